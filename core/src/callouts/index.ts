@@ -1,0 +1,3 @@
+export * from "./callout.ts";
+export * from "./describe.ts";
+export * from "./measure.ts";

@@ -1,0 +1,3 @@
+export * from "./parallel.ts";
+export * from "./tangentArcs.ts";
+export * from "./tangentLines.ts";

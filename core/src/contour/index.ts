@@ -1,0 +1,5 @@
+export * from "./chainMeasure.ts";
+export * from "./joining.ts";
+export * from "./nesting.ts";
+export * from "./profile.ts";
+export * from "./winding.ts";

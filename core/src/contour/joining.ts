@@ -1,0 +1,89 @@
+import Flatbush from "flatbush";
+import { reversePiece, type Piece } from "../geometry/piece.ts";
+import { distance, type Point } from "../geometry/point.ts";
+
+/** A run of pieces end to end, each from the part it came from, in running order. */
+export type Run = { readonly closed: boolean; readonly links: readonly { readonly part: number; readonly reversed: boolean }[] };
+
+/** The ends of something that can be joined. */
+export type Ends = { readonly start: Point; readonly end: Point };
+
+/**
+ * Which parts meet end to end. Ends within `tolerance` of each other make a node; where exactly two ends make one, the run goes
+ * on through it, elsewhere it stops (a free end, or a branch). Every part comes back in exactly one run, runs in the order of
+ * their first part, each in the direction of that part. n log n.
+ */
+export const joinRuns = (parts: readonly Ends[], tolerance: number): readonly Run[] => {
+  const nodeOf = weldEnds(parts, tolerance);
+  const at = new Map<number, number[]>(); // node -> ends (2 · part, +1 for its end)
+  nodeOf.forEach((node, end) => void (at.get(node)?.push(end) ?? at.set(node, [end])));
+  /** The end met on the other side of the node at `end`, when exactly two meet there. */
+  const across = (end: number): number | undefined => {
+    const here = at.get(nodeOf[end]!)!;
+    return here.length === 2 ? here[here[0] === end ? 1 : 0] : undefined;
+  };
+  const used = new Set<number>();
+  const runs: Run[] = [];
+  for (let first = 0; first < parts.length; first++) {
+    if (used.has(first)) continue;
+    const links = [{ part: first, reversed: false }];
+    used.add(first);
+    let closed = false;
+    for (const forwards of [true, false]) {
+      if (closed) break;
+      let out = forwards ? 2 * first + 1 : 2 * first;
+      for (;;) {
+        const entered = across(out);
+        if (entered === undefined) break;
+        const part = entered >> 1;
+        if (part === first && forwards && entered === 2 * first) closed = true;
+        if (used.has(part)) break;
+        used.add(part);
+        const entersAtEnd = (entered & 1) === 1;
+        const link = { part, reversed: forwards ? entersAtEnd : !entersAtEnd };
+        if (forwards) links.push(link);
+        else links.unshift(link);
+        out = entered ^ 1;
+      }
+    }
+    runs.push({ closed, links });
+  }
+  return runs;
+};
+
+/** The node number of every end; ends within `tolerance` share one. */
+const weldEnds = (parts: readonly Ends[], tolerance: number): readonly number[] => {
+  const points = parts.flatMap(({ start, end }) => [start, end]);
+  const nodeOf = points.map((_, i) => i);
+  const root = (i: number): number => {
+    let node = i;
+    while (nodeOf[node] !== node) {
+      nodeOf[node] = nodeOf[nodeOf[node]!]!;
+      node = nodeOf[node]!;
+    }
+    return node;
+  };
+  if (points.length === 0) return nodeOf;
+  const tree = new Flatbush(points.length);
+  for (const { x, y } of points) tree.add(x, y, x, y);
+  tree.finish();
+  points.forEach((p, i) => {
+    for (const j of tree.search(p.x - tolerance, p.y - tolerance, p.x + tolerance, p.y + tolerance))
+      if (j > i && distance(p, points[j]!) <= tolerance) nodeOf[root(j)] = root(i);
+  });
+  return points.map((_, i) => root(i));
+};
+
+/** Pieces in running order with ends made the same numbers: the earlier piece's end rules. */
+export const weldPieces = (pieces: readonly Piece[], closed: boolean): readonly Piece[] => {
+  const welded: Piece[] = [];
+  for (const piece of pieces) welded.push({ ...piece, a: welded.at(-1)?.b ?? piece.a });
+  if (closed && welded.length > 0) welded[welded.length - 1] = { ...welded.at(-1)!, b: welded[0]!.a };
+  return welded;
+};
+
+export const runPieces = (run: Run, pieces: readonly (readonly Piece[])[]): readonly Piece[] =>
+  weldPieces(
+    run.links.flatMap(({ part, reversed }) => (reversed ? pieces[part]!.map(reversePiece).reverse() : pieces[part]!)),
+    run.closed,
+  );

@@ -1,0 +1,141 @@
+import { chainPieces, type Entity, type Id } from "../drawing/entity.ts";
+import { cutEntities, layerOf, type Drawing } from "../drawing/drawing.ts";
+import { unionBounds, type Bounds } from "../geometry/bounds.ts";
+import { circleArea, circleHalves, circleLength } from "../geometry/circle.ts";
+import { pieceBounds, pieceLength, type Piece } from "../geometry/piece.ts";
+import { distance, type Point } from "../geometry/point.ts";
+import { RESOLUTION } from "../numeric/tolerance.ts";
+import { enclosedArea } from "./chainMeasure.ts";
+import { joinRuns, runPieces, type Ends } from "./joining.ts";
+import { nestingDepths } from "./nesting.ts";
+
+/** A free end of an open chain, with the nearest other free end where there is one. */
+export type OpenEnd = { readonly at: Point; readonly gap?: { readonly to: Point; readonly distance: number } };
+
+/** Something that closes: a closed chain, a circle, or loose pieces that meet all round (`joined` false). */
+export type Contour = {
+  readonly closed: true;
+  readonly ids: readonly Id[];
+  readonly joined: boolean;
+  readonly circle?: { readonly centre: Point; readonly radius: number };
+  readonly pieces: readonly Piece[];
+  readonly role: "outside" | "inside" | "mark";
+  readonly depth: number;
+  /** Without sign. */
+  readonly area: number;
+  readonly length: number;
+  readonly lines: number;
+  readonly arcs: number;
+  readonly bounds: Bounds;
+};
+
+/** Something with two free ends, or a loose branch. */
+export type OpenChain = {
+  readonly closed: false;
+  readonly ids: readonly Id[];
+  readonly pieces: readonly Piece[];
+  readonly ends: readonly OpenEnd[];
+  readonly length: number;
+  readonly lines: number;
+  readonly arcs: number;
+  readonly bounds: Bounds;
+};
+
+export type Profile = { readonly contours: readonly Contour[]; readonly open: readonly OpenChain[] };
+
+type Part = Ends & { readonly entity: Entity; readonly pieces: readonly Piece[] };
+
+const counts = (pieces: readonly Piece[]): { lines: number; arcs: number } => {
+  const arcs = pieces.filter(({ bulge }) => bulge !== 0).length;
+  return { lines: pieces.length - arcs, arcs };
+};
+
+/**
+ * What the drawing holds to cut or mark: contours, outermost and largest first, each with its nesting depth and the role that
+ * follows from it, and what is open, with its free ends and gaps. Loose pieces that meet within `joinWithin` are taken together.
+ * Lengths in the job's unit.
+ */
+export const profileOf = (drawing: Drawing, joinWithin = RESOLUTION): Profile => {
+  const closed: Omit<Contour, "depth" | "role">[] = [];
+  const marks = new Set<Id>();
+  const loose = new Map<Id, Part[]>();
+  for (const entity of cutEntities(drawing)) {
+    if (layerOf(drawing, entity.layer)?.role === "mark") marks.add(entity.id);
+    if (entity.kind === "circle") {
+      const pieces = circleHalves(entity);
+      const { centre, radius } = entity;
+      closed.push({
+        closed: true,
+        ids: [entity.id],
+        joined: true,
+        circle: { centre, radius },
+        pieces,
+        area: circleArea(entity),
+        length: circleLength(entity),
+        lines: 0,
+        arcs: 0,
+        bounds: unionBounds(pieces.map(pieceBounds))!,
+      });
+      continue;
+    }
+    const pieces = entity.kind === "chain" ? chainPieces(entity) : entity.kind === "piece" ? [entity] : [];
+    if (pieces.length === 0) continue;
+    if (entity.kind === "chain" && entity.closed) closed.push(contourOf([entity.id], true, pieces));
+    else {
+      const part: Part = { entity, pieces, start: pieces[0]!.a, end: pieces.at(-1)!.b };
+      void (loose.get(entity.layer)?.push(part) ?? loose.set(entity.layer, [part]));
+    }
+  }
+
+  const open: Omit<OpenChain, "ends">[] = [];
+  for (const parts of loose.values()) {
+    const partPieces = parts.map(({ pieces }) => pieces);
+    for (const run of joinRuns(parts, joinWithin)) {
+      const ids = run.links.map(({ part }) => parts[part]!.entity.id);
+      const pieces = runPieces(run, partPieces);
+      if (run.closed) closed.push(contourOf(ids, false, pieces));
+      else {
+        const length = pieces.reduce((sum, piece) => sum + pieceLength(piece), 0);
+        open.push({ closed: false, ids, pieces, length, ...counts(pieces), bounds: unionBounds(pieces.map(pieceBounds))! });
+      }
+    }
+  }
+
+  const isMark = ({ ids }: { ids: readonly Id[] }): boolean => ids.some((id) => marks.has(id));
+  const cut = closed.filter((contour) => !isMark(contour));
+  const depths = nestingDepths(cut.map(({ pieces }) => pieces));
+  const contours: Contour[] = [
+    ...cut.map((contour, i): Contour => ({ ...contour, depth: depths[i]!, role: depths[i]! % 2 === 0 ? "outside" : "inside" })),
+    ...closed.filter(isMark).map((contour): Contour => ({ ...contour, depth: 0, role: "mark" })),
+  ];
+  contours.sort((p, q) => p.depth - q.depth || q.area - p.area || p.ids[0]! - q.ids[0]!);
+  return { contours, open: withGaps(open.filter((chain) => !isMark(chain))) };
+};
+
+const contourOf = (ids: readonly Id[], joined: boolean, pieces: readonly Piece[]): Omit<Contour, "depth" | "role"> => ({
+  closed: true,
+  ids,
+  joined,
+  pieces,
+  area: Math.abs(enclosedArea(pieces)),
+  length: pieces.reduce((sum, piece) => sum + pieceLength(piece), 0),
+  ...counts(pieces),
+  bounds: unionBounds(pieces.map(pieceBounds))!,
+});
+
+/** Each open chain with its two free ends and how far the nearest other free end is. */
+const withGaps = (chains: readonly Omit<OpenChain, "ends">[]): readonly OpenChain[] => {
+  const ends = chains.flatMap(({ pieces }) => [pieces[0]!.a, pieces.at(-1)!.b]);
+  return chains.map((chain, i) => ({
+    ...chain,
+    ends: [2 * i, 2 * i + 1].map((own): OpenEnd => {
+      const at = ends[own]!;
+      let gap: OpenEnd["gap"];
+      ends.forEach((to, other) => {
+        const away = distance(at, to);
+        if (other !== own && (!gap || away < gap.distance)) gap = { to, distance: away };
+      });
+      return gap ? { at, gap } : { at };
+    }),
+  }));
+};

@@ -1,0 +1,93 @@
+import type { Callout } from "../callouts/callout.ts";
+import type { Bounds } from "../geometry/bounds.ts";
+import { unionBounds } from "../geometry/bounds.ts";
+import type { Curve } from "../geometry/curve.ts";
+import type { Point } from "../geometry/point.ts";
+import { JOIN_TOLERANCE } from "../numeric/tolerance.ts";
+import type { Unit } from "../numeric/units.ts";
+import { chainPiece, shapeBounds, type Entity, type Id, type Ref } from "./entity.ts";
+import { FIRST_LAYERS, LAYOUT_LAYER, type Layer } from "./layer.ts";
+import { emptyPages, pageGet, pageRows, pagesWith, type Pages } from "./pages.ts";
+
+/** One row: what holds for the whole drawing. */
+export type Settings = {
+  readonly id: 0;
+  readonly unit: Unit;
+  /** The point from which coordinates are measured. */
+  readonly datum: Point;
+  readonly joinTolerance: number;
+};
+
+/** The tables of a drawing, by the name that changes use. */
+export type Tables = {
+  readonly entity: Pages<Entity>;
+  readonly layer: Pages<Layer>;
+  readonly callout: Pages<Callout>;
+  readonly settings: Pages<Settings>;
+};
+export type TableName = keyof Tables;
+export const TABLES: readonly TableName[] = ["entity", "layer", "callout", "settings"];
+
+/**
+ * An immutable drawing. `nextId` only rises, undo included, so it is no part of the content that undo restores.
+ */
+export type Drawing = Tables & { readonly nextId: Id };
+
+/** Callouts of a new drawing, without their ids. */
+export type NewCallout = Omit<Callout, "id" | "links">;
+
+/** A drawing with its layers, its callouts, and a level and an upright layout line through the datum to lay out from. */
+export const newDrawing = (unit: Unit, callouts: readonly NewCallout[] = []): Drawing => {
+  let nextId = FIRST_LAYERS.length + 1;
+  const datum = { x: 0, y: 0 };
+  const lines = [0, Math.PI / 2].map((angle): Entity => ({ kind: "endless", through: datum, angle, id: nextId++, layer: LAYOUT_LAYER }));
+  const rows = callouts.map((callout): Callout => ({ ...callout, links: [], id: nextId++ }));
+  const settings: Settings = { id: 0, unit, datum, joinTolerance: JOIN_TOLERANCE[unit] };
+  return {
+    entity: pagesWith(emptyPages<Entity>(), lines.map((row) => [row.id, row])),
+    layer: pagesWith(emptyPages<Layer>(), FIRST_LAYERS.map((row) => [row.id, row])),
+    callout: pagesWith(emptyPages<Callout>(), rows.map((row) => [row.id, row])),
+    settings: pagesWith(emptyPages<Settings>(), [[0, settings]]),
+    nextId,
+  };
+};
+
+export const settingsOf = (drawing: Drawing): Settings => pageGet(drawing.settings, 0)!;
+export const unitOf = (drawing: Drawing): Unit => settingsOf(drawing).unit;
+export const entityOf = (drawing: Drawing, id: Id): Entity | undefined => pageGet(drawing.entity, id);
+export const layerOf = (drawing: Drawing, id: Id): Layer | undefined => pageGet(drawing.layer, id);
+export const entitiesOf = (drawing: Drawing): Iterable<Entity> => pageRows(drawing.entity);
+export const calloutsOf = (drawing: Drawing): readonly Callout[] => [...pageRows(drawing.callout)];
+
+export const isLayout = (drawing: Drawing, entity: Entity): boolean => layerOf(drawing, entity.layer)?.role === "layout";
+
+/** Everything that is neither layout nor a point: what may be cut or marked. */
+export const cutEntities = (drawing: Drawing): readonly Entity[] =>
+  [...entitiesOf(drawing)].filter((entity) => entity.kind !== "point" && !isLayout(drawing, entity));
+
+/** The curve that a reference names; undefined when it is gone or is a point. A chain is named by its vertex. */
+export const curveAt = (drawing: Drawing, ref: Ref): Curve | undefined => {
+  const entity = entityOf(drawing, ref.id);
+  if (!entity || entity.kind === "point") return undefined;
+  if (entity.kind !== "chain") return entity;
+  const piece = chainPiece(entity, entity.vertices.findIndex(({ id }) => id === ref.vertex));
+  return piece && { kind: "piece", ...piece };
+};
+
+/** The bounds of what has some: layout lines are left out, and so is layout altogether where there is anything else. */
+export const drawingBounds = (drawing: Drawing): Bounds | undefined => {
+  const box = (entities: Iterable<Entity>): Bounds | undefined =>
+    unionBounds([...entities].map(shapeBounds).filter((bounds) => bounds !== undefined));
+  return box(cutEntities(drawing)) ?? box(entitiesOf(drawing));
+};
+
+/** The content of the drawing as text, rows in id order: equal drawings give equal bytes. */
+export const drawingText = (drawing: Drawing): string =>
+  JSON.stringify(Object.fromEntries(TABLES.map((name) => [name, [...pageRows<unknown>(drawing[name])]])));
+
+/** A drawing from its rows, as `drawingText` writes them (already checked at the door where they came in). */
+export const drawingFromRows = (rows: { readonly [name in TableName]: readonly { id: Id }[] }, nextId: Id): Drawing => {
+  const table = (name: TableName): Pages<never> =>
+    pagesWith(emptyPages<{ id: Id }>(), rows[name].map((row) => [row.id, row])) as Pages<never>;
+  return { entity: table("entity"), layer: table("layer"), callout: table("callout"), settings: table("settings"), nextId };
+};

@@ -1,0 +1,88 @@
+import { tangentLinesFromPoint } from "../construct/tangentLines.ts";
+import { carrierOf, curveNearest, type Curve } from "../geometry/curve.ts";
+import { circlePoint } from "../geometry/circle.ts";
+import { growBounds } from "../geometry/bounds.ts";
+import { arcOf, piecePoint } from "../geometry/piece.ts";
+import { distance, type Point } from "../geometry/point.ts";
+import { meetings } from "../intersect/meetings.ts";
+import { normalAngle } from "../numeric/angle.ts";
+import { RESOLUTION } from "../numeric/tolerance.ts";
+import { settingsOf } from "./drawing.ts";
+import { searchIndex, type DrawingIndex, type Item } from "./drawingIndex.ts";
+import type { Ref } from "./entity.ts";
+
+export const SNAP_KINDS = ["end", "crossing", "centre", "point", "datum", "middle", "quarter", "tangent", "nearest"] as const;
+export type SnapKind = (typeof SNAP_KINDS)[number];
+
+export type Snap = { readonly kind: SnapKind; readonly at: Point; readonly ref?: Ref };
+
+/** At most this many curves near the pointer are met with each other: a crowded place must not stall it. */
+const CROSSING_LIMIT = 24;
+
+/** A kind further down the list must be nearer by this part of the reach to win over one further up. */
+const RANK_STEP = 0.08;
+
+const quarters = (curve: Curve): readonly Point[] => {
+  const all = [0, 1, 2, 3].map((i) => (i * Math.PI) / 2);
+  if (curve.kind === "circle") return all.map((angle) => circlePoint(curve, angle));
+  const arc = curve.kind === "piece" ? arcOf(curve) : undefined;
+  if (!arc) return [];
+  const isOn = (angle: number): boolean =>
+    normalAngle(arc.sweep > 0 ? angle - arc.from : arc.from - angle) < Math.abs(arc.sweep);
+  return all.filter(isOn).map((angle) => circlePoint(arc, angle));
+};
+
+/**
+ * The points that the pointer at `at` may mean, within `reach`, best first: near beats far, and at about the same distance an
+ * end beats a crossing beats a centre, and so on down the list of kinds; "nearest" comes last whatever its distance. Tangent
+ * points are those of a line from `from`, where one is being drawn. Nothing in reach: an empty list.
+ */
+export const snapsAt = (
+  index: DrawingIndex,
+  at: Point,
+  reach: number,
+  { from, kinds }: { from?: Point | undefined; kinds?: ReadonlySet<SnapKind> | undefined } = {},
+): readonly Snap[] => {
+  const found: Snap[] = [];
+  const wants = (kind: SnapKind): boolean => !kinds || kinds.has(kind);
+  const note = (kind: SnapKind, place: Point, ref?: Ref): void => {
+    if (wants(kind) && distance(place, at) <= reach) found.push(ref ? { kind, at: place, ref } : { kind, at: place });
+  };
+  const near = searchIndex(index, growBounds({ minX: at.x, minY: at.y, maxX: at.x, maxY: at.y }, reach));
+  const curves: Extract<Item, { kind: "curve" }>[] = [];
+  for (const item of near) {
+    if (item.kind !== "curve") {
+      note(item.kind, item.at, item.ref);
+      continue;
+    }
+    const { curve, ref } = item;
+    const nearest = curveNearest(curve, at);
+    if (nearest.distance > reach) continue;
+    curves.push(item);
+    note("nearest", nearest.at, ref);
+    for (const quarter of quarters(curve)) note("quarter", quarter, ref);
+    if (curve.kind === "piece") {
+      note("end", curve.a, { ...ref, place: "start" });
+      note("end", curve.b, { ...ref, place: "end" });
+      note("middle", piecePoint(curve, 0.5), { ...ref, place: "middle" });
+    }
+    const carrier = carrierOf(curve);
+    if (from && wants("tangent") && carrier.kind === "circle") {
+      const tangents = tangentLinesFromPoint(from, carrier);
+      if (tangents.ok)
+        for (const { to } of tangents.value) if (curveNearest(curve, to).distance <= RESOLUTION) note("tangent", to, ref);
+    }
+  }
+  if (wants("crossing")) {
+    const some = curves.slice(0, CROSSING_LIMIT);
+    for (let i = 0; i < some.length; i++)
+      for (let j = i + 1; j < some.length; j++)
+        for (const meeting of meetings(some[i]!.curve, some[j]!.curve, RESOLUTION))
+          if (meeting.kind !== "overlap") note("crossing", meeting.at);
+  }
+  note("datum", settingsOf(index.drawing).datum);
+  const score = (snap: Snap): number =>
+    snap.kind === "nearest" ? 10 * reach + distance(snap.at, at) : distance(snap.at, at) + SNAP_KINDS.indexOf(snap.kind) * RANK_STEP * reach;
+  const sorted = found.sort((p, q) => score(p) - score(q));
+  return sorted.filter((snap, i) => !sorted.slice(0, i).some((other) => distance(other.at, snap.at) <= RESOLUTION));
+};

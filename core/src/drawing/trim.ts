@@ -1,0 +1,154 @@
+import { circleHalves } from "../geometry/circle.ts";
+import { curveBounds, curveNearest, type Curve } from "../geometry/curve.ts";
+import { arcBetween, partOfPiece, pieceLength, piecePoint, type Piece } from "../geometry/piece.ts";
+import { growBounds } from "../geometry/bounds.ts";
+import { distance, type Point } from "../geometry/point.ts";
+import { meetings } from "../intersect/meetings.ts";
+import { normalAngle } from "../numeric/angle.ts";
+import { done, refuse, type Outcome } from "../numeric/outcome.ts";
+import { RESOLUTION } from "../numeric/tolerance.ts";
+import { entityOf, isLayout, layerOf } from "./drawing.ts";
+import { searchIndex, type DrawingIndex } from "./drawingIndex.ts";
+import { draftEdit, type Edit } from "./edit.ts";
+import { curvesOf, sameRef, type Entity, type Id, type Ref, type Shape, type Vertex } from "./entity.ts";
+
+/** What a trim would take away and what would stay; `whole` when nothing crosses the piece and all of it goes. */
+export type TrimPlan = { readonly entity: Entity; readonly removed: readonly Piece[]; readonly whole: boolean; readonly edit: Edit };
+
+/** A cut: how far along the entity, and the point as numbers that both sides share. */
+type Cut = { readonly s: number; readonly at: Point };
+
+/**
+ * Takes the piece between two crossings at `at`, with everything shown as a cutting edge (without layout where `layoutCuts` is
+ * false): what crosses, touches, ends on it or lies along it. Where something ends on the trimmed curve, the cut takes that end's own numbers.
+ *
+ * A piece that nothing crosses goes whole; a circle or contour met in one place only can't be cut, and that is said.
+ */
+export const planTrim = (index: DrawingIndex, ref: Ref, at: Point, layoutCuts = true): Outcome<TrimPlan> => {
+  const { drawing } = index;
+  const entity = entityOf(drawing, ref.id);
+  if (!entity) return refuse("pick-first");
+  if (entity.kind === "point") return refuse("trim-point");
+  if (entity.kind === "endless") return refuse("trim-endless");
+  if (layerOf(drawing, entity.layer)?.locked) return refuse("layer-locked", { layer: layerOf(drawing, entity.layer)!.name });
+  const curves = curvesOf(entity);
+  const which = Math.max(0, curves.findIndex((own) => sameRef(own.ref, ref)));
+  const cuts = cutsOf(index, entity, layoutCuts);
+  const s = which + paramWithin(curves[which]!.curve, at);
+  return entity.kind === "circle" ? trimCircle(index, entity, cuts, at) : trimRun(index, entity, cuts, s);
+};
+
+const paramWithin = (curve: Curve, at: Point): number => curveNearest(curve, at).t;
+
+/** All cuts on an entity, in order along it, each once. For a circle `s` is the angle; else piece number plus fraction. */
+const cutsOf = (index: DrawingIndex, entity: Entity, layoutCuts: boolean): Cut[] => {
+  const isCutter = (id: Id): boolean => layoutCuts || !isLayout(index.drawing, entityOf(index.drawing, id)!);
+  const own = curvesOf(entity);
+  const cuts: Cut[] = [];
+  own.forEach(({ curve, ref }, i) => {
+    for (const item of searchIndex(index, growBounds(curveBounds(curve)!, RESOLUTION))) {
+      if (item.kind !== "curve" || sameRef(item.ref, ref) || !isCutter(item.ref.id)) continue;
+      const sibling = item.ref.id === entity.id;
+      for (const meeting of meetings(curve, item.curve, RESOLUTION)) {
+        if (sibling && (meeting.kind === "end" || meeting.kind === "overlap")) continue; // the joints of the chain itself
+        for (const at of meeting.kind === "overlap" ? [meeting.from, meeting.to] : [meeting.at])
+          cuts.push({ s: i + paramWithin(curve, at), at });
+      }
+    }
+  });
+  cuts.sort((p, q) => p.s - q.s);
+  return cuts.filter((cut, i) => i === 0 || distance(cut.at, cuts[i - 1]!.at) > RESOLUTION);
+};
+
+const trimCircle = (index: DrawingIndex, entity: Entity & { kind: "circle" }, found: readonly Cut[], at: Point): Outcome<TrimPlan> => {
+  // the first and the last cut may be one point on the two sides of angle 0
+  const cuts = found.length > 1 && distance(found[0]!.at, found.at(-1)!.at) <= RESOLUTION ? found.slice(0, -1) : found;
+  if (cuts.length === 0) return done(finish(index, entity, circleHalves(entity), []));
+  if (cuts.length === 1) return refuse("trim-single-cut", { what: "circle" }, cuts[0]!.at);
+  const here = normalAngle(paramWithin(entity, at));
+  const after = cuts.find(({ s }) => s > here) ?? cuts[0]!;
+  const before = cuts[(cuts.indexOf(after) + cuts.length - 1) % cuts.length]!;
+  const removed = arcBetween(before.at, after.at, entity.centre, true);
+  const kept = arcBetween(after.at, before.at, entity.centre, true);
+  return done(finish(index, entity, [removed], [[kept]]));
+};
+
+/** Pieces and chains: the run between the cuts on both sides of `s` goes. */
+const trimRun = (index: DrawingIndex, entity: Entity & { kind: "piece" | "chain" }, all: readonly Cut[], s: number): Outcome<TrimPlan> => {
+  const pieces = curvesOf(entity).map(({ curve }) => curve as Piece & { kind: "piece" });
+  const n = pieces.length;
+  const closed = entity.kind === "chain" && entity.closed;
+  const [first, last] = [pieces[0]!.a, pieces[n - 1]!.b];
+  const cuts = closed ? all : all.filter(({ at }) => distance(at, first) > RESOLUTION && distance(at, last) > RESOLUTION);
+  if (cuts.length === 0) return done(finish(index, entity, pieces, []));
+  if (closed) {
+    if (cuts.length === 1) return refuse("trim-single-cut", { what: "contour" }, cuts[0]!.at);
+    const after = cuts.find((cut) => cut.s > s) ?? cuts[0]!;
+    const before = cuts[(cuts.indexOf(after) + cuts.length - 1) % cuts.length]!;
+    return done(finish(index, entity, runBetween(pieces, before, after), [runBetween(pieces, after, before)]));
+  }
+  const start: Cut = { s: 0, at: first };
+  const stop: Cut = { s: n, at: last };
+  const before = [...cuts].reverse().find((cut) => cut.s <= s) ?? start;
+  const after = cuts.find((cut) => cut.s > s) ?? stop;
+  const kept = [
+    ...(before === start ? [] : [runBetween(pieces, start, before)]),
+    ...(after === stop ? [] : [runBetween(pieces, after, stop)]),
+  ];
+  return done(finish(index, entity, runBetween(pieces, before, after), kept));
+};
+
+/** The pieces from one cut to another, round the end of a closed chain where `to` comes first. */
+const runBetween = (pieces: readonly Piece[], from: Cut, to: Cut): Piece[] => {
+  const n = pieces.length;
+  const end = to.s > from.s ? to.s : to.s + n;
+  const run: Piece[] = [];
+  for (let i = Math.floor(from.s); i < end; i++) {
+    const piece = pieces[i % n]!;
+    const t0 = Math.max(0, from.s - i);
+    const t1 = Math.min(1, end - i);
+    if (t1 <= t0) continue;
+    const part = partOfPiece(piece, t0, t1, t0 > 0 ? from.at : undefined, t1 < 1 || i + 1 >= end ? to.at : undefined);
+    if (pieceLength(part) > RESOLUTION) run.push(part);
+  }
+  return run;
+};
+
+/** The edit: the first remaining part keeps the id, and what was linked follows to the parts. */
+const finish = (index: DrawingIndex, entity: Entity, removed: readonly Piece[], kept: readonly (readonly Piece[])[]): TrimPlan => {
+  const remains = kept.filter((run) => run.length > 0);
+  const whole = remains.length === 0;
+  const draft = draftEdit(index.drawing, whole ? "Trim (whole piece)" : "Trim", "trim");
+  if (whole) draft.remove(entity.id);
+  const refs: Ref[] = [];
+  remains.forEach((run, i) => {
+    const shape: Shape =
+      run.length === 1 ? { kind: "piece", ...plain(run[0]!) } : { kind: "chain", closed: false, vertices: verticesOf(run, draft.newId) };
+    if (i === 0) draft.replace({ ...shape, id: entity.id, layer: entity.layer });
+    refs.push({ id: i === 0 ? entity.id : draft.add(shape, entity.layer) });
+    if (entity.kind === "chain") followPieces(draft, entity, run, shape, refs.at(-1)!);
+  });
+  if (!whole && entity.kind !== "chain") draft.follow({ id: entity.id }, refs.slice(0, 1));
+  return { entity, removed: removed.map(plain), whole, edit: draft.finish() };
+};
+
+const plain = ({ a, b, bulge }: Piece): Piece => ({ a, b, bulge });
+
+const verticesOf = (run: readonly Piece[], newId: () => number): Vertex[] => [
+  ...run.map(({ a, bulge }) => ({ id: newId(), at: a, bulge })),
+  { id: newId(), at: run.at(-1)!.b, bulge: 0 },
+];
+
+/** Links to the pieces of a trimmed chain follow to where those pieces went. */
+const followPieces = (
+  draft: ReturnType<typeof draftEdit>,
+  entity: Entity & { kind: "chain" },
+  run: readonly Piece[],
+  shape: Shape,
+  to: Ref,
+): void => {
+  for (const { curve, ref } of curvesOf(entity)) {
+    const i = run.findIndex((piece) => curveNearest(curve, piecePoint(piece, 0.5)).distance <= RESOLUTION);
+    if (i >= 0) draft.follow(ref, [shape.kind === "chain" ? { ...to, vertex: shape.vertices[i]!.id } : to]);
+  }
+};

@@ -1,0 +1,3 @@
+export * from "./compareRead.ts";
+export * from "./readDxf.ts";
+export * from "./writeDxf.ts";

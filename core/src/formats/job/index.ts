@@ -1,0 +1,2 @@
+export * from "./jobFile.ts";
+export * from "./rows.ts";

@@ -1,0 +1,88 @@
+import Joi from "joi";
+
+/**
+ * What a stored or received drawing must look like. These doors stand at the store, the server and the job file; the geometry
+ * itself trusts what has passed.
+ */
+const number = Joi.number().unsafe().required();
+const id = Joi.number().integer().min(0).required();
+const point = Joi.object({ x: number, y: number });
+const ref = Joi.object({ id, vertex: id.optional(), place: Joi.valid("start", "end", "middle", "centre") });
+const base = { id, layer: id };
+
+const entity = Joi.alternatives().conditional(".kind", {
+  switch: [
+    { is: "point", then: Joi.object({ ...base, kind: Joi.any(), at: point.required() }) },
+    { is: "piece", then: Joi.object({ ...base, kind: Joi.any(), a: point.required(), b: point.required(), bulge: number }) },
+    { is: "circle", then: Joi.object({ ...base, kind: Joi.any(), centre: point.required(), radius: number.positive() }) },
+    { is: "endless", then: Joi.object({ ...base, kind: Joi.any(), through: point.required(), angle: number }) },
+    {
+      is: "chain",
+      then: Joi.object({
+        ...base,
+        kind: Joi.any(),
+        closed: Joi.boolean().required(),
+        vertices: Joi.array().items(Joi.object({ id, at: point.required(), bulge: number })).min(2).required(),
+      }),
+      otherwise: Joi.forbidden(),
+    },
+  ],
+});
+
+const layer = Joi.object({
+  id,
+  name: Joi.string().required(),
+  role: Joi.valid("profile", "outside", "inside", "mark", "layout").required(),
+  shown: Joi.boolean().required(),
+  locked: Joi.boolean().required(),
+});
+
+const calloutFields = {
+  kind: Joi.valid("length", "diameter", "radius", "angle", "centres", "count", "thread").required(),
+  value: number,
+  thread: Joi.string(),
+  name: Joi.string().allow("").required(),
+  tolerance: Joi.number().positive(),
+  pin: Joi.object({ sketch: Joi.string().required(), x: number, y: number }),
+};
+const callout = Joi.object({ ...calloutFields, id, links: Joi.array().items(ref).required() });
+
+const settings = Joi.object({
+  id: Joi.valid(0).required(),
+  unit: Joi.valid("mm", "in").required(),
+  datum: point.required(),
+  joinTolerance: number.positive(),
+});
+
+/** A callout without an id or links, as a new job lists it. */
+export const newCalloutSchema = Joi.object(calloutFields);
+
+/** The rows of a drawing, as `drawingText` writes them, with the next free id beside. */
+export const drawingRowsSchema = Joi.object({
+  entity: Joi.array().items(entity).required(),
+  layer: Joi.array().items(layer).min(1).required(),
+  callout: Joi.array().items(callout).required(),
+  settings: Joi.array().items(settings).length(1).required(),
+});
+
+const change = Joi.object({
+  table: Joi.valid("entity", "layer", "callout", "settings").required(),
+  id,
+  before: Joi.any(),
+  after: Joi.alternatives().conditional("table", {
+    switch: [
+      { is: "entity", then: entity },
+      { is: "layer", then: layer },
+      { is: "callout", then: callout },
+      { is: "settings", then: settings },
+    ],
+  }),
+});
+
+export const editSchema = Joi.object({
+  label: Joi.string().required(),
+  gesture: Joi.string().required(),
+  changes: Joi.array().items(change).required(),
+  lineage: Joi.array().required(),
+  cutLoose: Joi.array().items(ref).required(),
+});

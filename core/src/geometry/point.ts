@@ -1,0 +1,42 @@
+/** A place in the drawing, in the job's unit, y up. Also used for vectors. */
+export type Point = { readonly x: number; readonly y: number };
+
+export const add = (p: Point, q: Point): Point => ({ x: p.x + q.x, y: p.y + q.y });
+export const subtract = (p: Point, q: Point): Point => ({ x: p.x - q.x, y: p.y - q.y });
+export const times = (p: Point, factor: number): Point => ({ x: p.x * factor, y: p.y * factor });
+export const dot = (p: Point, q: Point): number => p.x * q.x + p.y * q.y;
+export const cross = (p: Point, q: Point): number => p.x * q.y - p.y * q.x;
+export const norm = (p: Point): number => Math.hypot(p.x, p.y);
+export const distance = (p: Point, q: Point): number => Math.hypot(q.x - p.x, q.y - p.y);
+export const angleOf = (p: Point): number => Math.atan2(p.y, p.x);
+
+/** `p` turned a quarter counter-clockwise: the left of `p`. */
+export const leftOf = (p: Point): Point => ({ x: -p.y, y: p.x });
+
+/** The point at fraction `t` from `p` to `q`; exactly the ends at 0 and 1. */
+export const between = (p: Point, q: Point, t: number): Point =>
+  t === 0 ? p : t === 1 ? q : { x: p.x + (q.x - p.x) * t, y: p.y + (q.y - p.y) * t };
+
+export const midpoint = (p: Point, q: Point): Point => ({ x: (p.x + q.x) / 2, y: (p.y + q.y) / 2 });
+
+/** `p` at length 1; undefined when it has no direction. */
+export const unit = (p: Point): Point | undefined => {
+  const length = norm(p);
+  return length > 0 && Number.isFinite(length) ? { x: p.x / length, y: p.y / length } : undefined;
+};
+
+/** `p` turned counter-clockwise by `angle`. */
+export const turned = (p: Point, angle: number): Point => {
+  const c = Math.cos(angle);
+  const s = Math.sin(angle);
+  return { x: p.x * c - p.y * s, y: p.x * s + p.y * c };
+};
+
+/** The point `length` along unit vector `direction` from `p`. */
+export const along = (p: Point, direction: Point, length: number): Point => ({
+  x: p.x + direction.x * length,
+  y: p.y + direction.y * length,
+});
+
+export const samePoint = (p: Point, q: Point, tolerance: number): boolean => distance(p, q) <= tolerance;
+export const equalPoint = (p: Point, q: Point): boolean => p.x === q.x && p.y === q.y;

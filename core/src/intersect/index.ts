@@ -1,0 +1,2 @@
+export * from "./carriers.ts";
+export * from "./meetings.ts";

@@ -1,0 +1,71 @@
+import { carrierOf, curveBounds, curveEnds, curveNearest, type Carrier, type Curve } from "../geometry/curve.ts";
+import { boundsMeet, growBounds } from "../geometry/bounds.ts";
+import { pieceLength, piecePoint as pointOf } from "../geometry/piece.ts";
+import { distance, type Point } from "../geometry/point.ts";
+import { meetCarriers, meetingPoints } from "./carriers.ts";
+
+/**
+ * How two curves meet at a place: they cross, they touch, an end of one lies on the other, or a whole stretch of one lies on
+ * the other. `onA` and `onB` are parameters as each kind of curve has them.
+ */
+export type Meeting =
+  | { readonly kind: "crossing" | "touch" | "end"; readonly at: Point; readonly onA: number; readonly onB: number }
+  | { readonly kind: "overlap"; readonly from: Point; readonly to: Point };
+
+const reaches = (curve: Curve, p: Point, tolerance: number): boolean => curveNearest(curve, p).distance <= tolerance;
+
+/** Half the width of the lens of thickness `tolerance` where two carriers touch: how far off a computed touch may lie. */
+const lensHalfWidth = (a: Carrier, b: Carrier, tolerance: number): number => {
+  const radii = [a, b].map((carrier) => (carrier.kind === "circle" ? carrier.radius : Infinity));
+  const smaller = Math.min(radii[0]!, radii[1]!);
+  return smaller === Infinity ? tolerance : 4 * Math.sqrt(smaller * tolerance);
+};
+
+/**
+ * All places where two curves meet. An end that lies on the other within `tolerance` gives its own coordinates, so that what
+ * is cut there shares them as numbers. No meetings: an empty list. Touches are one point on the line of centres.
+ */
+export const meetings = (a: Curve, b: Curve, tolerance: number): readonly Meeting[] => {
+  const [boxA, boxB] = [curveBounds(a), curveBounds(b)];
+  if (boxA && boxB && !boundsMeet(growBounds(boxA, tolerance), boxB)) return [];
+
+  const found: Extract<Meeting, { at: Point }>[] = [];
+  const known = (p: Point, reach: number): boolean => found.some(({ at }) => distance(at, p) <= reach);
+  const note = (kind: "crossing" | "touch" | "end", at: Point): void => {
+    found.push({ kind, at, onA: curveNearest(a, at).t, onB: curveNearest(b, at).t });
+  };
+  for (const end of curveEnds(a)) if (reaches(b, end, tolerance) && !known(end, tolerance)) note("end", end);
+  for (const end of curveEnds(b)) if (reaches(a, end, tolerance) && !known(end, tolerance)) note("end", end);
+
+  const [onA, onB] = [carrierOf(a), carrierOf(b)];
+  const meeting = meetCarriers(onA, onB, tolerance);
+  if (meeting.kind === "same") return overlaps(a, b, found, tolerance);
+  const reach = meeting.kind === "touch" ? lensHalfWidth(onA, onB, tolerance) : 2 * tolerance;
+  for (const p of meetingPoints(meeting)) {
+    if (known(p, reach) || !reaches(a, p, tolerance) || !reaches(b, p, tolerance)) continue;
+    note(meeting.kind === "touch" ? "touch" : "crossing", p);
+  }
+  return found;
+};
+
+/** On one carrier: the ends found on each other bound the stretches that both share. */
+const overlaps = (a: Curve, b: Curve, ends: Extract<Meeting, { at: Point }>[], tolerance: number): readonly Meeting[] => {
+  if (ends.length === 0) {
+    // two equal circles, two equal endless lines: everything is shared and there is no end to name
+    const p = a.kind === "circle" ? { x: a.centre.x + a.radius, y: a.centre.y } : a.kind === "endless" ? a.through : a.a;
+    return reaches(b, p, tolerance) ? [{ kind: "overlap", from: p, to: p }] : [];
+  }
+  // Walk along the one that has ends (a circle or an endless line has none), and test the middle of each stretch.
+  const [walked, other] = a.kind === "piece" ? [a, b] : [b, a];
+  if (walked.kind !== "piece") return [];
+  const length = pieceLength(walked);
+  const stops = [...new Set(ends.map(({ at }) => curveNearest(walked, at).t))].sort((s, t) => s - t);
+  const shared: Meeting[] = [];
+  for (let i = 0; i + 1 < stops.length; i++) {
+    const [from, to] = [stops[i]!, stops[i + 1]!];
+    if ((to - from) * length <= tolerance) continue;
+    if (reaches(other, pointOf(walked, (from + to) / 2), tolerance))
+      shared.push({ kind: "overlap", from: pointOf(walked, from), to: pointOf(walked, to) });
+  }
+  return shared.length > 0 ? shared : ends;
+};

@@ -1,0 +1,6 @@
+export * from "./angle.ts";
+export * from "./outcome.ts";
+export * from "./showValue.ts";
+export * from "./tolerance.ts";
+export * from "./typedValue.ts";
+export * from "./units.ts";

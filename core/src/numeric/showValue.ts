@@ -1,0 +1,46 @@
+import type { Unit } from "./units.ts";
+
+/** Whole numbers and fractions of up to 64ths, for inches that are exactly so: 1 3/16. */
+const asFraction = (value: number): string | undefined => {
+  const sixtyFourths = Math.abs(value) * 64;
+  if (!Number.isInteger(sixtyFourths) || sixtyFourths > 64 * 1e6) return undefined;
+  const whole = Math.floor(sixtyFourths / 64);
+  let over = sixtyFourths % 64;
+  let under = 64;
+  while (over > 0 && over % 2 === 0) {
+    over /= 2;
+    under /= 2;
+  }
+  const fraction = over === 0 ? "" : `${over}/${under}`;
+  const text = [whole > 0 || fraction === "" ? `${whole}` : "", fraction].filter(Boolean).join(" ");
+  return value < 0 ? `-${text}` : text;
+};
+
+const asDecimal = (value: number, places: number): string => {
+  const text = value.toFixed(places).replace(/\.?0+$/, "");
+  const clean = text === "-0" ? "0" : text;
+  return Number(clean) === value ? clean : `≈ ${clean}`;
+};
+
+/**
+ * A length as people read it, without its unit: millimetres with up to 3 decimals; inches as 64ths only when exactly so, else
+ * up to 4 decimals. "≈" stands before a text that is not the value.
+ */
+export const showLength = (value: number, unit: Unit): string =>
+  unit === "in" ? (asFraction(value) ?? asDecimal(value, 4)) : asDecimal(value, 3);
+
+/** A length with its unit: `12.5 mm`, `3 1/8 in`. */
+export const showLengthUnit = (value: number, unit: Unit): string => `${showLength(value, unit)} ${unit}`;
+
+/** An angle in degrees: `42.5°`. */
+export const showAngle = (degrees: number): string => `${asDecimal(degrees, 4)}°`;
+
+/** An area with its unit: `7854 mm²`; always a rounding, so "≈" is left to exact callers. */
+export const showArea = (value: number, unit: Unit): string =>
+  `${value.toLocaleString("en", { maximumFractionDigits: unit === "in" ? 3 : 1, useGrouping: false })} ${unit}²`;
+
+/** A difference off a called value, to 3 significant places at least: `0.0004`. */
+export const showDifference = (value: number): string => {
+  const size = Math.abs(value);
+  return size >= 0.001 ? size.toFixed(3).replace(/\.?0+$/, "") : size.toPrecision(2);
+};

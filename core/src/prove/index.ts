@@ -1,0 +1,2 @@
+export * from "./faults.ts";
+export * from "./releasePlan.ts";
