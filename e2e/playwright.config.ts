@@ -1,0 +1,27 @@
+import { defineConfig } from "@playwright/test";
+
+const PORT = 4319;
+
+export default defineConfig({
+  testDir: "tests",
+  timeout: 90_000,
+  expect: { timeout: 8_000 },
+  fullyParallel: true,
+  workers: 2,
+  reporter: [["list"]],
+  use: {
+    baseURL: `http://localhost:${PORT}`,
+    viewport: { width: 1280, height: 800 },
+    acceptDownloads: true,
+    launchOptions: {
+      executablePath: "/usr/bin/chromium",
+      args: ["--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking", "--disable-component-update", "--disable-sync"],
+    },
+  },
+  webServer: {
+    command: "npx tsx ../server/src/main.ts --demo",
+    env: { PORT: String(PORT) },
+    url: `http://localhost:${PORT}/jobs`,
+    reuseExistingServer: false,
+  },
+});

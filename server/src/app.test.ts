@@ -1,0 +1,49 @@
+import { mkdtempSync, writeFileSync } from "node:fs";
+import type { AddressInfo } from "node:net";
+import { tmpdir } from "node:os";
+import { dirname, join } from "node:path";
+import { fileURLToPath } from "node:url";
+import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import Joi from "joi";
+import { jobHeadSchema, newCalloutSchema } from "@ash-edge/core/formats/job";
+import { makeApp } from "./app.ts";
+
+describe("the server", () => {
+  const demo = join(dirname(dirname(fileURLToPath(import.meta.url))), "demo");
+  let close: () => void;
+  let base = "";
+  beforeAll(async () => {
+    const site = mkdtempSync(join(tmpdir(), "ash-edge-site-"));
+    writeFileSync(join(site, "index.html"), "<!doctype html><title>Ash Edge</title>");
+    const server = makeApp({ site, demo }).listen(0, "127.0.0.1");
+    await new Promise((ready) => server.once("listening", ready));
+    close = () => void server.close();
+    base = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
+  });
+  afterAll(() => close());
+
+  it("gives the page at any place of the application, with a policy that allows no inline script", async () => {
+    const answer = await fetch(`${base}/jobs/0414/release`);
+    expect(await answer.text()).toContain("Ash Edge");
+    const policy = answer.headers.get("content-security-policy")!;
+    expect(policy).toContain("script-src 'self'");
+    expect(policy).not.toMatch(/script-src[^;]*unsafe/);
+    expect(answer.headers.get("x-content-type-options")).toBe("nosniff");
+  });
+
+  it("offers demo jobs that pass the application's own door, each with its picture", async () => {
+    const { jobs } = (await (await fetch(`${base}/api/demo`)).json()) as { jobs: { head: unknown; callouts: unknown; sketch: string }[] };
+    expect(jobs.length).toBeGreaterThanOrEqual(3);
+    for (const { head, callouts, sketch } of jobs) {
+      expect(jobHeadSchema.validate(head).error).toBeUndefined();
+      expect(Joi.array().items(newCalloutSchema).validate(callouts).error).toBeUndefined();
+      const picture = await fetch(base + sketch);
+      expect([picture.status, picture.headers.get("content-type")]).toEqual([200, "image/png"]);
+    }
+  });
+
+  it("answers what it does not have with a plain 404", async () => {
+    expect((await fetch(`${base}/api/nothing`)).status).toBe(404);
+    expect((await fetch(`${base}/assets/none.js`)).status).toBe(404);
+  });
+});

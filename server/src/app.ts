@@ -1,0 +1,55 @@
+import { existsSync, readFileSync } from "node:fs";
+import { join } from "node:path";
+import express, { type Express } from "express";
+import { rateLimit } from "express-rate-limit";
+import helmet from "helmet";
+
+export type ServerOptions = {
+  /** The folder of the built application. */
+  readonly site: string;
+  /** The folder of the demo data; without it the server has none. */
+  readonly demo?: string;
+};
+
+/** The server: the built application, and the demo data where it is wanted. No state. */
+export const makeApp = ({ site, demo }: ServerOptions): Express => {
+  const app = express();
+  app.disable("x-powered-by");
+  app.use(
+    helmet({
+      strictTransportSecurity: false, // also served over plain http inside a shop
+      contentSecurityPolicy: {
+        useDefaults: false,
+        directives: {
+          defaultSrc: ["'self'"],
+          scriptSrc: ["'self'"],
+          styleSrc: ["'self'", "'unsafe-inline'"],
+          imgSrc: ["'self'", "blob:", "data:"],
+          fontSrc: ["'self'", "data:"],
+          workerSrc: ["'self'", "blob:"],
+          connectSrc: ["'self'"],
+          objectSrc: ["'none'"],
+          baseUri: ["'none'"],
+          formAction: ["'self'"],
+          frameAncestors: ["'none'"],
+          upgradeInsecureRequests: null,
+        },
+      },
+    }),
+  );
+  app.use("/api", rateLimit({ windowMs: 60_000, limit: 600, standardHeaders: true, legacyHeaders: false }));
+  app.get("/api/demo", (_request, response) => {
+    if (!demo) return void response.status(404).json({ error: "This server has no demo data." });
+    response.json(JSON.parse(readFileSync(join(demo, "jobs.json"), "utf8")));
+  });
+  if (demo) app.use("/api/demo", express.static(demo, { index: false }));
+  app.use("/api", (_request, response) => void response.status(404).json({ error: "There is nothing at this address." }));
+  app.use("/assets", express.static(join(site, "assets"), { immutable: true, maxAge: "1y", fallthrough: false }));
+  app.use(express.static(site, { index: false }));
+  app.get("/{*path}", (_request, response) => {
+    const page = join(site, "index.html");
+    if (!existsSync(page)) return void response.status(503).type("text").send("The application is not built yet: run npm run build.");
+    response.set("Cache-Control", "no-cache").type("html").send(readFileSync(page, "utf8"));
+  });
+  return app;
+};

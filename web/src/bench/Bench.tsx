@@ -1,0 +1,136 @@
+import { Download, Redo2, Undo2 } from "lucide-react";
+import { useEffect, useState } from "react";
+import { Group, Panel, Separator } from "react-resizable-panels";
+import { Link, useLocation } from "react-router";
+import { unitOf } from "@ash-edge/core/drawing";
+import type { Point } from "@ash-edge/core/geometry";
+import type { JobRecord } from "../store/index.ts";
+import { Brand } from "../ui/Brand.tsx";
+import { IconButton } from "../ui/IconButton.tsx";
+import { ThemeButton } from "../ui/ThemeButton.tsx";
+import { Board } from "./board/Board.tsx";
+import { Finder } from "./Finder.tsx";
+import { KeyGrid } from "./KeyGrid.tsx";
+import { Ledger } from "./Ledger.tsx";
+import { Pieces } from "./Pieces.tsx";
+import { useKeptView } from "./leftView.ts";
+import { ReadOut } from "./ReadOut.tsx";
+import { Sentence } from "./Sentence.tsx";
+import { SessionContext, useBench, useSession } from "./SessionContext.tsx";
+import { SketchCard } from "./SketchCard.tsx";
+import { Steps } from "./Steps.tsx";
+import type { Session } from "./session.ts";
+import { useBenchKeys } from "./useBenchKeys.ts";
+
+const Handle = ({ upright }: { upright?: boolean }) => (
+  <Separator className={`${upright ? "w-2" : "h-2"} rounded-card transition-colors hover:bg-hair focus-visible:bg-hair`} />
+);
+
+/** The bench: one job with its sketch, its sentence and its board. */
+export const Bench = ({ job, session }: { job: JobRecord; session: Session }) => (
+  <SessionContext value={session}>
+    <Layout job={job} />
+  </SessionContext>
+);
+
+const Layout = ({ job }: { job: JobRecord }) => {
+  const [finding, setFinding] = useState(false);
+  useBenchKeys(() => setFinding(true));
+  useShownPlace();
+  useKeptView(job.id, useSession());
+  return (
+    <div className="flex h-full flex-col gap-2 p-2">
+      <TopBar job={job} />
+      <Failure />
+      <Sentence />
+      <Group orientation="horizontal" id="bench" className="min-h-0 flex-1">
+        <Panel id="left" defaultSize="272px" minSize="220px" maxSize="560px">
+          <Group orientation="vertical" id="bench-left" className="h-full">
+            <Panel id="sketch" defaultSize="31%" minSize="80px">
+              <SketchCard job={job} />
+            </Panel>
+            <Handle />
+            <Panel id="ledger" defaultSize="42%" minSize="80px">
+              <Ledger />
+            </Panel>
+            <Handle />
+            <Panel id="keys" defaultSize="27%" minSize="150px">
+              <KeyGrid />
+            </Panel>
+          </Group>
+        </Panel>
+        <Handle upright />
+        <Panel id="middle" minSize="320px">
+          <section className="card relative flex h-full flex-col overflow-hidden !bg-board">
+            <Board />
+            <ReadOut />
+          </section>
+        </Panel>
+        <Handle upright />
+        <Panel id="right" defaultSize="240px" minSize="180px" maxSize="480px">
+          <Pieces />
+        </Panel>
+      </Group>
+      {finding && <Finder onClose={() => setFinding(false)} />}
+    </div>
+  );
+};
+
+/** Shows what another screen sent the drafter here for. */
+const useShownPlace = (): void => {
+  const { act } = useSession();
+  const state = useLocation().state as { select?: readonly number[]; at?: Point } | null;
+  const measured = useBench((bench) => bench.size.width > 0);
+  useEffect(() => {
+    if (measured && state?.select) act.show(state.select, state.at);
+  }, [act, measured, state]);
+};
+
+const TopBar = ({ job }: { job: JobRecord }) => {
+  const { act } = useSession();
+  const history = useBench((state) => state.history);
+  const saved = useBench((state) => state.saved === state.history.position);
+  const unit = useBench((state) => unitOf(state.drawing));
+  return (
+    <header className="flex h-9 items-center gap-3 pl-1">
+      <Brand />
+      <nav aria-label="Place" className="min-w-0 truncate text-soft">
+        <Link to="/jobs" className="hover:underline">
+          Jobs
+        </Link>{" "}
+        / <b className="text-ink">{`${job.number} ${job.name}`}</b> · {unit} · <span aria-live="polite">{saved ? "saved" : "saving …"}</span>
+      </nav>
+      <span className="flex-1" />
+      <div className="flex">
+        <IconButton label="Undo" hint="Ctrl Z" disabled={history.position === 0} onClick={act.undo}>
+          <Undo2 size={16} />
+        </IconButton>
+        <IconButton label="Redo" hint="Ctrl Y" disabled={history.position === history.edits.length} onClick={act.redo}>
+          <Redo2 size={16} />
+        </IconButton>
+        <IconButton label="Save to a file" hint="Ctrl S" onClick={act.saveFile}>
+          <Download size={16} />
+        </IconButton>
+        <ThemeButton />
+      </div>
+      <Steps />
+    </header>
+  );
+};
+
+/** Nothing is stored any more: said at once, with the way to keep the work. */
+const Failure = () => {
+  const failure = useBench((state) => state.failure);
+  const { act } = useSession();
+  if (!failure) return null;
+  return (
+    <div role="alert" className="card flex items-center gap-3 border-fault px-3 py-2">
+      <b className="text-fault">What you draw now is not stored.</b>
+      <span>{failure}</span>
+      <span className="flex-1" />
+      <button type="button" className="h-8 rounded-card border border-hair px-3" onClick={act.saveFile}>
+        Save to a file now
+      </button>
+    </div>
+  );
+};

@@ -1,0 +1,133 @@
+import { useMemo } from "react";
+import { profileOf, type Contour, type OpenChain } from "@ash-edge/core/contour";
+import { drawingBounds, unitOf } from "@ash-edge/core/drawing";
+import { showArea, showLength, type Unit } from "@ash-edge/core/numeric";
+import { faultsOf, type Fault } from "@ash-edge/core/prove";
+import { sayFault } from "@ash-edge/core/say";
+import { piecesPath } from "../store/index.ts";
+import { useBench, useSession } from "./SessionContext.tsx";
+
+const counted = (n: number, one: string): string => `${n} ${one}${n === 1 ? "" : "s"}`;
+
+/** What the drawing holds to cut: contours, holes and what is still open. */
+export const Pieces = () => {
+  const { act } = useSession();
+  const drawing = useBench((state) => state.drawing);
+  const profile = useMemo(() => profileOf(drawing), [drawing]);
+  const faults = useMemo(() => faultsOf(profile).filter(({ code }) => ["crossing", "touching", "doubled"].includes(code)), [profile]);
+  const unit = unitOf(drawing);
+  const { contours, open } = profile;
+  const [outside, inside] = (["outside", "inside"] as const).map((role) => contours.filter((contour) => contour.role === role).length);
+  const summary = [outside ? counted(outside, "contour") : "", inside ? counted(inside, "hole") : "", open.length ? counted(open.length, "open chain") : ""].filter(Boolean);
+  return (
+    <section data-region="Pieces" tabIndex={-1} role="region" aria-label="Pieces" className="card flex h-full flex-col overflow-hidden">
+      <header className="px-3 py-1.5">
+        <b>Pieces</b>
+        <div className="text-xs text-soft">{summary.join(", ") || "nothing to cut yet"}</div>
+      </header>
+      <ul className={`min-h-0 overflow-y-auto ${contours.length + open.length > 0 ? "flex-1" : ""}`} onMouseLeave={() => act.light([])}>
+        {contours.map((contour) => (
+          <Row key={contour.ids.join()} item={contour} unit={unit} />
+        ))}
+        {open.map((chain) => (
+          <Row key={chain.ids.join()} item={chain} unit={unit} />
+        ))}
+      </ul>
+      {contours.length + open.length === 0 && (
+        <div className="border-t border-hair px-3 py-4 text-soft">
+          <p>{drawingBounds(drawing) ? "Only layout so far." : "Nothing is drawn yet."} Start with a parallel to a layout line, and circles where they cross.</p>
+          <button type="button" className="mt-2 h-8 rounded-card border border-hair px-3 text-ink hover:border-ink" onClick={() => act.take("parallel")}>
+            Take Parallel
+          </button>
+        </div>
+      )}
+      {faults.length > 0 && (
+        <ul aria-label="Faults" className="max-h-1/3 overflow-y-auto border-t border-hair">
+          {faults.map((fault, i) => (
+            <FaultRow key={i} fault={fault} unit={unit} />
+          ))}
+        </ul>
+      )}
+    </section>
+  );
+};
+
+const Row = ({ item, unit }: { item: Contour | OpenChain; unit: Unit }) => {
+  const { act } = useSession();
+  const selected = useBench((state) => item.ids.length > 0 && item.ids.every((id) => state.selection.has(id)));
+  return (
+    <li className="border-t border-hair">
+      <button
+        type="button"
+        aria-pressed={selected}
+        onMouseDown={(event) => event.preventDefault()}
+        onMouseEnter={() => act.light(item.ids)}
+        onFocus={() => act.light(item.ids)}
+        onClick={() => act.select(item.ids)}
+        className={`grid w-full grid-cols-[2.6rem_1fr] items-center gap-2 px-3 py-2 text-left ${selected ? "bg-board" : "hover:bg-board"}`}
+      >
+        <Outline item={item} />
+        <span className="min-w-0">
+          <span className="block truncate">{titleOf(item, unit)}</span>
+          <span className={`figures block text-xs ${item.closed && item.joined ? "text-soft" : "text-fault"}`}>{stateOf(item, unit)}</span>
+          <span className="figures block truncate text-xs text-soft">{measuresOf(item, unit)}</span>
+        </span>
+      </button>
+    </li>
+  );
+};
+
+const titleOf = (item: Contour | OpenChain, unit: Unit): string => {
+  if (!item.closed) return item.ids.length > 1 ? `Open run of ${item.ids.length} pieces` : item.pieces.length > 1 ? "Open chain" : item.arcs > 0 ? "Loose arc" : "Loose line";
+  if (item.circle) return `${item.role === "inside" ? "Hole" : "Disc"} Ø ${showLength(2 * item.circle.radius, unit)}`;
+  return item.role === "inside" ? "Inner contour" : item.role === "mark" ? "Mark" : "Outer contour";
+};
+
+const stateOf = (item: Contour | OpenChain, unit: Unit): string => {
+  if (item.closed) return item.joined ? `closed · ${item.role}` : `closes · ${item.ids.length} pieces to join`;
+  const gaps = item.ends.map(({ gap }) => gap?.distance).filter((gap) => gap !== undefined);
+  return gaps.length > 0 ? `open · gap ${showLength(Math.min(...gaps), unit)}` : "open · 2 ends";
+};
+
+const measuresOf = (item: Contour | OpenChain, unit: Unit): string => {
+  const parts = item.lines + item.arcs > 1 ? `${counted(item.lines, "line")}, ${counted(item.arcs, "arc")}` : "";
+  const length = `${item.closed ? "round" : "length"} ${rough(item.length)} ${unit}`;
+  return [item.closed ? showArea(item.area, unit) : "", length, parts].filter(Boolean).join(" · ");
+};
+
+const rough = (value: number): string => value.toFixed(value < 100 ? 3 : 1).replace(/\.?0+$/, "");
+
+const Outline = ({ item }: { item: Contour | OpenChain }) => {
+  const { minX, minY, maxX, maxY } = item.bounds;
+  const size = Math.max(maxX - minX, maxY - minY, 1e-9);
+  const margin = size * 0.08;
+  return (
+    <svg viewBox={`${minX - margin} ${-maxY - margin} ${maxX - minX + 2 * margin} ${maxY - minY + 2 * margin}`} className="h-9 w-10" aria-hidden="true">
+      <path
+        d={piecesPath(item.pieces, item.closed)}
+        transform="scale(1 -1)"
+        fill={item.closed ? "currentColor" : "none"}
+        fillOpacity={0.06}
+        stroke={item.closed && item.role === "inside" ? "var(--inside)" : "var(--ink)"}
+        strokeWidth="1.4"
+        vectorEffect="non-scaling-stroke"
+      />
+    </svg>
+  );
+};
+
+const FaultRow = ({ fault, unit }: { fault: Fault; unit: Unit }) => {
+  const { act } = useSession();
+  return (
+    <li>
+      <button
+        type="button"
+        onMouseDown={(event) => event.preventDefault()}
+        onClick={() => act.select(fault.ids)}
+        className={`w-full px-3 py-1.5 text-left text-xs hover:bg-board ${fault.severity === "error" ? "text-fault" : "text-caution"}`}
+      >
+        {sayFault(fault, unit)}
+      </button>
+    </li>
+  );
+};

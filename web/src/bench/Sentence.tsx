@@ -1,0 +1,242 @@
+import { X, Pin } from "lucide-react";
+import { Fragment, useState } from "react";
+import { calloutText, measureCallout, type Callout } from "@ash-edge/core/callouts";
+import { calloutsOf, describePoint, describeRef, unitOf, type Drawing } from "@ash-edge/core/drawing";
+import { showAngle, showLength, type Unit } from "@ash-edge/core/numeric";
+import { sayRefusal } from "@ash-edge/core/say";
+import { Segmented } from "../ui/Segmented.tsx";
+import { useBench, useSession } from "./SessionContext.tsx";
+import { givenOf, readBlank, wantedPick, type ToolState } from "./tools/driver.ts";
+import { toolById } from "./tools/registry.ts";
+import type { Part, Tool } from "./tools/tool.ts";
+import { focusBoard } from "./useBenchKeys.ts";
+
+type Typed = Extract<Part, { kind: "size" | "value" }>;
+
+const shown = (part: Typed, value: number, unit: Unit): string =>
+  part.kind === "value" && part.expects === "angle" ? showAngle(value) : part.kind === "value" && part.expects === "count" ? String(value) : showLength(value, unit);
+
+/** The line by which the active tool is steered. */
+export const Sentence = () => {
+  const { act } = useSession();
+  const tool = toolById(useBench((state) => state.toolId));
+  return (
+    <section data-region="Sentence" tabIndex={-1} role="group" aria-label={tool?.name ?? "Select"} className="card flex h-12 items-center gap-2 px-3">
+      {tool ? (
+        <>
+          <b className="mr-1 text-[15px] text-ember">{tool.name}</b>
+          {tool.parts.map((part, i) => (
+            <Fragment key={i}>
+              <PartView tool={tool} part={part} />
+            </Fragment>
+          ))}
+        </>
+      ) : (
+        <>
+          <b className="mr-1 text-[15px]">Select</b>
+          <span className="text-soft">Click a piece to select it, Shift+click to add. Take a tool with two keys, or find it by name with Ctrl+K.</span>
+        </>
+      )}
+      <span className="min-w-2 flex-1" />
+      <Hint />
+      {tool && (
+        <button
+          type="button"
+          aria-label="Put the tool down"
+          title="Put the tool down (Esc)"
+          onMouseDown={(event) => event.preventDefault()}
+          onClick={() => {
+            act.toolEvent({ type: "release" });
+            act.escape();
+          }}
+          className="grid h-7 w-7 shrink-0 place-items-center rounded-card text-soft hover:bg-ground hover:text-ink"
+        >
+          <X size={15} aria-hidden="true" />
+        </button>
+      )}
+    </section>
+  );
+};
+
+const PartView = ({ tool, part }: { tool: Tool; part: Part }) => {
+  const { act } = useSession();
+  const choice = useBench((state) => (part.kind === "choice" ? state.tool?.choices[part.name] : undefined));
+  if (part.kind === "words") return <span className="shrink-0 text-[15px]">{part.text}</span>;
+  if (part.kind === "pick") return part.silent ? null : <PickBlank tool={tool} part={part} />;
+  if (part.kind === "choice")
+    return <Segmented label={part.label} options={part.options} value={choice ?? ""} onChange={(to) => act.toolEvent({ type: "choice", name: part.name, to })} />;
+  return <TypedBlank tool={tool} part={part} />;
+};
+
+const chip = "figures inline-flex h-8 shrink-0 items-center rounded-card border px-2 text-[13.5px] whitespace-nowrap";
+
+const PickBlank = ({ tool, part }: { tool: Tool; part: Extract<Part, { kind: "pick" }> }) => {
+  const { drawing, tool: state, index, selection } = useBench((all) => all);
+  if (!state) return null;
+  const picked = state.picks[part.name];
+  const given = givenOf(tool, state, undefined, { drawing, index, unit: unitOf(drawing), selection });
+  const isNext = !state.open && wantedPick(tool, state, given)?.name === part.name;
+  const words = picked && (picked.ref && !picked.ref.place && picked.snap === undefined ? describeRef(drawing, picked.ref) : (picked.snap ?? describePoint(drawing, picked.at)));
+  return (
+    <span
+      role="textbox"
+      aria-readonly="true"
+      aria-label={part.label}
+      className={`${chip} ${picked ? "border-hair font-semibold" : isNext ? "border-ember bg-ember-wash text-ember" : "border-hair border-dashed text-soft"}`}
+    >
+      {words ?? part.label}
+    </span>
+  );
+};
+
+const otherKind = { R: "Ø", Ø: "R" } as const;
+
+const TypedBlank = ({ tool, part }: { tool: Tool; part: Typed }) => {
+  const { act } = useSession();
+  const state = useBench((all) => all.tool);
+  const live = useBench((all) => all.proposal?.live?.[part.name]);
+  const unit = useBench((all) => unitOf(all.drawing));
+  const [focused, setFocused] = useState(false);
+  if (!state) return null;
+  const entry = state.entries[part.name];
+  const isOpen = state.open?.blank === part.name;
+  const kind = part.kind === "size" ? state.kinds[part.name]! : undefined;
+  const text = isOpen ? state.open!.text : (entry?.text ?? "");
+  const pointerValue = live === undefined ? undefined : kind === "Ø" ? 2 * live : live;
+  const placeholder = pointerValue !== undefined ? shown(part, pointerValue, unit) : part.kind === "value" && part.given !== undefined ? String(part.given) : "";
+  const read = isOpen && text.trim() ? readBlank(part, text, { unit }) : undefined;
+  const label = part.kind === "size" ? (kind === "R" ? "radius" : "diameter") : part.label;
+  const size = read?.ok ? { value: read.value.value, kind: read.value.kind ?? kind } : entry ? { value: entry.value, kind } : undefined;
+  const width = Math.max(4, (text || placeholder).length + 1);
+  return (
+    <span className="relative inline-flex shrink-0 items-center gap-2">
+      {part.kind === "size" && (
+        <Segmented label="radius or diameter" options={[["R", "R"], ["Ø", "Ø"]]} value={size?.kind ?? kind!} onChange={(to) => act.toolEvent({ type: "choice", name: part.name, to })} />
+      )}
+      <span className="relative inline-flex items-center">
+        <input
+          data-blank={part.name}
+          aria-label={label}
+          aria-invalid={read && !read.ok ? true : undefined}
+          autoComplete="off"
+          spellCheck={false}
+          value={text}
+          placeholder={placeholder}
+          onFocus={(event) => {
+            setFocused(true);
+            event.currentTarget.select();
+            act.toolEvent({ type: "light", blank: part.name });
+          }}
+          onBlur={() => {
+            setFocused(false);
+            act.toolEvent({ type: "hold" });
+          }}
+          onChange={(event) => act.toolEvent({ type: "type", blank: part.name, text: event.target.value })}
+          onKeyDown={(event) => {
+            if (event.key === "Enter") {
+              event.preventDefault();
+              act.toolEvent({ type: "hold" });
+              if (!read || read.ok) focusBoard();
+            } else if (event.key === "Escape") {
+              event.preventDefault();
+              act.toolEvent({ type: "revert" });
+              act.toolEvent({ type: "light", blank: undefined });
+              focusBoard();
+            } else if (event.key === "Delete" && !isOpen) {
+              event.preventDefault();
+              act.toolEvent({ type: "empty", blank: part.name });
+            }
+          }}
+          className={`figures h-8 rounded-card border bg-board px-2 text-[14px] font-semibold placeholder:font-normal placeholder:text-soft ${entry && !isOpen ? "pr-6" : ""} ${
+            focused || isOpen ? "border-ember shadow-[0_0_0_3px_var(--ember-wash)]" : "border-hair"
+          }`}
+          style={{ width: `calc(${width}ch + ${entry && !isOpen ? "2.4rem" : "1.2rem"})` }}
+        />
+        {entry && !isOpen && (
+          <span title="Held: the pointer can't change it" className="pointer-events-none absolute right-2 text-ember">
+            <Pin size={12} fill="currentColor" aria-label="held" />
+          </span>
+        )}
+      </span>
+      {part.kind === "size" && size?.kind && (
+        <span className="figures shrink-0 text-soft">
+          {unit} = {otherKind[size.kind]} {showLength(size.kind === "Ø" ? size.value / 2 : size.value * 2, unit)}
+        </span>
+      )}
+      {part.kind === "size" && !size && <span className="text-soft">{unit}</span>}
+      {part.kind === "value" && part.expects === "length" && <span className="text-soft">{unit}</span>}
+      {part.kind === "value" && part.expects === "angle" && <span className="text-soft">°</span>}
+      {focused && <Offers tool={tool} part={part} />}
+    </span>
+  );
+};
+
+const fits = (part: Typed, { kind }: Callout): boolean =>
+  part.kind === "size" ? kind === "radius" || kind === "diameter" : part.expects === "length" ? kind === "length" || kind === "centres" : kind === part.expects;
+
+/** Recent values and callouts not placed yet, for the mouse hand. Offers, never held by themselves. */
+const Offers = ({ tool, part }: { tool: Tool; part: Typed }) => {
+  const { act } = useSession();
+  const drawing = useBench((state) => state.drawing);
+  const recent = useBench((state) => state.kept.recent[`${tool.id} ${part.name}`]);
+  const called = calloutsOf(drawing).filter((callout) => fits(part, callout) && measureCallout(drawing, callout).state === "not placed");
+  if (called.length === 0 && !recent?.length) return null;
+  const row = "flex w-full items-center gap-3 px-3 py-1 text-left hover:bg-board";
+  return (
+    <div onMouseDown={(event) => event.preventDefault()} className="card absolute top-10 left-0 z-30 min-w-48 py-1" aria-label="Offers">
+      {called.map((callout) => (
+        <button key={callout.id} type="button" tabIndex={-1} className={row} onClick={() => act.useCallout(callout)}>
+          <span className="figures font-semibold">{calloutText(callout, unitOf(drawing))}</span>
+          <span className="text-soft">{callout.name}</span>
+        </button>
+      ))}
+      {recent?.map((text) => (
+        <button key={text} type="button" tabIndex={-1} className={`${row} text-soft`} onClick={() => act.toolEvent({ type: "type", blank: part.name, text })}>
+          <span className="figures">{text}</span> used before
+        </button>
+      ))}
+    </div>
+  );
+};
+
+/** What the next click makes, or why it makes nothing. */
+const Hint = () => {
+  const { message, proposal, toolId, tool: state, drawing } = useBench((all) => all);
+  const tool = toolById(toolId);
+  const unit = unitOf(drawing);
+  const warning = tool && state && otherKindCalled(tool, state, drawing);
+  const box = "min-w-0 truncate text-right";
+  if (message)
+    return (
+      <span role={message.tone === "fault" ? "alert" : "status"} title={message.text} className={`${box} ${message.tone === "fault" ? "font-semibold text-fault" : "text-moss"}`}>
+        {message.text}
+      </span>
+    );
+  if (warning) return <span role="status" className={`${box} font-semibold text-caution`}>{warning}</span>;
+  if (!tool || !proposal) return null;
+  if (proposal.refusal && proposal.refusal.code !== "value-empty") return <span title={sayRefusal(proposal.refusal, unit)} className={`${box} text-fault`}>{sayRefusal(proposal.refusal, unit)}</span>;
+  const ways = proposal.ways.length;
+  const words = [
+    proposal.note,
+    ways > 1 ? `${proposal.which + 1} of ${ways} · Space for the next` : "",
+    ways > 0 && (tool.id === "join" || (state && Object.keys(state.entries).length > 0)) ? "click or Enter makes it" : "",
+  ].filter(Boolean);
+  return <span className={`${box} text-soft`}>{words.join(" · ")}</span>;
+};
+
+/** The sketch calls this number, but as the other size: said before the click. */
+const otherKindCalled = (tool: Tool, state: ToolState, drawing: Drawing): string | undefined => {
+  for (const part of tool.parts) {
+    if (part.kind !== "size") continue;
+    const read = state.open?.blank === part.name ? readBlank(part, state.open.text, { unit: unitOf(drawing) }) : undefined;
+    const value = read?.ok ? read.value.value : state.entries[part.name]?.value;
+    const kind = (read?.ok ? read.value.kind : undefined) ?? state.kinds[part.name]!;
+    if (value === undefined) continue;
+    const round = calloutsOf(drawing).filter((callout) => callout.value === value && (callout.kind === "radius" || callout.kind === "diameter"));
+    const own = kind === "R" ? "radius" : "diameter";
+    const other = round.find((callout) => callout.kind !== own);
+    if (other && !round.some((callout) => callout.kind === own))
+      return `The sketch calls ${calloutText(other, unitOf(drawing))} for the ${other.name}, not ${kind} ${showLength(value, unitOf(drawing))}.`;
+  }
+  return undefined;
+};

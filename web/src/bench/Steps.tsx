@@ -1,0 +1,50 @@
+import { useMemo } from "react";
+import { measureCallout } from "@ash-edge/core/callouts";
+import { profileOf } from "@ash-edge/core/contour";
+import { calloutsOf, entitiesOf, isLayout } from "@ash-edge/core/drawing";
+import { useBench, useSession } from "./SessionContext.tsx";
+import type { BankKey } from "./tools/tool.ts";
+
+/** The steps of the job with their live counts. A step takes its bank and puts the focus where its work is; none locks anything. */
+export const Steps = () => {
+  const { act } = useSession();
+  const drawing = useBench((state) => state.drawing);
+  const bank = useBench((state) => state.bank);
+  const counts = useMemo(() => {
+    const layout = [...entitiesOf(drawing)].filter((entity) => isLayout(drawing, entity)).length;
+    const { contours, open } = profileOf(drawing);
+    const callouts = calloutsOf(drawing);
+    const held = callouts.filter((callout) => ["true", "within"].includes(measureCallout(drawing, callout).state)).length;
+    const loose = contours.filter(({ joined }) => !joined).length;
+    return { layout, open: open.length, loose, held, called: callouts.length };
+  }, [drawing]);
+  const steps: readonly (readonly [name: string, count: string, take: BankKey | "sketch" | "release"])[] = [
+    ["Sketch", counts.called > 0 ? `${counts.called} called` : "", "sketch"],
+    ["Lay out", counts.layout > 0 ? `${counts.layout}` : "", "KeyQ"],
+    ["Shape", counts.open > 0 ? `${counts.open} open` : "", "KeyW"],
+    ["Tidy", counts.loose > 0 ? `${counts.loose} to join` : "", "KeyG"],
+    ["Prove", counts.called > 0 ? `${counts.held}/${counts.called}` : "", "KeyC"],
+    ["Release", "", "release"],
+  ];
+  return (
+    <nav aria-label="Steps" className="card flex h-8 overflow-hidden">
+      {steps.map(([name, count, take], i) => (
+        <button
+          key={name}
+          type="button"
+          aria-pressed={take === bank}
+          onMouseDown={(event) => event.preventDefault()}
+          onClick={() => {
+            if (take === "release") act.openRelease();
+            else if (take === "sketch") document.querySelector<HTMLElement>('[data-region="Sketch card"]')?.focus();
+            else act.setBank(take);
+          }}
+          className={`px-2.5 ${i > 0 ? "border-l border-hair" : ""} ${take === bank ? "bg-ink text-panel" : "hover:bg-board"}`}
+        >
+          {name}
+          {count && <span className={`figures ml-1.5 text-xs ${take === bank ? "" : "text-soft"}`}>{count}</span>}
+        </button>
+      ))}
+    </nav>
+  );
+};

@@ -1,0 +1,107 @@
+import type Konva from "konva";
+import { useEffect, useMemo, useRef, type MouseEvent, type PointerEvent } from "react";
+import { Layer, Shape, Stage } from "react-konva";
+import { useBench, useSession } from "../SessionContext.tsx";
+import type { Modifiers } from "../session.ts";
+import { useTheme } from "../../ui/theme.ts";
+import { readPalette } from "./palette.ts";
+import { paintDrawing, paintLively } from "./paint.ts";
+
+const raw = (context: Konva.Context): CanvasRenderingContext2D => (context as unknown as { _context: CanvasRenderingContext2D })._context;
+const modifiersOf = (event: MouseEvent): Modifiers => ({ shift: event.shiftKey, alt: event.altKey, control: event.ctrlKey || event.metaKey });
+
+/** The area where the geometry is: two layers, one for what lies still and one for what moves. */
+export const Board = () => {
+  const session = useSession();
+  const { act } = session;
+  const box = useRef<HTMLDivElement>(null);
+  const lively = useRef<Konva.Shape>(null);
+  const panning = useRef<{ x: number; y: number } | undefined>(undefined);
+  const [theme] = useTheme();
+  const palette = useMemo(() => (theme ? readPalette() : readPalette()), [theme]);
+  const drawing = useBench((state) => state.drawing);
+  const index = useBench((state) => state.index);
+  const view = useBench((state) => state.view);
+  const size = useBench((state) => state.size);
+  const revision = useBench((state) => state.history.position);
+  const saved = useBench((state) => state.saved);
+  const hasTool = useBench((state) => state.toolId !== undefined);
+
+  useEffect(() => {
+    const element = box.current!;
+    const observer = new ResizeObserver(() => act.resize({ width: element.clientWidth, height: element.clientHeight }));
+    observer.observe(element);
+    const onWheel = (event: globalThis.WheelEvent): void => {
+      event.preventDefault();
+      const { left, top } = element.getBoundingClientRect();
+      if (event.shiftKey || event.deltaX !== 0) act.pan(-(event.deltaX || event.deltaY), event.shiftKey ? 0 : -event.deltaY);
+      else act.zoom({ x: event.clientX - left, y: event.clientY - top }, 1.0015 ** -event.deltaY);
+    };
+    element.addEventListener("wheel", onWheel, { passive: false });
+    return () => {
+      observer.disconnect();
+      element.removeEventListener("wheel", onWheel);
+    };
+  }, [act]);
+
+  // What moves is painted at the rate of the screen, straight from the session, without React on the way.
+  useEffect(() => {
+    const paint = (): void => void lively.current?.getLayer()?.batchDraw();
+    paint();
+    return session.subscribe(paint);
+  }, [session, palette]);
+  useEffect(() => {
+    void document.fonts.ready.then(() => lively.current?.getStage()?.batchDraw());
+  }, []);
+
+  const place = (event: MouseEvent): { x: number; y: number } => {
+    const { left, top } = box.current!.getBoundingClientRect();
+    return { x: event.clientX - left, y: event.clientY - top };
+  };
+  const onPointerDown = (event: PointerEvent): void => {
+    if (event.button === 1) {
+      event.preventDefault();
+      event.currentTarget.setPointerCapture(event.pointerId);
+      panning.current = { x: event.clientX, y: event.clientY };
+    }
+    if (event.button === 0) {
+      box.current!.focus({ preventScroll: true });
+      act.click(place(event), modifiersOf(event));
+    }
+  };
+  const onPointerMove = (event: PointerEvent): void => {
+    if (panning.current) {
+      act.pan(event.clientX - panning.current.x, event.clientY - panning.current.y);
+      panning.current = { x: event.clientX, y: event.clientY };
+    }
+    act.move(place(event), modifiersOf(event));
+  };
+
+  return (
+    <div
+      ref={box}
+      data-region="Board"
+      role="application"
+      aria-label="Board"
+      tabIndex={0}
+      data-view={`${view.scale} ${view.originX} ${view.originY}`}
+      data-revision={revision}
+      data-saved={saved}
+      className={`min-h-0 flex-1 touch-none overflow-hidden focus-visible:shadow-[inset_0_0_0_2px_var(--moss)] focus-visible:outline-none ${hasTool ? "cursor-crosshair" : "cursor-default"}`}
+      onPointerDown={onPointerDown}
+      onPointerMove={onPointerMove}
+      onPointerUp={() => (panning.current = undefined)}
+      onPointerLeave={() => act.move(undefined, { shift: false, alt: false, control: false })}
+      onContextMenu={(event) => event.preventDefault()}
+    >
+      <Stage width={size.width} height={size.height} listening={false}>
+        <Layer listening={false}>
+          <Shape listening={false} perfectDrawEnabled={false} sceneFunc={(context) => paintDrawing(raw(context), { drawing, index, view, size }, palette)} />
+        </Layer>
+        <Layer listening={false}>
+          <Shape ref={lively} listening={false} perfectDrawEnabled={false} sceneFunc={(context) => paintLively(raw(context), session.getState(), palette)} />
+        </Layer>
+      </Stage>
+    </div>
+  );
+};

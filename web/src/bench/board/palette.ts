@@ -1,0 +1,9 @@
+/** The colours of the board, read from the tokens of the theme in force. */
+export type Palette = Readonly<Record<"board" | "panel" | "ink" | "soft" | "hair" | "ember" | "moss" | "fault" | "inside" | "mark" | "layout", string>>;
+
+const NAMES = ["board", "panel", "ink", "soft", "hair", "ember", "moss", "fault", "inside", "mark", "layout"] as const;
+
+export const readPalette = (): Palette => {
+  const style = getComputedStyle(document.documentElement);
+  return Object.fromEntries(NAMES.map((name) => [name, style.getPropertyValue(`--${name}`).trim()])) as Palette;
+};

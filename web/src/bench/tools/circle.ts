@@ -1,0 +1,52 @@
+import { draftEdit, LAYOUT_LAYER, PROFILE_LAYER, type Id } from "@ash-edge/core/drawing";
+import { distance } from "@ash-edge/core/geometry";
+import { linkCallout } from "./linking.ts";
+import { nothing, oneWay, type Tool } from "./tool.ts";
+
+/** A circle by its centre: at once where a size is typed, else by a second click on its rim. */
+const circleTool = (layer: Id, named: Pick<Tool, "id" | "name" | "bank" | "help" | "drawing">): Tool => ({
+  kind: "tool",
+  ...named,
+  parts: [
+    { kind: "words", text: "at" },
+    { kind: "pick", name: "centre", label: "centre", takes: "point" },
+    { kind: "words", text: "with" },
+    { kind: "size", name: "size", first: "Ø" },
+    { kind: "pick", name: "rim", label: "rim", takes: "point", silent: true },
+  ],
+  from: "centre",
+  wants: (given) => (given.radius("size") === undefined ? ["centre", "rim"] : ["centre"]),
+  propose: (given, { drawing }) => {
+    const { centre, rim } = given.picks;
+    const typed = given.radius("size");
+    const radius = typed ?? (centre && rim && distance(centre.at, rim.at));
+    if (!centre || !radius) return nothing;
+    const circle = { kind: "circle", centre: centre.at, radius } as const;
+    return oneWay(
+      [circle],
+      () => {
+        const draft = draftEdit(drawing, named.name, named.id);
+        const id = draft.add(circle, layer);
+        linkCallout(draft, given.callout("size"), [{ id }]);
+        return draft.finish();
+      },
+      typed === undefined ? { size: radius } : undefined,
+    );
+  },
+});
+
+export const circle = circleTool(PROFILE_LAYER, {
+  id: "circle",
+  name: "Circle",
+  bank: "KeyE",
+  help: "Click the centre. With R or Ø typed the circle is made at once, else a second click gives its rim.",
+  drawing: ["M20 12 A8 8 0 1 1 4 12 A8 8 0 1 1 20 12", "M12 10 L12 14 M10 12 L14 12"],
+});
+
+export const layoutCircle = circleTool(LAYOUT_LAYER, {
+  id: "layout-circle",
+  name: "Layout circle",
+  bank: "KeyQ",
+  help: "Click the centre. The circle is helper geometry: it is never cut and goes with Clear layout.",
+  drawing: ["M12 10 L12 14 M10 12 L14 12", "M20 12 A8 8 0 1 1 4 12 A8 8 0 1 1 20 12"],
+});

@@ -1,0 +1,8 @@
+import type { Callout } from "@ash-edge/core/callouts";
+import type { EditDraft, Ref } from "@ash-edge/core/drawing";
+
+/** Ties the callout that filled a blank to what was made with it: sizes beside what already answers it, distances anew. */
+export const linkCallout = (draft: EditDraft, callout: Callout | undefined, refs: readonly Ref[]): void => {
+  if (!callout) return;
+  draft.link(callout.id, refs, callout.kind === "radius" || callout.kind === "diameter");
+};

@@ -1,0 +1,40 @@
+import { clearLayoutAction, fitAction, releaseAction } from "./actions.ts";
+import { circle, layoutCircle } from "./circle.ts";
+import { distanceTool } from "./distanceTool.ts";
+import { join } from "./join.ts";
+import { line } from "./line.ts";
+import { parallel } from "./parallel.ts";
+import { point } from "./point.ts";
+import { tangentArc } from "./tangentArc.ts";
+import { tangentLine } from "./tangentLine.ts";
+import { BANK_KEYS, type Action, type BankKey, type Tool } from "./tool.ts";
+import { trim } from "./trim.ts";
+
+/** Every tool and action, in the order of its bank: the key grid, the finder and the help are made from this list. */
+export const REGISTRY: readonly (Tool | Action)[] = [
+  parallel,
+  layoutCircle,
+  point,
+  clearLayoutAction,
+  line,
+  circle,
+  tangentLine,
+  tangentArc,
+  trim,
+  join,
+  distanceTool,
+  fitAction,
+  releaseAction,
+];
+
+export const toolById = (id: string | undefined): Tool | undefined => {
+  const found = REGISTRY.find((one) => one.id === id);
+  return found?.kind === "tool" ? found : undefined;
+};
+
+/** What stands on each key once a bank is taken: its own key has the first, the other places the rest in reading order. */
+export const bankPlaces = (bank: BankKey): ReadonlyMap<BankKey, Tool | Action> => {
+  const members = REGISTRY.filter((one) => one.bank === bank);
+  const keys = [bank, ...BANK_KEYS.filter((key) => key !== bank)];
+  return new Map(members.map((member, i) => [keys[i]!, member]));
+};

@@ -1,0 +1,116 @@
+import type { Callout } from "@ash-edge/core/callouts";
+import type { Drawing, DrawingIndex, Edit, Id, Ref, Shape } from "@ash-edge/core/drawing";
+import type { Point } from "@ash-edge/core/geometry";
+import type { Expectation, Refusal, SizeKind, Unit } from "@ash-edge/core/numeric";
+
+/** The banks of the key grid, by the key that takes them. */
+export const BANKS = {
+  KeyQ: "Lay out",
+  KeyW: "Draw",
+  KeyE: "Round",
+  KeyR: "Tangent",
+  KeyT: "Shapes",
+  KeyA: "Cut back",
+  KeyS: "Corners",
+  KeyD: "Copies",
+  KeyF: "Areas",
+  KeyG: "Chains",
+  KeyZ: "Marks",
+  KeyX: "Holes",
+  KeyC: "Measure",
+  KeyV: "View",
+  KeyB: "Job",
+} as const;
+export type BankKey = keyof typeof BANKS;
+export const BANK_KEYS = Object.keys(BANKS) as readonly BankKey[];
+
+/**
+ * The sentence of a tool, part by part. A pick is filled on the board, a size is a radius or diameter, a value a length, an
+ * angle or a count; what `stays` is kept after a piece is made, what does not is released. A `round` pick takes no straight
+ * curves. A silent pick is a click that the
+ * sentence has no blank for, such as the side of a parallel.
+ */
+export type Part =
+  | { readonly kind: "words"; readonly text: string }
+  | { readonly kind: "pick"; readonly name: string; readonly label: string; readonly takes: "point" | "curve" | "either"; readonly round?: boolean; readonly silent?: boolean }
+  | { readonly kind: "size"; readonly name: string; readonly first: SizeKind }
+  | { readonly kind: "value"; readonly name: string; readonly label: string; readonly expects: Expectation; readonly stays: boolean; readonly given?: number }
+  | { readonly kind: "choice"; readonly name: string; readonly label: string; readonly options: readonly (readonly [id: string, words: string])[] };
+
+/** Something picked: a thing at a place, or a bare place. */
+export type Picked = { readonly at: Point; readonly ref?: Ref; readonly snap?: string };
+
+/** A value typed, or taken from a callout; `value` in the job's unit, degrees or a count, in its own kind (R or Ø). */
+export type Entry = { readonly text: string; readonly value: number; readonly callout?: Id };
+
+/** What a tool is given to propose from: `picks` holds the pointer's own pick for the next blank, too. */
+export type Given = {
+  readonly picks: Readonly<Record<string, Picked | undefined>>;
+  /** True when the blank was filled by a click, not by the pointer. */
+  readonly isFirm: (name: string) => boolean;
+  readonly pointer: Point | undefined;
+  readonly value: (name: string) => number | undefined;
+  /** The typed size as a radius. */
+  readonly radius: (name: string) => number | undefined;
+  readonly choice: (name: string) => string;
+  /** The callout whose value fills a blank, if one does. */
+  readonly callout: (name: string) => Callout | undefined;
+};
+
+export type ToolContext = {
+  readonly drawing: Drawing;
+  readonly index: DrawingIndex;
+  readonly unit: Unit;
+  readonly selection: ReadonlySet<Id>;
+};
+
+/** Something drawn before it is made: added, or about to go. */
+export type PreviewShape = { readonly shape: Shape; readonly goes?: boolean };
+
+/** One of the solutions that the next click could make. */
+export type Way = { readonly preview: readonly PreviewShape[]; readonly edit?: () => Edit; readonly said?: string; readonly next?: Readonly<Record<string, Picked>> };
+
+export type Proposal = {
+  readonly ways: readonly Way[];
+  /** Why there is no way. */
+  readonly refusal?: Refusal;
+  /** What the pointer gives for blanks that nothing is typed in. */
+  readonly live?: Readonly<Record<string, number>>;
+  /** A short word on what the next click would make. */
+  readonly note?: string;
+};
+
+export const nothing: Proposal = { ways: [] };
+export const oneWay = (preview: readonly Shape[], edit: () => Edit, live?: Proposal["live"]): Proposal => ({
+  ways: [{ preview: preview.map((shape) => ({ shape })), edit }],
+  ...(live ? { live } : {}),
+});
+export const refused = (outcome: { readonly refusal: Refusal }): Proposal => ({ ways: [], refusal: outcome.refusal });
+
+type Named = {
+  readonly id: string;
+  readonly name: string;
+  readonly bank: BankKey;
+  /** What it needs and what it makes, in a sentence or two. */
+  readonly help: string;
+  /** A small drawing, in a box of 24 by 24 with y down: SVG path data, the main stroke first, the thin one second. */
+  readonly drawing: readonly [main: string, thin?: string];
+};
+
+/** A tool that is taken up and stays active until Esc. Pure: no screen, no store. */
+export type Tool = Named & {
+  readonly kind: "tool";
+  readonly parts: readonly Part[];
+  /** Which picks it wants, in order, with what is typed so far; all its picks where it does not say. */
+  readonly wants?: (given: Pick<Given, "value" | "radius" | "choice">) => readonly string[];
+  readonly propose: (given: Given, context: ToolContext) => Proposal;
+  /** The point from which the next one is drawn: tangent snaps and held directions start there. */
+  readonly from?: string;
+};
+
+/** Done at once; leaves the active tool and its picks alone. */
+export type Action = Named & { readonly kind: "action" };
+
+export const pickParts = (tool: Tool): readonly Extract<Part, { kind: "pick" }>[] => tool.parts.filter((part) => part.kind === "pick");
+
+

@@ -1,0 +1,67 @@
+import { joiResolver } from "@hookform/resolvers/joi";
+import Joi from "joi";
+import { Dialog } from "radix-ui";
+import { useForm } from "react-hook-form";
+import { useNavigate } from "react-router";
+import type { Unit } from "@ash-edge/core/numeric";
+import { useDatabase } from "../app/StoreProvider.tsx";
+import { createJob } from "../store/index.ts";
+import { Segmented } from "../ui/Segmented.tsx";
+
+type Fields = { number: string; name: string; unit: Unit };
+
+const schema = Joi.object({
+  number: Joi.string().trim().max(20).required().messages({ "string.empty": "A job needs a number.", "string.max": "20 characters at most." }),
+  name: Joi.string().trim().max(120).required().messages({ "string.empty": "A job needs a name: what is the part?", "string.max": "120 characters at most." }),
+  unit: Joi.valid("mm", "in").required(),
+});
+
+/** Asks for what a job needs before it can be drawn: number, name and the unit of its sketch. */
+export const NewJob = ({ number, onClose }: { number: string; onClose: () => void }) => {
+  const database = useDatabase();
+  const navigate = useNavigate();
+  const { register, handleSubmit, setValue, watch, formState } = useForm<Fields>({
+    defaultValues: { number, name: "", unit: "mm" },
+    resolver: joiResolver(schema),
+  });
+  const make = async (fields: Fields): Promise<void> => {
+    const id = await createJob(database, { ...fields, customer: "", material: "", thickness: "", quantity: 1, due: "" });
+    await navigate(`/jobs/${id}`);
+  };
+  const field = (name: "number" | "name", label: string) => (
+    <label className="block">
+      <span className="text-soft">{label}</span>
+      <input
+        {...register(name)}
+        autoFocus={name === "name"}
+        aria-invalid={formState.errors[name] ? true : undefined}
+        className="mt-1 block h-8 w-full rounded-card border border-hair bg-board px-2"
+      />
+      {formState.errors[name] && <span role="alert" className="text-fault">{formState.errors[name].message}</span>}
+    </label>
+  );
+  return (
+    <Dialog.Root open onOpenChange={(open) => !open && onClose()}>
+      <Dialog.Portal>
+        <Dialog.Overlay className="fixed inset-0 bg-ink/30" />
+        <Dialog.Content className="card fixed top-1/4 left-1/2 w-96 -translate-x-1/2 p-5" aria-describedby={undefined}>
+          <Dialog.Title className="text-base font-semibold">New job</Dialog.Title>
+          <form onSubmit={(event) => void handleSubmit(make)(event)} className="mt-3 flex flex-col gap-3">
+            {field("name", "Part")}
+            {field("number", "Job number")}
+            <div>
+              <div className="mb-1 text-soft">Unit of the sketch</div>
+              <Segmented label="Unit of the sketch" options={[["mm", "mm"], ["in", "in"]]} value={watch("unit")} onChange={(unit) => setValue("unit", unit as Unit)} />
+            </div>
+            <div className="mt-2 flex justify-end gap-2">
+              <Dialog.Close className="h-8 rounded-card border border-hair px-3">Cancel</Dialog.Close>
+              <button type="submit" className="h-8 rounded-card bg-ember px-3 font-semibold text-panel">
+                Make the job
+              </button>
+            </div>
+          </form>
+        </Dialog.Content>
+      </Dialog.Portal>
+    </Dialog.Root>
+  );
+};

@@ -1,0 +1,46 @@
+import { useQuery } from "@tanstack/react-query";
+import Joi from "joi";
+import type { NewCallout } from "@ash-edge/core/drawing";
+import { jobHeadSchema, newCalloutSchema } from "@ash-edge/core/formats/job";
+import { useDatabase } from "../app/StoreProvider.tsx";
+import { createJob, type Database, type NewJob } from "../store/index.ts";
+
+type DemoJob = { readonly id: string; readonly unit: "mm" | "in"; readonly head: NewJob; readonly callouts: readonly NewCallout[]; readonly sketch: string };
+
+const demoSchema = Joi.object({
+  jobs: Joi.array()
+    .items(
+      Joi.object({
+        id: Joi.string().required(),
+        unit: Joi.valid("mm", "in").required(),
+        head: jobHeadSchema.required(),
+        callouts: Joi.array().items(newCalloutSchema).required(),
+        sketch: Joi.string().pattern(/^\/api\/demo\/[\w-]+\.png$/).required(),
+      }),
+    )
+    .required(),
+});
+
+/** Brings the demo jobs in, once: a demo job that was deleted does not come back. */
+const seed = async (database: Database): Promise<number> => {
+  const answer = await fetch("/api/demo");
+  if (!answer.ok || !answer.headers.get("content-type")?.includes("json")) return 0;
+  const { value, error } = demoSchema.validate(await answer.json());
+  if (error) throw new Error(`The demo data is not what it should be: ${error.message}`);
+  const known = ((await database.settings.get("demo"))?.value as string[] | undefined) ?? [];
+  const fresh = (value as { jobs: DemoJob[] }).jobs.filter(({ id }) => !known.includes(id));
+  for (const { id, unit, head, callouts, sketch } of fresh) {
+    const picture = await fetch(sketch);
+    if (!picture.ok) throw new Error("A demo sketch could not be fetched.");
+    const bytes = new Uint8Array(await picture.arrayBuffer());
+    await createJob(database, { ...head, id, unit }, callouts, { name: sketch.split("/").at(-1)!, type: "image/png", bytes });
+  }
+  if (fresh.length > 0) await database.settings.put({ key: "demo", value: [...known, ...fresh.map(({ id }) => id)] });
+  return fresh.length;
+};
+
+/** Whether the demo data is there; without a server, or without a demo on it, nothing comes and nothing is wrong. */
+export const useDemo = (): { readonly isPending: boolean; readonly error: Error | null } => {
+  const database = useDatabase();
+  return useQuery({ queryKey: ["demo"], queryFn: () => seed(database).catch((reason: unknown) => (reason instanceof TypeError ? 0 : Promise.reject(reason))) });
+};

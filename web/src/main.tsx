@@ -1,0 +1,25 @@
+import "@fontsource-variable/commissioner/wght.css";
+import "@fontsource/ibm-plex-mono/latin-400.css";
+import "@fontsource/ibm-plex-mono/latin-600.css";
+import "./app/style.css";
+import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
+import { StrictMode } from "react";
+import { createRoot } from "react-dom/client";
+import { RouterProvider } from "react-router/dom";
+import { Toaster } from "sonner";
+import { router } from "./app/router.tsx";
+import { StoreProvider } from "./app/StoreProvider.tsx";
+import { openDatabase } from "./store/index.ts";
+
+const queries = new QueryClient({ defaultOptions: { queries: { retry: false, staleTime: Infinity } } });
+
+createRoot(document.getElementById("root")!).render(
+  <StrictMode>
+    <QueryClientProvider client={queries}>
+      <StoreProvider database={openDatabase()}>
+        <RouterProvider router={router} />
+        <Toaster position="bottom-center" toastOptions={{ className: "card !text-ink !bg-panel !border-hair" }} />
+      </StoreProvider>
+    </QueryClientProvider>
+  </StrictMode>,
+);

@@ -1,0 +1,67 @@
+import Dexie, { type EntityTable, type Table } from "dexie";
+import type { JobHead } from "@ash-edge/core/formats/job";
+import type { Edit } from "@ash-edge/core/drawing";
+import type { Unit } from "@ash-edge/core/numeric";
+
+export const JOB_STATES = ["sketched", "drawn", "proved", "released"] as const;
+export type JobState = (typeof JOB_STATES)[number];
+
+/** A closed or open outline small enough for a list: SVG path data in the drawing's own coordinates. */
+export type Thumbnail = {
+  readonly box: readonly [minX: number, minY: number, width: number, height: number];
+  readonly outside: string;
+  readonly inside: string;
+  readonly open: string;
+};
+
+export type JobRecord = JobHead & {
+  readonly id: string;
+  readonly unit: Unit;
+  readonly state: JobState;
+  readonly updated: number;
+  readonly thumbnail?: Thumbnail;
+};
+
+/** Where the job stands in its journal: `position` edits are applied, `count` are kept (the rest can be redone). */
+export type HeadRecord = { readonly job: string; readonly position: number; readonly count: number; readonly nextId: number };
+export type JournalRecord = { readonly job: string; readonly n: number; readonly edit: Edit };
+/** The drawing after `n` edits, as text. */
+export type SnapshotRecord = { readonly job: string; readonly n: number; readonly text: string; readonly nextId: number };
+export type BlobRecord = {
+  readonly id: string;
+  readonly job: string;
+  readonly kind: "sketch" | "release";
+  readonly name: string;
+  readonly type: string;
+  readonly bytes: Uint8Array;
+  /** SHA-256 in hex; empty where the browser gives none (outside https and localhost). */
+  readonly checksum: string;
+  readonly made: number;
+  /** For a release: its number within the job, and how many edits it was made from. */
+  readonly number?: number;
+  readonly position?: number;
+};
+export type SettingRecord = { readonly key: string; readonly value: unknown };
+
+export type Database = Dexie & {
+  readonly jobs: EntityTable<JobRecord, "id">;
+  readonly heads: EntityTable<HeadRecord, "job">;
+  readonly journal: Table<JournalRecord, [string, number]>;
+  readonly snapshots: Table<SnapshotRecord, [string, number]>;
+  readonly blobs: EntityTable<BlobRecord, "id">;
+  readonly settings: EntityTable<SettingRecord, "key">;
+};
+
+/** Opens the store of this browser; edits are on disk before they are shown as saved. */
+export const openDatabase = (name = "ash-edge"): Database => {
+  const database = new Dexie(name, { chromeTransactionDurability: "strict" });
+  database.version(1).stores({
+    jobs: "id,state,updated",
+    heads: "job",
+    journal: "[job+n]",
+    snapshots: "[job+n]",
+    blobs: "id,job",
+    settings: "key",
+  });
+  return database as Database;
+};

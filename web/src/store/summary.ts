@@ -1,0 +1,41 @@
+import { calloutsOf, type Drawing } from "@ash-edge/core/drawing";
+import { measureCallout } from "@ash-edge/core/callouts";
+import { profileOf } from "@ash-edge/core/contour";
+import { pieceRadius, unionBounds, type Piece } from "@ash-edge/core/geometry";
+import type { JobState, Thumbnail } from "./database.ts";
+
+/** Pieces as SVG path data in the drawing's own coordinates (y up). */
+export const piecesPath = (pieces: readonly Piece[], closed: boolean): string => {
+  const first = pieces[0];
+  if (!first) return "";
+  const steps = pieces.map((piece) => {
+    const { b, bulge } = piece;
+    if (bulge === 0) return `L${b.x} ${b.y}`;
+    const radius = pieceRadius(piece);
+    return `A${radius} ${radius} 0 ${Math.abs(bulge) > 1 ? 1 : 0} ${bulge > 0 ? 1 : 0} ${b.x} ${b.y}`;
+  });
+  return `M${first.a.x} ${first.a.y}${steps.join("")}${closed ? "Z" : ""}`;
+};
+
+/** The small picture for lists; undefined while nothing is drawn. */
+export const thumbnailOf = (drawing: Drawing): Thumbnail | undefined => {
+  const { contours, open } = profileOf(drawing);
+  const box = unionBounds([...contours, ...open].map(({ bounds }) => bounds));
+  if (!box) return undefined;
+  const path = (role: string): string => contours.filter((contour) => contour.role === role).map(({ pieces }) => piecesPath(pieces, true)).join("");
+  return {
+    box: [box.minX, box.minY, box.maxX - box.minX, box.maxY - box.minY],
+    outside: path("outside"),
+    inside: path("inside"),
+    open: open.map(({ pieces }) => piecesPath(pieces, false)).join(""),
+  };
+};
+
+/** How far a job has come: drawn once a contour is closed, proved once every callout is true. A release is kept apart. */
+export const stateOf = (drawing: Drawing): Exclude<JobState, "released"> => {
+  const { contours, open } = profileOf(drawing);
+  if (!contours.some(({ joined }) => joined) || open.length > 0) return "sketched";
+  const callouts = calloutsOf(drawing);
+  const holds = callouts.every((callout) => ["true", "within"].includes(measureCallout(drawing, callout).state));
+  return callouts.length > 0 && holds ? "proved" : "drawn";
+};

@@ -1,0 +1,24 @@
+import type { Thumbnail } from "../store/index.ts";
+
+/** Outlines in a small picture, filled where closed, in the colours of their roles. */
+export const DrawingPicture = ({ thumbnail, className, title }: { thumbnail: Thumbnail; className?: string; title?: string }) => {
+  const [x, y, width, height] = thumbnail.box;
+  const margin = 0.04 * Math.max(width, height, 1e-9);
+  const stroke = { vectorEffect: "non-scaling-stroke" as const, strokeWidth: 1.4 };
+  return (
+    <svg
+      viewBox={`${x - margin} ${-y - height - margin} ${width + 2 * margin} ${height + 2 * margin}`}
+      className={className}
+      role={title ? "img" : undefined}
+      aria-label={title}
+      aria-hidden={title ? undefined : true}
+    >
+      <g transform="scale(1 -1)" fill="none">
+        <path d={thumbnail.outside + thumbnail.inside} fill="var(--ink)" fillOpacity={0.07} fillRule="evenodd" />
+        <path d={thumbnail.outside} stroke="var(--ink)" {...stroke} />
+        <path d={thumbnail.inside} stroke="var(--inside)" {...stroke} />
+        <path d={thumbnail.open} stroke="var(--ink)" {...stroke} />
+      </g>
+    </svg>
+  );
+};
