@@ -14,6 +14,11 @@ export class Bench {
   async open(job: string): Promise<void> {
     await this.page.goto("/jobs");
     await this.page.getByRole("link", { name: job }).click();
+    await this.ready();
+  }
+
+  /** The board stands and shows its drawing. */
+  async ready(): Promise<void> {
     await expect(this.board).toHaveAttribute("data-view", /^(?!0 |1 0 0$).+/);
     await this.page.evaluate(() => document.fonts.ready);
   }

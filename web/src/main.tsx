@@ -18,7 +18,11 @@ createRoot(document.getElementById("root")!).render(
     <QueryClientProvider client={queries}>
       <StoreProvider database={openDatabase()}>
         <RouterProvider router={router} />
-        <Toaster position="bottom-center" toastOptions={{ className: "card !text-ink !bg-panel !border-hair" }} />
+        <Toaster
+          position="bottom-center"
+          offset={52}
+          toastOptions={{ className: "said card !text-ink !bg-panel !border-hair !font-sans", actionButtonStyle: { background: "var(--ember)", color: "var(--panel)" } }}
+        />
       </StoreProvider>
     </QueryClientProvider>
   </StrictMode>,

@@ -123,7 +123,7 @@ const contourOf = (ids: readonly Id[], joined: boolean, pieces: readonly Piece[]
   bounds: unionBounds(pieces.map(pieceBounds))!,
 });
 
-/** Each open chain with its two free ends and how far the nearest other free end is. */
+/** Each open chain with its two free ends and how far the nearest other free end is; a lone piece has no gap to itself. */
 const withGaps = (chains: readonly Omit<OpenChain, "ends">[]): readonly OpenChain[] => {
   const ends = chains.flatMap(({ pieces }) => [pieces[0]!.a, pieces.at(-1)!.b]);
   return chains.map((chain, i) => ({
@@ -133,7 +133,8 @@ const withGaps = (chains: readonly Omit<OpenChain, "ends">[]): readonly OpenChai
       let gap: OpenEnd["gap"];
       ends.forEach((to, other) => {
         const away = distance(at, to);
-        if (other !== own && (!gap || away < gap.distance)) gap = { to, distance: away };
+        const itself = other >> 1 === i && chain.pieces.length === 1;
+        if (other !== own && !itself && (!gap || away < gap.distance)) gap = { to, distance: away };
       });
       return gap ? { at, gap } : { at };
     }),

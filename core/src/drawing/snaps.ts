@@ -84,5 +84,10 @@ export const snapsAt = (
   const score = (snap: Snap): number =>
     snap.kind === "nearest" ? 10 * reach + distance(snap.at, at) : distance(snap.at, at) + SNAP_KINDS.indexOf(snap.kind) * RANK_STEP * reach;
   const sorted = found.sort((p, q) => score(p) - score(q));
-  return sorted.filter((snap, i) => !sorted.slice(0, i).some((other) => distance(other.at, snap.at) <= RESOLUTION));
+  const distinct = sorted.filter((snap, i) => !sorted.slice(0, i).some((other) => distance(other.at, snap.at) <= RESOLUTION));
+  // a crossing or the datum may also be a centre or an end: what is there can then be named, and measured later
+  return distinct.map((snap) => {
+    const named = snap.ref ? undefined : sorted.find((other) => other.ref?.place && distance(other.at, snap.at) <= RESOLUTION);
+    return named?.ref ? { ...snap, ref: named.ref } : snap;
+  });
 };

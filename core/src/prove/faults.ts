@@ -56,6 +56,7 @@ const meetingFaults = (owners: readonly (Contour | OpenChain)[]): readonly Fault
       for (const meeting of meetings(side.curve, other.curve, RESOLUTION)) {
         if (meeting.kind === "overlap") faults.push(fault("doubled", meeting.from, side, other));
         else if (isJoint(side, other, meeting.at)) continue;
+        else if (meeting.kind !== "crossing" && !(side.owner.closed && other.owner.closed)) continue; // an end that meets is no wall
         else faults.push(fault(meeting.kind === "crossing" ? "crossing" : "touching", meeting.at, side, other));
       }
     }

@@ -69,7 +69,13 @@ export const BenchPage = () => {
     staleTime: Infinity,
   });
   const { keeper } = opened.data ?? {};
-  useEffect(() => () => void keeper?.idle(), [keeper]);
+  useEffect(
+    () => () => {
+      void keeper?.idle();
+      toast.dismiss(); // an undo offered here means this bench
+    },
+    [keeper],
+  );
   if (opened.isError) return <Damaged id={id} reason={opened.error.message} />;
   if (opened.isPending) return <p className="p-8 text-soft">Opening the job …</p>;
   if (!opened.data) return <NotFound what="This job" />;

@@ -30,7 +30,7 @@ export const KeyGrid = () => {
         title={places ? member?.help : undefined}
         onMouseDown={(event) => event.preventDefault()}
         onClick={() => (member ? act.take(member.id) : act.setBank(key))}
-        className={`relative flex min-h-0 flex-col items-start justify-between overflow-hidden rounded-card border px-1 py-0.5 text-left text-[10.5px] leading-[1.15] ${
+        className={`relative flex min-h-0 flex-col items-start justify-between overflow-hidden rounded-card border px-[3px] py-0.5 text-left text-[10.5px] leading-[1.15] tracking-[-0.02em] ${
           active ? "border-ember bg-ember-wash text-ember" : used ? "border-hair bg-board hover:border-ink" : "border-hair border-dashed text-soft opacity-60"
         }`}
       >

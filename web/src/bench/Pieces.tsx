@@ -68,9 +68,13 @@ const Row = ({ item, unit }: { item: Contour | OpenChain; unit: Unit }) => {
       >
         <Outline item={item} />
         <span className="min-w-0">
-          <span className="block truncate">{titleOf(item, unit)}</span>
+          <span className="said block truncate">{titleOf(item, unit)}</span>
           <span className={`figures block text-xs ${item.closed && item.joined ? "text-soft" : "text-fault"}`}>{stateOf(item, unit)}</span>
-          <span className="figures block truncate text-xs text-soft">{measuresOf(item, unit)}</span>
+          {measuresOf(item, unit).map((text) => (
+            <span key={text} className="figures block truncate text-xs text-soft">
+              {text}
+            </span>
+          ))}
         </span>
       </button>
     </li>
@@ -89,10 +93,10 @@ const stateOf = (item: Contour | OpenChain, unit: Unit): string => {
   return gaps.length > 0 ? `open · gap ${showLength(Math.min(...gaps), unit)}` : "open · 2 ends";
 };
 
-const measuresOf = (item: Contour | OpenChain, unit: Unit): string => {
+const measuresOf = (item: Contour | OpenChain, unit: Unit): readonly string[] => {
   const parts = item.lines + item.arcs > 1 ? `${counted(item.lines, "line")}, ${counted(item.arcs, "arc")}` : "";
-  const length = `${item.closed ? "round" : "length"} ${rough(item.length)} ${unit}`;
-  return [item.closed ? showArea(item.area, unit) : "", length, parts].filter(Boolean).join(" · ");
+  const length = `${item.closed ? "perimeter" : "length"} ${rough(item.length)} ${unit}`;
+  return [item.closed ? `area ${showArea(item.area, unit)}` : "", length, parts].filter(Boolean);
 };
 
 const rough = (value: number): string => value.toFixed(value < 100 ? 3 : 1).replace(/\.?0+$/, "");
@@ -124,7 +128,7 @@ const FaultRow = ({ fault, unit }: { fault: Fault; unit: Unit }) => {
         type="button"
         onMouseDown={(event) => event.preventDefault()}
         onClick={() => act.select(fault.ids)}
-        className={`w-full px-3 py-1.5 text-left text-xs hover:bg-board ${fault.severity === "error" ? "text-fault" : "text-caution"}`}
+        className={`said w-full px-3 py-1.5 text-left text-xs hover:bg-board ${fault.severity === "error" ? "text-fault" : "text-caution"}`}
       >
         {sayFault(fault, unit)}
       </button>

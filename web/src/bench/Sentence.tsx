@@ -24,7 +24,7 @@ export const Sentence = () => {
     <section data-region="Sentence" tabIndex={-1} role="group" aria-label={tool?.name ?? "Select"} className="card flex h-12 items-center gap-2 px-3">
       {tool ? (
         <>
-          <b className="mr-1 text-[15px] text-ember">{tool.name}</b>
+          <b className="mr-1 shrink-0 text-[15px] whitespace-nowrap text-ember">{tool.name}</b>
           {tool.parts.map((part, i) => (
             <Fragment key={i}>
               <PartView tool={tool} part={part} />
@@ -61,7 +61,7 @@ export const Sentence = () => {
 const PartView = ({ tool, part }: { tool: Tool; part: Part }) => {
   const { act } = useSession();
   const choice = useBench((state) => (part.kind === "choice" ? state.tool?.choices[part.name] : undefined));
-  if (part.kind === "words") return <span className="shrink-0 text-[15px]">{part.text}</span>;
+  if (part.kind === "words") return <span className="shrink-0 text-[15px] whitespace-nowrap">{part.text}</span>;
   if (part.kind === "pick") return part.silent ? null : <PickBlank tool={tool} part={part} />;
   if (part.kind === "choice")
     return <Segmented label={part.label} options={part.options} value={choice ?? ""} onChange={(to) => act.toolEvent({ type: "choice", name: part.name, to })} />;
@@ -159,7 +159,7 @@ const TypedBlank = ({ tool, part }: { tool: Tool; part: Typed }) => {
         )}
       </span>
       {part.kind === "size" && size?.kind && (
-        <span className="figures shrink-0 text-soft">
+        <span className="figures shrink-0 whitespace-nowrap text-soft">
           {unit} = {otherKind[size.kind]} {showLength(size.kind === "Ø" ? size.value / 2 : size.value * 2, unit)}
         </span>
       )}
@@ -205,7 +205,7 @@ const Hint = () => {
   const tool = toolById(toolId);
   const unit = unitOf(drawing);
   const warning = tool && state && otherKindCalled(tool, state, drawing);
-  const box = "min-w-0 truncate text-right";
+  const box = "said min-w-0 truncate text-right";
   if (message)
     return (
       <span role={message.tone === "fault" ? "alert" : "status"} title={message.text} className={`${box} ${message.tone === "fault" ? "font-semibold text-fault" : "text-moss"}`}>
@@ -219,7 +219,7 @@ const Hint = () => {
   const words = [
     proposal.note,
     ways > 1 ? `${proposal.which + 1} of ${ways} · Space for the next` : "",
-    ways > 0 && (tool.id === "join" || (state && Object.keys(state.entries).length > 0)) ? "click or Enter makes it" : "",
+    tool.id === "join" && ways > 0 ? "click or Enter makes it" : "",
   ].filter(Boolean);
   return <span className={`${box} text-soft`}>{words.join(" · ")}</span>;
 };

@@ -77,7 +77,7 @@ export const Jobs = () => {
           <h1 className="text-lg font-semibold">
             Jobs {jobs && <span className="figures ml-1 text-sm font-normal text-soft">{jobs.length}</span>}
           </h1>
-          <button type="button" className="inline-flex h-8 items-center gap-1.5 rounded-card bg-ember px-3 font-semibold text-panel" onClick={() => setMaking(true)}>
+          <button type="button" disabled={!jobs || demo.isPending} className="inline-flex h-8 items-center gap-1.5 rounded-card bg-ember px-3 font-semibold text-panel disabled:opacity-60" onClick={() => setMaking(true)}>
             <Plus size={16} aria-hidden="true" /> New job
           </button>
         </div>
@@ -107,7 +107,7 @@ export const Jobs = () => {
         )}
         {(!jobs || (jobs.length === 0 && demo.isPending)) && <p className="border-t border-hair px-3 py-16 text-center text-soft">Opening the jobs …</p>}
       </main>
-      {making && jobs && <NewJob number={nextJobNumber(jobs)} onClose={() => setMaking(false)} />}
+      {making && jobs && <NewJob number={nextJobNumber(jobs)} taken={jobs.flatMap(({ job }) => job?.number ?? [])} onClose={() => setMaking(false)} />}
     </div>
   );
 };

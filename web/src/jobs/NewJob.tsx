@@ -17,14 +17,15 @@ const schema = Joi.object({
 });
 
 /** Asks for what a job needs before it can be drawn: number, name and the unit of its sketch. */
-export const NewJob = ({ number, onClose }: { number: string; onClose: () => void }) => {
+export const NewJob = ({ number, taken, onClose }: { number: string; taken: readonly string[]; onClose: () => void }) => {
   const database = useDatabase();
   const navigate = useNavigate();
-  const { register, handleSubmit, setValue, watch, formState } = useForm<Fields>({
+  const { register, handleSubmit, setError, setValue, watch, formState } = useForm<Fields>({
     defaultValues: { number, name: "", unit: "mm" },
     resolver: joiResolver(schema),
   });
   const make = async (fields: Fields): Promise<void> => {
+    if (taken.includes(fields.number)) return setError("number", { message: `There is a job ${fields.number} already. ${number} is free.` });
     const id = await createJob(database, { ...fields, customer: "", material: "", thickness: "", quantity: 1, due: "" });
     await navigate(`/jobs/${id}`);
   };

@@ -123,6 +123,8 @@ const Sheet = ({ job, drawing, position }: { job: JobRecord; drawing: Drawing; p
   );
 };
 
+const counted = (n: number, one: string): string => `${n} ${one}${n === 1 ? "" : "s"}`;
+
 const Contours = ({ plan }: { plan: ReleasePlan }) => (
   <section className="card overflow-hidden" aria-label="Contours">
     <h2 className="px-4 py-2 font-semibold">Layers by nesting</h2>
@@ -140,10 +142,10 @@ const Contours = ({ plan }: { plan: ReleasePlan }) => (
           {plan.contours.map((contour, i) => (
             <tr key={i} className="border-t border-hair">
               <td className={`figures py-1.5 pl-4 font-semibold ${contour.layer === "INSIDE" ? "text-inside" : ""}`}>{contour.layer}</td>
-              <td>
+              <td className="said">
                 {contour.kind === "circle"
                   ? `Circle Ø ${showLength(2 * contour.radius, plan.unit)}`
-                  : `Closed polyline, ${contour.pieces.filter(({ bulge }) => bulge === 0).length} lines and ${contour.pieces.filter(({ bulge }) => bulge !== 0).length} arcs`}
+                  : `Closed polyline, ${counted(contour.pieces.filter(({ bulge }) => bulge === 0).length, "line")} and ${counted(contour.pieces.filter(({ bulge }) => bulge !== 0).length, "arc")}`}
               </td>
               <td className="figures pr-4 text-right">{showArea(releasedArea(contour), plan.unit)}</td>
             </tr>
@@ -167,7 +169,7 @@ const Callouts = ({ drawing }: { drawing: Drawing }) => {
       {wanting.length > 0 && (
         <ul className="mt-1">
           {wanting.map(({ callout, state }) => (
-            <li key={callout.id} className={state.state === "off" ? "text-fault" : "text-caution"}>
+            <li key={callout.id} className={`said ${state.state === "off" ? "text-fault" : "text-caution"}`}>
               <span className="figures font-semibold">{calloutText(callout, unit)}</span> {callout.name}: {stateText(state, callout)}
             </li>
           ))}
@@ -198,7 +200,7 @@ const FaultRow = ({ fault, plan, job }: { fault: Fault; plan: ReleasePlan; job: 
   return (
     <li className="flex items-start gap-2 border-t border-hair px-4 py-2">
       <TriangleAlert size={15} className={`mt-0.5 shrink-0 ${error ? "text-fault" : "text-caution"}`} aria-hidden="true" />
-      <span className={`flex-1 ${error ? "text-fault" : "text-caution"}`}>{sayFault(fault, plan.unit)}</span>
+      <span className={`said flex-1 ${error ? "text-fault" : "text-caution"}`}>{sayFault(fault, plan.unit)}</span>
       <button
         type="button"
         className="h-7 shrink-0 rounded-card border border-hair px-2 hover:border-ink"

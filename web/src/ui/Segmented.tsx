@@ -10,7 +10,7 @@ export const Segmented = ({
   value: string;
   onChange: (to: string) => void;
 }) => (
-  <span role="radiogroup" aria-label={label} className="inline-flex h-8 overflow-hidden rounded-card border border-hair">
+  <span role="radiogroup" aria-label={label} className="inline-flex h-8 shrink-0 overflow-hidden rounded-card border border-hair">
     {options.map(([id, words], i) => (
       <button
         key={id}
@@ -28,7 +28,7 @@ export const Segmented = ({
           onChange(options[to]![0]);
           (event.currentTarget.parentElement!.children[to] as HTMLElement).focus();
         }}
-        className={`px-2.5 ${id === value ? "bg-ink font-semibold text-panel" : "text-soft hover:text-ink"}`}
+        className={`px-2.5 whitespace-nowrap ${id === value ? "bg-ink font-semibold text-panel" : "text-soft hover:text-ink"}`}
       >
         {words}
       </button>

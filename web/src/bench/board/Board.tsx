@@ -87,7 +87,7 @@ export const Board = () => {
       data-view={`${view.scale} ${view.originX} ${view.originY}`}
       data-revision={revision}
       data-saved={saved}
-      className={`min-h-0 flex-1 touch-none overflow-hidden focus-visible:shadow-[inset_0_0_0_2px_var(--moss)] focus-visible:outline-none ${hasTool ? "cursor-crosshair" : "cursor-default"}`}
+      className={`min-h-0 flex-1 touch-none overflow-hidden focus-visible:shadow-[inset_0_0_0_1px_var(--moss)] focus-visible:outline-none ${hasTool ? "cursor-crosshair" : "cursor-default"}`}
       onPointerDown={onPointerDown}
       onPointerMove={onPointerMove}
       onPointerUp={() => (panning.current = undefined)}

@@ -30,9 +30,9 @@ export const tangentArc: Tool = {
   drawing: ["M5 9 Q12 16 19 9", "M9 6 A4 4 0 1 1 1 6 A4 4 0 1 1 9 6 M23 6 A4 4 0 1 1 15 6 A4 4 0 1 1 23 6"],
   parts: [
     { kind: "words", text: "from" },
-    { kind: "pick", name: "from", label: "line, circle or arc", takes: "curve" },
+    { kind: "pick", name: "from", label: "line or circle", takes: "curve" },
     { kind: "words", text: "to" },
-    { kind: "pick", name: "to", label: "line, circle or arc", takes: "curve" },
+    { kind: "pick", name: "to", label: "line or circle", takes: "curve" },
     { kind: "words", text: "with" },
     { kind: "size", name: "size", first: "R" },
     { kind: "words", text: "·" },
