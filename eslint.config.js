@@ -6,12 +6,25 @@ import tseslint from "typescript-eslint";
 const floor = (files, forbidden, globals = []) => ({
   files,
   rules: {
-    "no-restricted-imports": ["error", { patterns: forbidden.map((group) => ({ group: [group], message: "That floor is out of reach from here." })) }],
+    "no-restricted-imports": [
+      "error",
+      { patterns: forbidden.map((group) => ({ group: [group], message: "That floor is out of reach from here." })) },
+    ],
     "no-restricted-globals": ["error", ...globals],
   },
 });
 const outside = ["react", "react/*", "react-*", "konva", "dexie", "express", "node:*"];
-const browser = ["window", "document", "navigator", "localStorage", "indexedDB", "self", "process", "Buffer", "setTimeout"];
+const browser = [
+  "window",
+  "document",
+  "navigator",
+  "localStorage",
+  "indexedDB",
+  "self",
+  "process",
+  "Buffer",
+  "setTimeout",
+];
 
 export default tseslint.config(
   { ignores: ["**/dist/**", "**/.types/**", "**/node_modules/**", "**/test-results/**", "**/playwright-report/**"] },
@@ -20,7 +33,7 @@ export default tseslint.config(
   {
     rules: {
       "@typescript-eslint/no-non-null-assertion": "off",
-      "@typescript-eslint/no-unused-vars": ["error", { argsIgnorePattern: "^_" }],
+      "@typescript-eslint/no-unused-vars": ["error", { argsIgnorePattern: "^_", varsIgnorePattern: "^_+$" }],
       eqeqeq: "error",
       "no-undef": "off",
     },

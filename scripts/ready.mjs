@@ -8,7 +8,10 @@ import { fileURLToPath } from "node:url";
 
 const root = dirname(dirname(fileURLToPath(import.meta.url)));
 const stamp = join(root, "node_modules", ".ready");
-const wanted = createHash("sha256").update(readFileSync(join(root, "package-lock.json"))).update(process.version).digest("hex");
+const wanted = createHash("sha256")
+  .update(readFileSync(join(root, "package-lock.json")))
+  .update(process.version)
+  .digest("hex");
 
 const run = (command, args) => {
   console.log(`> ${command} ${args.join(" ")}`);

@@ -16,7 +16,9 @@ export type Finding = {
 /** What the command line prints as JSON; described in docs/formats.md. */
 export type Inspection = {
   readonly units: Unit;
-  readonly entities: Readonly<Record<"line" | "arc" | "circle" | "ellipse" | "spline" | "chain" | "point" | "text" | "other", number>>;
+  readonly entities: Readonly<
+    Record<"line" | "arc" | "circle" | "ellipse" | "spline" | "chain" | "point" | "text" | "other", number>
+  >;
   readonly contours: readonly {
     readonly closed: boolean;
     readonly role: "outside" | "inside" | "open";
@@ -68,7 +70,15 @@ export const inspect = (read: ReadDrawing, asked?: Unit): Inspection => {
       at: null,
       message: `${type} at line ${line}: its numbers make no geometry, so it was left out.`,
     })),
-    ...read.shapes.filter(({ kind }) => kind === "point").map((): Finding => ({ code: "stray", severity: "info", fixed: false, at: null, message: "A point is no cut geometry." })),
+    ...read.shapes
+      .filter(({ kind }) => kind === "point")
+      .map((): Finding => ({
+        code: "stray",
+        severity: "info",
+        fixed: false,
+        at: null,
+        message: "A point is no cut geometry.",
+      })),
   ];
   const count = (test: (shape: ReadDrawing["shapes"][number]) => boolean): number => read.shapes.filter(test).length;
   return {
@@ -82,7 +92,10 @@ export const inspect = (read: ReadDrawing, asked?: Unit): Inspection => {
       chain: count(({ kind }) => kind === "chain"),
       point: count(({ kind }) => kind === "point"),
       text: (read.leftOut.TEXT ?? 0) + (read.leftOut.MTEXT ?? 0),
-      other: Object.entries(read.leftOut).reduce((sum, [type, n]) => (/^(ELLIPSE|SPLINE|M?TEXT)$/.test(type) ? sum : sum + n), 0),
+      other: Object.entries(read.leftOut).reduce(
+        (sum, [type, n]) => (/^(ELLIPSE|SPLINE|M?TEXT)$/.test(type) ? sum : sum + n),
+        0,
+      ),
     },
     contours: [...profile.contours, ...profile.open].map((contour) => rowOf(drawing, contour)),
     findings,

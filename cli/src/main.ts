@@ -56,7 +56,8 @@ export const main = async (words: readonly string[]): Promise<0 | 1 | 2> => {
       process.stdout.write(USAGE);
       return 0;
     }
-    if (command !== "inspect") throw new Unusable(command ? `${command} is no command; see --help` : "a command is missing; see --help");
+    if (command !== "inspect")
+      throw new Unusable(command ? `${command} is no command; see --help` : "a command is missing; see --help");
     const { file, json, units } = readArguments(rest);
     if (!/\.dxf$/i.test(file)) throw new Unusable(`${file}: only DXF files can be read so far`);
     const text = await readFile(file, "latin1").catch(() => {

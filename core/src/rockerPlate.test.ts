@@ -66,13 +66,19 @@ describe("the rocker plate, made with the core alone", () => {
     addCircle(0, typed("1-3/16d") / 2);
     addCircle(centres, typed("5/8") / 2);
 
-    const above = tangentLinesOfCircles({ centre: { x: 0, y: 0 }, radius: big }, { centre: { x: centres, y: 0 }, radius: small });
+    const above = tangentLinesOfCircles(
+      { centre: { x: 0, y: 0 }, radius: big },
+      { centre: { x: centres, y: 0 }, radius: small },
+    );
     const [a, b] = [one, other].map((id) => carrierOf(curveAt(drawing, { id })!)) as [never, never];
     const below = tangentCircles(a, b, belly);
     if (!above.ok || !below.ok) throw new Error();
     const tangents = draftEdit(drawing, "Tangents", "tangent");
     tangents.add({ kind: "piece", a: above.value[0]!.from, b: above.value[0]!.to, bulge: 0 }, PROFILE_LAYER);
-    tangents.add({ kind: "piece", ...arcsByPicks(below.value, { x: -0.3, y: -big }, { x: centres + 0.2, y: -small })[0]! }, PROFILE_LAYER);
+    tangents.add(
+      { kind: "piece", ...arcsByPicks(below.value, { x: -0.3, y: -big }, { x: centres + 0.2, y: -small })[0]! },
+      PROFILE_LAYER,
+    );
     make(tangents.finish());
     trimAt(one, big, 0);
     trimAt(other, centres - small, 0);
@@ -110,7 +116,11 @@ describe("the rocker plate, made with the core alone", () => {
     // Area by sectors: trapezium under the tangent, the boss sectors, and the belly's sector less the triangle of centres.
     const triangle = (p * q * Math.sin(bellySweep)) / 2;
     const area =
-      ((big + small) / 2) * tangent + (big * big * bigSweep) / 2 + (small * small * smallSweep) / 2 + (belly * belly * bellySweep) / 2 - triangle;
+      ((big + small) / 2) * tangent +
+      (big * big * bigSweep) / 2 +
+      (small * small * smallSweep) / 2 +
+      (belly * belly * bellySweep) / 2 -
+      triangle;
     expect(profile.contours[0]!.area).toBeCloseTo(area, 10);
 
     // the distance was called between two layout lines; it now stands between the holes' centres

@@ -25,7 +25,11 @@ export class Bench {
 
   /** Where a place of the drawing is on the page. */
   async at({ x, y }: Place): Promise<Place> {
-    const [scale, originX, originY] = (await this.board.getAttribute("data-view"))!.split(" ").map(Number) as [number, number, number];
+    const [scale, originX, originY] = (await this.board.getAttribute("data-view"))!.split(" ").map(Number) as [
+      number,
+      number,
+      number,
+    ];
     const box = (await this.board.boundingBox())!;
     return { x: box.x + originX + scale * x, y: box.y + originY - scale * y };
   }
@@ -75,7 +79,9 @@ export class Bench {
 
   /** Everything shown is stored. */
   async saved(): Promise<void> {
-    await expect(async () => expect(await this.board.getAttribute("data-saved")).toBe(await this.board.getAttribute("data-revision"))).toPass();
+    await expect(async () =>
+      expect(await this.board.getAttribute("data-saved")).toBe(await this.board.getAttribute("data-revision")),
+    ).toPass();
   }
 
   /** Reloads in the middle of the work, as a crash would. */

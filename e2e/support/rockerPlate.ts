@@ -8,7 +8,10 @@ export const SMALL = 0.75;
 export const BELLY = 14;
 
 /** Draws the rocker plate from its layout lines, step by step, with mouse and keyboard; `between` runs after every step. */
-export const drawRockerPlate = async (bench: Bench, between: () => Promise<void> = async () => undefined): Promise<void> => {
+export const drawRockerPlate = async (
+  bench: Bench,
+  between: () => Promise<void> = async () => undefined,
+): Promise<void> => {
   const { page } = bench;
   // layout: an upright line 6-5/8 to the right of the one through the datum
   await bench.tool("QQ", "Parallel");

@@ -23,7 +23,9 @@ test("a diameter typed with its mark, and typed with Ø lit, gives the same circ
   await bench.type("1-3/16");
   await bench.click({ x: 0.02, y: 0.02 });
   const made = await circles(bench);
-  expect(made.map(({ radius, centre }) => ({ radius, centre }))).toEqual(Array(2).fill({ radius: 1.1875 / 2, centre: { x: 0, y: 0 } }));
+  expect(made.map(({ radius, centre }) => ({ radius, centre }))).toEqual(
+    Array(2).fill({ radius: 1.1875 / 2, centre: { x: 0, y: 0 } }),
+  );
 });
 
 test("a click never loses a typed value and makes nothing by it alone", async ({ page }) => {
@@ -37,7 +39,11 @@ test("a click never loses a typed value and makes nothing by it alone", async ({
   // picked away from the pointer's side: what is typed wins over the pointer
   await bench.click({ x: 4, y: 0 });
   await bench.click({ x: 4, y: 0.7 });
-  expect(JSON.parse(await bench.content()).entity.at(-1)).toMatchObject({ kind: "endless", through: { x: 0, y: 8 }, angle: 0 });
+  expect(JSON.parse(await bench.content()).entity.at(-1)).toMatchObject({
+    kind: "endless",
+    through: { x: 0, y: 8 },
+    angle: 0,
+  });
   await expect(bench.blank("distance")).toHaveValue("8");
 });
 
@@ -52,7 +58,9 @@ test("a number that the sketch calls as the other size is said before the click"
   expect(await bench.revision()).toBe(0);
 });
 
-test("unreadable and impossible values are refused in a sentence, with the drawing untouched and the text kept", async ({ page }) => {
+test("unreadable and impossible values are refused in a sentence, with the drawing untouched and the text kept", async ({
+  page,
+}) => {
   const bench = await open(page);
   await bench.tool("EE", "Circle");
   await bench.type("1-3/");
@@ -106,7 +114,10 @@ test("Space takes the next solution and the count says which", async ({ page }) 
   }
   await page.mouse.down();
   await page.mouse.up();
-  const made = JSON.parse(await bench.content()).entity.at(-1) as { a: { x: number; y: number }; b: { x: number; y: number } };
+  const made = JSON.parse(await bench.content()).entity.at(-1) as {
+    a: { x: number; y: number };
+    b: { x: number; y: number };
+  };
   // the second nearest is a crossed one: it ends on the other side of the centre line
   expect(Math.sign(made.a.y)).toBe(-Math.sign(made.b.y));
 });
@@ -121,7 +132,10 @@ test("Backspace, Esc and undo take back one thing at a time", async ({ page }) =
   await page.keyboard.press("Enter");
   await page.keyboard.press("Enter"); // typed values are waiting: Enter makes the piece
   await expect(bench.board).toHaveAttribute("data-revision", "1");
-  const line = JSON.parse(await bench.content()).entity.at(-1) as { a: { x: number; y: number }; b: { x: number; y: number } };
+  const line = JSON.parse(await bench.content()).entity.at(-1) as {
+    a: { x: number; y: number };
+    b: { x: number; y: number };
+  };
   expect(line.b.x - line.a.x).toBe(0);
   expect(line.b.y - line.a.y).toBeCloseTo(2, 12);
   await expect(bench.blank("length")).toHaveValue(""); // a length is released with its piece
@@ -147,7 +161,10 @@ test("Shift holds the direction, Ctrl+click takes a value, Alt lets go of snaps"
   await page.mouse.down();
   await page.mouse.up();
   await page.keyboard.up("Shift");
-  const line = JSON.parse(await bench.content()).entity.at(-1) as { a: { x: number; y: number }; b: { x: number; y: number } };
+  const line = JSON.parse(await bench.content()).entity.at(-1) as {
+    a: { x: number; y: number };
+    b: { x: number; y: number };
+  };
   expect(line.b.y).toBe(line.a.y);
   await page.keyboard.press("Escape");
   await page.keyboard.press("Escape");
@@ -205,7 +222,11 @@ test("what blocks a release is said and can be gone to", async ({ page }) => {
   const checks = page.getByRole("region", { name: "Checks" });
   await expect(checks.getByText("A chain is open")).toBeVisible();
   await expect(checks.getByText("Two contours cross here")).toHaveCount(2);
-  await checks.getByRole("listitem").filter({ hasText: "A chain is open" }).getByRole("button", { name: "Go to it" }).click();
+  await checks
+    .getByRole("listitem")
+    .filter({ hasText: "A chain is open" })
+    .getByRole("button", { name: "Go to it" })
+    .click();
   await expect(page.getByText("1 selected")).toBeVisible();
   await page.keyboard.press("Delete");
   await expect(bench.pieces).not.toContainText("open");
@@ -242,7 +263,10 @@ test("a job that does not exist, a job with a damaged record, and the rest still
   );
   await page.goto("/jobs");
   await expect(page.getByText("This job’s record is damaged")).toBeVisible();
-  const [raw] = await Promise.all([page.waitForEvent("download"), page.getByRole("button", { name: "Export raw" }).click()]);
+  const [raw] = await Promise.all([
+    page.waitForEvent("download"),
+    page.getByRole("button", { name: "Export raw" }).click(),
+  ]);
   expect(raw.suggestedFilename()).toBe("demo-0412-raw.json");
   await page.getByRole("link", { name: "Hearth stone" }).click();
   await expect(page.getByRole("heading", { name: "This job can’t be opened" })).toBeVisible();

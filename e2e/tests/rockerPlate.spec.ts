@@ -17,13 +17,23 @@ test("the rocker plate, from its sketch to a released DXF, by mouse and keyboard
   await drawRockerPlate(bench);
 
   await expect(bench.pieces).toContainText("1 contour, 2 holes");
-  for (const row of ["Ø 2 1/4 big boss", "Ø 1 1/2 small boss", "6 5/8 boss centres", "Ø 1 3/16 big hole", "Ø 5/8 small hole", "R 14 belly"])
+  for (const row of [
+    "Ø 2 1/4 big boss",
+    "Ø 1 1/2 small boss",
+    "6 5/8 boss centres",
+    "Ø 1 3/16 big hole",
+    "Ø 5/8 small hole",
+    "R 14 belly",
+  ])
     await expect(bench.callout(row)).toContainText("true");
   await expect(bench.callout("3/8-16")).toContainText("not placed");
 
   await page.getByRole("navigation", { name: "Steps" }).getByRole("button", { name: "Release" }).click();
   await expect(page.getByRole("heading", { name: "Ready to cut" })).toBeVisible();
-  const [download] = await Promise.all([page.waitForEvent("download"), page.getByRole("button", { name: "Write the DXF" }).click()]);
+  const [download] = await Promise.all([
+    page.waitForEvent("download"),
+    page.getByRole("button", { name: "Write the DXF" }).click(),
+  ]);
   expect(download.suggestedFilename()).toBe("0414-rocker-plate-r1.dxf");
   await expect(page.getByText("holds the same geometry")).toBeVisible();
   await expect(page.getByRole("region", { name: "Released files" })).toContainText("SHA-256");
@@ -32,10 +42,25 @@ test("the rocker plate, from its sketch to a released DXF, by mouse and keyboard
   const text = readFileSync(await download.path(), "utf8");
   const read = new DxfParser().parseSync(text)!;
   expect(read.header.$INSUNITS).toBe(1);
-  const entities = read.entities as unknown as { type: string; layer: string; shape?: boolean; vertices?: Vertex[]; center?: Vertex; radius?: number }[];
-  expect(entities.map(({ type, layer }) => `${type} ${layer}`).sort()).toEqual(["CIRCLE INSIDE", "CIRCLE INSIDE", "LWPOLYLINE OUTSIDE"]);
+  const entities = read.entities as unknown as {
+    type: string;
+    layer: string;
+    shape?: boolean;
+    vertices?: Vertex[];
+    center?: Vertex;
+    radius?: number;
+  }[];
+  expect(entities.map(({ type, layer }) => `${type} ${layer}`).sort()).toEqual([
+    "CIRCLE INSIDE",
+    "CIRCLE INSIDE",
+    "LWPOLYLINE OUTSIDE",
+  ]);
   const other = new Helper(text).parsed.entities;
-  expect(other.map(({ type, layer }) => `${type} ${layer}`).sort()).toEqual(["CIRCLE INSIDE", "CIRCLE INSIDE", "LWPOLYLINE OUTSIDE"]);
+  expect(other.map(({ type, layer }) => `${type} ${layer}`).sort()).toEqual([
+    "CIRCLE INSIDE",
+    "CIRCLE INSIDE",
+    "LWPOLYLINE OUTSIDE",
+  ]);
   const circles = entities.filter(({ type }) => type === "CIRCLE").sort((p, q) => p.center!.x - q.center!.x);
   expect(circles.map(({ center, radius }) => [center!.x, center!.y, radius])).toEqual([
     [0, 0, 1.1875 / 2],
@@ -45,7 +70,9 @@ test("the rocker plate, from its sketch to a released DXF, by mouse and keyboard
   expect(outline.shape).toBe(true);
   const vertices = outline.vertices!;
   expect(vertices).toHaveLength(4);
-  expect(other.find(({ type }) => type === "LWPOLYLINE")!.vertices!.map(({ x, y }) => [x, y])).toEqual(vertices.map(({ x, y }) => [x, y]));
+  expect(other.find(({ type }) => type === "LWPOLYLINE")!.vertices!.map(({ x, y }) => [x, y])).toEqual(
+    vertices.map(({ x, y }) => [x, y]),
+  );
 
   // Each side by the circular segment (Machinery's Handbook): sweep = 4 atan bulge, r = c (1 + b²) / 4|b|.
   const sides = vertices.map((a, i) => {
@@ -75,13 +102,15 @@ test("the rocker plate, from its sketch to a released DXF, by mouse and keyboard
   const sweeps = [Math.PI / 2 + atBig + lean, Math.PI / 2 - lean + atSmall, Math.PI - atBig - atSmall] as const;
   const length = tangent + BIG * sweeps[0] + SMALL * sweeps[1] + BELLY * sweeps[2];
   const area =
-    ((BIG + SMALL) / 2) * tangent + (BIG ** 2 * sweeps[0] + SMALL ** 2 * sweeps[1] + BELLY ** 2 * sweeps[2] - p * q * Math.sin(sweeps[2])) / 2;
+    ((BIG + SMALL) / 2) * tangent +
+    (BIG ** 2 * sweeps[0] + SMALL ** 2 * sweeps[1] + BELLY ** 2 * sweeps[2] - p * q * Math.sin(sweeps[2])) / 2;
   const total = (of: "length" | "area"): number => Math.abs(sides.reduce((sum, side) => sum + side[of], 0));
   expect(Math.abs(total("length") - length)).toBeLessThanOrEqual(bound(length));
   expect(Math.abs(total("area") - area)).toBeLessThanOrEqual(bound(area));
   const touch = sides.find(({ radius }) => Math.abs(radius - BELLY) < 1)!;
   const centre = { x: p * Math.cos(atBig), y: p * Math.sin(atBig) };
-  for (const { x, y } of [touch.a, touch.b]) expect(Math.abs(Math.hypot(x - centre.x, y - centre.y) - BELLY)).toBeLessThanOrEqual(bound(BELLY));
+  for (const { x, y } of [touch.a, touch.b])
+    expect(Math.abs(Math.hypot(x - centre.x, y - centre.y) - BELLY)).toBeLessThanOrEqual(bound(BELLY));
 });
 
 test("a reload after every step loses nothing, and undo and redo run across it to the byte", async ({ page }) => {

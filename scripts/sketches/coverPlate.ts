@@ -28,7 +28,12 @@ export const coverPlate = (): Sketch => {
   }
   pencil.centreLine(ox - 290, oy, ox + 290, oy);
   // the boss circle, in long dashes
-  for (let i = 0; i < 24; i++) pencil.arc(ox, oy, 95 * mm, (i * Math.PI) / 12, ((i + 0.68) * Math.PI) / 12, { roughness: 0.6, strokeWidth: 1.2, disableMultiStroke: true });
+  for (let i = 0; i < 24; i++)
+    pencil.arc(ox, oy, 95 * mm, (i * Math.PI) / 12, ((i + 0.68) * Math.PI) / 12, {
+      roughness: 0.6,
+      strokeWidth: 1.2,
+      disableMultiStroke: true,
+    });
   const slot = oy - 69 * mm;
   pencil.line(ox - 15 * mm, slot - 4 * mm, ox + 15 * mm, slot - 4 * mm);
   pencil.line(ox - 15 * mm, slot + 4 * mm, ox + 15 * mm, slot + 4 * mm);
@@ -58,7 +63,13 @@ export const coverPlate = (): Sketch => {
   return {
     id: "demo-0412",
     unit: "mm",
-    head: head("0412", "Strainer cover plate", { material: "steel plate", thickness: "6 mm", quantity: 2, due: "2027-01-11", customer: "Fernhollow pump house" }),
+    head: head("0412", "Strainer cover plate", {
+      material: "steel plate",
+      thickness: "6 mm",
+      quantity: 2,
+      due: "2027-01-11",
+      customer: "Fernhollow pump house",
+    }),
     width: 1120,
     height: 1000,
     svg: pencil.svg(),

@@ -11,7 +11,9 @@ import type { Sketch } from "./sketch.ts";
 
 const root = dirname(dirname(dirname(fileURLToPath(import.meta.url))));
 const target = join(root, "server", "demo");
-const font = readFileSync(createRequire(import.meta.url).resolve("@fontsource/kalam/files/kalam-latin-400-normal.woff2")).toString("base64");
+const font = readFileSync(
+  createRequire(import.meta.url).resolve("@fontsource/kalam/files/kalam-latin-400-normal.woff2"),
+).toString("base64");
 
 const page = ({ svg, width, height, askew }: Sketch): string => `<!doctype html><style>
 @font-face { font-family: Kalam; src: url(data:font/woff2;base64,${font}) format("woff2"); }
@@ -29,11 +31,19 @@ const placed = (tab: Page, sketch: Sketch): Promise<{ x: number; y: number }[]> 
       const paper = document.querySelector<SVGSVGElement>("svg.paper")!;
       return pins.map(({ x, y }) => {
         const dot = document.createElementNS("http://www.w3.org/2000/svg", "circle");
-        for (const [name, value] of [["cx", x], ["cy", y], ["r", 0.5]] as const) dot.setAttribute(name, String(value));
+        for (const [name, value] of [
+          ["cx", x],
+          ["cy", y],
+          ["r", 0.5],
+        ] as const)
+          dot.setAttribute(name, String(value));
         paper.append(dot);
         const box = dot.getBoundingClientRect();
         dot.remove();
-        return { x: Number(((box.left + box.width / 2) / width).toFixed(4)), y: Number(((box.top + box.height / 2) / height).toFixed(4)) };
+        return {
+          x: Number(((box.left + box.width / 2) / width).toFixed(4)),
+          y: Number(((box.top + box.height / 2) / height).toFixed(4)),
+        };
       });
     },
     { pins: sketch.callouts.map(({ pin }) => pin), width: sketch.width, height: sketch.height },
@@ -48,7 +58,10 @@ for (const sketch of [coverPlate(), hearthStone(), rockerPlate()]) {
   const name = `sketch-${sketch.head.number}.png`;
   await tab.screenshot({ path: join(target, name) });
   const pins = await placed(tab, sketch);
-  const callouts = sketch.callouts.map((callout, i) => ({ ...callout, pin: { sketch: `${sketch.id}-sketch-1`, ...pins[i]! } }));
+  const callouts = sketch.callouts.map((callout, i) => ({
+    ...callout,
+    pin: { sketch: `${sketch.id}-sketch-1`, ...pins[i]! },
+  }));
   jobs.push({ id: sketch.id, unit: sketch.unit, head: sketch.head, callouts, sketch: `/api/demo/${name}` });
   await tab.close();
 }

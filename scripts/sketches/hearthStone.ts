@@ -17,7 +17,9 @@ export const hearthStone = (): Sketch => {
   pencil.line(right - notchX, oy + notchY, right, oy + notchY);
   pencil.line(ox, oy + notchY, ox, front - corner);
   pencil.line(right, oy + notchY, right, front - corner);
-  pencil.path(`M${ox} ${front - corner} Q${ox} ${front} ${ox + corner} ${front + 6} Q${(ox + right) / 2} ${front + 2 * 60 * mm} ${right - corner} ${front + 6} Q${right} ${front} ${right} ${front - corner}`);
+  pencil.path(
+    `M${ox} ${front - corner} Q${ox} ${front} ${ox + corner} ${front + 6} Q${(ox + right) / 2} ${front + 2 * 60 * mm} ${right - corner} ${front + 6} Q${right} ${front} ${right} ${front - corner}`,
+  );
   const [sx, sy, end] = [(ox + right) / 2, oy + 150 * mm, 20 * mm];
   pencil.line(sx - 100 * mm + end, sy - end, sx + 100 * mm - end, sy - end);
   pencil.line(sx - 100 * mm + end, sy + end, sx + 100 * mm - end, sy + end);
@@ -48,7 +50,12 @@ export const hearthStone = (): Sketch => {
   return {
     id: "demo-0413",
     unit: "mm",
-    head: head("0413", "Hearth stone", { material: "slate", thickness: "30 mm", due: "2027-01-25", customer: "Fernhollow station house" }),
+    head: head("0413", "Hearth stone", {
+      material: "slate",
+      thickness: "30 mm",
+      due: "2027-01-25",
+      customer: "Fernhollow station house",
+    }),
     width: 1200,
     height: 700,
     svg: pencil.svg(),

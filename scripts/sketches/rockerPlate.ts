@@ -44,7 +44,13 @@ export const rockerPlate = (): Sketch => {
   return {
     id: "demo-0414",
     unit: "in",
-    head: head("0414", "Rocker plate", { material: "steel plate", thickness: "3/8 in", quantity: 4, due: "2027-01-18", customer: "Fernhollow pump house" }),
+    head: head("0414", "Rocker plate", {
+      material: "steel plate",
+      thickness: "3/8 in",
+      quantity: 4,
+      due: "2027-01-18",
+      customer: "Fernhollow pump house",
+    }),
     width: 1200,
     height: 780,
     svg: pencil.svg(),

@@ -9,7 +9,9 @@ export type Sketch = {
   readonly width: number;
   readonly height: number;
   readonly svg: string;
-  readonly callouts: readonly (Omit<NewCallout, "pin"> & { readonly pin: { readonly x: number; readonly y: number } })[];
+  readonly callouts: readonly (Omit<NewCallout, "pin"> & {
+    readonly pin: { readonly x: number; readonly y: number };
+  })[];
   /** Taken askew, as a photo on a bench top, instead of scanned. */
   readonly askew?: boolean;
 };

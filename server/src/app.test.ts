@@ -32,7 +32,9 @@ describe("the server", () => {
   });
 
   it("offers demo jobs that pass the application's own door, each with its picture", async () => {
-    const { jobs } = (await (await fetch(`${base}/api/demo`)).json()) as { jobs: { head: unknown; callouts: unknown; sketch: string }[] };
+    const { jobs } = (await (await fetch(`${base}/api/demo`)).json()) as {
+      jobs: { head: unknown; callouts: unknown; sketch: string }[];
+    };
     expect(jobs.length).toBeGreaterThanOrEqual(3);
     for (const { head, callouts, sketch } of jobs) {
       expect(jobHeadSchema.validate(head).error).toBeUndefined();

@@ -43,12 +43,16 @@ export const makeApp = ({ site, demo }: ServerOptions): Express => {
     response.json(JSON.parse(readFileSync(join(demo, "jobs.json"), "utf8")));
   });
   if (demo) app.use("/api/demo", express.static(demo, { index: false }));
-  app.use("/api", (_request, response) => void response.status(404).json({ error: "There is nothing at this address." }));
+  app.use(
+    "/api",
+    (_request, response) => void response.status(404).json({ error: "There is nothing at this address." }),
+  );
   app.use("/assets", express.static(join(site, "assets"), { immutable: true, maxAge: "1y", fallthrough: false }));
   app.use(express.static(site, { index: false }));
   app.get("/{*path}", (_request, response) => {
     const page = join(site, "index.html");
-    if (!existsSync(page)) return void response.status(503).type("text").send("The application is not built yet: run npm run build.");
+    if (!existsSync(page))
+      return void response.status(503).type("text").send("The application is not built yet: run npm run build.");
     response.set("Cache-Control", "no-cache").type("html").send(readFileSync(page, "utf8"));
   });
   return app;

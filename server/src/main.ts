@@ -10,6 +10,8 @@ const server = makeApp({ site: join(root, "web", "dist"), ...demo }).listen(port
   console.log(`Ash Edge is at http://localhost:${port}`);
 });
 server.on("error", (reason: NodeJS.ErrnoException) => {
-  console.error(reason.code === "EADDRINUSE" ? `Port ${port} is taken. Set another one: PORT=4180 npm run demo` : reason.message);
+  console.error(
+    reason.code === "EADDRINUSE" ? `Port ${port} is taken. Set another one: PORT=4180 npm run demo` : reason.message,
+  );
   process.exit(1);
 });

@@ -21,7 +21,10 @@ createRoot(document.getElementById("root")!).render(
         <Toaster
           position="bottom-center"
           offset={52}
-          toastOptions={{ className: "said card !text-ink !bg-panel !border-hair !font-sans", actionButtonStyle: { background: "var(--ember)", color: "var(--panel)" } }}
+          toastOptions={{
+            className: "said card !text-ink !bg-panel !border-hair !font-sans",
+            actionButtonStyle: { background: "var(--ember)", color: "var(--panel)" },
+          }}
         />
       </StoreProvider>
     </QueryClientProvider>

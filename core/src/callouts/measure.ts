@@ -39,7 +39,9 @@ export const distanceBetween = (drawing: Drawing, p: Ref, q: Ref): number | unde
   if (!a || !b) return undefined;
   const [onA, onB] = [carrierOf(a), carrierOf(b)];
   if (onA.kind === "circle" && onB.kind === "circle")
-    return distance(onA.centre, onB.centre) <= TRUE_WITHIN ? Math.abs(onA.radius - onB.radius) : distance(onA.centre, onB.centre);
+    return distance(onA.centre, onB.centre) <= TRUE_WITHIN
+      ? Math.abs(onA.radius - onB.radius)
+      : distance(onA.centre, onB.centre);
   if (onA.kind === "line" && onB.kind === "line") {
     if (Math.abs(cross(onA.direction, onB.direction)) > TRUE_WITHIN) return undefined;
     return Math.abs(cross(onA.direction, subtract(onB.at, onA.at)));
@@ -55,7 +57,9 @@ const measureLinks = (drawing: Drawing, { kind, links, value }: Callout): number
     case "radius":
     case "diameter": {
       const sizes = links.map((ref) => roundSize(curveAt(drawing, ref))).filter((size) => size !== undefined);
-      const worst = sizes.map((size) => (kind === "radius" ? size : 2 * size)).sort((p, q) => Math.abs(q - value) - Math.abs(p - value));
+      const worst = sizes
+        .map((size) => (kind === "radius" ? size : 2 * size))
+        .sort((p, q) => Math.abs(q - value) - Math.abs(p - value));
       return worst[0];
     }
     case "length":
@@ -65,7 +69,9 @@ const measureLinks = (drawing: Drawing, { kind, links, value }: Callout): number
       return curve?.kind === "piece" ? pieceLength(curve) : undefined;
     }
     case "angle": {
-      const [a, b] = [curveAt(drawing, first), second && curveAt(drawing, second)].map((curve) => curve && carrierOf(curve));
+      const [a, b] = [curveAt(drawing, first), second && curveAt(drawing, second)].map(
+        (curve) => curve && carrierOf(curve),
+      );
       if (a?.kind !== "line") return undefined;
       const other = b?.kind === "line" ? angleOf(b.direction) : 0;
       return Math.abs(toDegrees(signedAngle(angleOf(a.direction) - other)));
@@ -83,5 +89,9 @@ export const measureCallout = (drawing: Drawing, callout: Callout): CalloutState
   if (measured === undefined) return { state: "not placed" };
   const by = measured - callout.value;
   if (Math.abs(by) <= TRUE_WITHIN) return { state: "true", measured, by };
-  return { state: callout.tolerance !== undefined && Math.abs(by) <= callout.tolerance ? "within" : "off", measured, by };
+  return {
+    state: callout.tolerance !== undefined && Math.abs(by) <= callout.tolerance ? "within" : "off",
+    measured,
+    by,
+  };
 };

@@ -24,7 +24,8 @@ export const parallelsOf = (of: Curve, side: Point, by: number, count: number): 
   }
   const outwards = distance(side, carrier.centre) >= carrier.radius;
   const radii = steps.map((step) => (outwards ? carrier.radius + step : carrier.radius - step));
-  if (radii.some((radius) => radius <= RESOLUTION)) return refuse("parallel-shrinks-away", { limit: carrier.radius / count });
+  if (radii.some((radius) => radius <= RESOLUTION))
+    return refuse("parallel-shrinks-away", { limit: carrier.radius / count });
   return done(radii.map((radius) => ({ kind: "circle", centre: carrier.centre, radius })));
 };
 

@@ -30,7 +30,8 @@ const centreLoci = (carrier: Carrier, r: number, bound: number): readonly Locus[
     .map((reach) => ({
       on: { ...carrier, radius: Math.abs(reach) },
       // a larger circle that holds this one touches it on the far side
-      touch: (centre) => along(carrier.centre, unit(subtract(centre, carrier.centre))!, Math.sign(reach) * carrier.radius),
+      touch: (centre) =>
+        along(carrier.centre, unit(subtract(centre, carrier.centre))!, Math.sign(reach) * carrier.radius),
     }));
 };
 
@@ -42,19 +43,20 @@ const isCentre = (carrier: Carrier, p: Point, bound: number): boolean =>
  * before inside (right), the same for the second, then the meetings in order. Each centre is the meeting of two loci: parallels
  * at r to a line, circles of R + r and |R - r| about a circle's centre.
  *
- * None: the refusal names the nearest radius that works, found exactly (`limit`), or says that none does. Touching loci give one
- * circle: the limit itself works. Residual: the bound of the contracts. Source: loci of centres, Euclid III.11 and III.12.
+ * Between parallel lines or concentric circles exactly 2 r apart the circle fits anywhere: then the one with its centre nearest to
+ * `near` is given. None: the refusal names the nearest radius that works, found exactly (`limit`), or says that none does. Touching
+ * loci give one circle: the limit itself works. Residual: the bound of the contracts. Source: loci of centres, Euclid III.11, III.12.
  */
-export const tangentCircles = (a: Carrier, b: Carrier, r: number): Outcome<readonly TangentCircle[]> => {
+export const tangentCircles = (a: Carrier, b: Carrier, r: number, near?: Point): Outcome<readonly TangentCircle[]> => {
   if (!(r > 0) || !Number.isFinite(r)) return refuse("value-not-positive", { what: "The radius" });
   const bound = residualBound(Math.max(r, sizeOf(a), sizeOf(b)), Math.max(largestOf(a), largestOf(b), r));
+  if (meetCarriers(a, b, bound).kind === "same") return refuse("curves-same");
   const found: TangentCircle[] = [];
-  let same = false;
   for (const locusA of centreLoci(a, r, bound)) {
     for (const locusB of centreLoci(b, r, bound)) {
       const meeting = meetCarriers(locusA.on, locusB.on, bound);
-      same ||= meeting.kind === "same";
-      for (const centre of meetingPoints(meeting)) {
+      const anywhere = meeting.kind === "same" && near ? [carrierNearest(locusA.on, near)] : [];
+      for (const centre of [...meetingPoints(meeting), ...anywhere]) {
         if (isCentre(a, centre, bound) || isCentre(b, centre, bound)) continue;
         if (found.some((other) => distance(other.centre, centre) <= bound)) continue;
         found.push({ centre, onA: locusA.touch(centre), onB: locusB.touch(centre) });
@@ -62,7 +64,6 @@ export const tangentCircles = (a: Carrier, b: Carrier, r: number): Outcome<reado
     }
   }
   if (found.length > 0) return done(found);
-  if (same) return refuse("curves-same");
   const limit = nearestWorkingRadius(a, b, r);
   if (limit === undefined) return refuse("no-tangent");
   if (a.kind === "line" && b.kind === "line") return refuse("radius-no-fit", { typed: r, limit });
@@ -76,13 +77,15 @@ export const tangentCircles = (a: Carrier, b: Carrier, r: number): Outcome<reado
 const nearestWorkingRadius = (a: Carrier, b: Carrier, r: number): number | undefined => {
   const candidates: number[] = [];
   if (a.kind === "line" && b.kind === "line") {
-    if (Math.abs(cross(a.direction, b.direction)) < RESOLUTION) candidates.push(Math.abs(dot(subtract(b.at, a.at), leftOf(a.direction))) / 2);
+    // crossing lines take any radius, so these are parallel
+    return Math.abs(dot(subtract(b.at, a.at), leftOf(a.direction))) / 2;
   } else {
     const [reachA, reachB, d] =
       a.kind === "circle" && b.kind === "circle"
         ? [a.radius, b.radius, distance(a.centre, b.centre)]
         : [0, a.kind === "circle" ? a.radius : b.kind === "circle" ? b.radius : 0, lineToCentre(a, b)];
-    for (const s of [1, -1]) for (const t of [1, -1]) for (const u of [1, -1]) candidates.push((u * d - s * reachA - t * reachB) / 2);
+    for (const s of [1, -1])
+      for (const t of [1, -1]) for (const u of [1, -1]) candidates.push((u * d - s * reachA - t * reachB) / 2);
   }
   const works = candidates
     .map(Math.abs)
@@ -113,7 +116,9 @@ const canTouch = (a: Carrier, b: Carrier, r: number): boolean => {
  */
 export const arcsOfTangentCircle = ({ centre, onA, onB }: TangentCircle): readonly Piece[] => {
   if (distance(onA, onB) <= RESOLUTION) return [];
-  return [true, false].map((way) => arcBetween(onA, onB, centre, way)).sort((p, q) => Math.abs(p.bulge) - Math.abs(q.bulge));
+  return [true, false]
+    .map((way) => arcBetween(onA, onB, centre, way))
+    .sort((p, q) => Math.abs(p.bulge) - Math.abs(q.bulge));
 };
 
 /**

@@ -6,7 +6,8 @@ import { residualBound } from "../numeric/tolerance.ts";
 /** A straight tangent: the ends are where it starts and where it touches. */
 export type TangentLine = { readonly from: Point; readonly to: Point };
 
-const largest = (...points: readonly Point[]): number => Math.max(...points.flatMap(({ x, y }) => [Math.abs(x), Math.abs(y)]));
+const largest = (...points: readonly Point[]): number =>
+  Math.max(...points.flatMap(({ x, y }) => [Math.abs(x), Math.abs(y)]));
 
 /**
  * The tangent lines from `p` to `circle`: left touching point first, as seen from `p`; one, along the circle, when `p` lies on

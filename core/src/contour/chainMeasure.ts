@@ -3,7 +3,8 @@ import { chainPieces } from "../drawing/entity.ts";
 import { pieceLength, segmentArea, type Piece } from "../geometry/piece.ts";
 import { cross, subtract, type Point } from "../geometry/point.ts";
 
-export const chainLength = (chain: Chain): number => chainPieces(chain).reduce((sum, piece) => sum + pieceLength(piece), 0);
+export const chainLength = (chain: Chain): number =>
+  chainPieces(chain).reduce((sum, piece) => sum + pieceLength(piece), 0);
 
 /**
  * The signed area within closed pieces, positive counter-clockwise: the shoelace formula about a point of the contour (so that
@@ -39,4 +40,3 @@ export const reverseChain = (chain: Chain): Chain => {
 
 export const chainEnds = ({ closed, vertices }: Chain): readonly Point[] =>
   closed || vertices.length === 0 ? [] : [vertices[0]!.at, vertices.at(-1)!.at];
-

@@ -3,7 +3,10 @@ import { reversePiece, type Piece } from "../geometry/piece.ts";
 import { distance, type Point } from "../geometry/point.ts";
 
 /** A run of pieces end to end, each from the part it came from, in running order. */
-export type Run = { readonly closed: boolean; readonly links: readonly { readonly part: number; readonly reversed: boolean }[] };
+export type Run = {
+  readonly closed: boolean;
+  readonly links: readonly { readonly part: number; readonly reversed: boolean }[];
+};
 
 /** The ends of something that can be joined. */
 export type Ends = { readonly start: Point; readonly end: Point };

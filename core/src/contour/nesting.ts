@@ -17,9 +17,11 @@ export const nestingDepths = (contours: readonly (readonly Piece[])[]): readonly
     let depth = 0;
     for (const j of tree.search(box.minX, box.minY, box.maxX, box.maxY)) {
       const other = boxes[j]!;
-      const holds = other.minX <= box.minX && other.minY <= box.minY && other.maxX >= box.maxX && other.maxY >= box.maxY;
+      const holds =
+        other.minX <= box.minX && other.minY <= box.minY && other.maxX >= box.maxX && other.maxY >= box.maxY;
       if (j === i || !holds) continue;
-      const inside = windingNumber(contours[j]!, clearPoint(pieces, contours[j]!, resolutionFor(boundsExtent(other)))) !== 0;
+      const inside =
+        windingNumber(contours[j]!, clearPoint(pieces, contours[j]!, resolutionFor(boundsExtent(other)))) !== 0;
       // of two equal contours only the later one counts as inside
       if (inside && !(sameBox(box, other) && j > i)) depth += 1;
     }

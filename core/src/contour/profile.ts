@@ -96,7 +96,14 @@ export const profileOf = (drawing: Drawing, joinWithin = RESOLUTION): Profile =>
       if (run.closed) closed.push(contourOf(ids, false, pieces));
       else {
         const length = pieces.reduce((sum, piece) => sum + pieceLength(piece), 0);
-        open.push({ closed: false, ids, pieces, length, ...counts(pieces), bounds: unionBounds(pieces.map(pieceBounds))! });
+        open.push({
+          closed: false,
+          ids,
+          pieces,
+          length,
+          ...counts(pieces),
+          bounds: unionBounds(pieces.map(pieceBounds))!,
+        });
       }
     }
   }
@@ -105,7 +112,11 @@ export const profileOf = (drawing: Drawing, joinWithin = RESOLUTION): Profile =>
   const cut = closed.filter((contour) => !isMark(contour));
   const depths = nestingDepths(cut.map(({ pieces }) => pieces));
   const contours: Contour[] = [
-    ...cut.map((contour, i): Contour => ({ ...contour, depth: depths[i]!, role: depths[i]! % 2 === 0 ? "outside" : "inside" })),
+    ...cut.map((contour, i): Contour => ({
+      ...contour,
+      depth: depths[i]!,
+      role: depths[i]! % 2 === 0 ? "outside" : "inside",
+    })),
     ...closed.filter(isMark).map((contour): Contour => ({ ...contour, depth: 0, role: "mark" })),
   ];
   contours.sort((p, q) => p.depth - q.depth || q.area - p.area || p.ids[0]! - q.ids[0]!);

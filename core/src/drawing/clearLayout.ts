@@ -24,7 +24,11 @@ export const clearLayout = (drawing: Drawing): Outcome<Edit> => {
     const pair = on
       .flatMap((p) => off.map((q) => [p, q] as const))
       .find(([p, q]) => p.ref.id !== q.ref.id && Math.abs(distance(p.at, q.at) - callout.value) <= TRUE_WITHIN);
-    if (pair) draft.link(callout.id, pair.map(({ ref }) => ref));
+    if (pair)
+      draft.link(
+        callout.id,
+        pair.map(({ ref }) => ref),
+      );
   }
   return done(draft.finish());
 };

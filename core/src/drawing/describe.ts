@@ -15,10 +15,15 @@ export const describeRef = (drawing: Drawing, ref: Ref): string => {
   if (!curve) return entity.kind === "chain" ? (entity.closed ? "contour" : "chain") : entity.kind;
   const layout = isLayout(drawing, entity) ? "layout " : "";
   const carrier = carrierOf(curve);
-  const callout = calloutsOf(drawing).find(({ kind, links }) => (kind === "radius" || kind === "diameter") && links.some((link) => sameRef(link, ref)));
+  const callout = calloutsOf(drawing).find(
+    ({ kind, links }) => (kind === "radius" || kind === "diameter") && links.some((link) => sameRef(link, ref)),
+  );
   if (carrier.kind === "circle") {
     const name = callout?.name ?? `${layout}${curve.kind === "circle" ? "circle" : "arc"}`;
-    const size = curve.kind === "circle" ? `Ø ${showLength(2 * carrier.radius, unitOf(drawing))}` : `R ${showLength(rounded(carrier.radius), unitOf(drawing))}`;
+    const size =
+      curve.kind === "circle"
+        ? `Ø ${showLength(2 * carrier.radius, unitOf(drawing))}`
+        : `R ${showLength(rounded(carrier.radius), unitOf(drawing))}`;
     return `${name} ${size}`;
   }
   if (curve.kind === "endless") return "layout line";

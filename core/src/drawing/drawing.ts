@@ -40,13 +40,28 @@ export type NewCallout = Omit<Callout, "id" | "links">;
 export const newDrawing = (unit: Unit, callouts: readonly NewCallout[] = []): Drawing => {
   let nextId = FIRST_LAYERS.length + 1;
   const datum = { x: 0, y: 0 };
-  const lines = [0, Math.PI / 2].map((angle): Entity => ({ kind: "endless", through: datum, angle, id: nextId++, layer: LAYOUT_LAYER }));
+  const lines = [0, Math.PI / 2].map((angle): Entity => ({
+    kind: "endless",
+    through: datum,
+    angle,
+    id: nextId++,
+    layer: LAYOUT_LAYER,
+  }));
   const rows = callouts.map((callout): Callout => ({ ...callout, links: [], id: nextId++ }));
   const settings: Settings = { id: 0, unit, datum, joinTolerance: JOIN_TOLERANCE[unit] };
   return {
-    entity: pagesWith(emptyPages<Entity>(), lines.map((row) => [row.id, row])),
-    layer: pagesWith(emptyPages<Layer>(), FIRST_LAYERS.map((row) => [row.id, row])),
-    callout: pagesWith(emptyPages<Callout>(), rows.map((row) => [row.id, row])),
+    entity: pagesWith(
+      emptyPages<Entity>(),
+      lines.map((row) => [row.id, row]),
+    ),
+    layer: pagesWith(
+      emptyPages<Layer>(),
+      FIRST_LAYERS.map((row) => [row.id, row]),
+    ),
+    callout: pagesWith(
+      emptyPages<Callout>(),
+      rows.map((row) => [row.id, row]),
+    ),
     settings: pagesWith(emptyPages<Settings>(), [[0, settings]]),
     nextId,
   };
@@ -59,7 +74,8 @@ export const layerOf = (drawing: Drawing, id: Id): Layer | undefined => pageGet(
 export const entitiesOf = (drawing: Drawing): Iterable<Entity> => pageRows(drawing.entity);
 export const calloutsOf = (drawing: Drawing): readonly Callout[] => [...pageRows(drawing.callout)];
 
-export const isLayout = (drawing: Drawing, entity: Entity): boolean => layerOf(drawing, entity.layer)?.role === "layout";
+export const isLayout = (drawing: Drawing, entity: Entity): boolean =>
+  layerOf(drawing, entity.layer)?.role === "layout";
 
 /** Everything that is neither layout nor a point: what may be cut or marked. */
 export const cutEntities = (drawing: Drawing): readonly Entity[] =>
@@ -70,7 +86,10 @@ export const curveAt = (drawing: Drawing, ref: Ref): Curve | undefined => {
   const entity = entityOf(drawing, ref.id);
   if (!entity || entity.kind === "point") return undefined;
   if (entity.kind !== "chain") return entity;
-  const piece = chainPiece(entity, entity.vertices.findIndex(({ id }) => id === ref.vertex));
+  const piece = chainPiece(
+    entity,
+    entity.vertices.findIndex(({ id }) => id === ref.vertex),
+  );
   return piece && { kind: "piece", ...piece };
 };
 
@@ -88,6 +107,15 @@ export const drawingText = (drawing: Drawing): string =>
 /** A drawing from its rows, as `drawingText` writes them (already checked at the door where they came in). */
 export const drawingFromRows = (rows: { readonly [name in TableName]: readonly { id: Id }[] }, nextId: Id): Drawing => {
   const table = (name: TableName): Pages<never> =>
-    pagesWith(emptyPages<{ id: Id }>(), rows[name].map((row) => [row.id, row])) as Pages<never>;
-  return { entity: table("entity"), layer: table("layer"), callout: table("callout"), settings: table("settings"), nextId };
+    pagesWith(
+      emptyPages<{ id: Id }>(),
+      rows[name].map((row) => [row.id, row]),
+    ) as Pages<never>;
+  return {
+    entity: table("entity"),
+    layer: table("layer"),
+    callout: table("callout"),
+    settings: table("settings"),
+    nextId,
+  };
 };

@@ -32,12 +32,15 @@ const pointBounds = ({ x, y }: Point): Bounds => ({ minX: x, minY: y, maxX: x, m
 
 const itemsOf = (drawing: Drawing, entity: Entity): readonly Item[] => {
   if (layerOf(drawing, entity.layer)?.shown === false) return [];
-  if (entity.kind === "point") return [{ kind: "point", ref: { id: entity.id }, at: entity.at, bounds: pointBounds(entity.at) }];
+  if (entity.kind === "point")
+    return [{ kind: "point", ref: { id: entity.id }, at: entity.at, bounds: pointBounds(entity.at) }];
   return curvesOf(entity).flatMap(({ curve, ref }): Item[] => {
     const bounds = curveBounds(curve);
     const centre = curve.kind === "circle" ? curve.centre : curve.kind === "piece" ? pieceCentre(curve) : undefined;
     const item: Item = { kind: "curve", ref, curve, ...(bounds ? { bounds } : {}) };
-    return centre ? [item, { kind: "centre", ref: { ...ref, place: "centre" }, at: centre, bounds: pointBounds(centre) }] : [item];
+    return centre
+      ? [item, { kind: "centre", ref: { ...ref, place: "centre" }, at: centre, bounds: pointBounds(centre) }]
+      : [item];
   });
 };
 

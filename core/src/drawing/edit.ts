@@ -3,7 +3,12 @@ import { pageGet, pageRows, pagesWith, type Pages } from "./pages.ts";
 import { TABLES, type Drawing, type TableName } from "./drawing.ts";
 import { sameRef, type Entity, type Id, type Ref, type Shape } from "./entity.ts";
 
-export type Change = { readonly table: TableName; readonly id: Id; readonly before?: unknown; readonly after?: unknown };
+export type Change = {
+  readonly table: TableName;
+  readonly id: Id;
+  readonly before?: unknown;
+  readonly after?: unknown;
+};
 
 /** Where geometry went: links to `from` follow to `to`. */
 export type Lineage = readonly [from: Ref, to: readonly Ref[]];
@@ -28,7 +33,10 @@ export const applyEdit = (drawing: Drawing, edit: Edit): Drawing => {
   for (const name of TABLES) {
     const rows = edit.changes.filter(({ table }) => table === name);
     if (rows.length === 0) continue;
-    next[name] = pagesWith(drawing[name] as Pages<unknown>, rows.map(({ id, after }) => [id, after]));
+    next[name] = pagesWith(
+      drawing[name] as Pages<unknown>,
+      rows.map(({ id, after }) => [id, after]),
+    );
     for (const { id, after } of rows) {
       nextId = Math.max(nextId, id + 1);
       const row = name === "entity" ? (after as Entity | undefined) : undefined;
@@ -73,7 +81,11 @@ export const draftEdit = (drawing: Drawing, label: string, gesture: string): Edi
   const put = (table: TableName, id: Id, after: unknown): void => void rows.set(`${table} ${id}`, { table, id, after });
 
   const finish = (): Edit => {
-    const after = new Map([...rows.values()].filter(({ table }) => table === "entity").map(({ id, after }) => [id, after as Entity | undefined]));
+    const after = new Map(
+      [...rows.values()]
+        .filter(({ table }) => table === "entity")
+        .map(({ id, after }) => [id, after as Entity | undefined]),
+    );
     const { links, cutLoose } = carryLinks(drawing, after, lineage);
     for (const [id, { refs, beside }] of linked) {
       const former = links.get(id) ?? pageGet(drawing.callout, id)?.links ?? [];
@@ -124,7 +136,8 @@ const carryLinks = (
       if (went) return went[1].map((to) => ({ ...to, ...(ref.place ? { place: ref.place } : {}) }));
       if (!after.has(ref.id)) return [ref];
       const row = after.get(ref.id);
-      const stands = row && (ref.vertex === undefined || (row.kind === "chain" && row.vertices.some(({ id }) => id === ref.vertex)));
+      const stands =
+        row && (ref.vertex === undefined || (row.kind === "chain" && row.vertices.some(({ id }) => id === ref.vertex)));
       return stands ? [ref] : [];
     });
     cutLoose.push(...callout.links.filter((_, i) => carried[i]!.length === 0));

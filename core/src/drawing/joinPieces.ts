@@ -7,7 +7,12 @@ import { draftEdit, type Edit } from "./edit.ts";
 import { chainPieces, type Entity, type Id, type Ref, type Vertex } from "./entity.ts";
 
 /** What joining makes: how many contours and open chains, of how many pieces. */
-export type JoinResult = { readonly edit: Edit; readonly contours: number; readonly chains: number; readonly pieces: number };
+export type JoinResult = {
+  readonly edit: Edit;
+  readonly contours: number;
+  readonly chains: number;
+  readonly pieces: number;
+};
 
 type Part = { readonly entity: Entity; readonly pieces: readonly Piece[]; readonly refs: readonly Ref[] };
 
@@ -36,8 +41,13 @@ export const joinPieces = (drawing: Drawing, only?: ReadonlySet<Id>): Outcome<Jo
     const ends = here.map(({ pieces }) => ({ start: pieces[0]!.a, end: pieces.at(-1)!.b }));
     for (const run of joinRuns(ends, RESOLUTION)) {
       if (run.links.length === 1 && !run.closed) continue;
-      const pieces = runPieces(run, here.map((part) => part.pieces));
-      const refs = run.links.flatMap(({ part, reversed }) => (reversed ? [...here[part]!.refs].reverse() : here[part]!.refs));
+      const pieces = runPieces(
+        run,
+        here.map((part) => part.pieces),
+      );
+      const refs = run.links.flatMap(({ part, reversed }) =>
+        reversed ? [...here[part]!.refs].reverse() : here[part]!.refs,
+      );
       const id = longest(run.links.map(({ part }) => here[part]!)).entity.id;
       const vertices: Vertex[] = pieces.map(({ a, bulge }) => ({ id: draft.newId(), at: a, bulge }));
       if (!run.closed) vertices.push({ id: draft.newId(), at: pieces.at(-1)!.b, bulge: 0 });

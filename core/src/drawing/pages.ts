@@ -44,7 +44,10 @@ export function* pageRows<T>(table: Pages<T>): Generator<T> {
 }
 
 /** The rows that differ between two tables, found by comparing pages by reference first. */
-export function* pageChanges<T>(before: Pages<T>, after: Pages<T>): Generator<readonly [before: T | undefined, after: T | undefined]> {
+export function* pageChanges<T>(
+  before: Pages<T>,
+  after: Pages<T>,
+): Generator<readonly [before: T | undefined, after: T | undefined]> {
   for (let number = 0; number < Math.max(before.pages.length, after.pages.length); number++) {
     const [old, now] = [before.pages[number], after.pages[number]];
     if (old === now) continue;

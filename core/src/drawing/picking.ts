@@ -22,7 +22,11 @@ export const picksAt = (index: DrawingIndex, at: Point, reach: number): readonly
     const place = item.kind === "curve" ? curveNearest(item.curve, at).at : item.at;
     const away = distance(place, at);
     if (away > reach) continue;
-    found.push({ pick: { ref: item.ref, at: place }, away: away + (layer.role === "layout" ? reach / 3 : 0), id: item.ref.id });
+    found.push({
+      pick: { ref: item.ref, at: place },
+      away: away + (layer.role === "layout" ? reach / 3 : 0),
+      id: item.ref.id,
+    });
   }
   return found.sort((p, q) => p.away - q.away || q.id - p.id).map(({ pick }) => pick);
 };

@@ -11,7 +11,17 @@ import { settingsOf } from "./drawing.ts";
 import { searchIndex, type DrawingIndex, type Item } from "./drawingIndex.ts";
 import type { Ref } from "./entity.ts";
 
-export const SNAP_KINDS = ["end", "crossing", "centre", "point", "datum", "middle", "quarter", "tangent", "nearest"] as const;
+export const SNAP_KINDS = [
+  "end",
+  "crossing",
+  "centre",
+  "point",
+  "datum",
+  "middle",
+  "quarter",
+  "tangent",
+  "nearest",
+] as const;
 export type SnapKind = (typeof SNAP_KINDS)[number];
 
 export type Snap = { readonly kind: SnapKind; readonly at: Point; readonly ref?: Ref };
@@ -70,7 +80,8 @@ export const snapsAt = (
     if (from && wants("tangent") && carrier.kind === "circle") {
       const tangents = tangentLinesFromPoint(from, carrier);
       if (tangents.ok)
-        for (const { to } of tangents.value) if (curveNearest(curve, to).distance <= RESOLUTION) note("tangent", to, ref);
+        for (const { to } of tangents.value)
+          if (curveNearest(curve, to).distance <= RESOLUTION) note("tangent", to, ref);
     }
   }
   if (wants("crossing")) {
@@ -82,12 +93,18 @@ export const snapsAt = (
   }
   note("datum", settingsOf(index.drawing).datum);
   const score = (snap: Snap): number =>
-    snap.kind === "nearest" ? 10 * reach + distance(snap.at, at) : distance(snap.at, at) + SNAP_KINDS.indexOf(snap.kind) * RANK_STEP * reach;
+    snap.kind === "nearest"
+      ? 10 * reach + distance(snap.at, at)
+      : distance(snap.at, at) + SNAP_KINDS.indexOf(snap.kind) * RANK_STEP * reach;
   const sorted = found.sort((p, q) => score(p) - score(q));
-  const distinct = sorted.filter((snap, i) => !sorted.slice(0, i).some((other) => distance(other.at, snap.at) <= RESOLUTION));
+  const distinct = sorted.filter(
+    (snap, i) => !sorted.slice(0, i).some((other) => distance(other.at, snap.at) <= RESOLUTION),
+  );
   // a crossing or the datum may also be a centre or an end: what is there can then be named, and measured later
   return distinct.map((snap) => {
-    const named = snap.ref ? undefined : sorted.find((other) => other.ref?.place && distance(other.at, snap.at) <= RESOLUTION);
+    const named = snap.ref
+      ? undefined
+      : sorted.find((other) => other.ref?.place && distance(other.at, snap.at) <= RESOLUTION);
     return named?.ref ? { ...snap, ref: named.ref } : snap;
   });
 };

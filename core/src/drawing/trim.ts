@@ -13,7 +13,12 @@ import { draftEdit, type Edit } from "./edit.ts";
 import { curvesOf, sameRef, type Entity, type Id, type Ref, type Shape, type Vertex } from "./entity.ts";
 
 /** What a trim would take away and what would stay; `whole` when nothing crosses the piece and all of it goes. */
-export type TrimPlan = { readonly entity: Entity; readonly removed: readonly Piece[]; readonly whole: boolean; readonly edit: Edit };
+export type TrimPlan = {
+  readonly entity: Entity;
+  readonly removed: readonly Piece[];
+  readonly whole: boolean;
+  readonly edit: Edit;
+};
 
 /** A cut: how far along the entity, and the point as numbers that both sides share. */
 type Cut = { readonly s: number; readonly at: Point };
@@ -30,9 +35,13 @@ export const planTrim = (index: DrawingIndex, ref: Ref, at: Point, layoutCuts = 
   if (!entity) return refuse("pick-first");
   if (entity.kind === "point") return refuse("trim-point");
   if (entity.kind === "endless") return refuse("trim-endless");
-  if (layerOf(drawing, entity.layer)?.locked) return refuse("layer-locked", { layer: layerOf(drawing, entity.layer)!.name });
+  if (layerOf(drawing, entity.layer)?.locked)
+    return refuse("layer-locked", { layer: layerOf(drawing, entity.layer)!.name });
   const curves = curvesOf(entity);
-  const which = Math.max(0, curves.findIndex((own) => sameRef(own.ref, ref)));
+  const which = Math.max(
+    0,
+    curves.findIndex((own) => sameRef(own.ref, ref)),
+  );
   const cuts = cutsOf(index, entity, layoutCuts);
   const s = which + paramWithin(curves[which]!.curve, at);
   return entity.kind === "circle" ? trimCircle(index, entity, cuts, at) : trimRun(index, entity, cuts, s);
@@ -60,7 +69,12 @@ const cutsOf = (index: DrawingIndex, entity: Entity, layoutCuts: boolean): Cut[]
   return cuts.filter((cut, i) => i === 0 || distance(cut.at, cuts[i - 1]!.at) > RESOLUTION);
 };
 
-const trimCircle = (index: DrawingIndex, entity: Entity & { kind: "circle" }, found: readonly Cut[], at: Point): Outcome<TrimPlan> => {
+const trimCircle = (
+  index: DrawingIndex,
+  entity: Entity & { kind: "circle" },
+  found: readonly Cut[],
+  at: Point,
+): Outcome<TrimPlan> => {
   // the first and the last cut may be one point on the two sides of angle 0
   const cuts = found.length > 1 && distance(found[0]!.at, found.at(-1)!.at) <= RESOLUTION ? found.slice(0, -1) : found;
   if (cuts.length === 0) return done(finish(index, entity, circleHalves(entity), []));
@@ -74,12 +88,19 @@ const trimCircle = (index: DrawingIndex, entity: Entity & { kind: "circle" }, fo
 };
 
 /** Pieces and chains: the run between the cuts on both sides of `s` goes. */
-const trimRun = (index: DrawingIndex, entity: Entity & { kind: "piece" | "chain" }, all: readonly Cut[], s: number): Outcome<TrimPlan> => {
+const trimRun = (
+  index: DrawingIndex,
+  entity: Entity & { kind: "piece" | "chain" },
+  all: readonly Cut[],
+  s: number,
+): Outcome<TrimPlan> => {
   const pieces = curvesOf(entity).map(({ curve }) => curve as Piece & { kind: "piece" });
   const n = pieces.length;
   const closed = entity.kind === "chain" && entity.closed;
   const [first, last] = [pieces[0]!.a, pieces[n - 1]!.b];
-  const cuts = closed ? all : all.filter(({ at }) => distance(at, first) > RESOLUTION && distance(at, last) > RESOLUTION);
+  const cuts = closed
+    ? all
+    : all.filter(({ at }) => distance(at, first) > RESOLUTION && distance(at, last) > RESOLUTION);
   if (cuts.length === 0) return done(finish(index, entity, pieces, []));
   if (closed) {
     if (cuts.length === 1) return refuse("trim-single-cut", { what: "contour" }, cuts[0]!.at);
@@ -115,7 +136,12 @@ const runBetween = (pieces: readonly Piece[], from: Cut, to: Cut): Piece[] => {
 };
 
 /** The edit: the first remaining part keeps the id, and what was linked follows to the parts. */
-const finish = (index: DrawingIndex, entity: Entity, removed: readonly Piece[], kept: readonly (readonly Piece[])[]): TrimPlan => {
+const finish = (
+  index: DrawingIndex,
+  entity: Entity,
+  removed: readonly Piece[],
+  kept: readonly (readonly Piece[])[],
+): TrimPlan => {
   const remains = kept.filter((run) => run.length > 0);
   const whole = remains.length === 0;
   const draft = draftEdit(index.drawing, whole ? "Trim (whole piece)" : "Trim", "trim");
@@ -123,7 +149,9 @@ const finish = (index: DrawingIndex, entity: Entity, removed: readonly Piece[], 
   const refs: Ref[] = [];
   remains.forEach((run, i) => {
     const shape: Shape =
-      run.length === 1 ? { kind: "piece", ...plain(run[0]!) } : { kind: "chain", closed: false, vertices: verticesOf(run, draft.newId) };
+      run.length === 1
+        ? { kind: "piece", ...plain(run[0]!) }
+        : { kind: "chain", closed: false, vertices: verticesOf(run, draft.newId) };
     if (i === 0) draft.replace({ ...shape, id: entity.id, layer: entity.layer });
     refs.push({ id: i === 0 ? entity.id : draft.add(shape, entity.layer) });
     if (entity.kind === "chain") followPieces(draft, entity, run, shape, refs.at(-1)!);

@@ -2,7 +2,15 @@ import { normalAngle } from "../numeric/angle.ts";
 import { type Bounds } from "./bounds.ts";
 import { circleBounds, circleNearest, circlePoint, type Circle } from "./circle.ts";
 import { endlessDirection, endlessNearest, endlessPoint, type Endless } from "./endless.ts";
-import { pieceBounds, pieceCentre, pieceDirection, pieceNearest, piecePoint, pieceRadius, type Piece } from "./piece.ts";
+import {
+  pieceBounds,
+  pieceCentre,
+  pieceDirection,
+  pieceNearest,
+  piecePoint,
+  pieceRadius,
+  type Piece,
+} from "./piece.ts";
 import { angleOf, subtract, type Point } from "./point.ts";
 
 /** What can be met, touched and measured: a piece, a full circle or an endless line. */
@@ -38,7 +46,11 @@ export const curveNearest = (curve: Curve, p: Point): { t: number; at: Point; di
 };
 
 export const curvePoint = (curve: Curve, t: number): Point =>
-  curve.kind === "piece" ? piecePoint(curve, t) : curve.kind === "circle" ? circlePoint(curve, t) : endlessPoint(curve, t);
+  curve.kind === "piece"
+    ? piecePoint(curve, t)
+    : curve.kind === "circle"
+      ? circlePoint(curve, t)
+      : endlessPoint(curve, t);
 
 /** The ends of a curve that has some. */
 export const curveEnds = (curve: Curve): readonly Point[] => (curve.kind === "piece" ? [curve.a, curve.b] : []);

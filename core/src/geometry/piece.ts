@@ -2,7 +2,6 @@ import { normalAngle, TURN } from "../numeric/angle.ts";
 import { boundsOf, type Bounds } from "./bounds.ts";
 import {
   add,
-
   angleOf,
   between,
   cross,
@@ -127,7 +126,12 @@ export const pieceBounds = (piece: Piece): Bounds => {
   for (let quarter = 0; quarter < 4; quarter++) {
     const turn = normalAngle(arc.sweep > 0 ? (quarter * Math.PI) / 2 - arc.from : arc.from - (quarter * Math.PI) / 2);
     if (turn >= Math.abs(arc.sweep)) continue;
-    const [x, y] = [[1, 0], [0, 1], [-1, 0], [0, -1]][quarter] as [number, number];
+    const [x, y] = [
+      [1, 0],
+      [0, 1],
+      [-1, 0],
+      [0, -1],
+    ][quarter] as [number, number];
     points.push({ x: arc.centre.x + arc.radius * x, y: arc.centre.y + arc.radius * y });
   }
   return boundsOf(points);
@@ -170,5 +174,5 @@ export const segmentArea = ({ a, b, bulge }: Piece): number => {
   return (square * ((1 + s) ** 2 * Math.atan(bulge) - bulge * (1 - s))) / (8 * s);
 };
 
-
-export const pieceSize = (piece: Piece): number => Math.max(norm(subtract(piece.b, piece.a)), piece.bulge === 0 ? 0 : 2 * pieceRadius(piece));
+export const pieceSize = (piece: Piece): number =>
+  Math.max(norm(subtract(piece.b, piece.a)), piece.bulge === 0 ? 0 : 2 * pieceRadius(piece));

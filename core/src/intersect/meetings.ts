@@ -1,7 +1,7 @@
 import { carrierOf, curveBounds, curveEnds, curveNearest, type Carrier, type Curve } from "../geometry/curve.ts";
 import { boundsMeet, growBounds } from "../geometry/bounds.ts";
 import { pieceLength, piecePoint as pointOf } from "../geometry/piece.ts";
-import { distance, type Point } from "../geometry/point.ts";
+import { cross, distance, leftOf, subtract, unit, type Point } from "../geometry/point.ts";
 import { meetCarriers, meetingPoints } from "./carriers.ts";
 
 /**
@@ -21,6 +21,15 @@ const lensHalfWidth = (a: Carrier, b: Carrier, tolerance: number): number => {
   return smaller === Infinity ? tolerance : 4 * Math.sqrt(smaller * tolerance);
 };
 
+/** How far along, from a crossing at `p`, two carriers stay within `tolerance` of each other: a known end there is the same meeting. */
+const crossingWidth = (a: Carrier, b: Carrier, p: Point, tolerance: number): number => {
+  const [u, v] = [a, b].map((carrier) =>
+    carrier.kind === "line" ? carrier.direction : (unit(leftOf(subtract(p, carrier.centre))) ?? { x: 1, y: 0 }),
+  );
+  const sine = Math.abs(cross(u!, v!));
+  return Math.min((2 * tolerance) / Math.max(sine, Number.MIN_VALUE), lensHalfWidth(a, b, tolerance));
+};
+
 /**
  * All places where two curves meet. An end that lies on the other within `tolerance` gives its own coordinates, so that what
  * is cut there shares them as numbers. No meetings: an empty list. Touches are one point on the line of centres.
@@ -35,13 +44,16 @@ export const meetings = (a: Curve, b: Curve, tolerance: number): readonly Meetin
     found.push({ kind, at, onA: curveNearest(a, at).t, onB: curveNearest(b, at).t });
   };
   for (const end of curveEnds(a)) if (reaches(b, end, tolerance) && !known(end, tolerance)) note("end", end);
-  for (const end of curveEnds(b)) if (reaches(a, end, tolerance) && !known(end, tolerance)) note("end", end);
+  for (const end of curveEnds(b)) if (reaches(a, end, tolerance) && !known(end, 2 * tolerance)) note("end", end);
 
   const [onA, onB] = [carrierOf(a), carrierOf(b)];
   const meeting = meetCarriers(onA, onB, tolerance);
   if (meeting.kind === "same") return overlaps(a, b, found, tolerance);
-  const reach = meeting.kind === "touch" ? lensHalfWidth(onA, onB, tolerance) : 2 * tolerance;
   for (const p of meetingPoints(meeting)) {
+    const reach =
+      meeting.kind === "touch"
+        ? lensHalfWidth(onA, onB, tolerance)
+        : Math.max(2 * tolerance, crossingWidth(onA, onB, p, tolerance));
     if (known(p, reach) || !reaches(a, p, tolerance) || !reaches(b, p, tolerance)) continue;
     note(meeting.kind === "touch" ? "touch" : "crossing", p);
   }
@@ -49,10 +61,16 @@ export const meetings = (a: Curve, b: Curve, tolerance: number): readonly Meetin
 };
 
 /** On one carrier: the ends found on each other bound the stretches that both share. */
-const overlaps = (a: Curve, b: Curve, ends: Extract<Meeting, { at: Point }>[], tolerance: number): readonly Meeting[] => {
+const overlaps = (
+  a: Curve,
+  b: Curve,
+  ends: Extract<Meeting, { at: Point }>[],
+  tolerance: number,
+): readonly Meeting[] => {
   if (ends.length === 0) {
     // two equal circles, two equal endless lines: everything is shared and there is no end to name
-    const p = a.kind === "circle" ? { x: a.centre.x + a.radius, y: a.centre.y } : a.kind === "endless" ? a.through : a.a;
+    const p =
+      a.kind === "circle" ? { x: a.centre.x + a.radius, y: a.centre.y } : a.kind === "endless" ? a.through : a.a;
     return reaches(b, p, tolerance) ? [{ kind: "overlap", from: p, to: p }] : [];
   }
   // Walk along the one that has ends (a circle or an endless line has none), and test the middle of each stretch.

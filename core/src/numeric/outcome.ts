@@ -50,12 +50,15 @@ export type Refusal = {
   readonly at?: Point;
 };
 
-export type Outcome<T> =
-  { readonly ok: true; readonly value: T } | { readonly ok: false; readonly refusal: Refusal };
+export type Outcome<T> = { readonly ok: true; readonly value: T } | { readonly ok: false; readonly refusal: Refusal };
 
 export const done = <T>(value: T): Outcome<T> => ({ ok: true, value });
 
-export const refuse = (code: RefusalCode, values: Refusal["values"] = {}, at?: Point): { ok: false; refusal: Refusal } => ({
+export const refuse = (
+  code: RefusalCode,
+  values: Refusal["values"] = {},
+  at?: Point,
+): { ok: false; refusal: Refusal } => ({
   ok: false,
   refusal: at ? { code, values, at } : { code, values },
 });

@@ -229,7 +229,8 @@ export const readTypedValue = (
     }
     const { value } = read(tokens, unit, expects, text.length);
     if (!Number.isFinite(value) || Math.abs(value) > 1e9) throw new Unreadable("value-too-large", 0, text.trim());
-    if (expects === "count" && !(Number.isInteger(value) && value >= 1)) throw new Unreadable("value-not-a-count", 0, text.trim());
+    if (expects === "count" && !(Number.isInteger(value) && value >= 1))
+      throw new Unreadable("value-not-a-count", 0, text.trim());
     return done(mark ? { value, kind: mark.kind } : { value });
   } catch (reason) {
     if (!(reason instanceof Unreadable)) throw reason;

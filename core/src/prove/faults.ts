@@ -25,7 +25,13 @@ export const faultsOf = (profile: Profile): readonly Fault[] => {
   if (cut.length === 0) faults.push({ code: "nothing-closed", severity: "error", ids: [], values: {} });
   for (const contour of cut)
     if (!contour.joined)
-      faults.push({ code: "not-joined", severity: "error", at: contour.pieces[0]!.a, ids: contour.ids, values: { pieces: contour.ids.length } });
+      faults.push({
+        code: "not-joined",
+        severity: "error",
+        at: contour.pieces[0]!.a,
+        ids: contour.ids,
+        values: { pieces: contour.ids.length },
+      });
   for (const chain of profile.open) {
     const gap = chain.ends[0]!.gap;
     const values = gap ? { ends: 2, gap: gap.distance } : { ends: 2 };
@@ -56,14 +62,16 @@ const meetingFaults = (owners: readonly (Contour | OpenChain)[]): readonly Fault
       for (const meeting of meetings(side.curve, other.curve, RESOLUTION)) {
         if (meeting.kind === "overlap") faults.push(fault("doubled", meeting.from, side, other));
         else if (isJoint(side, other, meeting.at)) continue;
-        else if (meeting.kind !== "crossing" && !(side.owner.closed && other.owner.closed)) continue; // an end that meets is no wall
+        else if (meeting.kind !== "crossing" && !(side.owner.closed && other.owner.closed))
+          continue; // an end that meets is no wall
         else faults.push(fault(meeting.kind === "crossing" ? "crossing" : "touching", meeting.at, side, other));
       }
     }
   });
   // a contour through another's corner meets two of its pieces there
   return faults.filter(
-    (one, i) => !faults.slice(0, i).some((other) => other.code === one.code && distance(other.at!, one.at!) <= RESOLUTION),
+    (one, i) =>
+      !faults.slice(0, i).some((other) => other.code === one.code && distance(other.at!, one.at!) <= RESOLUTION),
   );
 };
 

@@ -16,30 +16,41 @@ const SENTENCES: Readonly<Record<RefusalCode, Words>> = {
       : `“${values.text}” stops too early. A number such as 12.5, 5/8, 1-3/16 or 10mm works.`,
   "value-two-ways": (values) =>
     `“${values.text}” can be read two ways ${place(values)}. Put blanks round the minus to subtract, or write a proper fraction.`,
-  "value-two-kinds": (values) => `“${values.text}” is marked twice as R or Ø. One mark, before or after the number, is enough.`,
-  "value-kind-not-here": (values) => `“${values.text}” carries ${values.found}, but this blank is no radius or diameter. Type the number alone.`,
+  "value-two-kinds": (values) =>
+    `“${values.text}” is marked twice as R or Ø. One mark, before or after the number, is enough.`,
+  "value-kind-not-here": (values) =>
+    `“${values.text}” carries ${values.found}, but this blank is no radius or diameter. Type the number alone.`,
   "value-zero-division": (values) => `“${values.text}” divides by zero. The number under the stroke must not be 0.`,
-  "value-not-a-length": (values) => `“${values.text}” does not come out in the unit of this blank. Check ${place(values).slice(3)}.`,
+  "value-not-a-length": (values) =>
+    `“${values.text}” does not come out in the unit of this blank. Check ${place(values).slice(3)}.`,
   "value-not-a-count": (values) => `“${values.text}” is no whole number of 1 or more.`,
   "value-not-positive": ({ what }) => `${what} must be more than 0.`,
   "value-too-large": (values) => `“${values.text}” is too large. Values up to 1 000 000 000 work.`,
-  "point-inside-circle": () => "The point lies inside the circle, so no tangent starts there. Pick a point on the circle or outside it.",
-  "circle-inside-circle": () => "One circle lies inside the other, so no line touches both. Pick two that lie apart or cross.",
+  "point-inside-circle": () =>
+    "The point lies inside the circle, so no tangent starts there. Pick a point on the circle or outside it.",
+  "circle-inside-circle": () =>
+    "One circle lies inside the other, so no line touches both. Pick two that lie apart or cross.",
   "circles-same": () => "Both picks are the same circle. Pick another one.",
   "curves-same": () => "Both picks lie on the same line or circle. Pick another one.",
   "no-tangent": () => "No circle touches both of these. Pick another curve.",
   "lines-parallel": () => "The two lines are parallel and never meet.",
-  "radius-too-small": ({ typed, limit }, length) => `R ${length(typed)} is too small here: R ${length(limit)} is the smallest that works.`,
-  "radius-too-large": ({ typed, limit }, length) => `R ${length(typed)} is too large here: R ${length(limit)} is the largest that works.`,
+  "radius-too-small": ({ typed, limit }, length) =>
+    `R ${length(typed)} is too small here: R ${length(limit)} is the smallest that works.`,
+  "radius-too-large": ({ typed, limit }, length) =>
+    `R ${length(typed)} is too large here: R ${length(limit)} is the largest that works.`,
   "radius-no-fit": ({ limit }, length) => `Between parallel lines only half their distance fits: R ${length(limit)}.`,
-  "parallel-shrinks-away": ({ limit }, length) => `Nothing is left of the circle that far inside. Less than ${length(limit)} works.`,
+  "parallel-shrinks-away": ({ limit }, length) =>
+    `Nothing is left of the circle that far inside. Less than ${length(limit)} works.`,
   "cannot-parallel": () => "A parallel needs a line, an edge or a circle. Pick one of those.",
-  "trim-single-cut": ({ what }) => `This ${what} is met at one place only, so it stays whole. It takes two crossings to cut a piece out of it.`,
-  "trim-endless": () => "A layout line has no end to trim. Select it and press Delete to remove it, or use Clear layout.",
+  "trim-single-cut": ({ what }) =>
+    `This ${what} is met at one place only, so it stays whole. It takes two crossings to cut a piece out of it.`,
+  "trim-endless": () =>
+    "A layout line has no end to trim. Select it and press Delete to remove it, or use Clear layout.",
   "trim-point": () => "A point has no piece to trim. Select it and press Delete to remove it.",
   "no-length": () => "The two ends are at the same place. Pick another point, or type a length.",
   "nothing-to-join": () => "There are no loose pieces to join. Lines and arcs on a cut layer can be joined.",
-  "already-joined": ({ open }) => `No ends meet: ${open === 1 ? "the one piece" : `all ${open} pieces`} left open stand${open === 1 ? "s" : ""} alone. Extend or trim them until their ends touch.`,
+  "already-joined": ({ open }) =>
+    `No ends meet: ${open === 1 ? "the one piece" : `all ${open} pieces`} left open stand${open === 1 ? "s" : ""} alone. Extend or trim them until their ends touch.`,
   "nothing-to-clear": () => "There is no layout to clear.",
   "same-point": () => "Both points are the same. Pick another one.",
   "pick-first": () => "Nothing is picked. Click a piece on the board first.",
@@ -48,7 +59,8 @@ const SENTENCES: Readonly<Record<RefusalCode, Words>> = {
   "dxf-empty": () => "The file is empty.",
   "dxf-not-text": () => "This is no text file. An ASCII DXF was expected.",
   "dxf-binary": () => "This is a binary DXF. Save it as ASCII DXF first.",
-  "dxf-bad-code": ({ line, found }) => `Line ${line}: “${found}” is no group code. This is no DXF, or it is damaged there.`,
+  "dxf-bad-code": ({ line, found }) =>
+    `Line ${line}: “${found}” is no group code. This is no DXF, or it is damaged there.`,
   "dxf-truncated": ({ line }) => `Line ${line}: the file ends in the middle. It was cut off; ask for it again.`,
   "dxf-no-entities": () => "The file has no section with geometry.",
   "file-not-readable": ({ reason }) => `The file can't be read: ${reason}.`,
@@ -79,7 +91,15 @@ export const sayFault = ({ code, values }: Fault, unit: Unit): string => {
 };
 
 /** Joined: `1 contour from 4 pieces`. */
-export const sayJoined = ({ contours, chains, pieces }: { contours: number; chains: number; pieces: number }): string => {
+export const sayJoined = ({
+  contours,
+  chains,
+  pieces,
+}: {
+  contours: number;
+  chains: number;
+  pieces: number;
+}): string => {
   const made = [
     contours > 0 ? `${contours} contour${contours === 1 ? "" : "s"}` : "",
     chains > 0 ? `${chains} open chain${chains === 1 ? "" : "s"}` : "",

@@ -23,7 +23,9 @@ import type { Session } from "./session.ts";
 import { useBenchKeys } from "./useBenchKeys.ts";
 
 const Handle = ({ upright }: { upright?: boolean }) => (
-  <Separator className={`${upright ? "w-2" : "h-2"} rounded-card transition-colors hover:bg-hair focus-visible:bg-hair`} />
+  <Separator
+    className={`${upright ? "w-2" : "h-2"} rounded-card transition-colors hover:bg-hair focus-visible:bg-hair`}
+  />
 );
 
 /** The bench: one job with its sketch, its sentence and its board. */
@@ -98,7 +100,8 @@ const TopBar = ({ job }: { job: JobRecord }) => {
         <Link to="/jobs" className="hover:underline">
           Jobs
         </Link>{" "}
-        / <b className="text-ink">{`${job.number} ${job.name}`}</b> · {unit} · <span aria-live="polite">{saved ? "saved" : "saving …"}</span>
+        / <b className="text-ink">{`${job.number} ${job.name}`}</b> · {unit} ·{" "}
+        <span aria-live="polite">{saved ? "saved" : "saving …"}</span>
       </nav>
       <span className="flex-1" />
       <div className="flex">

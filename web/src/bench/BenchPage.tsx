@@ -5,7 +5,15 @@ import { toast } from "sonner";
 import { writeJobFile, type JobSketch } from "@ash-edge/core/formats/job";
 import { NotFound } from "../app/NotFound.tsx";
 import { useDatabase } from "../app/StoreProvider.tsx";
-import { exportRaw, loadJob, makeKeeper, sketchesOf, type Database, type JobRecord, type Keeper } from "../store/index.ts";
+import {
+  exportRaw,
+  loadJob,
+  makeKeeper,
+  sketchesOf,
+  type Database,
+  type JobRecord,
+  type Keeper,
+} from "../store/index.ts";
 import { checked } from "../store/records.ts";
 import { useDemo } from "../jobs/useDemo.ts";
 import { Brand } from "../ui/Brand.tsx";
@@ -24,9 +32,17 @@ const toBase64 = (bytes: Uint8Array): string => {
 };
 
 const saveFile = async (database: Database, job: JobRecord, session: Session): Promise<void> => {
-  const sketches = (await sketchesOf(database, job.id)).map(({ name, type, bytes }): JobSketch => ({ name, type, base64: toBase64(bytes) }));
+  const sketches = (await sketchesOf(database, job.id)).map(({ name, type, bytes }): JobSketch => ({
+    name,
+    type,
+    base64: toBase64(bytes),
+  }));
   const { number, name, customer, material, thickness, quantity, due } = job;
-  const text = writeJobFile({ number, name, customer, material, thickness, quantity, due }, session.getState().drawing, sketches);
+  const text = writeJobFile(
+    { number, name, customer, material, thickness, quantity, due },
+    session.getState().drawing,
+    sketches,
+  );
   saveAs(`${number} ${name}.ashedge.json`.replace(/[^\w.-]+/g, "-"), text, "application/json");
 };
 
@@ -90,12 +106,16 @@ const Damaged = ({ id, reason }: { id: string; reason: string }) => {
       <section className="card mx-auto mt-24 max-w-lg p-6">
         <h1 className="text-lg font-semibold text-fault">This job can’t be opened</h1>
         <p className="mt-2">{reason}</p>
-        <p className="mt-2 text-soft">The other jobs are not touched. What is stored of this one can be saved as it is.</p>
+        <p className="mt-2 text-soft">
+          The other jobs are not touched. What is stored of this one can be saved as it is.
+        </p>
         <div className="mt-4 flex gap-2">
           <button
             type="button"
             className="h-8 rounded-card bg-ember px-3 font-semibold text-panel"
-            onClick={() => void exportRaw(database, id).then((text) => saveAs(`${id}-raw.json`, text, "application/json"))}
+            onClick={() =>
+              void exportRaw(database, id).then((text) => saveAs(`${id}-raw.json`, text, "application/json"))
+            }
           >
             Export raw
           </button>

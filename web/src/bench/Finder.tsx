@@ -23,7 +23,10 @@ export const Finder = ({ onClose }: { onClose: () => void }) => {
         >
           <Dialog.Title className="sr-only">Finder</Dialog.Title>
           <Command label="Find a tool">
-            <Command.Input placeholder="Find a tool by its name" className="h-11 w-full border-b border-hair bg-transparent px-4 text-base" />
+            <Command.Input
+              placeholder="Find a tool by its name"
+              className="h-11 w-full border-b border-hair bg-transparent px-4 text-base"
+            />
             <Command.List className="max-h-96 overflow-y-auto p-1.5">
               <Command.Empty className="px-3 py-6 text-center text-soft">No tool has that name.</Command.Empty>
               {REGISTRY.map((one) => (

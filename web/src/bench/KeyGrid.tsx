@@ -31,7 +31,11 @@ export const KeyGrid = () => {
         onMouseDown={(event) => event.preventDefault()}
         onClick={() => (member ? act.take(member.id) : act.setBank(key))}
         className={`relative flex min-h-0 flex-col items-start justify-between overflow-hidden rounded-card border px-[3px] py-0.5 text-left text-[10.5px] leading-[1.15] tracking-[-0.02em] ${
-          active ? "border-ember bg-ember-wash text-ember" : used ? "border-hair bg-board hover:border-ink" : "border-hair border-dashed text-soft opacity-60"
+          active
+            ? "border-ember bg-ember-wash text-ember"
+            : used
+              ? "border-hair bg-board hover:border-ink"
+              : "border-hair border-dashed text-soft opacity-60"
         }`}
       >
         <span className="flex w-full justify-between">
@@ -43,7 +47,13 @@ export const KeyGrid = () => {
     );
   };
   return (
-    <section data-region="Key grid" tabIndex={-1} role="region" aria-label="Key grid" className="card flex h-full flex-col p-2">
+    <section
+      data-region="Key grid"
+      tabIndex={-1}
+      role="region"
+      aria-label="Key grid"
+      className="card flex h-full flex-col p-2"
+    >
       <div className="mb-1.5 flex items-center justify-between px-0.5 text-xs text-soft">
         <b>{bank ? BANKS[bank] : "Tools"}</b>
         <span>{bank ? "second key takes the tool · Esc" : "two keys take a tool"}</span>

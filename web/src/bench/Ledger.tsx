@@ -15,10 +15,19 @@ const LOOK: Record<CalloutState["state"], readonly [mark: string, colour: string
 export const Ledger = () => {
   const { act } = useSession();
   const drawing = useBench((state) => state.drawing);
-  const rows = useMemo(() => calloutsOf(drawing).map((callout) => ({ callout, state: measureCallout(drawing, callout) })), [drawing]);
+  const rows = useMemo(
+    () => calloutsOf(drawing).map((callout) => ({ callout, state: measureCallout(drawing, callout) })),
+    [drawing],
+  );
   const placed = rows.filter(({ state }) => state.state !== "not placed").length;
   return (
-    <section data-region="Ledger" tabIndex={-1} role="region" aria-label="Ledger" className="card flex h-full flex-col overflow-hidden">
+    <section
+      data-region="Ledger"
+      tabIndex={-1}
+      role="region"
+      aria-label="Ledger"
+      className="card flex h-full flex-col overflow-hidden"
+    >
       <header className="flex items-center justify-between px-3 py-1.5">
         <b>Callouts</b>
         {rows.length > 0 && (
@@ -27,7 +36,11 @@ export const Ledger = () => {
           </span>
         )}
       </header>
-      {rows.length === 0 && <p className="border-t border-hair px-3 py-4 text-soft">This job has no callouts: no numbers of a sketch were written down with it.</p>}
+      {rows.length === 0 && (
+        <p className="border-t border-hair px-3 py-4 text-soft">
+          This job has no callouts: no numbers of a sketch were written down with it.
+        </p>
+      )}
       <ul className="min-h-0 flex-1 overflow-y-auto" onMouseLeave={() => act.light([])}>
         {rows.map(({ callout, state }) => (
           <Row key={callout.id} callout={callout} state={state} />
@@ -48,8 +61,18 @@ const Row = ({ callout, state }: { callout: Callout; state: CalloutState }) => {
       <button
         type="button"
         onMouseDown={(event) => event.preventDefault()}
-        onMouseEnter={() => act.light(callout.links.map(({ id }) => id), callout.id)}
-        onFocus={() => act.light(callout.links.map(({ id }) => id), callout.id)}
+        onMouseEnter={() =>
+          act.light(
+            callout.links.map(({ id }) => id),
+            callout.id,
+          )
+        }
+        onFocus={() =>
+          act.light(
+            callout.links.map(({ id }) => id),
+            callout.id,
+          )
+        }
         onClick={() => act.useCallout(callout)}
         className="grid h-7 w-full grid-cols-[5.6rem_1fr_auto] items-center gap-1 px-3 text-left"
       >
@@ -58,7 +81,11 @@ const Row = ({ callout, state }: { callout: Callout; state: CalloutState }) => {
         <span className={`text-xs ${colour}`}>{mark + stateText(state, callout)}</span>
       </button>
       {offered && (
-        <div className="flex flex-wrap items-center gap-1.5 px-3 pb-2" role="group" aria-label={`Tools for ${calloutText(callout, unit)}`}>
+        <div
+          className="flex flex-wrap items-center gap-1.5 px-3 pb-2"
+          role="group"
+          aria-label={`Tools for ${calloutText(callout, unit)}`}
+        >
           {toolsFor(callout).map((tool) => (
             <button
               key={tool.id}
@@ -73,7 +100,9 @@ const Row = ({ callout, state }: { callout: Callout; state: CalloutState }) => {
               {tool.name}
             </button>
           ))}
-          {toolsFor(callout).length === 0 && <span className="text-xs text-soft">No tool makes this from its number alone.</span>}
+          {toolsFor(callout).length === 0 && (
+            <span className="text-xs text-soft">No tool makes this from its number alone.</span>
+          )}
         </div>
       )}
     </li>

@@ -14,18 +14,36 @@ export const Pieces = () => {
   const { act } = useSession();
   const drawing = useBench((state) => state.drawing);
   const profile = useMemo(() => profileOf(drawing), [drawing]);
-  const faults = useMemo(() => faultsOf(profile).filter(({ code }) => ["crossing", "touching", "doubled"].includes(code)), [profile]);
+  const faults = useMemo(
+    () => faultsOf(profile).filter(({ code }) => ["crossing", "touching", "doubled"].includes(code)),
+    [profile],
+  );
   const unit = unitOf(drawing);
   const { contours, open } = profile;
-  const [outside, inside] = (["outside", "inside"] as const).map((role) => contours.filter((contour) => contour.role === role).length);
-  const summary = [outside ? counted(outside, "contour") : "", inside ? counted(inside, "hole") : "", open.length ? counted(open.length, "open chain") : ""].filter(Boolean);
+  const [outside, inside] = (["outside", "inside"] as const).map(
+    (role) => contours.filter((contour) => contour.role === role).length,
+  );
+  const summary = [
+    outside ? counted(outside, "contour") : "",
+    inside ? counted(inside, "hole") : "",
+    open.length ? counted(open.length, "open chain") : "",
+  ].filter(Boolean);
   return (
-    <section data-region="Pieces" tabIndex={-1} role="region" aria-label="Pieces" className="card flex h-full flex-col overflow-hidden">
+    <section
+      data-region="Pieces"
+      tabIndex={-1}
+      role="region"
+      aria-label="Pieces"
+      className="card flex h-full flex-col overflow-hidden"
+    >
       <header className="px-3 py-1.5">
         <b>Pieces</b>
         <div className="text-xs text-soft">{summary.join(", ") || "nothing to cut yet"}</div>
       </header>
-      <ul className={`min-h-0 overflow-y-auto ${contours.length + open.length > 0 ? "flex-1" : ""}`} onMouseLeave={() => act.light([])}>
+      <ul
+        className={`min-h-0 overflow-y-auto ${contours.length + open.length > 0 ? "flex-1" : ""}`}
+        onMouseLeave={() => act.light([])}
+      >
         {contours.map((contour) => (
           <Row key={contour.ids.join()} item={contour} unit={unit} />
         ))}
@@ -35,8 +53,15 @@ export const Pieces = () => {
       </ul>
       {contours.length + open.length === 0 && (
         <div className="border-t border-hair px-3 py-4 text-soft">
-          <p>{drawingBounds(drawing) ? "Only layout so far." : "Nothing is drawn yet."} Start with a parallel to a layout line, and circles where they cross.</p>
-          <button type="button" className="mt-2 h-8 rounded-card border border-hair px-3 text-ink hover:border-ink" onClick={() => act.take("parallel")}>
+          <p>
+            {drawingBounds(drawing) ? "Only layout so far." : "Nothing is drawn yet."} Start with a parallel to a layout
+            line, and circles where they cross.
+          </p>
+          <button
+            type="button"
+            className="mt-2 h-8 rounded-card border border-hair px-3 text-ink hover:border-ink"
+            onClick={() => act.take("parallel")}
+          >
             Take Parallel
           </button>
         </div>
@@ -69,7 +94,9 @@ const Row = ({ item, unit }: { item: Contour | OpenChain; unit: Unit }) => {
         <Outline item={item} />
         <span className="min-w-0">
           <span className="said block truncate">{titleOf(item, unit)}</span>
-          <span className={`figures block text-xs ${item.closed && item.joined ? "text-soft" : "text-fault"}`}>{stateOf(item, unit)}</span>
+          <span className={`figures block text-xs ${item.closed && item.joined ? "text-soft" : "text-fault"}`}>
+            {stateOf(item, unit)}
+          </span>
           {measuresOf(item, unit).map((text) => (
             <span key={text} className="figures block truncate text-xs text-soft">
               {text}
@@ -82,7 +109,14 @@ const Row = ({ item, unit }: { item: Contour | OpenChain; unit: Unit }) => {
 };
 
 const titleOf = (item: Contour | OpenChain, unit: Unit): string => {
-  if (!item.closed) return item.ids.length > 1 ? `Open run of ${item.ids.length} pieces` : item.pieces.length > 1 ? "Open chain" : item.arcs > 0 ? "Loose arc" : "Loose line";
+  if (!item.closed)
+    return item.ids.length > 1
+      ? `Open run of ${item.ids.length} pieces`
+      : item.pieces.length > 1
+        ? "Open chain"
+        : item.arcs > 0
+          ? "Loose arc"
+          : "Loose line";
   if (item.circle) return `${item.role === "inside" ? "Hole" : "Disc"} Ø ${showLength(2 * item.circle.radius, unit)}`;
   return item.role === "inside" ? "Inner contour" : item.role === "mark" ? "Mark" : "Outer contour";
 };
@@ -106,7 +140,11 @@ const Outline = ({ item }: { item: Contour | OpenChain }) => {
   const size = Math.max(maxX - minX, maxY - minY, 1e-9);
   const margin = size * 0.08;
   return (
-    <svg viewBox={`${minX - margin} ${-maxY - margin} ${maxX - minX + 2 * margin} ${maxY - minY + 2 * margin}`} className="h-9 w-10" aria-hidden="true">
+    <svg
+      viewBox={`${minX - margin} ${-maxY - margin} ${maxX - minX + 2 * margin} ${maxY - minY + 2 * margin}`}
+      className="h-9 w-10"
+      aria-hidden="true"
+    >
       <path
         d={piecesPath(item.pieces, item.closed)}
         transform="scale(1 -1)"

@@ -14,9 +14,15 @@ export const ReadOut = () => {
   const settings = useBench((state) => settingsOf(state.drawing));
   const unit = useBench((state) => unitOf(state.drawing));
   const at = hover && { x: hover.at.x - settings.datum.x, y: hover.at.y - settings.datum.y };
-  const number = (value: number | undefined): string => (value === undefined ? "–" : hover?.snap ? showLength(value, unit) : fixed(value, unit));
+  const number = (value: number | undefined): string =>
+    value === undefined ? "–" : hover?.snap ? showLength(value, unit) : fixed(value, unit);
   return (
-    <footer role="status" aria-label="Read-out" aria-live="off" className="figures flex h-7 shrink-0 items-center gap-5 border-t border-hair px-3 text-xs text-soft">
+    <footer
+      role="status"
+      aria-label="Read-out"
+      aria-live="off"
+      className="figures flex h-7 shrink-0 items-center gap-5 border-t border-hair px-3 text-xs text-soft"
+    >
       <span className="min-w-28">x {number(at?.x)}</span>
       <span className="min-w-28">y {number(at?.y)}</span>
       <span className="min-w-28">snap {hover?.snap?.kind ?? "none"}</span>

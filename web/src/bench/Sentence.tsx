@@ -14,14 +14,24 @@ import { focusBoard } from "./useBenchKeys.ts";
 type Typed = Extract<Part, { kind: "size" | "value" }>;
 
 const shown = (part: Typed, value: number, unit: Unit): string =>
-  part.kind === "value" && part.expects === "angle" ? showAngle(value) : part.kind === "value" && part.expects === "count" ? String(value) : showLength(value, unit);
+  part.kind === "value" && part.expects === "angle"
+    ? showAngle(value)
+    : part.kind === "value" && part.expects === "count"
+      ? String(value)
+      : showLength(value, unit);
 
 /** The line by which the active tool is steered. */
 export const Sentence = () => {
   const { act } = useSession();
   const tool = toolById(useBench((state) => state.toolId));
   return (
-    <section data-region="Sentence" tabIndex={-1} role="group" aria-label={tool?.name ?? "Select"} className="card flex h-12 items-center gap-2 px-3">
+    <section
+      data-region="Sentence"
+      tabIndex={-1}
+      role="group"
+      aria-label={tool?.name ?? "Select"}
+      className="card flex h-12 items-center gap-2 px-3"
+    >
       {tool ? (
         <>
           <b className="mr-1 shrink-0 text-[15px] whitespace-nowrap text-ember">{tool.name}</b>
@@ -34,7 +44,9 @@ export const Sentence = () => {
       ) : (
         <>
           <b className="mr-1 text-[15px]">Select</b>
-          <span className="text-soft">Click a piece to select it, Shift+click to add. Take a tool with two keys, or find it by name with Ctrl+K.</span>
+          <span className="text-soft">
+            Click a piece to select it, Shift+click to add. Take a tool with two keys, or find it by name with Ctrl+K.
+          </span>
         </>
       )}
       <span className="min-w-2 flex-1" />
@@ -64,7 +76,14 @@ const PartView = ({ tool, part }: { tool: Tool; part: Part }) => {
   if (part.kind === "words") return <span className="shrink-0 text-[15px] whitespace-nowrap">{part.text}</span>;
   if (part.kind === "pick") return part.silent ? null : <PickBlank tool={tool} part={part} />;
   if (part.kind === "choice")
-    return <Segmented label={part.label} options={part.options} value={choice ?? ""} onChange={(to) => act.toolEvent({ type: "choice", name: part.name, to })} />;
+    return (
+      <Segmented
+        label={part.label}
+        options={part.options}
+        value={choice ?? ""}
+        onChange={(to) => act.toolEvent({ type: "choice", name: part.name, to })}
+      />
+    );
   return <TypedBlank tool={tool} part={part} />;
 };
 
@@ -76,7 +95,11 @@ const PickBlank = ({ tool, part }: { tool: Tool; part: Extract<Part, { kind: "pi
   const picked = state.picks[part.name];
   const given = givenOf(tool, state, undefined, { drawing, index, unit: unitOf(drawing), selection });
   const isNext = !state.open && wantedPick(tool, state, given)?.name === part.name;
-  const words = picked && (picked.ref && !picked.ref.place && picked.snap === undefined ? describeRef(drawing, picked.ref) : (picked.snap ?? describePoint(drawing, picked.at)));
+  const words =
+    picked &&
+    (picked.ref && !picked.ref.place && picked.snap === undefined
+      ? describeRef(drawing, picked.ref)
+      : (picked.snap ?? describePoint(drawing, picked.at)));
   return (
     <span
       role="textbox"
@@ -103,15 +126,32 @@ const TypedBlank = ({ tool, part }: { tool: Tool; part: Typed }) => {
   const kind = part.kind === "size" ? state.kinds[part.name]! : undefined;
   const text = isOpen ? state.open!.text : (entry?.text ?? "");
   const pointerValue = live === undefined ? undefined : kind === "Ø" ? 2 * live : live;
-  const placeholder = pointerValue !== undefined ? shown(part, pointerValue, unit) : part.kind === "value" && part.given !== undefined ? String(part.given) : "";
+  const placeholder =
+    pointerValue !== undefined
+      ? shown(part, pointerValue, unit)
+      : part.kind === "value" && part.given !== undefined
+        ? String(part.given)
+        : "";
   const read = isOpen && text.trim() ? readBlank(part, text, { unit }) : undefined;
   const label = part.kind === "size" ? (kind === "R" ? "radius" : "diameter") : part.label;
-  const size = read?.ok ? { value: read.value.value, kind: read.value.kind ?? kind } : entry ? { value: entry.value, kind } : undefined;
+  const size = read?.ok
+    ? { value: read.value.value, kind: read.value.kind ?? kind }
+    : entry
+      ? { value: entry.value, kind }
+      : undefined;
   const width = Math.max(4, (text || placeholder).length + 1);
   return (
     <span className="relative inline-flex shrink-0 items-center gap-2">
       {part.kind === "size" && (
-        <Segmented label="radius or diameter" options={[["R", "R"], ["Ø", "Ø"]]} value={size?.kind ?? kind!} onChange={(to) => act.toolEvent({ type: "choice", name: part.name, to })} />
+        <Segmented
+          label="radius or diameter"
+          options={[
+            ["R", "R"],
+            ["Ø", "Ø"],
+          ]}
+          value={size?.kind ?? kind!}
+          onChange={(to) => act.toolEvent({ type: "choice", name: part.name, to })}
+        />
       )}
       <span className="relative inline-flex items-center">
         <input
@@ -172,18 +212,28 @@ const TypedBlank = ({ tool, part }: { tool: Tool; part: Typed }) => {
 };
 
 const fits = (part: Typed, { kind }: Callout): boolean =>
-  part.kind === "size" ? kind === "radius" || kind === "diameter" : part.expects === "length" ? kind === "length" || kind === "centres" : kind === part.expects;
+  part.kind === "size"
+    ? kind === "radius" || kind === "diameter"
+    : part.expects === "length"
+      ? kind === "length" || kind === "centres"
+      : kind === part.expects;
 
 /** Recent values and callouts not placed yet, for the mouse hand. Offers, never held by themselves. */
 const Offers = ({ tool, part }: { tool: Tool; part: Typed }) => {
   const { act } = useSession();
   const drawing = useBench((state) => state.drawing);
   const recent = useBench((state) => state.kept.recent[`${tool.id} ${part.name}`]);
-  const called = calloutsOf(drawing).filter((callout) => fits(part, callout) && measureCallout(drawing, callout).state === "not placed");
+  const called = calloutsOf(drawing).filter(
+    (callout) => fits(part, callout) && measureCallout(drawing, callout).state === "not placed",
+  );
   if (called.length === 0 && !recent?.length) return null;
   const row = "flex w-full items-center gap-3 px-3 py-1 text-left hover:bg-board";
   return (
-    <div onMouseDown={(event) => event.preventDefault()} className="card absolute top-10 left-0 z-30 min-w-48 py-1" aria-label="Offers">
+    <div
+      onMouseDown={(event) => event.preventDefault()}
+      className="card absolute top-10 left-0 z-30 min-w-48 py-1"
+      aria-label="Offers"
+    >
       {called.map((callout) => (
         <button key={callout.id} type="button" tabIndex={-1} className={row} onClick={() => act.useCallout(callout)}>
           <span className="figures font-semibold">{calloutText(callout, unitOf(drawing))}</span>
@@ -191,7 +241,13 @@ const Offers = ({ tool, part }: { tool: Tool; part: Typed }) => {
         </button>
       ))}
       {recent?.map((text) => (
-        <button key={text} type="button" tabIndex={-1} className={`${row} text-soft`} onClick={() => act.toolEvent({ type: "type", blank: part.name, text })}>
+        <button
+          key={text}
+          type="button"
+          tabIndex={-1}
+          className={`${row} text-soft`}
+          onClick={() => act.toolEvent({ type: "type", blank: part.name, text })}
+        >
           <span className="figures">{text}</span> used before
         </button>
       ))}
@@ -208,13 +264,27 @@ const Hint = () => {
   const box = "said min-w-0 truncate text-right";
   if (message)
     return (
-      <span role={message.tone === "fault" ? "alert" : "status"} title={message.text} className={`${box} ${message.tone === "fault" ? "font-semibold text-fault" : "text-moss"}`}>
+      <span
+        role={message.tone === "fault" ? "alert" : "status"}
+        title={message.text}
+        className={`${box} ${message.tone === "fault" ? "font-semibold text-fault" : "text-moss"}`}
+      >
         {message.text}
       </span>
     );
-  if (warning) return <span role="status" className={`${box} font-semibold text-caution`}>{warning}</span>;
+  if (warning)
+    return (
+      <span role="status" className={`${box} font-semibold text-caution`}>
+        {warning}
+      </span>
+    );
   if (!tool || !proposal) return null;
-  if (proposal.refusal && proposal.refusal.code !== "value-empty") return <span title={sayRefusal(proposal.refusal, unit)} className={`${box} text-fault`}>{sayRefusal(proposal.refusal, unit)}</span>;
+  if (proposal.refusal && proposal.refusal.code !== "value-empty")
+    return (
+      <span title={sayRefusal(proposal.refusal, unit)} className={`${box} text-fault`}>
+        {sayRefusal(proposal.refusal, unit)}
+      </span>
+    );
   const ways = proposal.ways.length;
   const words = [
     proposal.note,
@@ -228,11 +298,14 @@ const Hint = () => {
 const otherKindCalled = (tool: Tool, state: ToolState, drawing: Drawing): string | undefined => {
   for (const part of tool.parts) {
     if (part.kind !== "size") continue;
-    const read = state.open?.blank === part.name ? readBlank(part, state.open.text, { unit: unitOf(drawing) }) : undefined;
+    const read =
+      state.open?.blank === part.name ? readBlank(part, state.open.text, { unit: unitOf(drawing) }) : undefined;
     const value = read?.ok ? read.value.value : state.entries[part.name]?.value;
     const kind = (read?.ok ? read.value.kind : undefined) ?? state.kinds[part.name]!;
     if (value === undefined) continue;
-    const round = calloutsOf(drawing).filter((callout) => callout.value === value && (callout.kind === "radius" || callout.kind === "diameter"));
+    const round = calloutsOf(drawing).filter(
+      (callout) => callout.value === value && (callout.kind === "radius" || callout.kind === "diameter"),
+    );
     const own = kind === "R" ? "radius" : "diameter";
     const other = round.find((callout) => callout.kind !== own);
     if (other && !round.some((callout) => callout.kind === own))

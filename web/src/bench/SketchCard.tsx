@@ -30,7 +30,13 @@ export const SketchCard = ({ job }: { job: JobRecord }) => {
     setPlace((now) => ({ ...now, x: now.x + dx, y: now.y + dy }));
   };
   return (
-    <section data-region="Sketch card" tabIndex={-1} role="region" aria-label="Sketch card" className="card flex h-full flex-col overflow-hidden">
+    <section
+      data-region="Sketch card"
+      tabIndex={-1}
+      role="region"
+      aria-label="Sketch card"
+      className="card flex h-full flex-col overflow-hidden"
+    >
       <header className="flex h-8 shrink-0 items-center justify-between pl-3">
         <b>Sketch</b>
         {sketch && (
@@ -50,17 +56,27 @@ export const SketchCard = ({ job }: { job: JobRecord }) => {
           onPointerMove={onPointerMove}
           onPointerUp={() => (drag.current = undefined)}
         >
-          <div className="grid h-full w-full place-items-center" style={{ transform: `translate(${place.x}px, ${place.y}px) scale(${place.zoom})`, transformOrigin: "0 0" }}>
+          <div
+            className="grid h-full w-full place-items-center"
+            style={{ transform: `translate(${place.x}px, ${place.y}px) scale(${place.zoom})`, transformOrigin: "0 0" }}
+          >
             <div className="relative flex h-full max-w-full items-center">
               <div className="relative max-h-full">
-                <img src={sketch.url} alt={`The customer’s sketch of ${job.name}`} draggable={false} className="block max-h-full max-w-full" />
+                <img
+                  src={sketch.url}
+                  alt={`The customer’s sketch of ${job.name}`}
+                  draggable={false}
+                  className="block max-h-full max-w-full"
+                />
                 <Pins zoom={place.zoom} />
               </div>
             </div>
           </div>
         </div>
       ) : (
-        <p className="border-t border-hair px-3 py-4 text-soft">This job has no sketch: it was made from its name alone.</p>
+        <p className="border-t border-hair px-3 py-4 text-soft">
+          This job has no sketch: it was made from its name alone.
+        </p>
       )}
     </section>
   );
@@ -80,11 +96,20 @@ const Pins = ({ zoom }: { zoom: number }) => {
         title={`${calloutText(callout, unitOf(drawing))} ${callout.name}`}
         onPointerDown={(event) => event.stopPropagation()}
         onMouseDown={(event) => event.preventDefault()}
-        onMouseEnter={() => act.light(callout.links.map(({ id }) => id), callout.id)}
+        onMouseEnter={() =>
+          act.light(
+            callout.links.map(({ id }) => id),
+            callout.id,
+          )
+        }
         onMouseLeave={() => act.light([])}
         onClick={() => act.useCallout(callout)}
         className={`absolute h-6 w-9 rounded-full border-2 ${callout.id === lit ? "border-[#b4461a]" : "border-transparent hover:border-[#b4461a]"}`}
-        style={{ left: `${callout.pin.x * 100}%`, top: `${callout.pin.y * 100}%`, transform: `translate(-50%, -50%) scale(${1 / Math.sqrt(zoom)})` }}
+        style={{
+          left: `${callout.pin.x * 100}%`,
+          top: `${callout.pin.y * 100}%`,
+          transform: `translate(-50%, -50%) scale(${1 / Math.sqrt(zoom)})`,
+        }}
       />
     ) : null,
   );

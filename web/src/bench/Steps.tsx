@@ -14,7 +14,9 @@ export const Steps = () => {
     const layout = [...entitiesOf(drawing)].filter((entity) => isLayout(drawing, entity)).length;
     const { contours, open } = profileOf(drawing);
     const callouts = calloutsOf(drawing);
-    const held = callouts.filter((callout) => ["true", "within"].includes(measureCallout(drawing, callout).state)).length;
+    const held = callouts.filter((callout) =>
+      ["true", "within"].includes(measureCallout(drawing, callout).state),
+    ).length;
     const loose = contours.filter(({ joined }) => !joined).length;
     return { layout, open: open.length, loose, held, called: callouts.length };
   }, [drawing]);

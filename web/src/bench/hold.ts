@@ -5,7 +5,10 @@ export type HeldDirection = { readonly word: "level" | "upright" | "along" | "sq
 
 /** The pointer brought onto the nearest held direction from `from`: level, upright, along the last piece or square to it. */
 export const holdDirection = (from: Point, pointer: Point, lastAngle: number | undefined): HeldDirection => {
-  const directions: (readonly [HeldDirection["word"], number])[] = [["level", 0], ["upright", Math.PI / 2]];
+  const directions: (readonly [HeldDirection["word"], number])[] = [
+    ["level", 0],
+    ["upright", Math.PI / 2],
+  ];
   if (lastAngle !== undefined) directions.push(["along", lastAngle], ["square", lastAngle + Math.PI / 2]);
   const way = subtract(pointer, from);
   const away = ([, angle]: readonly [string, number]): number => {

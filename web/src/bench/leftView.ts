@@ -4,7 +4,11 @@ import type { View } from "./board/view.ts";
 import type { Session } from "./session.ts";
 
 const key = (job: string): string => `ash-edge-view ${job}`;
-const schema = Joi.object({ scale: Joi.number().positive().required(), originX: Joi.number().required(), originY: Joi.number().required() });
+const schema = Joi.object({
+  scale: Joi.number().positive().required(),
+  originX: Joi.number().required(),
+  originY: Joi.number().required(),
+});
 
 /** The view in which a job was left in this browser. */
 export const leftView = (job: string): View | undefined => {

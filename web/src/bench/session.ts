@@ -23,7 +23,17 @@ import {
   type Id,
   type Ref,
 } from "@ash-edge/core/drawing";
-import { angleOf, boundsMeet, boundsSize, carrierOf, pieceLength, subtract, unionBounds, type Bounds, type Point } from "@ash-edge/core/geometry";
+import {
+  angleOf,
+  boundsMeet,
+  boundsSize,
+  carrierOf,
+  pieceLength,
+  subtract,
+  unionBounds,
+  type Bounds,
+  type Point,
+} from "@ash-edge/core/geometry";
 import { showLength, toDegrees, type Refusal, type SizeKind } from "@ash-edge/core/numeric";
 import { sayRefusal } from "@ash-edge/core/say";
 import type { History, Keeper, StoredJob } from "../store/index.ts";
@@ -130,7 +140,11 @@ const emptyBounds = (drawing: Drawing): Bounds => {
   return { minX: -0.35 * size, minY: -0.4 * size, maxX: 1.35 * size, maxY: 0.4 * size };
 };
 
-const makeActions = (job: string, store: StoreApi<BenchState>, { keeper, remember, view: leftView, notify, saveFile, openRelease }: Surroundings) => {
+const makeActions = (
+  job: string,
+  store: StoreApi<BenchState>,
+  { keeper, remember, view: leftView, notify, saveFile, openRelease }: Surroundings,
+) => {
   const get = store.getState;
   let modifiers = NO_MODIFIERS;
   let screen: Point | undefined;
@@ -144,7 +158,7 @@ const makeActions = (job: string, store: StoreApi<BenchState>, { keeper, remembe
 
   const set = (next: Partial<BenchState>, drop: readonly (keyof BenchState)[] = []): void => {
     const state = { ...get(), ...next };
-    for (const key of drop) delete (state as Record<string, unknown>)[key];
+    for (const key of drop) Reflect.deleteProperty(state, key);
     store.setState(state, true);
   };
   const say = (message: Message | undefined): void => (message ? set({ message }) : set({}, ["message"]));
@@ -165,7 +179,10 @@ const makeActions = (job: string, store: StoreApi<BenchState>, { keeper, remembe
       const wanted = tool && toolState && wantedPick(tool, toolState, givenOf(tool, toolState, undefined, context()));
       const from = tool?.from && toolState?.picks[tool.from];
       const wantsPoint = tool && wanted?.takes !== "curve" && wanted;
-      const snap = wantsPoint && !modifiers.alt ? snapsAt(state.index, raw, reach, { from: from ? from.at : undefined })[0] : undefined;
+      const snap =
+        wantsPoint && !modifiers.alt
+          ? snapsAt(state.index, raw, reach, { from: from ? from.at : undefined })[0]
+          : undefined;
       let at = snap?.at ?? raw;
       if (modifiers.shift && from && wantsPoint) {
         const held = holdDirection(from.at, at, lastDirection(state));
@@ -196,9 +213,15 @@ const makeActions = (job: string, store: StoreApi<BenchState>, { keeper, remembe
   };
 
   const sayCutLoose = (before: Drawing, edit: Edit): void => {
-    const names = calloutsOf(before).filter(({ links }) => links.some((ref) => edit.cutLoose.some((loose) => loose.id === ref.id)));
-    const still = calloutsOf(get().drawing).filter(({ links }) => links.length === 0).map(({ id }) => id);
-    const lost = names.filter(({ id }) => still.includes(id)).map((callout) => `${calloutText(callout, unitOf(before))} ${callout.name}`);
+    const names = calloutsOf(before).filter(({ links }) =>
+      links.some((ref) => edit.cutLoose.some((loose) => loose.id === ref.id)),
+    );
+    const still = calloutsOf(get().drawing)
+      .filter(({ links }) => links.length === 0)
+      .map(({ id }) => id);
+    const lost = names
+      .filter(({ id }) => still.includes(id))
+      .map((callout) => `${calloutText(callout, unitOf(before))} ${callout.name}`);
     if (lost.length > 0) notify(`Not placed any more: ${lost.join(", ")}`);
   };
 
@@ -206,7 +229,9 @@ const makeActions = (job: string, store: StoreApi<BenchState>, { keeper, remembe
   const bringIntoSight = (before: Drawing, edit: Edit): void => {
     const { drawing, view, size } = get();
     if ([...entitiesOf(before)].some((entity) => entity.kind !== "endless")) return;
-    const added = edit.changes.filter(({ table }) => table === "entity").map(({ after }) => after as Parameters<typeof shapeBounds>[0] | undefined);
+    const added = edit.changes
+      .filter(({ table }) => table === "entity")
+      .map(({ after }) => after as Parameters<typeof shapeBounds>[0] | undefined);
     const box = unionBounds(added.flatMap((shape) => (shape ? (shapeBounds(shape) ?? []) : [])));
     if (box && !boundsMeet(box, inSight(view, size))) set({ view: fitted(drawingBounds(drawing) ?? box, size) });
   };
@@ -234,8 +259,10 @@ const makeActions = (job: string, store: StoreApi<BenchState>, { keeper, remembe
     if (step.refusal) sayNo(step.refusal);
     else if (step.state.said && step.state.said !== state.said) say({ text: step.state.said, tone: "said" });
     else if (event.type !== "next" && event.type !== "light") say(undefined);
-    if (typed && !step.state.open && !step.refusal && typed.text.trim()) keepRecent(`${tool.id} ${typed.blank}`, typed.text.trim());
-    if (event.type === "choice" || event.type === "hold" || event.type === "fill" || event.type === "click") keepChoices(tool, step.state);
+    if (typed && !step.state.open && !step.refusal && typed.text.trim())
+      keepRecent(`${tool.id} ${typed.blank}`, typed.text.trim());
+    if (event.type === "choice" || event.type === "hold" || event.type === "fill" || event.type === "click")
+      keepChoices(tool, step.state);
     if (step.edit) commit(step.edit);
     else refresh();
   };
@@ -251,7 +278,11 @@ const makeActions = (job: string, store: StoreApi<BenchState>, { keeper, remembe
   const keepChoices = (tool: Tool, state: ToolState): void => {
     const { kept } = get();
     if (kept.choices[tool.id] === state.choices && kept.kinds[tool.id] === state.kinds) return;
-    const next = { ...kept, choices: { ...kept.choices, [tool.id]: state.choices }, kinds: { ...kept.kinds, [tool.id]: state.kinds } };
+    const next = {
+      ...kept,
+      choices: { ...kept.choices, [tool.id]: state.choices },
+      kinds: { ...kept.kinds, [tool.id]: state.kinds },
+    };
     set({ kept: next });
     remember(next);
   };
@@ -310,7 +341,11 @@ const makeActions = (job: string, store: StoreApi<BenchState>, { keeper, remembe
     if (id !== undefined && !(mods.shift && next.delete(id))) next.add(id);
     set({ selection: next }, ["message", "offered"]);
     const stacked = hover.under.length;
-    if (stacked > 1) say({ text: `${stacked} things lie here: ${hover.under.map(({ ref }) => describeRef(get().drawing, ref!)).join(", ")}. Shift+Space takes the next.`, tone: "said" });
+    if (stacked > 1)
+      say({
+        text: `${stacked} things lie here: ${hover.under.map(({ ref }) => describeRef(get().drawing, ref!)).join(", ")}. Shift+Space takes the next.`,
+        tone: "said",
+      });
   };
 
   /** The clicked thing's own radius, length or angle goes into the lit blank. */
@@ -319,15 +354,26 @@ const makeActions = (job: string, store: StoreApi<BenchState>, { keeper, remembe
     const curve = ref && curveAt(get().drawing, ref);
     const tool = activeTool();
     const blank = tool && typingBlank(tool, get().tool!);
-    if (!curve || !tool || !blank) return say({ text: "There is nothing here to take a value from. Click on a line, an arc or a circle.", tone: "fault" });
+    if (!curve || !tool || !blank)
+      return say({
+        text: "There is nothing here to take a value from. Click on a line, an arc or a circle.",
+        tone: "fault",
+      });
     const part = typedParts(tool).find(({ name }) => name === blank)!;
     const carrier = carrierOf(curve);
     const unit = unitOf(get().drawing);
     const fill = (value: number, kind?: SizeKind): void =>
-      toolEvent({ type: "fill", blank, entry: { text: showLength(value, unit).replace("≈ ", ""), value }, ...(kind ? { kind } : {}) });
-    if (part.kind === "size" && carrier.kind === "circle") return curve.kind === "circle" ? fill(2 * carrier.radius, "Ø") : fill(carrier.radius, "R");
+      toolEvent({
+        type: "fill",
+        blank,
+        entry: { text: showLength(value, unit).replace("≈ ", ""), value },
+        ...(kind ? { kind } : {}),
+      });
+    if (part.kind === "size" && carrier.kind === "circle")
+      return curve.kind === "circle" ? fill(2 * carrier.radius, "Ø") : fill(carrier.radius, "R");
     if (part.kind === "value" && part.expects === "length" && curve.kind === "piece") return fill(pieceLength(curve));
-    if (part.kind === "value" && part.expects === "angle" && carrier.kind === "line") return fill(toDegrees(angleOf(carrier.direction)));
+    if (part.kind === "value" && part.expects === "angle" && carrier.kind === "line")
+      return fill(toDegrees(angleOf(carrier.direction)));
     say({ text: `${describeRef(get().drawing, ref)} has no value for this blank.`, tone: "fault" });
   };
 
@@ -341,19 +387,38 @@ const makeActions = (job: string, store: StoreApi<BenchState>, { keeper, remembe
   const useCallout = (callout: Callout): void => {
     const tool = activeTool();
     const state = get().tool;
-    if (!tool || !state) return set(get().offered === callout.id ? {} : { offered: callout.id }, get().offered === callout.id ? ["offered"] : []);
-    if (tool.id === "distance" && state.measured) return linkMeasured(callout, state.measured.map(({ ref }) => ref));
+    if (!tool || !state)
+      return set(
+        get().offered === callout.id ? {} : { offered: callout.id },
+        get().offered === callout.id ? ["offered"] : [],
+      );
+    if (tool.id === "distance" && state.measured)
+      return linkMeasured(
+        callout,
+        state.measured.map(({ ref }) => ref),
+      );
     const blank = blankFor(tool, callout, state.lit);
     const text = calloutText(callout, unitOf(get().drawing));
     if (!blank) return say({ text: `${tool.name} has no blank for ${text}.`, tone: "fault" });
-    const entry: Entry = { text: text.replace(/^[RØ] /, "").replace(/[°×]/g, "").trim(), value: callout.value, callout: callout.id };
+    const entry: Entry = {
+      text: text
+        .replace(/^[RØ] /, "")
+        .replace(/[°×]/g, "")
+        .trim(),
+      value: callout.value,
+      callout: callout.id,
+    };
     const kind = callout.kind === "radius" ? "R" : callout.kind === "diameter" ? "Ø" : undefined;
     toolEvent({ type: "fill", blank, entry, ...(kind ? { kind } : {}) });
   };
 
   const linkMeasured = (callout: Callout, refs: readonly (Ref | undefined)[]): void => {
     const known = refs.filter((ref) => ref !== undefined);
-    if (known.length < 2) return say({ text: "Measure between ends, middles or centres: bare places can't answer a callout.", tone: "fault" });
+    if (known.length < 2)
+      return say({
+        text: "Measure between ends, middles or centres: bare places can't answer a callout.",
+        tone: "fault",
+      });
     const draft = draftEdit(get().drawing, `Answer ${callout.name}`, "link");
     draft.link(callout.id, known);
     commit(draft.finish());
@@ -385,7 +450,10 @@ const makeActions = (job: string, store: StoreApi<BenchState>, { keeper, remembe
     saveFile,
     openRelease,
     undo: backOrUndo,
-    redo: () => (get().history.position < get().history.edits.length ? travel(get().history.position + 1) : say({ text: "There is nothing to do again.", tone: "said" })),
+    redo: () =>
+      get().history.position < get().history.edits.length
+        ? travel(get().history.position + 1)
+        : say({ text: "There is nothing to do again.", tone: "said" }),
     again: () => get().lastToolId && take(get().lastToolId!),
     setBank: (bank: BankKey | undefined) => (bank ? set({ bank }) : set({}, ["bank"])),
     select: (ids: readonly Id[]) => set({ selection: new Set(ids) }),
@@ -407,7 +475,11 @@ const makeActions = (job: string, store: StoreApi<BenchState>, { keeper, remembe
       const id = get().hover?.under[0]?.ref?.id;
       if (!get().tool && id !== undefined) set({ selection: new Set([id]) });
     },
-    light: (ids: readonly Id[], callout?: Id) => set({ lit: new Set(ids), ...(callout === undefined ? {} : { litCallout: callout }) }, callout === undefined ? ["litCallout"] : []),
+    light: (ids: readonly Id[], callout?: Id) =>
+      set(
+        { lit: new Set(ids), ...(callout === undefined ? {} : { litCallout: callout }) },
+        callout === undefined ? ["litCallout"] : [],
+      ),
     pan: (dx: number, dy: number) => {
       set({ view: panned(get().view, dx, dy) });
       refresh();
@@ -430,7 +502,9 @@ const makeActions = (job: string, store: StoreApi<BenchState>, { keeper, remembe
 
 /** The direction of the piece drawn last, for holding along and square to it. */
 const lastDirection = ({ history }: BenchState): number | undefined => {
-  const last = history.edits[history.position - 1]?.changes.map(({ after }) => after as { kind?: string; a?: Point; b?: Point } | undefined).find((row) => row?.kind === "piece");
+  const last = history.edits[history.position - 1]?.changes
+    .map(({ after }) => after as { kind?: string; a?: Point; b?: Point } | undefined)
+    .find((row) => row?.kind === "piece");
   return last?.a && last.b ? angleOf(subtract(last.b, last.a)) : undefined;
 };
 
@@ -444,7 +518,8 @@ const blankFor = (tool: Tool, { kind }: Callout, lit: string | undefined): strin
   const fits = typedParts(tool).filter((part) =>
     part.kind === "size"
       ? kind === "radius" || kind === "diameter"
-      : part.expects === (kind === "angle" || kind === "count" ? kind : kind === "length" || kind === "centres" ? "length" : undefined),
+      : part.expects ===
+        (kind === "angle" || kind === "count" ? kind : kind === "length" || kind === "centres" ? "length" : undefined),
   );
   return (fits.find(({ name }) => name === lit) ?? fits[0])?.name;
 };
@@ -453,14 +528,25 @@ const blankFor = (tool: Tool, { kind }: Callout, lit: string | undefined): strin
 const withSelection = (tool: Tool, state: ToolState, drawing: Drawing, selection: ReadonlySet<Id>): ToolState => {
   const first = tool.parts.find((part) => part.kind === "pick");
   const [id] = selection;
-  if (selection.size !== 1 || id === undefined || tool.id === "trim" || first?.kind !== "pick" || first.takes === "point") return state;
+  if (
+    selection.size !== 1 ||
+    id === undefined ||
+    tool.id === "trim" ||
+    first?.kind !== "pick" ||
+    first.takes === "point"
+  )
+    return state;
   const curve = curveAt(drawing, { id });
   if (!curve) return state;
-  const at = curve.kind === "piece" ? curve.a : curve.kind === "circle" ? { x: curve.centre.x + curve.radius, y: curve.centre.y } : curve.through;
+  const at =
+    curve.kind === "piece"
+      ? curve.a
+      : curve.kind === "circle"
+        ? { x: curve.centre.x + curve.radius, y: curve.centre.y }
+        : curve.through;
   return { ...state, picks: { [first.name]: { ref: { id }, at } } };
 };
 
 /** The tools that can use a callout's kind, for a callout clicked with no tool active. */
 export const toolsFor = (callout: Callout): readonly Tool[] =>
   REGISTRY.filter((one): one is Tool => one.kind === "tool" && blankFor(one, callout, undefined) !== undefined);
-

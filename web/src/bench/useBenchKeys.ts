@@ -5,12 +5,18 @@ import { typingBlank, type Session } from "./session.ts";
 import { bankPlaces, toolById } from "./tools/registry.ts";
 
 const isText = (target: EventTarget | null): boolean =>
-  target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName) || target.closest('[role="dialog"]') !== null);
+  target instanceof HTMLElement &&
+  (target.isContentEditable ||
+    /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName) ||
+    target.closest('[role="dialog"]') !== null);
 /** A focused button keeps its own Enter, Space, Tab and arrows. */
 const ownsKey = (target: EventTarget | null, key: string): boolean =>
-  target instanceof HTMLElement && target.closest("button, a, [role=separator]") !== null && /^(Enter| |Tab|Arrow.*)$/.test(key);
+  target instanceof HTMLElement &&
+  target.closest("button, a, [role=separator]") !== null &&
+  /^(Enter| |Tab|Arrow.*)$/.test(key);
 
-export const blankInput = (name: string): HTMLInputElement | null => document.querySelector(`input[data-blank="${name}"]`);
+export const blankInput = (name: string): HTMLInputElement | null =>
+  document.querySelector(`input[data-blank="${name}"]`);
 export const focusBoard = (): void => document.querySelector<HTMLElement>('[data-region="Board"]')?.focus();
 
 const moveRegion = (backwards: boolean): void => {
@@ -21,7 +27,11 @@ const moveRegion = (backwards: boolean): void => {
 
 /** The blanks and choices of the sentence in order, for Tab. */
 const moveBlank = (backwards: boolean): void => {
-  const stops = [...document.querySelectorAll<HTMLElement>('[data-region="Sentence"] input[data-blank], [data-region="Sentence"] [role=radio][aria-checked=true]')];
+  const stops = [
+    ...document.querySelectorAll<HTMLElement>(
+      '[data-region="Sentence"] input[data-blank], [data-region="Sentence"] [role=radio][aria-checked=true]',
+    ),
+  ];
   const here = stops.indexOf(document.activeElement as HTMLElement);
   const to = here < 0 ? (backwards ? stops.length - 1 : 0) : here + (backwards ? -1 : 1);
   if (stops[to]) stops[to].focus();
@@ -82,7 +92,8 @@ const carryOut = (session: Session, action: KeyAction, openFinder: () => void): 
     case "swap-choice": {
       const part = active?.parts.find(({ kind }) => kind === "choice" || kind === "size");
       if (!part || !tool) return true;
-      if (part.kind === "size") act.toolEvent({ type: "choice", name: part.name, to: tool.kinds[part.name] === "R" ? "Ø" : "R" });
+      if (part.kind === "size")
+        act.toolEvent({ type: "choice", name: part.name, to: tool.kinds[part.name] === "R" ? "Ø" : "R" });
       if (part.kind === "choice") {
         const at = part.options.findIndex(([id]) => id === tool.choices[part.name]);
         act.toolEvent({ type: "choice", name: part.name, to: part.options[(at + 1) % part.options.length]![0] });
@@ -124,8 +135,15 @@ export const useBenchKeys = (openFinder: () => void): void => {
       if (event.defaultPrevented || (isText(event.target) && !passesOn) || ownsKey(event.target, event.key)) return;
       const { tool, toolId, bank } = session.getState();
       const active = toolById(toolId);
-      const standing = { tool: active !== undefined, bank: bank !== undefined, canType: active !== undefined && tool !== undefined && typingBlank(active, tool) !== undefined };
-      const action = keyAction({ code: event.code, key: event.key, shift: event.shiftKey, alt: event.altKey, command }, standing);
+      const standing = {
+        tool: active !== undefined,
+        bank: bank !== undefined,
+        canType: active !== undefined && tool !== undefined && typingBlank(active, tool) !== undefined,
+      };
+      const action = keyAction(
+        { code: event.code, key: event.key, shift: event.shiftKey, alt: event.altKey, command },
+        standing,
+      );
       if (action && carryOut(session, action, openFinder)) event.preventDefault();
     };
     window.addEventListener("keydown", onKey);

@@ -22,7 +22,11 @@ const Row = ({ job }: { job: JobRecord }) => {
       </td>
       <td className="figures w-16 font-semibold">{job.number}</td>
       <td>
-        <Link to={`/jobs/${job.id}`} onClick={(event) => event.stopPropagation()} className="font-semibold hover:underline">
+        <Link
+          to={`/jobs/${job.id}`}
+          onClick={(event) => event.stopPropagation()}
+          className="font-semibold hover:underline"
+        >
           {job.name}
         </Link>
         <div className="text-soft">{job.customer}</div>
@@ -51,7 +55,9 @@ const DamagedRow = ({ id }: { id: string }) => {
         <button
           type="button"
           className="h-8 rounded-card border border-hair px-2.5 hover:bg-board"
-          onClick={() => void exportRaw(database, id).then((text) => saveAs(`${id}-raw.json`, text, "application/json"))}
+          onClick={() =>
+            void exportRaw(database, id).then((text) => saveAs(`${id}-raw.json`, text, "application/json"))
+          }
         >
           Export raw
         </button>
@@ -77,11 +83,20 @@ export const Jobs = () => {
           <h1 className="text-lg font-semibold">
             Jobs {jobs && <span className="figures ml-1 text-sm font-normal text-soft">{jobs.length}</span>}
           </h1>
-          <button type="button" disabled={!jobs || demo.isPending} className="inline-flex h-8 items-center gap-1.5 rounded-card bg-ember px-3 font-semibold text-panel disabled:opacity-60" onClick={() => setMaking(true)}>
+          <button
+            type="button"
+            disabled={!jobs || demo.isPending}
+            className="inline-flex h-8 items-center gap-1.5 rounded-card bg-ember px-3 font-semibold text-panel disabled:opacity-60"
+            onClick={() => setMaking(true)}
+          >
             <Plus size={16} aria-hidden="true" /> New job
           </button>
         </div>
-        {demo.error && <p className="border-t border-hair px-3 py-2 text-fault" role="alert">{demo.error.message}</p>}
+        {demo.error && (
+          <p className="border-t border-hair px-3 py-2 text-fault" role="alert">
+            {demo.error.message}
+          </p>
+        )}
         {jobs && jobs.length > 0 && (
           <table className="w-full text-left">
             <thead className="text-xs text-soft">
@@ -93,21 +108,35 @@ export const Jobs = () => {
                 ))}
               </tr>
             </thead>
-            <tbody>{jobs.map(({ id, job }) => (job ? <Row key={id} job={job} /> : <DamagedRow key={id} id={id} />))}</tbody>
+            <tbody>
+              {jobs.map(({ id, job }) => (job ? <Row key={id} job={job} /> : <DamagedRow key={id} id={id} />))}
+            </tbody>
           </table>
         )}
         {jobs?.length === 0 && !demo.isPending && (
           <div className="border-t border-hair px-3 py-16 text-center">
             <p className="text-base">No jobs yet.</p>
             <p className="mt-1 text-soft">Make one with its number, its name and the unit of its sketch.</p>
-            <button type="button" className="mt-4 h-8 rounded-card bg-ember px-3 font-semibold text-panel" onClick={() => setMaking(true)}>
+            <button
+              type="button"
+              className="mt-4 h-8 rounded-card bg-ember px-3 font-semibold text-panel"
+              onClick={() => setMaking(true)}
+            >
               Make the first job
             </button>
           </div>
         )}
-        {(!jobs || (jobs.length === 0 && demo.isPending)) && <p className="border-t border-hair px-3 py-16 text-center text-soft">Opening the jobs …</p>}
+        {(!jobs || (jobs.length === 0 && demo.isPending)) && (
+          <p className="border-t border-hair px-3 py-16 text-center text-soft">Opening the jobs …</p>
+        )}
       </main>
-      {making && jobs && <NewJob number={nextJobNumber(jobs)} taken={jobs.flatMap(({ job }) => job?.number ?? [])} onClose={() => setMaking(false)} />}
+      {making && jobs && (
+        <NewJob
+          number={nextJobNumber(jobs)}
+          taken={jobs.flatMap(({ job }) => job?.number ?? [])}
+          onClose={() => setMaking(false)}
+        />
+      )}
     </div>
   );
 };

@@ -1,7 +1,7 @@
 import { joiResolver } from "@hookform/resolvers/joi";
 import Joi from "joi";
 import { Dialog } from "radix-ui";
-import { useForm } from "react-hook-form";
+import { useForm, useWatch } from "react-hook-form";
 import { useNavigate } from "react-router";
 import type { Unit } from "@ash-edge/core/numeric";
 import { useDatabase } from "../app/StoreProvider.tsx";
@@ -11,22 +11,47 @@ import { Segmented } from "../ui/Segmented.tsx";
 type Fields = { number: string; name: string; unit: Unit };
 
 const schema = Joi.object({
-  number: Joi.string().trim().max(20).required().messages({ "string.empty": "A job needs a number.", "string.max": "20 characters at most." }),
-  name: Joi.string().trim().max(120).required().messages({ "string.empty": "A job needs a name: what is the part?", "string.max": "120 characters at most." }),
+  number: Joi.string()
+    .trim()
+    .max(20)
+    .required()
+    .messages({ "string.empty": "A job needs a number.", "string.max": "20 characters at most." }),
+  name: Joi.string()
+    .trim()
+    .max(120)
+    .required()
+    .messages({ "string.empty": "A job needs a name: what is the part?", "string.max": "120 characters at most." }),
   unit: Joi.valid("mm", "in").required(),
 });
 
 /** Asks for what a job needs before it can be drawn: number, name and the unit of its sketch. */
-export const NewJob = ({ number, taken, onClose }: { number: string; taken: readonly string[]; onClose: () => void }) => {
+export const NewJob = ({
+  number,
+  taken,
+  onClose,
+}: {
+  number: string;
+  taken: readonly string[];
+  onClose: () => void;
+}) => {
   const database = useDatabase();
   const navigate = useNavigate();
-  const { register, handleSubmit, setError, setValue, watch, formState } = useForm<Fields>({
+  const { register, handleSubmit, setError, setValue, control, formState } = useForm<Fields>({
     defaultValues: { number, name: "", unit: "mm" },
     resolver: joiResolver(schema),
   });
+  const unit = useWatch({ control, name: "unit" });
   const make = async (fields: Fields): Promise<void> => {
-    if (taken.includes(fields.number)) return setError("number", { message: `There is a job ${fields.number} already. ${number} is free.` });
-    const id = await createJob(database, { ...fields, customer: "", material: "", thickness: "", quantity: 1, due: "" });
+    if (taken.includes(fields.number))
+      return setError("number", { message: `There is a job ${fields.number} already. ${number} is free.` });
+    const id = await createJob(database, {
+      ...fields,
+      customer: "",
+      material: "",
+      thickness: "",
+      quantity: 1,
+      due: "",
+    });
     await navigate(`/jobs/${id}`);
   };
   const field = (name: "number" | "name", label: string) => (
@@ -38,7 +63,11 @@ export const NewJob = ({ number, taken, onClose }: { number: string; taken: read
         aria-invalid={formState.errors[name] ? true : undefined}
         className="mt-1 block h-8 w-full rounded-card border border-hair bg-board px-2"
       />
-      {formState.errors[name] && <span role="alert" className="text-fault">{formState.errors[name].message}</span>}
+      {formState.errors[name] && (
+        <span role="alert" className="text-fault">
+          {formState.errors[name].message}
+        </span>
+      )}
     </label>
   );
   return (
@@ -52,7 +81,15 @@ export const NewJob = ({ number, taken, onClose }: { number: string; taken: read
             {field("number", "Job number")}
             <div>
               <div className="mb-1 text-soft">Unit of the sketch</div>
-              <Segmented label="Unit of the sketch" options={[["mm", "mm"], ["in", "in"]]} value={watch("unit")} onChange={(unit) => setValue("unit", unit as Unit)} />
+              <Segmented
+                label="Unit of the sketch"
+                options={[
+                  ["mm", "mm"],
+                  ["in", "in"],
+                ]}
+                value={unit}
+                onChange={(unit) => setValue("unit", unit as Unit)}
+              />
             </div>
             <div className="mt-2 flex justify-end gap-2">
               <Dialog.Close className="h-8 rounded-card border border-hair px-3">Cancel</Dialog.Close>

@@ -5,7 +5,13 @@ import { jobHeadSchema, newCalloutSchema } from "@ash-edge/core/formats/job";
 import { useDatabase } from "../app/StoreProvider.tsx";
 import { createJob, type Database, type NewJob } from "../store/index.ts";
 
-type DemoJob = { readonly id: string; readonly unit: "mm" | "in"; readonly head: NewJob; readonly callouts: readonly NewCallout[]; readonly sketch: string };
+type DemoJob = {
+  readonly id: string;
+  readonly unit: "mm" | "in";
+  readonly head: NewJob;
+  readonly callouts: readonly NewCallout[];
+  readonly sketch: string;
+};
 
 const demoSchema = Joi.object({
   jobs: Joi.array()
@@ -15,7 +21,9 @@ const demoSchema = Joi.object({
         unit: Joi.valid("mm", "in").required(),
         head: jobHeadSchema.required(),
         callouts: Joi.array().items(newCalloutSchema).required(),
-        sketch: Joi.string().pattern(/^\/api\/demo\/[\w-]+\.png$/).required(),
+        sketch: Joi.string()
+          .pattern(/^\/api\/demo\/[\w-]+\.png$/)
+          .required(),
       }),
     )
     .required(),
@@ -33,7 +41,11 @@ const seed = async (database: Database): Promise<number> => {
     const picture = await fetch(sketch);
     if (!picture.ok) throw new Error("A demo sketch could not be fetched.");
     const bytes = new Uint8Array(await picture.arrayBuffer());
-    await createJob(database, { ...head, id, unit }, callouts, { name: sketch.split("/").at(-1)!, type: "image/png", bytes });
+    await createJob(database, { ...head, id, unit }, callouts, {
+      name: sketch.split("/").at(-1)!,
+      type: "image/png",
+      bytes,
+    });
   }
   if (fresh.length > 0) await database.settings.put({ key: "demo", value: [...known, ...fresh.map(({ id }) => id)] });
   return fresh.length;
@@ -42,5 +54,9 @@ const seed = async (database: Database): Promise<number> => {
 /** Whether the demo data is there; without a server, or without a demo on it, nothing comes and nothing is wrong. */
 export const useDemo = (): { readonly isPending: boolean; readonly error: Error | null } => {
   const database = useDatabase();
-  return useQuery({ queryKey: ["demo"], queryFn: () => seed(database).catch((reason: unknown) => (reason instanceof TypeError ? 0 : Promise.reject(reason))) });
+  return useQuery({
+    queryKey: ["demo"],
+    queryFn: () =>
+      seed(database).catch((reason: unknown) => (reason instanceof TypeError ? 0 : Promise.reject(reason))),
+  });
 };

@@ -26,7 +26,9 @@ export const Release = () => {
     queryFn: async () => {
       const job = await database.jobs.get(id);
       const stored = job && (await loadJob(database, id));
-      return job && stored ? { job: checked("job", job), drawing: stored.drawing, position: stored.history.position } : null;
+      return job && stored
+        ? { job: checked("job", job), drawing: stored.drawing, position: stored.history.position }
+        : null;
     },
     gcTime: 0,
     staleTime: 0,
@@ -34,8 +36,12 @@ export const Release = () => {
   if (opened.isError)
     return (
       <main className="p-8">
-        <p role="alert" className="text-fault">{opened.error.message}</p>
-        <Link to={`/jobs/${id}`} className="underline">Back to the job</Link>
+        <p role="alert" className="text-fault">
+          {opened.error.message}
+        </p>
+        <Link to={`/jobs/${id}`} className="underline">
+          Back to the job
+        </Link>
       </main>
     );
   if (opened.isPending) return <p className="p-8 text-soft">Opening the release …</p>;
@@ -43,7 +49,8 @@ export const Release = () => {
   return <Sheet {...opened.data} />;
 };
 
-const proposedName = ({ number, name }: JobRecord, next: number): string => `${number} ${name} r${next}`.replace(/[^\w]+/g, "-").toLowerCase();
+const proposedName = ({ number, name }: JobRecord, next: number): string =>
+  `${number} ${name} r${next}`.replace(/[^\w]+/g, "-").toLowerCase();
 
 const Sheet = ({ job, drawing, position }: { job: JobRecord; drawing: Drawing; position: number }) => {
   const database = useDatabase();
@@ -60,7 +67,10 @@ const Sheet = ({ job, drawing, position }: { job: JobRecord; drawing: Drawing; p
       const file = await writeRelease(database, job.id, plan, `${name}.dxf`, position);
       saveAs(file.name, file.bytes, file.type);
       setTypedName(undefined);
-      setState({ text: `${file.name} was written, read back by an independent reader, and holds the same geometry.`, failed: false });
+      setState({
+        text: `${file.name} was written, read back by an independent reader, and holds the same geometry.`,
+        failed: false,
+      });
     } catch (reason) {
       setState({ text: (reason as Error).message, failed: true });
     }
@@ -70,19 +80,35 @@ const Sheet = ({ job, drawing, position }: { job: JobRecord; drawing: Drawing; p
       <header className="flex items-center gap-3">
         <Brand />
         <nav aria-label="Place" className="text-soft">
-          <Link to="/jobs" className="hover:underline">Jobs</Link> /{" "}
-          <Link to={`/jobs/${job.id}`} className="font-semibold text-ink hover:underline">{`${job.number} ${job.name}`}</Link> / Release
+          <Link to="/jobs" className="hover:underline">
+            Jobs
+          </Link>{" "}
+          /{" "}
+          <Link
+            to={`/jobs/${job.id}`}
+            className="font-semibold text-ink hover:underline"
+          >{`${job.number} ${job.name}`}</Link>{" "}
+          / Release
         </nav>
         <span className="flex-1" />
         <ThemeButton />
-        <Link to={`/jobs/${job.id}`} className="grid h-8 place-items-center rounded-card border border-hair bg-panel px-3 hover:border-ink">Back to the bench</Link>
+        <Link
+          to={`/jobs/${job.id}`}
+          className="grid h-8 place-items-center rounded-card border border-hair bg-panel px-3 hover:border-ink"
+        >
+          Back to the bench
+        </Link>
       </header>
       <main className="grid flex-1 grid-cols-[1fr_380px] items-start gap-3">
         <div className="flex flex-col gap-3">
           <section className="card overflow-hidden">
             <h1 className="px-4 pt-3 text-lg font-semibold">Release {job.name}</h1>
             <div className="m-3 grid h-80 place-items-center rounded-card border border-hair bg-board">
-              {thumbnail ? <DrawingPicture thumbnail={thumbnail} className="h-72 w-[90%]" title="What is released" /> : <p className="text-soft">Nothing is drawn yet.</p>}
+              {thumbnail ? (
+                <DrawingPicture thumbnail={thumbnail} className="h-72 w-[90%]" title="What is released" />
+              ) : (
+                <p className="text-soft">Nothing is drawn yet.</p>
+              )}
             </div>
           </section>
           <Contours plan={plan} />
@@ -92,15 +118,26 @@ const Sheet = ({ job, drawing, position }: { job: JobRecord; drawing: Drawing; p
           <Checks plan={plan} job={job.id} />
           <section className="card p-4" aria-label="File">
             <h2 className="font-semibold">File for the machine</h2>
-            <p className="mt-1 text-soft">DXF, ASCII, unit {plan.unit === "in" ? "inch" : "mm"}. Layout is never written.</p>
+            <p className="mt-1 text-soft">
+              DXF, ASCII, unit {plan.unit === "in" ? "inch" : "mm"}. Layout is never written.
+            </p>
             <label className="mt-3 block">
               <span className="text-soft">Name</span>
               <span className="mt-1 flex items-center gap-1">
-                <input className="h-8 min-w-0 flex-1 rounded-card border border-hair bg-board px-2" value={name} aria-invalid={!usable} onChange={(event) => setTypedName(event.target.value)} />
+                <input
+                  className="h-8 min-w-0 flex-1 rounded-card border border-hair bg-board px-2"
+                  value={name}
+                  aria-invalid={!usable}
+                  onChange={(event) => setTypedName(event.target.value)}
+                />
                 <span className="figures text-soft">.dxf</span>
               </span>
             </label>
-            {!usable && <p role="alert" className="mt-1 text-fault">Letters, digits, blanks, dots, - and _ make a file name; it starts with a letter or digit.</p>}
+            {!usable && (
+              <p role="alert" className="mt-1 text-fault">
+                Letters, digits, blanks, dots, - and _ make a file name; it starts with a letter or digit.
+              </p>
+            )}
             <button
               type="button"
               disabled={!plan.ready || !usable || state === "working"}
@@ -111,7 +148,10 @@ const Sheet = ({ job, drawing, position }: { job: JobRecord; drawing: Drawing; p
             </button>
             {!plan.ready && <p className="mt-2 text-soft">What is marked in red has to be mended first.</p>}
             {state && state !== "working" && (
-              <p role={state.failed ? "alert" : "status"} className={`mt-2 ${state.failed ? "text-fault" : "text-moss"}`}>
+              <p
+                role={state.failed ? "alert" : "status"}
+                className={`mt-2 ${state.failed ? "text-fault" : "text-moss"}`}
+              >
                 {state.text}
               </p>
             )}
@@ -128,20 +168,30 @@ const counted = (n: number, one: string): string => `${n} ${one}${n === 1 ? "" :
 const Contours = ({ plan }: { plan: ReleasePlan }) => (
   <section className="card overflow-hidden" aria-label="Contours">
     <h2 className="px-4 py-2 font-semibold">Layers by nesting</h2>
-    {plan.contours.length === 0 && <p className="border-t border-hair px-4 py-3 text-soft">No contour is closed and joined yet.</p>}
+    {plan.contours.length === 0 && (
+      <p className="border-t border-hair px-4 py-3 text-soft">No contour is closed and joined yet.</p>
+    )}
     {plan.contours.length > 0 && (
       <table className="w-full">
         <thead className="text-left text-xs text-soft">
           <tr className="border-t border-hair">
-            <th scope="col" className="py-1 pl-4 font-normal">Layer</th>
-            <th scope="col" className="font-normal">Contour</th>
-            <th scope="col" className="pr-4 text-right font-normal">Area</th>
+            <th scope="col" className="py-1 pl-4 font-normal">
+              Layer
+            </th>
+            <th scope="col" className="font-normal">
+              Contour
+            </th>
+            <th scope="col" className="pr-4 text-right font-normal">
+              Area
+            </th>
           </tr>
         </thead>
         <tbody>
           {plan.contours.map((contour, i) => (
             <tr key={i} className="border-t border-hair">
-              <td className={`figures py-1.5 pl-4 font-semibold ${contour.layer === "INSIDE" ? "text-inside" : ""}`}>{contour.layer}</td>
+              <td className={`figures py-1.5 pl-4 font-semibold ${contour.layer === "INSIDE" ? "text-inside" : ""}`}>
+                {contour.layer}
+              </td>
               <td className="said">
                 {contour.kind === "circle"
                   ? `Circle Ø ${showLength(2 * contour.radius, plan.unit)}`
@@ -170,7 +220,8 @@ const Callouts = ({ drawing }: { drawing: Drawing }) => {
         <ul className="mt-1">
           {wanting.map(({ callout, state }) => (
             <li key={callout.id} className={`said ${state.state === "off" ? "text-fault" : "text-caution"}`}>
-              <span className="figures font-semibold">{calloutText(callout, unit)}</span> {callout.name}: {stateText(state, callout)}
+              <span className="figures font-semibold">{calloutText(callout, unit)}</span> {callout.name}:{" "}
+              {stateText(state, callout)}
             </li>
           ))}
         </ul>
@@ -182,10 +233,18 @@ const Callouts = ({ drawing }: { drawing: Drawing }) => {
 const Checks = ({ plan, job }: { plan: ReleasePlan; job: string }) => (
   <section className="card overflow-hidden" aria-label="Checks">
     <h2 className="flex items-center gap-2 px-4 py-2.5 font-semibold">
-      {plan.ready ? <Check size={17} className="text-moss" aria-hidden="true" /> : <X size={17} className="text-fault" aria-hidden="true" />}
+      {plan.ready ? (
+        <Check size={17} className="text-moss" aria-hidden="true" />
+      ) : (
+        <X size={17} className="text-fault" aria-hidden="true" />
+      )}
       {plan.ready ? "Ready to cut" : "Not ready to cut"}
     </h2>
-    {plan.faults.length === 0 && <p className="border-t border-hair px-4 py-2 text-soft">Every contour is closed, none crosses another, nothing is doubled.</p>}
+    {plan.faults.length === 0 && (
+      <p className="border-t border-hair px-4 py-2 text-soft">
+        Every contour is closed, none crosses another, nothing is doubled.
+      </p>
+    )}
     <ul>
       {plan.faults.map((fault, i) => (
         <FaultRow key={i} fault={fault} plan={plan} job={job} />
@@ -199,12 +258,18 @@ const FaultRow = ({ fault, plan, job }: { fault: Fault; plan: ReleasePlan; job: 
   const error = fault.severity === "error";
   return (
     <li className="flex items-start gap-2 border-t border-hair px-4 py-2">
-      <TriangleAlert size={15} className={`mt-0.5 shrink-0 ${error ? "text-fault" : "text-caution"}`} aria-hidden="true" />
+      <TriangleAlert
+        size={15}
+        className={`mt-0.5 shrink-0 ${error ? "text-fault" : "text-caution"}`}
+        aria-hidden="true"
+      />
       <span className={`said flex-1 ${error ? "text-fault" : "text-caution"}`}>{sayFault(fault, plan.unit)}</span>
       <button
         type="button"
         className="h-7 shrink-0 rounded-card border border-hair px-2 hover:border-ink"
-        onClick={() => void navigate(`/jobs/${job}`, { state: { select: fault.ids, ...(fault.at ? { at: fault.at } : {}) } })}
+        onClick={() =>
+          void navigate(`/jobs/${job}`, { state: { select: fault.ids, ...(fault.at ? { at: fault.at } : {}) } })
+        }
       >
         Go to it
       </button>
@@ -222,11 +287,21 @@ const Released = ({ releases }: { releases: readonly BlobRecord[] }) => (
           <span className="min-w-0 flex-1">
             <b className="block truncate">{file.name}</b>
             <span className="figures block truncate text-xs text-soft" title={file.checksum}>
-              no. {file.number} · {new Date(file.made).toLocaleString("en-GB", { dateStyle: "medium", timeStyle: "short" })}
+              no. {file.number} ·{" "}
+              {new Date(file.made).toLocaleString("en-GB", { dateStyle: "medium", timeStyle: "short" })}
             </span>
-            <span className="figures block truncate text-xs text-soft">{file.checksum ? `SHA-256 ${file.checksum.slice(0, 16)}…` : "no checksum: the browser gives one only over https or on this machine"}</span>
+            <span className="figures block truncate text-xs text-soft">
+              {file.checksum
+                ? `SHA-256 ${file.checksum.slice(0, 16)}…`
+                : "no checksum: the browser gives one only over https or on this machine"}
+            </span>
           </span>
-          <button type="button" aria-label={`Download ${file.name}`} className="grid h-8 w-8 place-items-center rounded-card hover:bg-board" onClick={() => saveAs(file.name, file.bytes, file.type)}>
+          <button
+            type="button"
+            aria-label={`Download ${file.name}`}
+            className="grid h-8 w-8 place-items-center rounded-card hover:bg-board"
+            onClick={() => saveAs(file.name, file.bytes, file.type)}
+          >
             <Download size={16} aria-hidden="true" />
           </button>
         </li>

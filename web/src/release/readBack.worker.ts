@@ -17,9 +17,15 @@ const readBack = (text: string): FoundFile => {
   if (!read) throw new Error("The reader found nothing in the file.");
   const entities = (read.entities as unknown as readonly ReadEntity[]).map((entity): FoundEntity => {
     const { type, layer } = entity;
-    if (type === "CIRCLE" && entity.center) return { kind: "circle", layer, x: entity.center.x, y: entity.center.y, radius: entity.radius! };
+    if (type === "CIRCLE" && entity.center)
+      return { kind: "circle", layer, x: entity.center.x, y: entity.center.y, radius: entity.radius! };
     if (type === "LWPOLYLINE" && entity.vertices)
-      return { kind: "polyline", layer, closed: entity.shape === true, vertices: entity.vertices.map(({ x, y, bulge }) => ({ x, y, bulge: bulge ?? 0 })) };
+      return {
+        kind: "polyline",
+        layer,
+        closed: entity.shape === true,
+        vertices: entity.vertices.map(({ x, y, bulge }) => ({ x, y, bulge: bulge ?? 0 })),
+      };
     return { kind: "other", layer, type };
   });
   return { insunits: read.header?.$INSUNITS as number | undefined, entities };

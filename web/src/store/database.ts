@@ -23,10 +23,20 @@ export type JobRecord = JobHead & {
 };
 
 /** Where the job stands in its journal: `position` edits are applied, `count` are kept (the rest can be redone). */
-export type HeadRecord = { readonly job: string; readonly position: number; readonly count: number; readonly nextId: number };
+export type HeadRecord = {
+  readonly job: string;
+  readonly position: number;
+  readonly count: number;
+  readonly nextId: number;
+};
 export type JournalRecord = { readonly job: string; readonly n: number; readonly edit: Edit };
 /** The drawing after `n` edits, as text. */
-export type SnapshotRecord = { readonly job: string; readonly n: number; readonly text: string; readonly nextId: number };
+export type SnapshotRecord = {
+  readonly job: string;
+  readonly n: number;
+  readonly text: string;
+  readonly nextId: number;
+};
 export type BlobRecord = {
   readonly id: string;
   readonly job: string;

@@ -22,7 +22,12 @@ export type NewJob = JobHead & { readonly id?: string; readonly unit: Unit };
 export type NewSketch = { readonly name: string; readonly type: string; readonly bytes: Uint8Array };
 
 /** Makes a job with its drawing, callouts and sketch in one transaction; returns its id. */
-export const createJob = async (database: Database, head: NewJob, callouts: readonly NewCallout[] = [], sketch?: NewSketch): Promise<string> => {
+export const createJob = async (
+  database: Database,
+  head: NewJob,
+  callouts: readonly NewCallout[] = [],
+  sketch?: NewSketch,
+): Promise<string> => {
   const id = head.id ?? crypto.randomUUID();
   const blob: BlobRecord | undefined = sketch && {
     id: `${id}-sketch-1`,
@@ -49,20 +54,41 @@ export const nextJobNumber = (jobs: readonly ListedJob[]): string => {
 
 /** Everything stored of a job as it stands, sound or not, as JSON text; bytes as arrays. */
 export const exportRaw = async (database: Database, id: string): Promise<string> => {
-  const span = [[id, Dexie.minKey], [id, Dexie.maxKey]] as const;
+  const span = [
+    [id, Dexie.minKey],
+    [id, Dexie.maxKey],
+  ] as const;
   const raw = {
     job: await database.jobs.get(id),
     head: await database.heads.get(id),
-    snapshots: await database.snapshots.where("[job+n]").between(...span).toArray(),
-    journal: await database.journal.where("[job+n]").between(...span).toArray(),
-    blobs: (await database.blobs.where("job").equals(id).toArray()).map((blob) => ({ ...blob, bytes: [...(blob.bytes ?? [])] })),
+    snapshots: await database.snapshots
+      .where("[job+n]")
+      .between(...span)
+      .toArray(),
+    journal: await database.journal
+      .where("[job+n]")
+      .between(...span)
+      .toArray(),
+    blobs: (await database.blobs.where("job").equals(id).toArray()).map((blob) => ({
+      ...blob,
+      bytes: [...(blob.bytes ?? [])],
+    })),
   };
   return JSON.stringify(raw, null, 1);
 };
 
 export const sketchesOf = (database: Database, job: string): Promise<BlobRecord[]> =>
-  database.blobs.where("job").equals(job).and(({ kind }) => kind === "sketch").toArray();
+  database.blobs
+    .where("job")
+    .equals(job)
+    .and(({ kind }) => kind === "sketch")
+    .toArray();
 
 export const releasesOf = async (database: Database, job: string): Promise<BlobRecord[]> =>
-  (await database.blobs.where("job").equals(job).and(({ kind }) => kind === "release").toArray()).sort((p, q) => (q.number ?? 0) - (p.number ?? 0));
-
+  (
+    await database.blobs
+      .where("job")
+      .equals(job)
+      .and(({ kind }) => kind === "release")
+      .toArray()
+  ).sort((p, q) => (q.number ?? 0) - (p.number ?? 0));

@@ -27,18 +27,35 @@ export const loadJob = async (database: Database, job: string): Promise<StoredJo
   const found = await database.heads.get(job);
   if (!found) return undefined;
   const head = checked("head", found);
-  const span = [[job, 0], [job, Infinity]] as const;
-  const snapshots = (await database.snapshots.where("[job+n]").between(...span).toArray()).map((record) => checked("snapshot", record));
-  const journal = (await database.journal.where("[job+n]").between(...span).toArray()).map((record) => checked("journal", record));
+  const span = [
+    [job, 0],
+    [job, Infinity],
+  ] as const;
+  const snapshots = (
+    await database.snapshots
+      .where("[job+n]")
+      .between(...span)
+      .toArray()
+  ).map((record) => checked("snapshot", record));
+  const journal = (
+    await database.journal
+      .where("[job+n]")
+      .between(...span)
+      .toArray()
+  ).map((record) => checked("journal", record));
   const edits = journal.map(({ edit }) => edit);
-  if (edits.length !== head.count) throw new DamagedRecord(`The journal holds ${edits.length} edits where ${head.count} were stored.`);
+  if (edits.length !== head.count)
+    throw new DamagedRecord(`The journal holds ${edits.length} edits where ${head.count} were stored.`);
   const from = snapshots.sort((p, q) => Math.abs(p.n - head.position) - Math.abs(q.n - head.position))[0];
   if (!from) throw new DamagedRecord("The job has no drawing stored.");
   const rows = checked("rows", parsed(from.text));
   let drawing = drawingFromRows(rows as Parameters<typeof drawingFromRows>[0], from.nextId);
   for (let n = from.n; n < head.position; n++) drawing = applyEdit(drawing, edits[n]!);
   for (let n = from.n; n > head.position; n--) drawing = applyEdit(drawing, invertEdit(edits[n - 1]!));
-  return { drawing: { ...drawing, nextId: Math.max(drawing.nextId, head.nextId) }, history: { edits, position: head.position } };
+  return {
+    drawing: { ...drawing, nextId: Math.max(drawing.nextId, head.nextId) },
+    history: { edits, position: head.position },
+  };
 };
 
 const parsed = (text: string): unknown => {
@@ -50,7 +67,13 @@ const parsed = (text: string): unknown => {
 };
 
 /** What is to be written: where the job stood in the store, and where it stands now. */
-export type Step = { readonly job: string; readonly before: number; readonly history: History; readonly drawing: Drawing; readonly edit?: Edit };
+export type Step = {
+  readonly job: string;
+  readonly before: number;
+  readonly history: History;
+  readonly drawing: Drawing;
+  readonly edit?: Edit;
+};
 
 /**
  * Writes one step in one transaction: a new edit with the position after it (what could be redone goes), or just the position
@@ -62,10 +85,14 @@ export const storeStep = (database: Database, { job, before, history, drawing, e
     if (head?.position !== before) throw new ChangedElsewhere();
     const { position } = history;
     if (edit) {
-      await database.journal.where("[job+n]").between([job, position - 1], [job, Infinity]).delete();
+      await database.journal
+        .where("[job+n]")
+        .between([job, position - 1], [job, Infinity])
+        .delete();
       await database.snapshots.where("[job+n]").between([job, position], [job, Infinity]).delete();
       await database.journal.put({ job, n: position - 1, edit });
-      if (position % SNAPSHOT_EVERY === 0) await database.snapshots.put({ job, n: position, text: drawingText(drawing), nextId: drawing.nextId });
+      if (position % SNAPSHOT_EVERY === 0)
+        await database.snapshots.put({ job, n: position, text: drawingText(drawing), nextId: drawing.nextId });
     }
     await database.heads.put({ job, position, count: history.edits.length, nextId: drawing.nextId });
   });

@@ -11,7 +11,12 @@ const schemas = {
     unit: Joi.valid("mm", "in").required(),
     state: Joi.valid("sketched", "drawn", "proved", "released").required(),
     updated: Joi.number().required(),
-    thumbnail: Joi.object({ box: Joi.array().items(Joi.number()).length(4).required(), outside: Joi.string().allow(""), inside: Joi.string().allow(""), open: Joi.string().allow("") }),
+    thumbnail: Joi.object({
+      box: Joi.array().items(Joi.number()).length(4).required(),
+      outside: Joi.string().allow(""),
+      inside: Joi.string().allow(""),
+      open: Joi.string().allow(""),
+    }),
   }),
   head: Joi.object({ job: text, position: whole, count: whole, nextId: whole }),
   journal: Joi.object({ job: text, n: whole, edit: editSchema.required() }),
@@ -31,4 +36,5 @@ export const checked = <K extends keyof Records>(kind: K, record: unknown): Reco
   return record as Records[K];
 };
 
-export const isSound = (kind: keyof Records, record: unknown): boolean => !schemas[kind].validate(record, { convert: false }).error;
+export const isSound = (kind: keyof Records, record: unknown): boolean =>
+  !schemas[kind].validate(record, { convert: false }).error;

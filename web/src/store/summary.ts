@@ -22,7 +22,11 @@ export const thumbnailOf = (drawing: Drawing): Thumbnail | undefined => {
   const { contours, open } = profileOf(drawing);
   const box = unionBounds([...contours, ...open].map(({ bounds }) => bounds));
   if (!box) return undefined;
-  const path = (role: string): string => contours.filter((contour) => contour.role === role).map(({ pieces }) => piecesPath(pieces, true)).join("");
+  const path = (role: string): string =>
+    contours
+      .filter((contour) => contour.role === role)
+      .map(({ pieces }) => piecesPath(pieces, true))
+      .join("");
   return {
     box: [box.minX, box.minY, box.maxX - box.minX, box.maxY - box.minY],
     outside: path("outside"),

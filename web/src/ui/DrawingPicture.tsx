@@ -1,7 +1,15 @@
 import type { Thumbnail } from "../store/index.ts";
 
 /** Outlines in a small picture, filled where closed, in the colours of their roles. */
-export const DrawingPicture = ({ thumbnail, className, title }: { thumbnail: Thumbnail; className?: string; title?: string }) => {
+export const DrawingPicture = ({
+  thumbnail,
+  className,
+  title,
+}: {
+  thumbnail: Thumbnail;
+  className?: string;
+  title?: string;
+}) => {
   const [x, y, width, height] = thumbnail.box;
   const margin = 0.04 * Math.max(width, height, 1e-9);
   const stroke = { vectorEffect: "non-scaling-stroke" as const, strokeWidth: 1.4 };

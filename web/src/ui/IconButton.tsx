@@ -2,7 +2,19 @@ import { Tooltip } from "radix-ui";
 import type { ReactNode } from "react";
 
 /** A button that shows an icon alone; its words are its name and its tooltip. */
-export const IconButton = ({ label, hint, disabled, onClick, children }: { label: string; hint?: string; disabled?: boolean; onClick: () => void; children: ReactNode }) => (
+export const IconButton = ({
+  label,
+  hint,
+  disabled,
+  onClick,
+  children,
+}: {
+  label: string;
+  hint?: string;
+  disabled?: boolean;
+  onClick: () => void;
+  children: ReactNode;
+}) => (
   <Tooltip.Provider delayDuration={400}>
     <Tooltip.Root>
       <Tooltip.Trigger asChild>

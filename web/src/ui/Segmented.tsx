@@ -10,7 +10,11 @@ export const Segmented = ({
   value: string;
   onChange: (to: string) => void;
 }) => (
-  <span role="radiogroup" aria-label={label} className="inline-flex h-8 shrink-0 overflow-hidden rounded-card border border-hair">
+  <span
+    role="radiogroup"
+    aria-label={label}
+    className="inline-flex h-8 shrink-0 overflow-hidden rounded-card border border-hair"
+  >
     {options.map(([id, words], i) => (
       <button
         key={id}

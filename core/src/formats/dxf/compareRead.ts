@@ -20,11 +20,14 @@ export type FoundFile = { readonly insunits: number | undefined; readonly entiti
  */
 export const compareRead = (written: readonly ReleasedContour[], unit: Unit, found: FoundFile): readonly string[] => {
   const differences: string[] = [];
-  if (found.insunits !== INSUNITS[unit]) differences.push(`The unit reads as ${found.insunits ?? "none"}, not ${INSUNITS[unit]}.`);
-  if (found.entities.length !== written.length) differences.push(`${found.entities.length} contours read, ${written.length} written.`);
+  if (found.insunits !== INSUNITS[unit])
+    differences.push(`The unit reads as ${found.insunits ?? "none"}, not ${INSUNITS[unit]}.`);
+  if (found.entities.length !== written.length)
+    differences.push(`${found.entities.length} contours read, ${written.length} written.`);
   written.forEach((contour, i) => {
     const entity = found.entities[i];
-    if (!entity || !sameContour(contour, entity)) differences.push(`Contour ${i + 1} on ${contour.layer} reads differently.`);
+    if (!entity || !sameContour(contour, entity))
+      differences.push(`Contour ${i + 1} on ${contour.layer} reads differently.`);
   });
   return differences;
 };

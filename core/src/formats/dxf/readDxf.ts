@@ -64,7 +64,8 @@ const unitOfHeader = (tokens: readonly Token[]): Unit | undefined => {
   return at < 0 ? undefined : number === 1 ? "in" : number === 4 ? "mm" : undefined;
 };
 
-const textOf = (groups: readonly Token[], code: number): string | undefined => groups.find((group) => group.code === code)?.text.trim();
+const textOf = (groups: readonly Token[], code: number): string | undefined =>
+  groups.find((group) => group.code === code)?.text.trim();
 
 /** A group's number; NaN when it is missing without a default or is no number, so that it fails every check. */
 const numberOf = (groups: readonly Token[], code: number, otherwise = NaN): number => {
@@ -72,7 +73,8 @@ const numberOf = (groups: readonly Token[], code: number, otherwise = NaN): numb
   return text === undefined ? otherwise : text === "" ? NaN : Number(text);
 };
 
-const sound = (...numbers: readonly number[]): boolean => numbers.every((number) => Number.isFinite(number) && Math.abs(number) <= 1e9);
+const sound = (...numbers: readonly number[]): boolean =>
+  numbers.every((number) => Number.isFinite(number) && Math.abs(number) <= 1e9);
 
 type Reader = (groups: readonly Token[]) => object | undefined;
 
@@ -86,10 +88,19 @@ const READERS: Readonly<Record<string, Reader>> = {
     return sound(x, y, radius) && radius > 0 ? { kind: "circle", centre: { x, y }, radius } : undefined;
   },
   ARC: (groups) => {
-    const [x, y, radius, from, to] = [10, 20, 40, 50, 51].map((code) => numberOf(groups, code)) as [number, number, number, number, number];
+    const [x, y, radius, from, to] = [10, 20, 40, 50, 51].map((code) => numberOf(groups, code)) as [
+      number,
+      number,
+      number,
+      number,
+      number,
+    ];
     if (!sound(x, y, radius, from, to) || radius <= 0) return undefined;
     const circle = { centre: { x, y }, radius };
-    return { kind: "piece", ...arcBetween(circlePoint(circle, toRadians(from)), circlePoint(circle, toRadians(to)), circle.centre, true) };
+    return {
+      kind: "piece",
+      ...arcBetween(circlePoint(circle, toRadians(from)), circlePoint(circle, toRadians(to)), circle.centre, true),
+    };
   },
   POINT: (groups) => (sound(numberOf(groups, 10), numberOf(groups, 20)) ? { kind: "point" } : undefined),
   LWPOLYLINE: (groups) => {

@@ -62,7 +62,15 @@ export const writeDxf = (contours: readonly ReleasedContour[], unit: Unit): stri
       ...table("STYLE", "3", []),
       ...table("VIEW", "6", []),
       ...table("UCS", "7", []),
-      ...table("APPID", "9", [[0, "APPID"], [5, "12"], [330, "9"], [100, "AcDbSymbolTableRecord"], [100, "AcDbRegAppTableRecord"], [2, "ACAD"], [70, 0]]),
+      ...table("APPID", "9", [
+        [0, "APPID"],
+        [5, "12"],
+        [330, "9"],
+        [100, "AcDbSymbolTableRecord"],
+        [100, "AcDbRegAppTableRecord"],
+        [2, "ACAD"],
+        [70, 0],
+      ]),
       ...table("DIMSTYLE", "A", [], [[100, "AcDbDimStyleTable"]]),
       ...table("BLOCK_RECORD", "1", [...blockRecord("*Model_Space", "1F"), ...blockRecord("*Paper_Space", "1B")]),
     ]),
@@ -85,12 +93,19 @@ export const writeDxf = (contours: readonly ReleasedContour[], unit: Unit): stri
     [0, "EOF"],
   ];
   const seed = handle.toString(16).toUpperCase();
-  return groups.map(([code, value]) => `${String(code).padStart(3)}\n${value === HANDLE_SEED ? seed : value}\n`).join("");
+  return groups
+    .map(([code, value]) => `${String(code).padStart(3)}\n${value === HANDLE_SEED ? seed : value}\n`)
+    .join("");
 };
 
 const HANDLE_SEED = "{seed}";
 
-const section = (name: string, groups: readonly Group[]): Group[] => [[0, "SECTION"], [2, name], ...groups, [0, "ENDSEC"]];
+const section = (name: string, groups: readonly Group[]): Group[] => [
+  [0, "SECTION"],
+  [2, name],
+  ...groups,
+  [0, "ENDSEC"],
+];
 
 const table = (name: string, handle: string, rows: readonly Group[], more: readonly Group[] = []): Group[] => [
   [0, "TABLE"],
@@ -105,7 +120,11 @@ const table = (name: string, handle: string, rows: readonly Group[], more: reado
 ];
 
 const lineTypes = (): Group[] =>
-  [["ByBlock", "14"], ["ByLayer", "15"], ["CONTINUOUS", "16"]].flatMap(([name, handle]): Group[] => [
+  [
+    ["ByBlock", "14"],
+    ["ByLayer", "15"],
+    ["CONTINUOUS", "16"],
+  ].flatMap(([name, handle]): Group[] => [
     [0, "LTYPE"],
     [5, handle!],
     [330, "5"],
@@ -176,7 +195,13 @@ const headerGroups = (contours: readonly ReleasedContour[], unit: Unit): Group[]
 };
 
 const entityGroups = (contour: ReleasedContour, handle: string): Group[] => {
-  const head = (type: string): Group[] => [[0, type], [5, handle], [330, "1F"], [100, "AcDbEntity"], [8, contour.layer]];
+  const head = (type: string): Group[] => [
+    [0, type],
+    [5, handle],
+    [330, "1F"],
+    [100, "AcDbEntity"],
+    [8, contour.layer],
+  ];
   if (contour.kind === "circle")
     return [
       ...head("CIRCLE"),

@@ -44,13 +44,26 @@ const jobFileSchema = Joi.object({
   nextId: Joi.number().integer().min(1).required(),
   drawing: drawingRowsSchema.required(),
   sketches: Joi.array()
-    .items(Joi.object({ name: Joi.string().required(), type: Joi.string().required(), base64: Joi.string().base64().required() }))
+    .items(
+      Joi.object({
+        name: Joi.string().required(),
+        type: Joi.string().required(),
+        base64: Joi.string().base64().required(),
+      }),
+    )
     .required(),
 });
 
 /** The text of a job file; rows in id order, so that equal jobs give equal files. */
 export const writeJobFile = (head: JobHead, drawing: Drawing, sketches: readonly JobSketch[]): string => {
-  const file: JobFile = { format: "ash-edge-job", version: 1, head, nextId: drawing.nextId, drawing: JSON.parse(drawingText(drawing)), sketches };
+  const file: JobFile = {
+    format: "ash-edge-job",
+    version: 1,
+    head,
+    nextId: drawing.nextId,
+    drawing: JSON.parse(drawingText(drawing)),
+    sketches,
+  };
   return `${JSON.stringify(file, null, 1)}\n`;
 };
 

@@ -13,8 +13,14 @@ const base = { id, layer: id };
 const entity = Joi.alternatives().conditional(".kind", {
   switch: [
     { is: "point", then: Joi.object({ ...base, kind: Joi.any(), at: point.required() }) },
-    { is: "piece", then: Joi.object({ ...base, kind: Joi.any(), a: point.required(), b: point.required(), bulge: number }) },
-    { is: "circle", then: Joi.object({ ...base, kind: Joi.any(), centre: point.required(), radius: number.positive() }) },
+    {
+      is: "piece",
+      then: Joi.object({ ...base, kind: Joi.any(), a: point.required(), b: point.required(), bulge: number }),
+    },
+    {
+      is: "circle",
+      then: Joi.object({ ...base, kind: Joi.any(), centre: point.required(), radius: number.positive() }),
+    },
     { is: "endless", then: Joi.object({ ...base, kind: Joi.any(), through: point.required(), angle: number }) },
     {
       is: "chain",
@@ -22,7 +28,10 @@ const entity = Joi.alternatives().conditional(".kind", {
         ...base,
         kind: Joi.any(),
         closed: Joi.boolean().required(),
-        vertices: Joi.array().items(Joi.object({ id, at: point.required(), bulge: number })).min(2).required(),
+        vertices: Joi.array()
+          .items(Joi.object({ id, at: point.required(), bulge: number }))
+          .min(2)
+          .required(),
       }),
       otherwise: Joi.forbidden(),
     },

@@ -7,8 +7,13 @@ import { useTheme } from "../../ui/theme.ts";
 import { readPalette } from "./palette.ts";
 import { paintDrawing, paintLively } from "./paint.ts";
 
-const raw = (context: Konva.Context): CanvasRenderingContext2D => (context as unknown as { _context: CanvasRenderingContext2D })._context;
-const modifiersOf = (event: MouseEvent): Modifiers => ({ shift: event.shiftKey, alt: event.altKey, control: event.ctrlKey || event.metaKey });
+const raw = (context: Konva.Context): CanvasRenderingContext2D =>
+  (context as unknown as { _context: CanvasRenderingContext2D })._context;
+const modifiersOf = (event: MouseEvent): Modifiers => ({
+  shift: event.shiftKey,
+  alt: event.altKey,
+  control: event.ctrlKey || event.metaKey,
+});
 
 /** The area where the geometry is: two layers, one for what lies still and one for what moves. */
 export const Board = () => {
@@ -34,7 +39,8 @@ export const Board = () => {
     const onWheel = (event: globalThis.WheelEvent): void => {
       event.preventDefault();
       const { left, top } = element.getBoundingClientRect();
-      if (event.shiftKey || event.deltaX !== 0) act.pan(-(event.deltaX || event.deltaY), event.shiftKey ? 0 : -event.deltaY);
+      if (event.shiftKey || event.deltaX !== 0)
+        act.pan(-(event.deltaX || event.deltaY), event.shiftKey ? 0 : -event.deltaY);
       else act.zoom({ x: event.clientX - left, y: event.clientY - top }, 1.0015 ** -event.deltaY);
     };
     element.addEventListener("wheel", onWheel, { passive: false });
@@ -96,10 +102,19 @@ export const Board = () => {
     >
       <Stage width={size.width} height={size.height} listening={false}>
         <Layer listening={false}>
-          <Shape listening={false} perfectDrawEnabled={false} sceneFunc={(context) => paintDrawing(raw(context), { drawing, index, view, size }, palette)} />
+          <Shape
+            listening={false}
+            perfectDrawEnabled={false}
+            sceneFunc={(context) => paintDrawing(raw(context), { drawing, index, view, size }, palette)}
+          />
         </Layer>
         <Layer listening={false}>
-          <Shape ref={lively} listening={false} perfectDrawEnabled={false} sceneFunc={(context) => paintLively(raw(context), session.getState(), palette)} />
+          <Shape
+            ref={lively}
+            listening={false}
+            perfectDrawEnabled={false}
+            sceneFunc={(context) => paintLively(raw(context), session.getState(), palette)}
+          />
         </Layer>
       </Stage>
     </div>

@@ -1,5 +1,15 @@
 import { profileOf, type Profile } from "@ash-edge/core/contour";
-import { entityOf, searchIndex, settingsOf, unitOf, isLayout, layerOf, type Drawing, type Entity, type Id } from "@ash-edge/core/drawing";
+import {
+  entityOf,
+  searchIndex,
+  settingsOf,
+  unitOf,
+  isLayout,
+  layerOf,
+  type Drawing,
+  type Entity,
+  type Id,
+} from "@ash-edge/core/drawing";
 import type { Point } from "@ash-edge/core/geometry";
 import { pieceDirection } from "@ash-edge/core/geometry";
 import { showLength } from "@ash-edge/core/numeric";
@@ -43,7 +53,11 @@ const stroke = (canvas: Canvas, { colour, width, dash }: Style, trace: () => voi
 };
 
 /** Everything that lies still: dots, layout, fills, and the geometry by role, only what is in sight. */
-export const paintDrawing = (canvas: Canvas, state: Pick<BenchState, "drawing" | "index" | "view" | "size">, palette: Palette): void => {
+export const paintDrawing = (
+  canvas: Canvas,
+  state: Pick<BenchState, "drawing" | "index" | "view" | "size">,
+  palette: Palette,
+): void => {
   const { drawing, index, view, size } = state;
   const box = inSight(view, size);
   paintDots(canvas, view, size, palette);
@@ -51,7 +65,13 @@ export const paintDrawing = (canvas: Canvas, state: Pick<BenchState, "drawing" |
   const inside = new Set(contours.filter(({ role }) => role === "inside").flatMap(({ ids }) => ids));
   const closed = new Set(contours.flatMap(({ ids }) => ids));
 
-  const groups: Record<"layout" | "outside" | "inside" | "open" | "mark", Entity[]> = { layout: [], outside: [], inside: [], open: [], mark: [] };
+  const groups: Record<"layout" | "outside" | "inside" | "open" | "mark", Entity[]> = {
+    layout: [],
+    outside: [],
+    inside: [],
+    open: [],
+    mark: [],
+  };
   const seen = new Set<Id>();
   for (const { ref } of searchIndex(index, box)) {
     const entity = entityOf(drawing, ref.id);
@@ -70,7 +90,9 @@ export const paintDrawing = (canvas: Canvas, state: Pick<BenchState, "drawing" |
   }
 
   canvas.beginPath();
-  for (const contour of contours) if (contour.role !== "mark" && contour.ids.some((id) => seen.has(id))) tracePieces(canvas, view, contour.pieces, true);
+  for (const contour of contours)
+    if (contour.role !== "mark" && contour.ids.some((id) => seen.has(id)))
+      tracePieces(canvas, view, contour.pieces, true);
   canvas.globalAlpha = 0.055;
   canvas.fillStyle = palette.ink;
   canvas.fill("evenodd");
@@ -84,7 +106,8 @@ export const paintDrawing = (canvas: Canvas, state: Pick<BenchState, "drawing" |
     outside: { colour: palette.ink, width: 2.4, dash: [] },
   };
   for (const [name, entities] of Object.entries(groups) as [keyof typeof groups, Entity[]][])
-    if (entities.length > 0) stroke(canvas, styles[name], () => entities.forEach((entity) => traceShape(canvas, view, entity, box)));
+    if (entities.length > 0)
+      stroke(canvas, styles[name], () => entities.forEach((entity) => traceShape(canvas, view, entity, box)));
 
   paintDatum(canvas, toScreen(view, settingsOf(drawing).datum), palette);
   paintOpenEnds(canvas, open, view, palette, (value) => showLength(value, unitOf(drawing)));
@@ -99,7 +122,13 @@ const paintDatum = (canvas: Canvas, { x, y }: Point, palette: Palette): void =>
   });
 
 /** A short bar across each open end, and its gap in words. */
-const paintOpenEnds = (canvas: Canvas, open: Profile["open"], view: View, palette: Palette, show: (value: number) => string): void => {
+const paintOpenEnds = (
+  canvas: Canvas,
+  open: Profile["open"],
+  view: View,
+  palette: Palette,
+  show: (value: number) => string,
+): void => {
   for (const chain of open) {
     chain.ends.forEach(({ at, gap }, i) => {
       const piece = i === 0 ? chain.pieces[0]! : chain.pieces.at(-1)!;
@@ -144,15 +173,24 @@ export const paintLively = (canvas: Canvas, state: BenchState, palette: Palette)
   }
   if (tool)
     for (const picked of Object.values(tool.picks)) {
-      if (picked.ref && !picked.ref.place && picked.snap === undefined) outline([picked.ref.id], { colour: palette.ember, width: 2.5, dash: [2, 4] });
+      if (picked.ref && !picked.ref.place && picked.snap === undefined)
+        outline([picked.ref.id], { colour: palette.ember, width: 2.5, dash: [2, 4] });
       else paintPicked(canvas, toScreen(view, picked.at), palette);
     }
   const way = proposal?.ways[proposal.which];
   if (way) {
     const goes = way.preview.filter((one) => one.goes);
-    if (goes.length > 0) stroke(canvas, { colour: palette.board, width: 4, dash: [] }, () => goes.forEach(({ shape }) => traceShape(canvas, view, shape, box)));
-    if (goes.length > 0) stroke(canvas, { colour: palette.ember, width: 2.2, dash: [5, 4] }, () => goes.forEach(({ shape }) => traceShape(canvas, view, shape, box)));
-    stroke(canvas, { colour: palette.ember, width: 1.8, dash: [] }, () => way.preview.forEach(({ shape, goes }) => !goes && traceShape(canvas, view, shape, box)));
+    if (goes.length > 0)
+      stroke(canvas, { colour: palette.board, width: 4, dash: [] }, () =>
+        goes.forEach(({ shape }) => traceShape(canvas, view, shape, box)),
+      );
+    if (goes.length > 0)
+      stroke(canvas, { colour: palette.ember, width: 2.2, dash: [5, 4] }, () =>
+        goes.forEach(({ shape }) => traceShape(canvas, view, shape, box)),
+      );
+    stroke(canvas, { colour: palette.ember, width: 1.8, dash: [] }, () =>
+      way.preview.forEach(({ shape, goes }) => !goes && traceShape(canvas, view, shape, box)),
+    );
   }
   if (!hover) return;
   const at = toScreen(view, hover.at);
@@ -160,7 +198,8 @@ export const paintLively = (canvas: Canvas, state: BenchState, palette: Palette)
     stroke(canvas, { colour: palette.ink, width: 1.6, dash: [] }, () => canvas.arc(at.x, at.y, 6, 0, 2 * Math.PI));
     paintTag(canvas, hover.snap.kind, { x: at.x + 12, y: at.y - 12 }, palette.ink, palette.panel, size);
   }
-  if (tool?.open) paintTag(canvas, tool.open.text || "…", { x: at.x + 14, y: at.y + 30 }, palette.ember, palette.panel, size);
+  if (tool?.open)
+    paintTag(canvas, tool.open.text || "…", { x: at.x + 14, y: at.y + 30 }, palette.ember, palette.panel, size);
 };
 
 /** A place picked: two short strokes. */

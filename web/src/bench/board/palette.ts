@@ -1,5 +1,10 @@
 /** The colours of the board, read from the tokens of the theme in force. */
-export type Palette = Readonly<Record<"board" | "panel" | "ink" | "soft" | "hair" | "ember" | "moss" | "fault" | "inside" | "mark" | "layout", string>>;
+export type Palette = Readonly<
+  Record<
+    "board" | "panel" | "ink" | "soft" | "hair" | "ember" | "moss" | "fault" | "inside" | "mark" | "layout",
+    string
+  >
+>;
 
 const NAMES = ["board", "panel", "ink", "soft", "hair", "ember", "moss", "fault", "inside", "mark", "layout"] as const;
 

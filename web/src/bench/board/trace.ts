@@ -38,7 +38,10 @@ export const tracePieces = (pen: Pen, view: View, pieces: readonly Piece[], clos
 /** The part of an endless line within `box`; undefined where it passes by. */
 export const clipEndless = (through: Point, direction: Point, box: Bounds): readonly [Point, Point] | undefined => {
   let [low, high] = [-Infinity, Infinity];
-  for (const [p, d, min, max] of [[through.x, direction.x, box.minX, box.maxX], [through.y, direction.y, box.minY, box.maxY]] as const) {
+  for (const [p, d, min, max] of [
+    [through.x, direction.x, box.minX, box.maxX],
+    [through.y, direction.y, box.minY, box.maxY],
+  ] as const) {
     if (d === 0) {
       if (p < min || p > max) return undefined;
       continue;

@@ -4,10 +4,20 @@ import type { Bounds, Point } from "@ash-edge/core/geometry";
 export type View = { readonly scale: number; readonly originX: number; readonly originY: number };
 export type Size = { readonly width: number; readonly height: number };
 
-export const toScreen = ({ scale, originX, originY }: View, { x, y }: Point): Point => ({ x: originX + scale * x, y: originY - scale * y });
-export const toDrawing = ({ scale, originX, originY }: View, { x, y }: Point): Point => ({ x: (x - originX) / scale, y: (originY - y) / scale });
+export const toScreen = ({ scale, originX, originY }: View, { x, y }: Point): Point => ({
+  x: originX + scale * x,
+  y: originY - scale * y,
+});
+export const toDrawing = ({ scale, originX, originY }: View, { x, y }: Point): Point => ({
+  x: (x - originX) / scale,
+  y: (originY - y) / scale,
+});
 
-export const panned = (view: View, dx: number, dy: number): View => ({ ...view, originX: view.originX + dx, originY: view.originY + dy });
+export const panned = (view: View, dx: number, dy: number): View => ({
+  ...view,
+  originX: view.originX + dx,
+  originY: view.originY + dy,
+});
 
 /** Scales that still make sense: from a speck to a thousandth of a unit filling the board. */
 const [SMALLEST, LARGEST] = [1e-4, 1e7];
@@ -35,6 +45,7 @@ export const inSight = (view: View, { width, height }: Size): Bounds => {
 /** CSS pixels per inch (96) put to the paper: `1 : 2.5` for what is shown smaller than it is. */
 export const zoomRatio = ({ scale }: View, unit: "mm" | "in"): string => {
   const ratio = scale / (unit === "in" ? 96 : 96 / 25.4);
-  const shown = (value: number): string => (value >= 10 ? value.toFixed(0) : value.toFixed(value < 2 ? 2 : 1).replace(/\.?0+$/, ""));
+  const shown = (value: number): string =>
+    value >= 10 ? value.toFixed(0) : value.toFixed(value < 2 ? 2 : 1).replace(/\.?0+$/, "");
   return ratio >= 1 ? `${shown(ratio)} : 1` : `1 : ${shown(1 / ratio)}`;
 };

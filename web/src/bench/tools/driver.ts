@@ -1,7 +1,17 @@
 import { calloutsOf, curveAt, picksAt, type Drawing, type Edit } from "@ash-edge/core/drawing";
 import { carrierOf, type Point } from "@ash-edge/core/geometry";
 import { readTypedValue, refuse, type Refusal, type SizeKind } from "@ash-edge/core/numeric";
-import { pickParts, type Entry, type Given, type Part, type Picked, type Proposal, type Tool, type ToolContext, type Way } from "./tool.ts";
+import {
+  pickParts,
+  type Entry,
+  type Given,
+  type Part,
+  type Picked,
+  type Proposal,
+  type Tool,
+  type ToolContext,
+  type Way,
+} from "./tool.ts";
 
 /** Where an active tool stands. `way` counts the presses of Space; `open` is the text being typed. */
 export type ToolState = {
@@ -19,7 +29,11 @@ export type ToolState = {
 };
 
 /** What the pointer is over: the place (snapped where the blank takes points), and the things there, nearest first. */
-export type Hover = { readonly at: Point; readonly snap?: { readonly kind: string; readonly ref?: Picked["ref"] }; readonly under: readonly Picked[] };
+export type Hover = {
+  readonly at: Point;
+  readonly snap?: { readonly kind: string; readonly ref?: Picked["ref"] };
+  readonly under: readonly Picked[];
+};
 
 export type ToolEvent =
   | { readonly type: "click"; readonly hover: Hover }
@@ -35,7 +49,13 @@ export type ToolEvent =
 export type Step = { readonly state: ToolState; readonly edit?: Edit; readonly refusal?: Refusal };
 
 /** The state in which a tool is taken up: choices as they were left, sizes never. */
-export const startTool = (tool: Tool, kept: { readonly choices?: Readonly<Record<string, string>>; readonly kinds?: Readonly<Record<string, SizeKind>> } = {}): ToolState => {
+export const startTool = (
+  tool: Tool,
+  kept: {
+    readonly choices?: Readonly<Record<string, string>>;
+    readonly kinds?: Readonly<Record<string, SizeKind>>;
+  } = {},
+): ToolState => {
   const choices: Record<string, string> = {};
   const kinds: Record<string, SizeKind> = {};
   for (const part of tool.parts) {
@@ -49,9 +69,14 @@ export const startTool = (tool: Tool, kept: { readonly choices?: Readonly<Record
 };
 
 type Typed = Extract<Part, { kind: "size" | "value" }>;
-export const typedParts = (tool: Tool): readonly Typed[] => tool.parts.filter((part) => part.kind === "size" || part.kind === "value");
+export const typedParts = (tool: Tool): readonly Typed[] =>
+  tool.parts.filter((part) => part.kind === "size" || part.kind === "value");
 
-export const readBlank = (part: Typed, text: string, context: Pick<ToolContext, "unit">): ReturnType<typeof readTypedValue> => {
+export const readBlank = (
+  part: Typed,
+  text: string,
+  context: Pick<ToolContext, "unit">,
+): ReturnType<typeof readTypedValue> => {
   const size = part.kind === "size";
   const expects = size ? "length" : part.expects;
   const read = readTypedValue(text, { unit: context.unit, expects, kinds: size });
@@ -108,7 +133,11 @@ const calloutOf = (drawing: Drawing, tool: Tool, state: ToolState, name: string)
 type PickPart = Extract<Part, { kind: "pick" }>;
 
 /** The next pick that the tool wants. */
-export const wantedPick = (tool: Tool, state: ToolState, given: Pick<Given, "value" | "radius" | "choice">): PickPart | undefined => {
+export const wantedPick = (
+  tool: Tool,
+  state: ToolState,
+  given: Pick<Given, "value" | "radius" | "choice">,
+): PickPart | undefined => {
   const names = tool.wants?.(given) ?? pickParts(tool).map(({ name }) => name);
   const next = names.find((name) => !(name in state.picks));
   return pickParts(tool).find(({ name }) => name === next);
@@ -134,7 +163,12 @@ const pickFrom = (part: PickPart, { at, snap, under }: Hover, drawing: Drawing):
 };
 
 /** What the tool would make now; the chosen way and how many there are. */
-export const proposalOf = (tool: Tool, state: ToolState, hover: Hover | undefined, context: ToolContext): Proposal & { readonly way?: Way; readonly which: number } => {
+export const proposalOf = (
+  tool: Tool,
+  state: ToolState,
+  hover: Hover | undefined,
+  context: ToolContext,
+): Proposal & { readonly way?: Way; readonly which: number } => {
   const proposal = tool.propose(givenOf(tool, state, hover, context), context);
   const count = proposal.ways.length;
   const which = count === 0 ? 0 : state.way % count;
@@ -183,7 +217,8 @@ export const stepTool = (tool: Tool, state: ToolState, event: ToolEvent, context
   }
 };
 
-const without = <T>(record: Readonly<Record<string, T>>, name: string): Record<string, T> => Object.fromEntries(Object.entries(record).filter(([key]) => key !== name));
+const without = <T>(record: Readonly<Record<string, T>>, name: string): Record<string, T> =>
+  Object.fromEntries(Object.entries(record).filter(([key]) => key !== name));
 
 const choose = (tool: Tool, state: ToolState, name: string, to: string): ToolState => {
   const size = tool.parts.find((part) => part.kind === "size" && part.name === name);
@@ -252,4 +287,5 @@ const make = (tool: Tool, state: ToolState, hover: Hover | undefined, context: T
 };
 
 /** Things under a place, as picks. */
-export const underPoint = (context: ToolContext, at: Point, reach: number): readonly Picked[] => picksAt(context.index, at, reach);
+export const underPoint = (context: ToolContext, at: Point, reach: number): readonly Picked[] =>
+  picksAt(context.index, at, reach);

@@ -9,7 +9,17 @@ export const join: Tool = {
   bank: "KeyG",
   help: "Press Enter or click on the board: pieces whose ends meet become chains, and chains that close become contours.",
   drawing: ["M3 16 L10 8 L21 8", "M10 8 m-2.5 0 a2.5 2.5 0 1 0 5 0 a2.5 2.5 0 1 0 -5 0"],
-  parts: [{ kind: "choice", name: "what", label: "what", options: [["all", "everything that meets"], ["selected", "what is selected"]] }],
+  parts: [
+    {
+      kind: "choice",
+      name: "what",
+      label: "what",
+      options: [
+        ["all", "everything that meets"],
+        ["selected", "what is selected"],
+      ],
+    },
+  ],
   propose: (given, { drawing, selection }) => {
     const joined = joinPieces(drawing, given.choice("what") === "selected" ? selection : undefined);
     if (!joined.ok) return refused(joined);

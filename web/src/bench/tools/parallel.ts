@@ -35,7 +35,11 @@ export const parallel: Tool = {
     return oneWay(
       made.value,
       () => {
-        const draft = draftEdit(drawing, made.value.length > 1 ? `Parallel × ${made.value.length}` : "Parallel", "parallel");
+        const draft = draftEdit(
+          drawing,
+          made.value.length > 1 ? `Parallel × ${made.value.length}` : "Parallel",
+          "parallel",
+        );
         const ids = made.value.map((shape) => draft.add(shape, LAYOUT_LAYER));
         linkCallout(draft, given.callout("distance"), [source, { id: ids[0]! }]);
         return draft.finish();

@@ -1,11 +1,29 @@
 import { arcsByPicks, tangentCircles } from "@ash-edge/core/construct";
-import { curveAt, draftEdit, entityOf, PROFILE_LAYER, type Drawing, type EditDraft, type Ref } from "@ash-edge/core/drawing";
-import { carrierOf, curveNearest, partOfPiece, pieceNearest, type Curve, type Piece, type Point } from "@ash-edge/core/geometry";
+import {
+  curveAt,
+  draftEdit,
+  entityOf,
+  PROFILE_LAYER,
+  type Drawing,
+  type EditDraft,
+  type Ref,
+} from "@ash-edge/core/drawing";
+import {
+  carrierOf,
+  curveNearest,
+  midpoint,
+  partOfPiece,
+  pieceNearest,
+  type Curve,
+  type Piece,
+  type Point,
+} from "@ash-edge/core/geometry";
 import { refuse, RESOLUTION } from "@ash-edge/core/numeric";
 import { linkCallout } from "./linking.ts";
 import { nothing, refused, type PreviewShape, type Tool } from "./tool.ts";
 
-const touches = (curve: Curve, at: Point): boolean => curve.kind !== "piece" || curve.bulge === 0 || curveNearest(curve, at).distance <= RESOLUTION;
+const touches = (curve: Curve, at: Point): boolean =>
+  curve.kind !== "piece" || curve.bulge === 0 || curveNearest(curve, at).distance <= RESOLUTION;
 
 /** A single piece run or cut to the touching point, keeping the side that was picked; circles and chains stay as they are. */
 const trimmedTo = (curve: Curve, picked: Point, touch: Point): Piece | undefined => {
@@ -13,12 +31,15 @@ const trimmedTo = (curve: Curve, picked: Point, touch: Point): Piece | undefined
   const t = pieceNearest(curve, touch).t;
   const end = curve.bulge === 0 && (t === 0 || t === 1) ? (t === 0 ? "a" : "b") : undefined;
   if (end) return { ...curve, [end]: touch }; // the line is prolonged to the touching point
-  return pieceNearest(curve, picked).t < t ? partOfPiece(curve, 0, t, undefined, touch) : partOfPiece(curve, t, 1, touch, undefined);
+  return pieceNearest(curve, picked).t < t
+    ? partOfPiece(curve, 0, t, undefined, touch)
+    : partOfPiece(curve, t, 1, touch, undefined);
 };
 
 const trim = (drawing: Drawing, draft: EditDraft, ref: Ref, piece: Piece | undefined): void => {
   const entity = entityOf(drawing, ref.id);
-  if (piece && entity?.kind === "piece") draft.replace({ kind: "piece", a: piece.a, b: piece.b, bulge: piece.bulge, id: entity.id, layer: entity.layer });
+  if (piece && entity?.kind === "piece")
+    draft.replace({ kind: "piece", a: piece.a, b: piece.b, bulge: piece.bulge, id: entity.id, layer: entity.layer });
 };
 
 export const tangentArc: Tool = {
@@ -36,18 +57,31 @@ export const tangentArc: Tool = {
     { kind: "words", text: "with" },
     { kind: "size", name: "size", first: "R" },
     { kind: "words", text: "·" },
-    { kind: "choice", name: "trim", label: "edges", options: [["trim", "trim both"], ["keep", "keep"]] },
+    {
+      kind: "choice",
+      name: "trim",
+      label: "edges",
+      options: [
+        ["trim", "trim both"],
+        ["keep", "keep"],
+      ],
+    },
   ],
   propose: (given, { drawing }) => {
     const { from, to } = given.picks;
     const radius = given.radius("size");
     if (!from?.ref || !to?.ref || !given.isFirm("from")) return nothing;
-    if (radius === undefined) return given.isFirm("to") ? refused(refuse("value-empty")) : { ways: [], note: "Type R or Ø" };
+    if (radius === undefined)
+      return given.isFirm("to") ? refused(refuse("value-empty")) : { ways: [], note: "Type R or Ø" };
     const [a, b] = [curveAt(drawing, from.ref), curveAt(drawing, to.ref)];
     if (!a || !b) return refused(refuse("not-a-curve"));
-    const found = tangentCircles(carrierOf(a), carrierOf(b), radius);
+    const found = tangentCircles(carrierOf(a), carrierOf(b), radius, midpoint(from.at, to.at));
     if (!found.ok) return refused(found);
-    const arcs = arcsByPicks(found.value.filter(({ onA, onB }) => touches(a, onA) && touches(b, onB)), from.at, to.at);
+    const arcs = arcsByPicks(
+      found.value.filter(({ onA, onB }) => touches(a, onA) && touches(b, onB)),
+      from.at,
+      to.at,
+    );
     if (arcs.length === 0) return refused(refuse("no-tangent"));
     const [refA, refB] = [from.ref, to.ref];
     const ways = arcs.map((arc) => {

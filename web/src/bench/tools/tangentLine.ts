@@ -33,7 +33,10 @@ export const tangentLine: Tool = {
   name: "Tangent line",
   bank: "KeyR",
   help: "Pick a point or a circle, then another circle, each near where the line should touch. Space shows the next of its solutions.",
-  drawing: ["M4 6 L20 9", "M11 12 A4.5 4.5 0 1 1 2 12 A4.5 4.5 0 1 1 11 12 M22 14 A3.5 3.5 0 1 1 15 14 A3.5 3.5 0 1 1 22 14"],
+  drawing: [
+    "M4 6 L20 9",
+    "M11 12 A4.5 4.5 0 1 1 2 12 A4.5 4.5 0 1 1 11 12 M22 14 A3.5 3.5 0 1 1 15 14 A3.5 3.5 0 1 1 22 14",
+  ],
   parts: [
     { kind: "words", text: "from" },
     { kind: "pick", name: "from", label: "point or circle", takes: "either", round: true },
@@ -47,18 +50,25 @@ export const tangentLine: Tool = {
     if (!to.ref && !given.isFirm("to") && !circleOf(drawing, from)) return nothing;
     const found = solutions(drawing, from, to);
     if (!found.ok) return refused(found);
-    const real = found.value.filter((line) => reallyTouches(drawing, from, line.from) && reallyTouches(drawing, to, line.to) && distance(line.from, line.to) > RESOLUTION);
+    const real = found.value.filter(
+      (line) =>
+        reallyTouches(drawing, from, line.from) &&
+        reallyTouches(drawing, to, line.to) &&
+        distance(line.from, line.to) > RESOLUTION,
+    );
     if (real.length === 0) return refused(refuse("no-tangent"));
     const miss = (line: TangentLine): number => distance(line.from, from.at) + distance(line.to, to.at);
-    const ways = [...real].sort((p, q) => miss(p) - miss(q)).map((line) => {
-      const shape = { kind: "piece", a: line.from, b: line.to, bulge: 0 } as const;
-      const edit = () => {
-        const draft = draftEdit(drawing, "Tangent line", "tangent-line");
-        draft.add(shape, PROFILE_LAYER);
-        return draft.finish();
-      };
-      return { preview: [{ shape }], edit };
-    });
+    const ways = [...real]
+      .sort((p, q) => miss(p) - miss(q))
+      .map((line) => {
+        const shape = { kind: "piece", a: line.from, b: line.to, bulge: 0 } as const;
+        const edit = () => {
+          const draft = draftEdit(drawing, "Tangent line", "tangent-line");
+          draft.add(shape, PROFILE_LAYER);
+          return draft.finish();
+        };
+        return { preview: [{ shape }], edit };
+      });
     return { ways };
   },
 };

@@ -32,10 +32,29 @@ export const BANK_KEYS = Object.keys(BANKS) as readonly BankKey[];
  */
 export type Part =
   | { readonly kind: "words"; readonly text: string }
-  | { readonly kind: "pick"; readonly name: string; readonly label: string; readonly takes: "point" | "curve" | "either"; readonly round?: boolean; readonly silent?: boolean }
+  | {
+      readonly kind: "pick";
+      readonly name: string;
+      readonly label: string;
+      readonly takes: "point" | "curve" | "either";
+      readonly round?: boolean;
+      readonly silent?: boolean;
+    }
   | { readonly kind: "size"; readonly name: string; readonly first: SizeKind }
-  | { readonly kind: "value"; readonly name: string; readonly label: string; readonly expects: Expectation; readonly stays: boolean; readonly given?: number }
-  | { readonly kind: "choice"; readonly name: string; readonly label: string; readonly options: readonly (readonly [id: string, words: string])[] };
+  | {
+      readonly kind: "value";
+      readonly name: string;
+      readonly label: string;
+      readonly expects: Expectation;
+      readonly stays: boolean;
+      readonly given?: number;
+    }
+  | {
+      readonly kind: "choice";
+      readonly name: string;
+      readonly label: string;
+      readonly options: readonly (readonly [id: string, words: string])[];
+    };
 
 /** Something picked: a thing at a place, or a bare place. */
 export type Picked = { readonly at: Point; readonly ref?: Ref; readonly snap?: string };
@@ -68,7 +87,12 @@ export type ToolContext = {
 export type PreviewShape = { readonly shape: Shape; readonly goes?: boolean };
 
 /** One of the solutions that the next click could make. */
-export type Way = { readonly preview: readonly PreviewShape[]; readonly edit?: () => Edit; readonly said?: string; readonly next?: Readonly<Record<string, Picked>> };
+export type Way = {
+  readonly preview: readonly PreviewShape[];
+  readonly edit?: () => Edit;
+  readonly said?: string;
+  readonly next?: Readonly<Record<string, Picked>>;
+};
 
 export type Proposal = {
   readonly ways: readonly Way[];
@@ -111,6 +135,5 @@ export type Tool = Named & {
 /** Done at once; leaves the active tool and its picks alone. */
 export type Action = Named & { readonly kind: "action" };
 
-export const pickParts = (tool: Tool): readonly Extract<Part, { kind: "pick" }>[] => tool.parts.filter((part) => part.kind === "pick");
-
-
+export const pickParts = (tool: Tool): readonly Extract<Part, { kind: "pick" }>[] =>
+  tool.parts.filter((part) => part.kind === "pick");

@@ -11,7 +11,15 @@ export const trim: Tool = {
   parts: [
     { kind: "pick", name: "piece", label: "piece", takes: "curve" },
     { kind: "words", text: "back to" },
-    { kind: "choice", name: "cutters", label: "cutting edges", options: [["all", "whatever crosses"], ["cut", "all but layout"]] },
+    {
+      kind: "choice",
+      name: "cutters",
+      label: "cutting edges",
+      options: [
+        ["all", "whatever crosses"],
+        ["cut", "all but layout"],
+      ],
+    },
   ],
   propose: (given, { index }) => {
     const { piece } = given.picks;
@@ -21,7 +29,13 @@ export const trim: Tool = {
     const { removed, whole, edit } = plan.value;
     const preview = removed.map((shape) => ({ shape: { kind: "piece" as const, ...shape }, goes: true }));
     return {
-      ways: [{ preview, edit: () => edit, ...(whole ? { said: "Nothing crossed it, so the whole piece was removed." } : {}) }],
+      ways: [
+        {
+          preview,
+          edit: () => edit,
+          ...(whole ? { said: "Nothing crossed it, so the whole piece was removed." } : {}),
+        },
+      ],
       ...(whole ? { note: "Nothing crosses this piece: all of it goes" } : {}),
     };
   },

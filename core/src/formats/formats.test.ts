@@ -1,0 +1,283 @@
+import DxfParser from "dxf-parser";
+import fc from "fast-check";
+import { describe, expect, it } from "vitest";
+import { circleHalves } from "../geometry/circle.ts";
+import { applyEdit, draftEdit, drawingFromRows, drawingText, newDrawing, PROFILE_LAYER } from "../drawing/index.ts";
+import { planRelease, type ReleasedContour } from "../prove/index.ts";
+import { profileOf } from "../contour/index.ts";
+import { faultsOf } from "../prove/faults.ts";
+import { sayFault, sayRefusal } from "../say/say.ts";
+import { REFUSAL_CODES } from "../numeric/outcome.ts";
+import { compareRead, dxfNumber, readDxf, writeDxf, type FoundFile } from "./dxf/index.ts";
+import { readJobFile, writeJobFile } from "./job/index.ts";
+
+const doubles = fc.double({ min: -1e9, max: 1e9, noNaN: true });
+const contours: fc.Arbitrary<ReleasedContour> = fc.oneof(
+  fc
+    .record({ x: doubles, y: doubles, radius: fc.double({ min: 1e-9, max: 1e9, noNaN: true }) })
+    .map(({ x, y, radius }): ReleasedContour => ({ kind: "circle", layer: "INSIDE", centre: { x, y }, radius })),
+  fc
+    .array(
+      fc.record({
+        x: doubles,
+        y: doubles,
+        bulge: fc.oneof(fc.constant(0), fc.double({ min: -40, max: 40, noNaN: true })),
+      }),
+      { minLength: 2, maxLength: 8 },
+    )
+    .map((corners): ReleasedContour => ({
+      kind: "polyline",
+      layer: "OUTSIDE",
+      pieces: corners.map(({ x, y, bulge }, i) => ({
+        a: { x, y },
+        b: { x: corners[(i + 1) % corners.length]!.x, y: corners[(i + 1) % corners.length]!.y },
+        bulge,
+      })),
+    })),
+);
+
+/** What `dxf-parser`, which is not ours, finds. */
+const found = (text: string): FoundFile => {
+  const read = new DxfParser().parseSync(text)!;
+  const entities = read.entities as unknown as {
+    type: string;
+    layer: string;
+    center: { x: number; y: number };
+    radius: number;
+    shape?: boolean;
+    vertices: { x: number; y: number; bulge?: number }[];
+  }[];
+  return {
+    insunits: read.header.$INSUNITS as number,
+    entities: entities.map((e) =>
+      e.type === "CIRCLE"
+        ? { kind: "circle", layer: e.layer, x: e.center.x, y: e.center.y, radius: e.radius }
+        : {
+            kind: "polyline",
+            layer: e.layer,
+            closed: e.shape === true,
+            vertices: e.vertices.map(({ x, y, bulge }) => ({ x, y, bulge: bulge ?? 0 })),
+          },
+    ),
+  };
+};
+
+const tidyZero = (contour: ReleasedContour): ReleasedContour => JSON.parse(JSON.stringify(contour)) as ReleasedContour; // -0 is written as 0
+
+describe("DXF", () => {
+  it("numbers are the shortest text that reads back to the same double, without an exponent", () => {
+    fc.assert(
+      fc.property(fc.double({ noNaN: true, noDefaultInfinity: true }), (value) => {
+        const text = dxfNumber(value);
+        expect(text).not.toMatch(/e/i);
+        expect(Number(text)).toBe(value === 0 ? 0 : value);
+      }),
+    );
+    expect([1.1875, 14, 1e-7, 1.5e21, -0].map(dxfNumber)).toEqual([
+      "1.1875",
+      "14.0",
+      "0.0000001",
+      "1500000000000000000000.0",
+      "0.0",
+    ]);
+  });
+
+  it("reads back bit for bit, by an independent reader (dxf-parser) and by our own", () => {
+    fc.assert(
+      fc.property(fc.array(contours, { maxLength: 6 }), fc.constantFrom("mm" as const, "in" as const), (raw, unit) => {
+        const all = raw.map(tidyZero);
+        const text = writeDxf(all, unit);
+        expect(compareRead(all, unit, found(text))).toEqual([]);
+        const ours = readDxf(text);
+        if (!ours.ok) throw new Error(ours.refusal.code);
+        expect(ours.value).toMatchObject({ unit, leftOut: {}, degenerate: [] });
+        ours.value.shapes.forEach((shape, i) => {
+          const contour = all[i]!;
+          if (shape.kind === "circle" && contour.kind === "circle")
+            expect([shape.centre, shape.radius]).toEqual([contour.centre, contour.radius]);
+          else if (shape.kind === "chain" && contour.kind === "polyline")
+            expect([shape.closed, shape.pieces]).toEqual([true, contour.pieces]);
+          else throw new Error(shape.kind);
+        });
+      }),
+      { numRuns: 60 },
+    );
+  });
+
+  it("a difference of one bit, a missing contour or another unit is told", () => {
+    const circle: ReleasedContour = { kind: "circle", layer: "INSIDE", centre: { x: 1, y: 2 }, radius: 3 };
+    const file = found(writeDxf([circle], "mm"));
+    expect(compareRead([{ ...circle, radius: 3 + 2 ** -51 }], "mm", file)).toHaveLength(1);
+    expect(compareRead([{ ...circle, layer: "OUTSIDE" }], "mm", file)).toHaveLength(1);
+    expect(compareRead([circle, circle], "mm", file)).toHaveLength(2);
+    expect(compareRead([circle], "in", file)).toHaveLength(1);
+  });
+
+  it("whatever the bytes, reading is a result or a refusal, never a throw; cut short it is said", () => {
+    const whole = writeDxf(
+      [{ kind: "polyline", layer: "OUTSIDE", pieces: circleHalves({ centre: { x: 0, y: 0 }, radius: 2 }) }],
+      "mm",
+    );
+    fc.assert(
+      fc.property(fc.nat(whole.length - 1), fc.string(), (cut, junk) => {
+        for (const text of [whole.slice(0, cut) + junk, junk]) {
+          const read = readDxf(text);
+          expect(read.ok || sayRefusal(read.refusal, "mm").length > 10).toBe(true);
+        }
+      }),
+    );
+    const cut = readDxf(whole.slice(0, whole.indexOf("LWPOLYLINE") + 20));
+    expect(cut).toMatchObject({ refusal: { code: "dxf-truncated" } });
+    const odd = readDxf(
+      "0\nSECTION\n2\nENTITIES\n0\nCIRCLE\n10\nnan\n20\n0\n40\n1\n0\nCIRCLE\n10\n0\n20\n0\n40\n-1\n0\nSPLINE\n0\nENDSEC\n0\nEOF\n",
+    );
+    expect(odd.ok && odd.value).toEqual({
+      unit: undefined,
+      shapes: [],
+      leftOut: { SPLINE: 1 },
+      degenerate: [
+        { type: "CIRCLE", line: 5 },
+        { type: "CIRCLE", line: 13 },
+      ],
+    });
+  });
+});
+
+describe("release", () => {
+  const drawn = (
+    shapes: readonly Parameters<ReturnType<typeof draftEdit>["add"]>[0][],
+  ): ReturnType<typeof newDrawing> => {
+    const drawing = newDrawing("mm");
+    const draft = draftEdit(drawing, "Draw", "draw");
+    for (const shape of shapes) draft.add(shape, PROFILE_LAYER);
+    return applyEdit(drawing, draft.finish());
+  };
+  const circle = (x: number, radius: number) => ({ kind: "circle" as const, centre: { x, y: 0 }, radius });
+  const codes = (drawing: ReturnType<typeof newDrawing>): string[] =>
+    faultsOf(profileOf(drawing)).map(({ code, severity }) => `${severity} ${code}`);
+
+  it("sorts contours onto layers by nesting, inside ones first, and never writes layout", () => {
+    const plan = planRelease(drawn([circle(0, 50), circle(0, 20), circle(0, 5), circle(200, 3)]));
+    expect(plan.ready).toBe(true);
+    expect(plan.contours.map((contour) => [contour.layer, contour.kind === "circle" && contour.radius])).toEqual([
+      ["OUTSIDE", 5],
+      ["INSIDE", 20],
+      ["OUTSIDE", 50],
+      ["OUTSIDE", 3],
+    ]);
+  });
+
+  it.each([
+    ["nothing", [], ["error nothing-closed"]],
+    ["circles that cross", [circle(0, 5), circle(6, 5)], ["error crossing", "error crossing"]],
+    ["a circle twice", [circle(0, 5), circle(0, 5)], ["error doubled"]],
+    ["circles that touch", [circle(0, 5), circle(10, 5)], ["warning touching"]],
+    [
+      "a loose line",
+      [circle(0, 5), { kind: "piece" as const, a: { x: 20, y: 0 }, b: { x: 30, y: 0 }, bulge: 0 }],
+      ["error open"],
+    ],
+    [
+      "a loose line across",
+      [circle(0, 5), { kind: "piece" as const, a: { x: 0, y: 0 }, b: { x: 30, y: 0 }, bulge: 0 }],
+      ["error open", "error crossing"],
+    ],
+    [
+      "loose halves that close",
+      circleHalves({ centre: { x: 0, y: 0 }, radius: 5 }).map((half) => ({ kind: "piece" as const, ...half })),
+      ["error not-joined"],
+    ],
+  ])("says what stands against cutting: %s", (_, shapes, expected) => {
+    const drawing = drawn(shapes);
+    expect(codes(drawing)).toEqual(expected);
+    expect(planRelease(drawing).ready).toBe(expected.every((fault) => fault.startsWith("warning")));
+    for (const fault of faultsOf(profileOf(drawing))) expect(sayFault(fault, "mm")).toMatch(/^[A-Z0-9].*\.$/);
+  });
+
+  it("a figure of eight crosses itself; a square does not touch itself at its corners", () => {
+    const chain = (points: readonly (readonly [number, number])[]) => ({
+      kind: "chain" as const,
+      closed: true,
+      vertices: points.map(([x, y], i) => ({ id: 50 + i, at: { x, y }, bulge: 0 })),
+    });
+    expect(
+      codes(
+        drawn([
+          chain([
+            [0, 0],
+            [10, 10],
+            [10, 0],
+            [0, 10],
+          ]),
+        ]),
+      ),
+    ).toEqual(["error crossing"]);
+    expect(
+      codes(
+        drawn([
+          chain([
+            [0, 0],
+            [10, 0],
+            [10, 10],
+            [0, 10],
+          ]),
+        ]),
+      ),
+    ).toEqual([]);
+  });
+
+  it("every refusal has a sentence without gaps", () => {
+    for (const code of REFUSAL_CODES) {
+      const values = {
+        text: "x",
+        place: 0,
+        found: "x",
+        what: "Circle",
+        typed: 1,
+        limit: 2,
+        open: 2,
+        layer: "Profile",
+        line: 3,
+        reason: "x",
+      };
+      expect(sayRefusal({ code, values }, "mm")).toMatch(/^[“A-Z].*\.$/);
+      expect(sayRefusal({ code, values }, "mm")).not.toMatch(/undefined|NaN/);
+    }
+  });
+});
+
+describe("the job file", () => {
+  const head = { number: "0500", name: "Washer", customer: "", material: "", thickness: "", quantity: 1, due: "" };
+
+  it("gives the same drawing back", () => {
+    const drawing = newDrawing("in", [{ kind: "diameter", value: 1.1875, name: "hole", tolerance: 0.01 }]);
+    const text = writeJobFile(head, drawing, [{ name: "a.png", type: "image/png", base64: "AAAA" }]);
+    const read = readJobFile(text);
+    if (!read.ok) throw new Error(JSON.stringify(read.refusal));
+    const again = drawingFromRows(read.value.drawing as never, read.value.nextId);
+    expect(drawingText(again)).toBe(drawingText(drawing));
+    expect(writeJobFile(read.value.head, again, read.value.sketches)).toBe(text);
+  });
+
+  it.each([
+    "",
+    "{",
+    "[]",
+    '{"format":"ash-edge-job","version":2}',
+    JSON.stringify({
+      format: "ash-edge-job",
+      version: 1,
+      head,
+      nextId: 5,
+      drawing: {
+        entity: [{ id: 1, layer: 1, kind: "circle", centre: { x: 0, y: 0 }, radius: -1 }],
+        layer: [],
+        callout: [],
+        settings: [],
+      },
+      sketches: [],
+    }),
+  ])("refuses what is none: %s", (text) =>
+    expect(readJobFile(text)).toMatchObject({ ok: false, refusal: { code: "file-not-readable" } }),
+  );
+});
