@@ -141,6 +141,10 @@ test("Backspace, Esc and undo take back one thing at a time", async ({ page }) =
   await expect(bench.blank("length")).toHaveValue(""); // a length is released with its piece
   await bench.click({ x: 3, y: 2 });
   await expect(bench.board).toHaveAttribute("data-revision", "2"); // chained from the last end
+  await bench.click({ x: 4, y: 2 });
+  await expect(bench.board).toHaveAttribute("data-revision", "3");
+  await page.keyboard.press("Backspace"); // the last piece of the run; the next one starts where it did
+  await expect(bench.board).toHaveAttribute("data-revision", "2");
   await page.keyboard.press("Control+z"); // the running start point first
   await expect(bench.board).toHaveAttribute("data-revision", "2");
   await page.keyboard.press("Control+z");

@@ -1,3 +1,4 @@
+import Flatbush from "flatbush";
 import { chainPieces, type Entity, type Id } from "../drawing/entity.ts";
 import { cutEntities, layerOf, type Drawing } from "../drawing/drawing.ts";
 import { unionBounds, type Bounds } from "../geometry/bounds.ts";
@@ -136,18 +137,18 @@ const contourOf = (ids: readonly Id[], joined: boolean, pieces: readonly Piece[]
 
 /** Each open chain with its two free ends and how far the nearest other free end is; a lone piece has no gap to itself. */
 const withGaps = (chains: readonly Omit<OpenChain, "ends">[]): readonly OpenChain[] => {
+  if (chains.length === 0) return [];
   const ends = chains.flatMap(({ pieces }) => [pieces[0]!.a, pieces.at(-1)!.b]);
-  return chains.map((chain, i) => ({
-    ...chain,
-    ends: [2 * i, 2 * i + 1].map((own): OpenEnd => {
+  const tree = new Flatbush(ends.length);
+  for (const { x, y } of ends) tree.add(x, y, x, y);
+  tree.finish();
+  return chains.map((chain, i) => {
+    const lone = chain.pieces.length === 1;
+    const endOf = (own: number): OpenEnd => {
       const at = ends[own]!;
-      let gap: OpenEnd["gap"];
-      ends.forEach((to, other) => {
-        const away = distance(at, to);
-        const itself = other >> 1 === i && chain.pieces.length === 1;
-        if (other !== own && !itself && (!gap || away < gap.distance)) gap = { to, distance: away };
-      });
-      return gap ? { at, gap } : { at };
-    }),
-  }));
+      const [other] = tree.neighbors(at.x, at.y, 1, Infinity, (j) => j !== own && !(lone && j >> 1 === i));
+      return other === undefined ? { at } : { at, gap: { to: ends[other]!, distance: distance(at, ends[other]!) } };
+    };
+    return { ...chain, ends: [endOf(2 * i), endOf(2 * i + 1)] };
+  });
 };

@@ -69,11 +69,14 @@ const meetingFaults = (owners: readonly (Contour | OpenChain)[]): readonly Fault
     }
   });
   // a contour through another's corner meets two of its pieces there
-  return faults.filter(
-    (one, i) =>
-      !faults.slice(0, i).some((other) => other.code === one.code && distance(other.at!, one.at!) <= RESOLUTION),
+  const places = new Map(
+    faults.map((one) => [`${one.code} ${Math.round(one.at!.x / PLACE)} ${Math.round(one.at!.y / PLACE)}`, one]),
   );
+  return [...places.values()];
 };
+
+/** Faults of one kind nearer than about this are one fault. */
+const PLACE = 10 * RESOLUTION;
 
 const fault = (code: "crossing" | "touching" | "doubled", at: Point, p: Side, q: Side): Fault => ({
   code,

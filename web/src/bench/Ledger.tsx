@@ -1,6 +1,6 @@
-import { useMemo } from "react";
-import { calloutText, measureCallout, stateText, type Callout, type CalloutState } from "@ash-edge/core/callouts";
-import { calloutsOf, unitOf } from "@ash-edge/core/drawing";
+import { calloutText, stateText, type Callout, type CalloutState } from "@ash-edge/core/callouts";
+import { unitOf } from "@ash-edge/core/drawing";
+import { ledgerFor } from "./derived.ts";
 import { useBench, useSession } from "./SessionContext.tsx";
 import { toolsFor } from "./session.ts";
 
@@ -15,10 +15,7 @@ const LOOK: Record<CalloutState["state"], readonly [mark: string, colour: string
 export const Ledger = () => {
   const { act } = useSession();
   const drawing = useBench((state) => state.drawing);
-  const rows = useMemo(
-    () => calloutsOf(drawing).map((callout) => ({ callout, state: measureCallout(drawing, callout) })),
-    [drawing],
-  );
+  const rows = ledgerFor(drawing);
   const placed = rows.filter(({ state }) => state.state !== "not placed").length;
   return (
     <section

@@ -1,10 +1,10 @@
-import { useMemo } from "react";
-import { profileOf, type Contour, type OpenChain } from "@ash-edge/core/contour";
+import type { Contour, OpenChain } from "@ash-edge/core/contour";
 import { drawingBounds, unitOf } from "@ash-edge/core/drawing";
 import { showArea, showLength, type Unit } from "@ash-edge/core/numeric";
-import { faultsOf, type Fault } from "@ash-edge/core/prove";
+import type { Fault } from "@ash-edge/core/prove";
 import { sayFault } from "@ash-edge/core/say";
 import { piecesPath } from "../store/index.ts";
+import { faultsFor, profileFor } from "./derived.ts";
 import { useBench, useSession } from "./SessionContext.tsx";
 
 const counted = (n: number, one: string): string => `${n} ${one}${n === 1 ? "" : "s"}`;
@@ -13,11 +13,8 @@ const counted = (n: number, one: string): string => `${n} ${one}${n === 1 ? "" :
 export const Pieces = () => {
   const { act } = useSession();
   const drawing = useBench((state) => state.drawing);
-  const profile = useMemo(() => profileOf(drawing), [drawing]);
-  const faults = useMemo(
-    () => faultsOf(profile).filter(({ code }) => ["crossing", "touching", "doubled"].includes(code)),
-    [profile],
-  );
+  const profile = profileFor(drawing);
+  const faults = faultsFor(drawing).filter(({ code }) => ["crossing", "touching", "doubled"].includes(code));
   const unit = unitOf(drawing);
   const { contours, open } = profile;
   const [outside, inside] = (["outside", "inside"] as const).map(

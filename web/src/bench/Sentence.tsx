@@ -182,7 +182,7 @@ const TypedBlank = ({ tool, part }: { tool: Tool; part: Typed }) => {
               act.toolEvent({ type: "revert" });
               act.toolEvent({ type: "light", blank: undefined });
               focusBoard();
-            } else if (event.key === "Delete" && !isOpen) {
+            } else if (event.key === "Delete") {
               event.preventDefault();
               act.toolEvent({ type: "empty", blank: part.name });
             }

@@ -1,7 +1,6 @@
 import { useMemo } from "react";
-import { measureCallout } from "@ash-edge/core/callouts";
-import { profileOf } from "@ash-edge/core/contour";
-import { calloutsOf, entitiesOf, isLayout } from "@ash-edge/core/drawing";
+import { entitiesOf, isLayout } from "@ash-edge/core/drawing";
+import { ledgerFor, profileFor } from "./derived.ts";
 import { useBench, useSession } from "./SessionContext.tsx";
 import type { BankKey } from "./tools/tool.ts";
 
@@ -12,13 +11,11 @@ export const Steps = () => {
   const bank = useBench((state) => state.bank);
   const counts = useMemo(() => {
     const layout = [...entitiesOf(drawing)].filter((entity) => isLayout(drawing, entity)).length;
-    const { contours, open } = profileOf(drawing);
-    const callouts = calloutsOf(drawing);
-    const held = callouts.filter((callout) =>
-      ["true", "within"].includes(measureCallout(drawing, callout).state),
-    ).length;
+    const { contours, open } = profileFor(drawing);
+    const rows = ledgerFor(drawing);
+    const held = rows.filter(({ state }) => ["true", "within"].includes(state.state)).length;
     const loose = contours.filter(({ joined }) => !joined).length;
-    return { layout, open: open.length, loose, held, called: callouts.length };
+    return { layout, open: open.length, loose, held, called: rows.length };
   }, [drawing]);
   const steps: readonly (readonly [name: string, count: string, take: BankKey | "sketch" | "release"])[] = [
     ["Sketch", counts.called > 0 ? `${counts.called} called` : "", "sketch"],

@@ -431,6 +431,17 @@ const makeActions = (
     commit(edit);
   };
 
+  /** Backspace: the last pick, or the last piece of a run with its start point again. */
+  const back = (): void => {
+    const { tool, toolId, history } = get();
+    const edit = history.edits[history.position - 1];
+    if (!tool?.chained || edit?.gesture !== toolId) return toolEvent({ type: "back" });
+    const piece = edit?.changes.map(({ after }) => after as { a?: Point } | undefined).find((row) => row?.a);
+    travel(history.position - 1);
+    if (piece?.a) set({ tool: { ...tool, picks: { from: { at: piece.a, snap: "end" } } } });
+    refresh();
+  };
+
   const backOrUndo = (): void => {
     const { tool, history } = get();
     if (tool && Object.keys(tool.picks).length > 0) return toolEvent({ type: "back" });
@@ -449,6 +460,7 @@ const makeActions = (
     fit,
     saveFile,
     openRelease,
+    back,
     undo: backOrUndo,
     redo: () =>
       get().history.position < get().history.edits.length

@@ -75,7 +75,7 @@ const carryOut = (session: Session, action: KeyAction, openFinder: () => void): 
       act.again();
       return true;
     case "back":
-      act.toolEvent({ type: "back" });
+      act.back();
       return true;
     case "clear-blank": {
       const blank = active && tool && typingBlank(active, tool);

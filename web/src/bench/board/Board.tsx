@@ -9,6 +9,11 @@ import { paintDrawing, paintLively } from "./paint.ts";
 
 const raw = (context: Konva.Context): CanvasRenderingContext2D =>
   (context as unknown as { _context: CanvasRenderingContext2D })._context;
+/** Marks when a job's geometry was first on the screen, for measuring. */
+const markFirstFrame = (width: number): void => {
+  if (width > 0 && performance.getEntriesByName("first-board-frame").length === 0)
+    performance.mark("first-board-frame");
+};
 const modifiersOf = (event: MouseEvent): Modifiers => ({
   shift: event.shiftKey,
   alt: event.altKey,
@@ -105,7 +110,10 @@ export const Board = () => {
           <Shape
             listening={false}
             perfectDrawEnabled={false}
-            sceneFunc={(context) => paintDrawing(raw(context), { drawing, index, view, size }, palette)}
+            sceneFunc={(context) => {
+              paintDrawing(raw(context), { drawing, index, view, size }, palette);
+              markFirstFrame(size.width);
+            }}
           />
         </Layer>
         <Layer listening={false}>

@@ -1,4 +1,4 @@
-import { profileOf, type Profile } from "@ash-edge/core/contour";
+import type { Profile } from "@ash-edge/core/contour";
 import {
   entityOf,
   searchIndex,
@@ -13,22 +13,13 @@ import {
 import type { Point } from "@ash-edge/core/geometry";
 import { pieceDirection } from "@ash-edge/core/geometry";
 import { showLength } from "@ash-edge/core/numeric";
+import { profileFor } from "../derived.ts";
 import type { BenchState } from "../session.ts";
 import type { Palette } from "./palette.ts";
 import { tracePieces, traceShape } from "./trace.ts";
 import { inSight, toScreen, type Size, type View } from "./view.ts";
 
 type Canvas = CanvasRenderingContext2D;
-
-const profiles = new WeakMap<Drawing, Profile>();
-/** The profile of a drawing, worked out once for each. */
-const profileFor = (drawing: Drawing): Profile => {
-  const known = profiles.get(drawing);
-  if (known) return known;
-  const profile = profileOf(drawing);
-  profiles.set(drawing, profile);
-  return profile;
-};
 
 /** A faint grid of dots, 1, 2 or 5 times a power of ten apart and never closer than 22 pixels. */
 const paintDots = (canvas: Canvas, view: View, size: Size, palette: Palette): void => {

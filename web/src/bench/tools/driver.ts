@@ -20,6 +20,8 @@ export type ToolState = {
   readonly kinds: Readonly<Record<string, SizeKind>>;
   readonly choices: Readonly<Record<string, string>>;
   readonly way: number;
+  /** True while the first pick is the end of the piece just made. */
+  readonly chained?: boolean;
   readonly open?: { readonly blank: string; readonly text: string };
   /** The blank that was lit by hand; else the next pick is. */
   readonly lit?: string;
@@ -274,10 +276,11 @@ const make = (tool: Tool, state: ToolState, hover: Hover | undefined, context: T
     return part?.kind === "size" || (part?.kind === "value" && part.stays);
   };
   const entries = Object.fromEntries(Object.entries(state.entries).filter(([name]) => stays(name)));
-  const { lit: _, said: __, measured: ___, ...rest } = state;
+  const { lit: _, said: __, measured: ___, chained: ____, ...rest } = state;
   const next: ToolState = {
     ...rest,
     picks: way.next ?? {},
+    ...(way.next ? { chained: true } : {}),
     entries,
     way: 0,
     ...(way.said ? { said: way.said } : {}),

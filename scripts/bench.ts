@@ -1,0 +1,175 @@
+// Measures ours against libraries in the same run, as ratios, and the first board frame in Chromium; prints a report.
+// `npm run bench -- --write` puts it into docs/benchmarks.md. Nothing here is asserted anywhere.
+import { spawn } from "node:child_process";
+import { readFileSync, readdirSync, writeFileSync } from "node:fs";
+import { join } from "node:path";
+import { gzipSync } from "node:zlib";
+import { chromium } from "@playwright/test";
+import { Helper } from "dxf";
+import DxfParser from "dxf-parser";
+import { joinRuns } from "@ash-edge/core/contour";
+import {
+  applyEdit,
+  draftEdit,
+  indexDrawing,
+  newDrawing,
+  picksAt,
+  PROFILE_LAYER,
+  snapsAt,
+} from "@ash-edge/core/drawing";
+import { readDxf, writeDxf } from "@ash-edge/core/formats/dxf";
+import type { ReleasedContour } from "@ash-edge/core/prove";
+import { Bench } from "../e2e/support/bench.ts";
+import { drawRockerPlate } from "../e2e/support/rockerPlate.ts";
+
+const RUNS = 5;
+const median = (values: readonly number[]): number => [...values].sort((p, q) => p - q)[Math.floor(values.length / 2)]!;
+
+/** Runs several works in turns, so that they share whatever the machine is doing; medians in ms. */
+const race = (works: Record<string, () => unknown>): Record<string, number> => {
+  const times: Record<string, number[]> = Object.fromEntries(Object.keys(works).map((name) => [name, []]));
+  for (let run = 0; run < RUNS; run++)
+    for (const [name, work] of Object.entries(works)) {
+      const start = performance.now();
+      work();
+      times[name]!.push(performance.now() - start);
+    }
+  return Object.fromEntries(Object.entries(times).map(([name, all]) => [name, median(all)]));
+};
+
+const lines: string[] = [];
+const say = (line = ""): void => {
+  lines.push(line);
+  console.log(line);
+};
+const table = (title: string, times: Record<string, number>): void => {
+  const [first] = Object.values(times);
+  say(`\n## ${title}\n`);
+  say("| | median ms | against ours |");
+  say("| --- | ---: | ---: |");
+  for (const [name, time] of Object.entries(times))
+    say(`| ${name} | ${time.toFixed(time < 10 ? 2 : 0)} | ${(time / first!).toFixed(2)} |`);
+};
+
+// a sheet of rounded outlines and holes: 100 000 pieces in 20 000 contours
+let seed = 7;
+const random = (): number => (seed = (seed * 16807) % 2147483647) / 2147483647;
+const contours: ReleasedContour[] = Array.from({ length: 20_000 }, (_, i) => {
+  const [x, y] = [(i % 200) * 30 + random(), Math.floor(i / 200) * 30 + random()];
+  if (i % 5 === 0) return { kind: "circle", layer: "INSIDE", centre: { x, y }, radius: 2 + random() };
+  const corners = [0, 1, 2, 3, 4, 5].map((k) => ({
+    x: x + 9 * Math.cos((k * Math.PI) / 3),
+    y: y + 9 * Math.sin((k * Math.PI) / 3),
+  }));
+  return {
+    kind: "polyline",
+    layer: "OUTSIDE",
+    pieces: corners.map((a, k) => ({ a, b: corners[(k + 1) % 6]!, bulge: k % 2 ? 0.2 : 0 })),
+  };
+});
+const text = writeDxf(contours, "mm");
+const parts = contours.flatMap((contour) =>
+  contour.kind === "polyline" ? contour.pieces.map(({ a, b }) => ({ start: a, end: b })) : [],
+);
+
+say("# Benchmarks\n");
+say(
+  "Made by `npm run bench -- --write`: ours against libraries in the same run, in turns, medians of 5. Ratios under 2 mean little.",
+);
+say(
+  `\nNode ${process.version}, ${text.length} bytes of DXF, ${contours.length} contours, ${parts.length} loose pieces.`,
+);
+table(
+  "Reading the DXF",
+  race({
+    ours: () => readDxf(text),
+    "dxf-parser": () => new DxfParser().parseSync(text),
+    dxf: () => new Helper(text).parsed,
+  }),
+);
+table(
+  "Writing the DXF",
+  race({ ours: () => writeDxf(contours, "mm"), "JSON.stringify of the same geometry": () => JSON.stringify(contours) }),
+);
+table(
+  "Joining the loose pieces into contours",
+  race({
+    ours: () => joinRuns(parts, 1e-7),
+    "a string-keyed Map of the ends alone": () => {
+      const ends = new Map<string, number>();
+      for (const { start, end } of parts)
+        for (const { x, y } of [start, end]) ends.set(`${x} ${y}`, (ends.get(`${x} ${y}`) ?? 0) + 1);
+      return ends;
+    },
+  }),
+);
+
+let drawing = newDrawing("mm");
+const draft = draftEdit(drawing, "Draw", "draw");
+for (const contour of contours)
+  if (contour.kind === "circle")
+    draft.add({ kind: "circle", centre: contour.centre, radius: contour.radius }, PROFILE_LAYER);
+  else for (const { a, b, bulge } of contour.pieces) draft.add({ kind: "piece", a, b, bulge }, PROFILE_LAYER);
+drawing = applyEdit(drawing, draft.finish());
+const index = indexDrawing(drawing);
+const asMap = new Map([...Array(drawing.entity.size).keys()].map((id) => [id, id]));
+let place = 0;
+const one = (): void => {
+  const edit = draftEdit(drawing, "One", "one");
+  edit.add({ kind: "circle", centre: { x: 0, y: 0 }, radius: 1 }, PROFILE_LAYER);
+  applyEdit(drawing, edit.finish());
+};
+say(`\nA drawing of ${drawing.entity.size} curves:`);
+table("One edit applied", race({ ours: one, "a fresh Map of as many": () => new Map(asMap) }));
+const at = (): { x: number; y: number } => ({ x: (place = (place + 37.7) % 5900), y: (place * 7.3) % 2900 });
+const times = race({
+  "index built": () => indexDrawing(drawing),
+  "snap answered (mean of 100)": () => Array.from({ length: 100 }, () => snapsAt(index, at(), 2)),
+  "pick answered (mean of 100)": () => Array.from({ length: 100 }, () => picksAt(index, at(), 2)),
+});
+say("\n## Finding things\n\n| | median ms |\n| --- | ---: |");
+for (const [name, time] of Object.entries(times))
+  say(`| ${name} | ${(name.includes("100") ? time / 100 : time).toFixed(3)} |`);
+
+// the page
+const assets = join(import.meta.dirname, "..", "web", "dist", "assets");
+const script = readdirSync(assets).find((name) => /^index-.*\.js$/.test(name))!;
+say(
+  `\n## The page\n\nMain script: ${(gzipSync(readFileSync(join(assets, script))).length / 1000).toFixed(0)} kB gzipped (limit 500).`,
+);
+
+const server = spawn("npx", ["tsx", "server/src/main.ts", "--demo"], {
+  env: { ...process.env, PORT: "4329" },
+  stdio: ["ignore", "pipe", "inherit"],
+  detached: true,
+});
+await new Promise((ready) => server.stdout.once("data", ready));
+try {
+  const browser = await chromium.launch({
+    executablePath: "/usr/bin/chromium",
+    args: ["--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking"],
+  });
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, baseURL: "http://localhost:4329" });
+  const bench = new Bench(page);
+  await bench.open("Rocker plate");
+  await drawRockerPlate(bench);
+  await bench.saved();
+  const session = await page.context().newCDPSession(page);
+  await session.send("Network.enable");
+  const frames: number[] = [];
+  for (let run = 0; run < RUNS; run++) {
+    await session.send("Network.clearBrowserCache");
+    await page.goto("about:blank");
+    await page.goto("/jobs/demo-0414");
+    await bench.ready();
+    frames.push(await page.evaluate(() => performance.getEntriesByName("first-board-frame")[0]!.startTime));
+  }
+  say(
+    `\nFirst board frame with the rocker plate's geometry, built application, cold cache, median of ${RUNS}: ${median(frames).toFixed(0)} ms (limit 1500).`,
+  );
+  await browser.close();
+} finally {
+  process.kill(-server.pid!);
+}
+if (process.argv.includes("--write"))
+  writeFileSync(join(import.meta.dirname, "..", "docs", "benchmarks.md"), `${lines.join("\n")}\n`);

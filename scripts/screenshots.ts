@@ -1,0 +1,58 @@
+// Makes docs/screenshots/ from the demo data: one current picture of each main view. Needs a built application.
+import { spawn } from "node:child_process";
+import { join } from "node:path";
+import { chromium } from "@playwright/test";
+import { Bench } from "../e2e/support/bench.ts";
+import { D, drawRockerPlate } from "../e2e/support/rockerPlate.ts";
+
+const folder = join(import.meta.dirname, "..", "docs", "screenshots");
+const server = spawn("npx", ["tsx", "server/src/main.ts", "--demo"], {
+  env: { ...process.env, PORT: "4339" },
+  stdio: ["ignore", "pipe", "inherit"],
+  detached: true,
+});
+await new Promise((ready) => server.stdout.once("data", ready));
+try {
+  const browser = await chromium.launch({
+    executablePath: "/usr/bin/chromium",
+    args: ["--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking"],
+  });
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, baseURL: "http://localhost:4339" });
+  const shoot = async (name: string): Promise<void> => {
+    await page.evaluate(() => document.fonts.ready);
+    await page.waitForTimeout(250);
+    await page.screenshot({ path: join(folder, `${name}.png`) });
+  };
+  const theme = async (name: string): Promise<void> => page.getByRole("button", { name }).click();
+  const bench = new Bench(page);
+  await bench.open("Rocker plate");
+  let step = 0;
+  await drawRockerPlate(bench, async () => {
+    if (++step !== 6) return;
+    await bench.tool("RQ", "Tangent arc");
+    await bench.callout("R 14 belly").click();
+    await bench.click({ x: -0.3, y: -1.085 });
+    await bench.point({ x: D + 0.25, y: -0.707 });
+    await shoot("bench-at-work");
+    await theme("Evening theme");
+    await bench.point({ x: D + 0.25, y: -0.707 });
+    await shoot("bench-at-work-evening");
+    await theme("Light theme");
+    await page.keyboard.press("Escape");
+    await page.keyboard.press("Escape");
+  });
+  await page.getByRole("button", { name: "Undo" }).last().waitFor({ state: "visible" });
+  await page.waitForTimeout(4500); // the toasts are gone
+  await bench.point({ x: 3, y: 1.8 });
+  await shoot("bench-finished");
+  await page.getByRole("navigation", { name: "Steps" }).getByRole("button", { name: "Release" }).click();
+  await page.getByRole("button", { name: "Write the DXF" }).click();
+  await page.getByText("holds the same geometry").waitFor();
+  await shoot("release");
+  await page.goto("/jobs");
+  await page.getByRole("link", { name: "Rocker plate" }).waitFor();
+  await shoot("jobs");
+  await browser.close();
+} finally {
+  process.kill(-server.pid!);
+}
