@@ -34,6 +34,17 @@ export class Bench {
     return { x: box.x + originX + scale * x, y: box.y + originY - scale * y };
   }
 
+  /** Which place of the drawing is at a place of the page. */
+  async placeAt({ x, y }: Place): Promise<Place> {
+    const [scale, originX, originY] = await this.view();
+    const box = (await this.board.boundingBox())!;
+    return { x: (x - box.x - originX) / scale, y: (originY - y + box.y) / scale };
+  }
+
+  private async view(): Promise<[number, number, number]> {
+    return (await this.board.getAttribute("data-view"))!.split(" ").map(Number) as [number, number, number];
+  }
+
   async point(place: Place): Promise<void> {
     const { x, y } = await this.at(place);
     await this.page.mouse.move(x, y, { steps: 3 });

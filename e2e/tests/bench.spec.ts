@@ -236,6 +236,52 @@ test("what blocks a release is said and can be gone to", async ({ page }) => {
   await expect(bench.pieces).not.toContainText("open");
 });
 
+test("the wheel zooms at the pointer, the middle button pans, Fit brings all back, right click offers what is there", async ({
+  page,
+}) => {
+  const bench = await open(page);
+  await bench.tool("EE", "Circle");
+  await bench.type("2");
+  await bench.click({ x: 3, y: 1 });
+  const exact = await bench.at({ x: 3, y: 1 });
+  const here = { x: Math.round(exact.x), y: Math.round(exact.y) }; // the wheel's events come in whole pixels
+  const under = await bench.placeAt(here);
+  await page.mouse.move(here.x, here.y);
+  await page.mouse.wheel(0, -400);
+  await expect(async () =>
+    expect(Number((await bench.board.getAttribute("data-view"))!.split(" ")[0])).toBeGreaterThan(90),
+  ).toPass();
+  const still = await bench.at(under);
+  expect(Math.hypot(still.x - here.x, still.y - here.y)).toBeLessThan(1e-6);
+  await page.mouse.down({ button: "middle" });
+  await page.mouse.move(here.x + 60, here.y - 40);
+  await page.mouse.up({ button: "middle" });
+  const moved = await bench.at(under);
+  expect([Math.round(moved.x - here.x), Math.round(moved.y - here.y)]).toEqual([60, -40]);
+  for (const key of ["KeyV", "KeyV"]) await page.keyboard.press(key);
+  const box = (await bench.board.boundingBox())!;
+  await expect(async () => {
+    const centre = await bench.at({ x: 3, y: 1 });
+    expect(Math.hypot(centre.x - box.x - box.width / 2, centre.y - box.y - box.height / 2)).toBeLessThan(1);
+  }).toPass();
+  await page.keyboard.press("Escape");
+  const rim = await bench.at({ x: 4, y: 1 });
+  await page.mouse.move(rim.x, rim.y);
+  await page.mouse.click(rim.x, rim.y, { button: "right" });
+  await page.getByRole("menuitem", { name: "Delete circle Ø 2" }).click();
+  await expect(bench.pieces).toContainText("nothing to cut yet");
+  await page.keyboard.press("Control+z");
+  await expect(bench.pieces).toContainText("1 contour");
+});
+
+test("the other demo jobs open with their sketch and their callouts, not drawn", async ({ page }) => {
+  const bench = await open(page, "Hearth stone");
+  await expect(page.getByRole("img", { name: /sketch of Hearth stone/ })).toBeVisible();
+  await expect(page.getByRole("region", { name: "Ledger" })).toContainText("0 of 9 placed");
+  await bench.open("Strainer cover plate");
+  await expect(bench.callout("R 25 ring to boss")).toContainText("not placed");
+});
+
 test("the finder takes a tool by its name; a callout with no tool offers what fits it", async ({ page }) => {
   const bench = await open(page);
   await page.keyboard.press("Control+k");

@@ -12,6 +12,9 @@ const bound = (size: number): number => 1e-9 * size + 8 * 2 ** -50;
 
 test("the rocker plate, from its sketch to a released DXF, by mouse and keyboard alone", async ({ page }) => {
   const bench = new Bench(page);
+  const complaints: string[] = [];
+  page.on("console", (message) => message.type() === "error" && complaints.push(message.text()));
+  page.on("pageerror", (error) => complaints.push(error.message));
   await bench.open("Rocker plate");
   await expect(page.getByRole("region", { name: "Sketch card" }).getByRole("img")).toBeVisible();
   await drawRockerPlate(bench);
@@ -37,6 +40,8 @@ test("the rocker plate, from its sketch to a released DXF, by mouse and keyboard
   expect(download.suggestedFilename()).toBe("0414-rocker-plate-r1.dxf");
   await expect(page.getByText("holds the same geometry")).toBeVisible();
   await expect(page.getByRole("region", { name: "Released files" })).toContainText("SHA-256");
+
+  expect(complaints).toEqual([]); // the content security policy among them
 
   // read by two readers that are not ours
   const text = readFileSync(await download.path(), "utf8");

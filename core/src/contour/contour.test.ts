@@ -2,10 +2,12 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { applyEdit, draftEdit, newDrawing, PROFILE_LAYER, type Drawing, type Shape } from "../drawing/index.ts";
 import { circleHalves } from "../geometry/circle.ts";
+import { scaleOf, transformPoint } from "../geometry/transform.ts";
 import { pieceLength, reversePiece, type Piece } from "../geometry/piece.ts";
-import type { Point } from "../geometry/point.ts";
-import { between } from "../testing/placements.ts";
-import { chainArea, enclosedArea, reverseChain } from "./chainMeasure.ts";
+import { distance, type Point } from "../geometry/point.ts";
+import { between, placements } from "../testing/placements.ts";
+import { chainNearest, chainPoint, splitChain, transformChain } from "./chain.ts";
+import { chainArea, chainLength, enclosedArea, reverseChain } from "./chainMeasure.ts";
 import { joinRuns, runPieces } from "./joining.ts";
 import { nestingDepths } from "./nesting.ts";
 import { profileOf } from "./profile.ts";
@@ -143,6 +145,32 @@ describe("contours", () => {
         expect(chainArea(back)).toBeCloseTo(-chainArea(chain), 9);
         expect(new Set(back.vertices.map(({ id }) => id)).size).toBe(pieces.length);
         expect(reverseChain(back)).toEqual(chain);
+      }),
+    );
+  });
+
+  it("a chain cut anywhere keeps its length and shares the cut; moved, turned and mirrored it keeps its shape", () => {
+    fc.assert(
+      fc.property(outlines, fc.boolean(), between(0.001, 0.999), placements, (pieces, closed, part, placement) => {
+        const chain = {
+          closed,
+          vertices: pieces.map(({ a, bulge }, i) => ({
+            id: i,
+            at: a,
+            bulge: !closed && i === pieces.length - 1 ? 0 : bulge,
+          })),
+        };
+        const s = part * (closed ? pieces.length : pieces.length - 1);
+        const parts = splitChain(chain, s, () => 99);
+        expect(parts.length).toBe(closed ? 1 : 2);
+        expect(parts.reduce((sum, one) => sum + chainLength(one), 0)).toBeCloseTo(chainLength(chain), 8);
+        expect(parts[0]!.vertices.at(-1)!.at).toEqual(parts.at(-1)!.vertices[0]!.at);
+        const at = chainPoint(chain, s)!;
+        expect(chainNearest(chain, at)!.distance).toBeLessThan(1e-9);
+        const placed = transformChain(placement, chain);
+        const scale = scaleOf(placement);
+        expect(chainLength(placed) / scale / chainLength(chain)).toBeCloseTo(1, 6);
+        expect(distance(chainPoint(placed, s)!, transformPoint(placement, at))).toBeLessThan(1e-8 * scale + 1e-9);
       }),
     );
   });

@@ -1,3 +1,4 @@
+export * from "./chain.ts";
 export * from "./chainMeasure.ts";
 export * from "./joining.ts";
 export * from "./nesting.ts";

@@ -46,13 +46,13 @@ const Layout = ({ job }: { job: JobRecord }) => {
       <Failure />
       <Sentence />
       <Group orientation="horizontal" id="bench" className="min-h-0 flex-1">
-        <Panel id="left" defaultSize="272px" minSize="220px" maxSize="560px">
+        <Panel id="left" defaultSize="272px" minSize="220px" maxSize="560px" collapsible>
           <Group orientation="vertical" id="bench-left" className="h-full">
-            <Panel id="sketch" defaultSize="31%" minSize="80px">
+            <Panel id="sketch" defaultSize="31%" minSize="80px" collapsible>
               <SketchCard job={job} />
             </Panel>
             <Handle />
-            <Panel id="ledger" defaultSize="42%" minSize="80px">
+            <Panel id="ledger" defaultSize="42%" minSize="80px" collapsible>
               <Ledger />
             </Panel>
             <Handle />
@@ -69,7 +69,7 @@ const Layout = ({ job }: { job: JobRecord }) => {
           </section>
         </Panel>
         <Handle upright />
-        <Panel id="right" defaultSize="240px" minSize="180px" maxSize="480px">
+        <Panel id="right" defaultSize="240px" minSize="180px" maxSize="480px" collapsible>
           <Pieces />
         </Panel>
       </Group>

@@ -424,9 +424,10 @@ const makeActions = (
     commit(draft.finish());
   };
 
-  const remove = (): void => {
+  /** Deletes what is selected, or what is named. */
+  const remove = (ids?: readonly Id[]): void => {
     const { selection, drawing } = get();
-    const edit = removeEntities(drawing, [...selection]);
+    const edit = removeEntities(drawing, ids ?? [...selection]);
     if (!edit) return;
     commit(edit);
   };

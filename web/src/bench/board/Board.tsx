@@ -4,6 +4,7 @@ import { Layer, Shape, Stage } from "react-konva";
 import { useBench, useSession } from "../SessionContext.tsx";
 import type { Modifiers } from "../session.ts";
 import { useTheme } from "../../ui/theme.ts";
+import { BoardMenu } from "./BoardMenu.tsx";
 import { readPalette } from "./palette.ts";
 import { paintDrawing, paintLively } from "./paint.ts";
 
@@ -89,42 +90,43 @@ export const Board = () => {
   };
 
   return (
-    <div
-      ref={box}
-      data-region="Board"
-      role="application"
-      aria-label="Board"
-      tabIndex={0}
-      data-view={`${view.scale} ${view.originX} ${view.originY}`}
-      data-revision={revision}
-      data-saved={saved}
-      className={`min-h-0 flex-1 touch-none overflow-hidden focus-visible:shadow-[inset_0_0_0_1px_var(--moss)] focus-visible:outline-none ${hasTool ? "cursor-crosshair" : "cursor-default"}`}
-      onPointerDown={onPointerDown}
-      onPointerMove={onPointerMove}
-      onPointerUp={() => (panning.current = undefined)}
-      onPointerLeave={() => act.move(undefined, { shift: false, alt: false, control: false })}
-      onContextMenu={(event) => event.preventDefault()}
-    >
-      <Stage width={size.width} height={size.height} listening={false}>
-        <Layer listening={false}>
-          <Shape
-            listening={false}
-            perfectDrawEnabled={false}
-            sceneFunc={(context) => {
-              paintDrawing(raw(context), { drawing, index, view, size }, palette);
-              markFirstFrame(size.width);
-            }}
-          />
-        </Layer>
-        <Layer listening={false}>
-          <Shape
-            ref={lively}
-            listening={false}
-            perfectDrawEnabled={false}
-            sceneFunc={(context) => paintLively(raw(context), session.getState(), palette)}
-          />
-        </Layer>
-      </Stage>
-    </div>
+    <BoardMenu>
+      <div
+        ref={box}
+        data-region="Board"
+        role="application"
+        aria-label="Board"
+        tabIndex={0}
+        data-view={`${view.scale} ${view.originX} ${view.originY}`}
+        data-revision={revision}
+        data-saved={saved}
+        className={`min-h-0 flex-1 touch-none overflow-hidden focus-visible:shadow-[inset_0_0_0_1px_var(--moss)] focus-visible:outline-none ${hasTool ? "cursor-crosshair" : "cursor-default"}`}
+        onPointerDown={onPointerDown}
+        onPointerMove={onPointerMove}
+        onPointerUp={() => (panning.current = undefined)}
+        onPointerLeave={() => act.move(undefined, { shift: false, alt: false, control: false })}
+      >
+        <Stage width={size.width} height={size.height} listening={false}>
+          <Layer listening={false}>
+            <Shape
+              listening={false}
+              perfectDrawEnabled={false}
+              sceneFunc={(context) => {
+                paintDrawing(raw(context), { drawing, index, view, size }, palette);
+                markFirstFrame(size.width);
+              }}
+            />
+          </Layer>
+          <Layer listening={false}>
+            <Shape
+              ref={lively}
+              listening={false}
+              perfectDrawEnabled={false}
+              sceneFunc={(context) => paintLively(raw(context), session.getState(), palette)}
+            />
+          </Layer>
+        </Stage>
+      </div>
+    </BoardMenu>
   );
 };

@@ -6,7 +6,6 @@ import {
   unitOf,
   isLayout,
   layerOf,
-  type Drawing,
   type Entity,
   type Id,
 } from "@ash-edge/core/drawing";

@@ -1,0 +1,62 @@
+import { chainPiece, chainPieces, type Chain, type Vertex } from "../drawing/entity.ts";
+import { pieceNearest, piecePoint, splitPiece } from "../geometry/piece.ts";
+import type { Point } from "../geometry/point.ts";
+import { isMirror, transformPoint, type Similarity } from "../geometry/transform.ts";
+
+/** A place on a chain: the number of its piece plus the fraction of that piece's length. */
+export type ChainParameter = number;
+
+/** The point of a chain at `s`, which is brought into its span. An empty chain has none. */
+export const chainPoint = (chain: Chain, s: ChainParameter): Point | undefined => {
+  const pieces = chainPieces(chain);
+  if (pieces.length === 0) return chain.vertices[0]?.at;
+  const within = Math.min(Math.max(s, 0), pieces.length);
+  const i = Math.min(Math.floor(within), pieces.length - 1);
+  return piecePoint(pieces[i]!, within - i);
+};
+
+/** The place of a chain nearest to `p`, the point there and its distance; undefined for an empty chain. */
+export const chainNearest = (
+  chain: Chain,
+  p: Point,
+): { s: ChainParameter; at: Point; distance: number } | undefined => {
+  let best: { s: number; at: Point; distance: number } | undefined;
+  chainPieces(chain).forEach((piece, i) => {
+    const { t, at, distance } = pieceNearest(piece, p);
+    if (!best || distance < best.distance) best = { s: i + t, at, distance };
+  });
+  return best;
+};
+
+/**
+ * The chain cut at `s`: an open one into two, a closed one into one open chain that starts and ends there. The parts share the cut
+ * as the same numbers; vertices keep their ids, and the new ones take theirs from `newId`. At an end there is nothing to cut: the
+ * chain itself.
+ */
+export const splitChain = (chain: Chain, s: ChainParameter, newId: () => number): readonly Chain[] => {
+  const { closed, vertices } = chain;
+  const i = Math.floor(s);
+  const piece = chainPiece(chain, i);
+  if (!piece) return [chain];
+  const atVertex = s === i;
+  if (atVertex && i === 0 && !closed) return [chain];
+  const [head, tail] = atVertex ? [undefined, piece] : splitPiece(piece, s - i);
+  const start: Vertex = atVertex ? vertices[i]! : { id: newId(), at: tail.a, bulge: tail.bulge };
+  const before = vertices
+    .slice(0, i + 1)
+    .map((vertex, k) => (k === i && head ? { ...vertex, bulge: head.bulge } : vertex));
+  const end: Vertex = { id: newId(), at: start.at, bulge: 0 };
+  const first = atVertex ? [...before.slice(0, -1), end] : [...before, end];
+  const second = [start, ...vertices.slice(i + 1)];
+  if (!closed) return [first, second].map((part) => ({ closed: false, vertices: part }));
+  return [{ closed: false, vertices: [...second, ...first] }];
+};
+
+export const transformChain = (m: Similarity, { closed, vertices }: Chain): Chain => ({
+  closed,
+  vertices: vertices.map((vertex) => ({
+    ...vertex,
+    at: transformPoint(m, vertex.at),
+    bulge: isMirror(m) && vertex.bulge !== 0 ? -vertex.bulge : vertex.bulge,
+  })),
+});

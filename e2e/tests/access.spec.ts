@@ -1,0 +1,34 @@
+import AxeBuilder from "@axe-core/playwright";
+import { expect, test, type Page } from "@playwright/test";
+import { Bench } from "../support/bench.ts";
+
+const faults = async (page: Page): Promise<string[]> => {
+  const { violations } = await new AxeBuilder({ page }).analyze();
+  return violations
+    .filter(({ impact }) => impact === "serious" || impact === "critical")
+    .map(({ id, nodes }) => `${id}: ${nodes.map(({ html }) => html.slice(0, 160)).join(" | ")}`);
+};
+
+for (const theme of ["ash", "evening"]) {
+  test(`no serious fault for readers and keyboards on any screen, ${theme}`, async ({ page }) => {
+    await page.addInitScript((name) => localStorage.setItem("ash-edge-theme", name), theme);
+    const bench = new Bench(page);
+    await bench.open("Rocker plate");
+    await bench.tool("EE", "Circle");
+    await bench.type("1-3/16");
+    await bench.click({ x: 0, y: 0 });
+    expect(await faults(page)).toEqual([]);
+    await page.keyboard.press("Control+k");
+    await expect(page.getByRole("dialog", { name: "Finder" })).toBeVisible();
+    expect(await faults(page)).toEqual([]);
+    await page.keyboard.press("Escape");
+    await page.getByRole("navigation", { name: "Steps" }).getByRole("button", { name: "Release" }).click();
+    await expect(page.getByRole("button", { name: "Write the DXF" })).toBeVisible();
+    expect(await faults(page)).toEqual([]);
+    await page.goto("/jobs");
+    await expect(page.getByRole("link", { name: "Rocker plate" })).toBeVisible();
+    expect(await faults(page)).toEqual([]);
+    await page.getByRole("button", { name: "New job" }).click();
+    expect(await faults(page)).toEqual([]);
+  });
+}
