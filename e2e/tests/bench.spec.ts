@@ -338,6 +338,8 @@ test("a second tab that edits an outdated job is told, and nothing is overwritte
   await other.type("3");
   await other.click({ x: 2, y: 0 });
   await expect(other.page.getByRole("alert")).toContainText("changed in another tab");
+  await other.page.getByRole("navigation", { name: "Steps" }).getByRole("button", { name: "Release" }).click();
+  await expect(other.page.getByText("What is shown is not stored, so it can't be released.")).toBeVisible();
   await other.page.reload();
   await expect(other.board).toHaveAttribute("data-revision", "1");
   expect((await circles(other)).map(({ radius }) => radius)).toEqual([0.5]);

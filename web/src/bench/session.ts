@@ -299,9 +299,19 @@ const makeActions = (
     refresh();
   };
 
+  /** A release is made from what is stored, so it must be what is shown. */
+  const releaseStored = (): void => {
+    if (get().failure)
+      return say({
+        text: "What is shown is not stored, so it can't be released. Save to a file, then reload.",
+        tone: "fault",
+      });
+    openRelease();
+  };
+
   const runAction = (id: string): void => {
     if (id === "fit") fit();
-    else if (id === "release") openRelease();
+    else if (id === "release") releaseStored();
     else if (id === "clear-layout") {
       const cleared = clearLayout(get().drawing);
       if (!cleared.ok) return sayNo(cleared.refusal);
@@ -460,7 +470,7 @@ const makeActions = (
     useCallout,
     fit,
     saveFile,
-    openRelease,
+    openRelease: releaseStored,
     back,
     undo: backOrUndo,
     redo: () =>

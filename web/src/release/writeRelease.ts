@@ -36,7 +36,7 @@ export const writeRelease = async (
     position,
   };
   await database.transaction("rw", database.blobs, database.jobs, async () => {
-    await database.blobs.put(blob);
+    await database.blobs.add(blob); // never over one that another tab has released
     await database.jobs.update(job, { state: "released", updated: Date.now() });
   });
   return blob;
