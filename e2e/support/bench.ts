@@ -76,8 +76,10 @@ export class Bench {
     return this.page.getByRole("textbox", { name, exact: true });
   }
 
+  /** The row of a callout; the button that opens its actions has a name of its own. */
   callout(text: string): Locator {
-    return this.page.getByRole("region", { name: "Ledger" }).getByRole("button", { name: text });
+    const start = new RegExp(`^${text.replace(/[.*+?^${}()|[\]\\]/g, "\\$&")}`);
+    return this.page.getByRole("region", { name: "Ledger" }).getByRole("button", { name: start });
   }
 
   get pieces(): Locator {

@@ -69,7 +69,7 @@ export const drawRockerPlate = async (
   await between();
 
   // the layout goes, the pieces are joined
-  for (const key of ["KeyQ", "KeyR"]) await page.keyboard.press(key);
+  for (const key of ["KeyQ", "KeyZ"]) await page.keyboard.press(key);
   await expect(bench.board).toHaveAttribute("data-revision", "10");
   await between();
   await bench.tool("GG", "Join");

@@ -1,3 +1,5 @@
 export * from "./callout.ts";
 export * from "./describe.ts";
+export * from "./editCallouts.ts";
 export * from "./measure.ts";
+export * from "./readCallout.ts";

@@ -1,3 +1,4 @@
+export * from "./layoutLines.ts";
 export * from "./parallel.ts";
 export * from "./tangentArcs.ts";
 export * from "./tangentLines.ts";

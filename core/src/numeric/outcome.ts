@@ -33,6 +33,8 @@ export const REFUSAL_CODES = [
   "same-point",
   "pick-first",
   "not-a-curve",
+  "layout-not-crossed",
+  "cannot-divide",
   "layer-locked",
   "dxf-empty",
   "dxf-not-text",

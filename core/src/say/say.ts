@@ -55,6 +55,9 @@ const SENTENCES: Readonly<Record<RefusalCode, Words>> = {
   "same-point": () => "Both points are the same. Pick another one.",
   "pick-first": () => "Nothing is picked. Click a piece on the board first.",
   "not-a-curve": () => "This needs a line, an arc or a circle. Pick one of those.",
+  "layout-not-crossed": () =>
+    "Nothing crosses this layout line on both sides of the pick, so it has no ends to cut between. Draw what bounds it first.",
+  "cannot-divide": () => "A layout line has no ends to divide between. Pick a line, an arc or a circle.",
   "layer-locked": ({ layer }) => `The layer ${layer} is locked. Unlock it to change what is on it.`,
   "dxf-empty": () => "The file is empty.",
   "dxf-not-text": () => "This is no text file. An ASCII DXF was expected.",

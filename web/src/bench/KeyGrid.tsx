@@ -1,53 +1,21 @@
+import { useLayoutEffect, useRef, useState, type RefObject } from "react";
+import { createPortal } from "react-dom";
 import { useBench, useSession } from "./SessionContext.tsx";
 import { bankPlaces, REGISTRY } from "./tools/registry.ts";
 import { BANK_KEYS, BANKS, type BankKey } from "./tools/tool.ts";
 import { ToolDrawing } from "./ToolDrawing.tsx";
 
 const taken = new Set(REGISTRY.map(({ bank }) => bank));
+const keyName = (key: BankKey): string => key.slice(3);
+const KEYS = "grid min-h-0 flex-1 grid-cols-5 grid-rows-3";
 
 /** The left hand's keys: the first stroke takes a bank, the second a tool by its place. */
 export const KeyGrid = () => {
-  const { act } = useSession();
   const bank = useBench((state) => state.bank);
-  const toolId = useBench((state) => state.toolId);
-  const places = bank ? bankPlaces(bank) : undefined;
-  const activeBank = REGISTRY.find(({ id }) => id === toolId)?.bank;
-  const cell = (key: BankKey) => {
-    const member = places?.get(key);
-    const first = REGISTRY.find((one) => one.bank === key);
-    const used = places ? member !== undefined : taken.has(key);
-    const active = places ? member?.id === toolId : key === activeBank;
-    const name = places ? member?.name : used ? BANKS[key] : undefined;
-    const drawing = places ? member?.drawing : used ? first?.drawing : undefined;
-    return (
-      <button
-        key={key}
-        type="button"
-        disabled={!used}
-        aria-label={name ?? `${key.slice(3)}, empty`}
-        aria-keyshortcuts={key.slice(3)}
-        aria-pressed={active}
-        title={places ? member?.help : undefined}
-        onMouseDown={(event) => event.preventDefault()}
-        onClick={() => (member ? act.take(member.id) : act.setBank(key))}
-        className={`relative flex min-h-0 flex-col items-start justify-between overflow-hidden rounded-card border px-[3px] py-0.5 text-left text-[10.5px] leading-[1.15] tracking-[-0.02em] ${
-          active
-            ? "border-ember bg-ember-wash text-ember"
-            : used
-              ? "border-hair bg-board hover:border-ink"
-              : "border-hair border-dashed text-soft opacity-60"
-        }`}
-      >
-        <span className="flex w-full justify-between">
-          <span className="figures text-[10.5px] text-soft">{key.slice(3)}</span>
-          {drawing && <ToolDrawing drawing={drawing} size={16} />}
-        </span>
-        <span className={`w-full ${places ? "line-clamp-2" : "whitespace-nowrap"}`}>{name ?? ""}</span>
-      </button>
-    );
-  };
+  const section = useRef<HTMLElement>(null);
   return (
     <section
+      ref={section}
       data-region="Key grid"
       tabIndex={-1}
       role="region"
@@ -55,10 +23,112 @@ export const KeyGrid = () => {
       className="card flex h-full flex-col p-2"
     >
       <div className="mb-1.5 flex items-center justify-between px-0.5 text-xs text-soft">
-        <b>{bank ? BANKS[bank] : "Tools"}</b>
-        <span>{bank ? "second key takes the tool · Esc" : "two keys take a tool"}</span>
+        <b>Tools</b>
+        <span>two keys take a tool</span>
       </div>
-      <div className="grid min-h-0 flex-1 grid-cols-5 grid-rows-3 gap-1.5">{BANK_KEYS.map(cell)}</div>
+      <div className={`${KEYS} gap-1.5`}>
+        {BANK_KEYS.map((key) => (
+          <BankCell key={key} bank={key} />
+        ))}
+      </div>
+      {bank && <OpenBank bank={bank} section={section} />}
     </section>
+  );
+};
+
+const BankCell = ({ bank }: { bank: BankKey }) => {
+  const { act } = useSession();
+  const active = useBench((state) => REGISTRY.find(({ id }) => id === state.toolId)?.bank === bank);
+  const used = taken.has(bank);
+  const first = REGISTRY.find((one) => one.bank === bank);
+  const look = active
+    ? "border-ember bg-ember-wash text-ember"
+    : used
+      ? "border-hair bg-board hover:border-ink"
+      : "border-dashed border-hair text-soft opacity-60";
+  return (
+    <button
+      type="button"
+      disabled={!used}
+      aria-label={used ? BANKS[bank] : `${keyName(bank)}, empty`}
+      aria-keyshortcuts={keyName(bank)}
+      aria-pressed={active}
+      onMouseDown={(event) => event.preventDefault()}
+      onClick={() => act.setBank(bank)}
+      className={`flex min-h-0 flex-col justify-between overflow-hidden rounded-card border px-[3px] py-0.5 text-left text-[10.5px] leading-[1.15] tracking-[-0.02em] ${look}`}
+    >
+      <span className="flex w-full justify-between">
+        <span className="figures text-soft">{keyName(bank)}</span>
+        {first && <ToolDrawing drawing={first.drawing} size={16} />}
+      </span>
+      <span className="whitespace-nowrap">{used ? BANKS[bank] : ""}</span>
+    </button>
+  );
+};
+
+/** The tools of a bank, opened large over the ledger until the second stroke. */
+const OpenBank = ({ bank, section }: { bank: BankKey; section: RefObject<HTMLElement | null> }) => {
+  const { act } = useSession();
+  const toolId = useBench((state) => state.toolId);
+  const [box, setBox] = useState<{ left: number; top: number; width: number; bottom: number }>();
+  useLayoutEffect(() => {
+    const measure = (): void => {
+      const own = section.current!.getBoundingClientRect();
+      const width = Math.max(own.width, 430);
+      setBox({ left: own.left, top: Math.max(8, own.bottom - 400), width, bottom: window.innerHeight - own.bottom });
+    };
+    measure();
+    window.addEventListener("resize", measure);
+    return () => window.removeEventListener("resize", measure);
+  }, [section]);
+  if (!box) return null;
+  const places = bankPlaces(bank);
+  return createPortal(
+    <div
+      role="group"
+      aria-label={`${BANKS[bank]} tools`}
+      className="card fixed z-30 flex flex-col p-2.5 shadow-lg"
+      style={box}
+    >
+      <div className="mb-2 flex items-center justify-between px-0.5">
+        <b>{BANKS[bank]}</b>
+        <span className="text-xs text-soft">the second key takes the tool · Esc</span>
+      </div>
+      <div className={`${KEYS} gap-2`}>
+        {BANK_KEYS.map((key) => {
+          const member = places.get(key);
+          if (!member)
+            return (
+              <span
+                key={key}
+                className="figures rounded-card border border-dashed border-hair px-1.5 py-1 text-xs text-soft opacity-60"
+              >
+                {keyName(key)}
+              </span>
+            );
+          const active = member.id === toolId;
+          return (
+            <button
+              key={key}
+              type="button"
+              aria-label={member.name}
+              aria-keyshortcuts={keyName(key)}
+              aria-pressed={active}
+              title={member.help}
+              onMouseDown={(event) => event.preventDefault()}
+              onClick={() => act.take(member.id)}
+              className={`flex min-h-0 flex-col justify-between overflow-hidden rounded-card border px-1.5 py-1 text-left text-xs leading-tight ${active ? "border-ember bg-ember-wash text-ember" : "border-hair bg-board hover:border-ink"}`}
+            >
+              <span className="figures text-soft">{keyName(key)}</span>
+              <span className="self-center">
+                <ToolDrawing drawing={member.drawing} size={34} />
+              </span>
+              <span>{member.name}</span>
+            </button>
+          );
+        })}
+      </div>
+    </div>,
+    document.body,
   );
 };

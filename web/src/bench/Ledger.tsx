@@ -1,8 +1,12 @@
-import { calloutText, stateText, type Callout, type CalloutState } from "@ash-edge/core/callouts";
+import { Ellipsis } from "lucide-react";
+import { DropdownMenu } from "radix-ui";
+import { useEffect, useRef, useState } from "react";
+import { calloutText, stateText, writtenCallout, type Callout, type CalloutState } from "@ash-edge/core/callouts";
 import { unitOf } from "@ash-edge/core/drawing";
 import { ledgerFor } from "./derived.ts";
 import { useBench, useSession } from "./SessionContext.tsx";
 import { toolsFor } from "./session.ts";
+import { focusBoard } from "./useBenchKeys.ts";
 
 const LOOK: Record<CalloutState["state"], readonly [mark: string, colour: string]> = {
   "not placed": ["", "text-soft"],
@@ -15,8 +19,13 @@ const LOOK: Record<CalloutState["state"], readonly [mark: string, colour: string
 export const Ledger = () => {
   const { act } = useSession();
   const drawing = useBench((state) => state.drawing);
+  const [text, setText] = useState("");
   const rows = ledgerFor(drawing);
   const placed = rows.filter(({ state }) => state.state !== "not placed").length;
+  const change = (callout: Callout): void => {
+    setText(writtenCallout(callout, unitOf(drawing)));
+    act.setWriting({ id: callout.id });
+  };
   return (
     <section
       data-region="Ledger"
@@ -34,55 +43,131 @@ export const Ledger = () => {
         )}
       </header>
       {rows.length === 0 && (
-        <p className="border-t border-hair px-3 py-4 text-soft">
-          This job has no callouts: no numbers of a sketch were written down with it.
+        <p className="border-t border-hair px-3 py-2 text-soft">
+          Write the sketch’s numbers down once, one after another. A click on one then puts it where it is needed.
         </p>
       )}
       <ul className="min-h-0 flex-1 overflow-y-auto" onMouseLeave={() => act.light([])}>
         {rows.map(({ callout, state }) => (
-          <Row key={callout.id} callout={callout} state={state} />
+          <Row key={callout.id} callout={callout} state={state} onChange={() => change(callout)} />
         ))}
       </ul>
+      <WritingLine text={text} setText={setText} />
     </section>
   );
 };
 
-const Row = ({ callout, state }: { callout: Callout; state: CalloutState }) => {
+/** Where callouts are written: a number and what it speaks of, Enter, the next. */
+const WritingLine = ({ text, setText }: { text: string; setText: (text: string) => void }) => {
+  const { act } = useSession();
+  const writing = useBench((state) => state.writing);
+  const input = useRef<HTMLInputElement>(null);
+  useEffect(() => {
+    if (writing) input.current?.focus();
+  }, [writing]);
+  return (
+    <div className="flex items-center gap-2 border-t border-hair px-3 py-1.5">
+      <input
+        ref={input}
+        aria-label={writing?.id === undefined ? "Write a callout" : "Change the callout"}
+        placeholder="26 d bore, Enter"
+        autoComplete="off"
+        spellCheck={false}
+        value={text}
+        onFocus={() => writing ?? act.setWriting({})}
+        onBlur={() => {
+          if (text === "") act.setWriting(undefined);
+        }}
+        onChange={(event) => setText(event.target.value)}
+        onKeyDown={(event) => {
+          if (event.key === "Enter") {
+            event.preventDefault();
+            if (act.writeCallout(text)) setText("");
+          } else if (text === "" && (event.ctrlKey || event.metaKey) && event.code === "KeyZ") {
+            event.preventDefault(); // nothing typed to take back: the callout written last is meant
+            act.undo();
+          } else if (event.key === "Escape") {
+            event.preventDefault();
+            setText("");
+            act.setWriting(undefined);
+            act.say(undefined);
+            focusBoard();
+          }
+        }}
+        className={`figures h-7 min-w-0 flex-1 rounded-card border bg-board px-2 text-[13px] placeholder:text-soft ${writing ? "border-ember" : "border-hair"}`}
+      />
+      {writing && (
+        <span className="shrink-0 text-xs text-soft">{writing.pin ? "pinned" : "click the sketch to pin it"}</span>
+      )}
+    </div>
+  );
+};
+
+const item =
+  "flex h-7 cursor-default items-center rounded-card px-2.5 outline-none data-[highlighted]:bg-ember-wash data-[disabled]:text-soft";
+
+const Row = ({ callout, state, onChange }: { callout: Callout; state: CalloutState; onChange: () => void }) => {
   const { act } = useSession();
   const unit = useBench((all) => unitOf(all.drawing));
   const offered = useBench((all) => all.offered === callout.id);
   const lit = useBench((all) => all.litCallout === callout.id);
+  const selection = useBench((all) => all.selection);
   const [mark, colour] = LOOK[state.state];
+  const text = calloutText(callout, unit);
+  const light = (): void =>
+    act.light(
+      callout.links.map(({ id }) => id),
+      callout.id,
+    );
   return (
-    <li className={`border-t border-hair ${lit ? "bg-board" : ""}`}>
+    <li className={`group relative border-t border-hair ${lit ? "bg-board" : ""}`}>
       <button
         type="button"
         onMouseDown={(event) => event.preventDefault()}
-        onMouseEnter={() =>
-          act.light(
-            callout.links.map(({ id }) => id),
-            callout.id,
-          )
-        }
-        onFocus={() =>
-          act.light(
-            callout.links.map(({ id }) => id),
-            callout.id,
-          )
-        }
+        onMouseEnter={light}
+        onFocus={light}
         onClick={() => act.useCallout(callout)}
         className="grid h-7 w-full grid-cols-[5.6rem_1fr_auto] items-center gap-1 px-3 text-left"
       >
-        <span className="figures truncate font-semibold">{calloutText(callout, unit)}</span>
+        <span className="figures truncate font-semibold">{text}</span>
         <span className="truncate text-soft">{callout.name}</span>
         <span className={`text-xs ${colour}`}>{mark + stateText(state, callout)}</span>
       </button>
-      {offered && (
-        <div
-          className="flex flex-wrap items-center gap-1.5 px-3 pb-2"
-          role="group"
-          aria-label={`Tools for ${calloutText(callout, unit)}`}
+      <DropdownMenu.Root>
+        <DropdownMenu.Trigger
+          aria-label={`More for ${text} ${callout.name}`}
+          className="absolute top-0.5 right-1 hidden h-6 w-6 place-items-center rounded-card bg-panel text-soft group-focus-within:grid group-hover:grid hover:text-ink data-[state=open]:grid"
         >
+          <Ellipsis size={14} aria-hidden="true" />
+        </DropdownMenu.Trigger>
+        <DropdownMenu.Portal>
+          <DropdownMenu.Content className="card z-40 min-w-48 p-1" align="end">
+            <DropdownMenu.Item
+              className={item}
+              disabled={selection.size === 0}
+              onSelect={() => act.answerWith(callout, [...selection])}
+            >
+              Answer with what is selected
+            </DropdownMenu.Item>
+            <DropdownMenu.Item
+              className={item}
+              disabled={callout.links.length === 0}
+              onSelect={() => act.answerWith(callout, [])}
+            >
+              Let go
+            </DropdownMenu.Item>
+            {/* the menu gives the focus back when it closes; the line takes it after that */}
+            <DropdownMenu.Item className={item} onSelect={() => setTimeout(onChange)}>
+              Change
+            </DropdownMenu.Item>
+            <DropdownMenu.Item className={item} onSelect={() => act.dropCallout(callout)}>
+              Remove
+            </DropdownMenu.Item>
+          </DropdownMenu.Content>
+        </DropdownMenu.Portal>
+      </DropdownMenu.Root>
+      {offered && (
+        <div className="flex flex-wrap items-center gap-1.5 px-3 pb-2" role="group" aria-label={`Tools for ${text}`}>
           {toolsFor(callout).map((tool) => (
             <button
               key={tool.id}

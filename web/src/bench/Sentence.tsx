@@ -73,8 +73,12 @@ export const Sentence = () => {
 const PartView = ({ tool, part }: { tool: Tool; part: Part }) => {
   const { act } = useSession();
   const choice = useBench((state) => (part.kind === "choice" ? state.tool?.choices[part.name] : undefined));
+  const hidden = useBench(
+    (state) =>
+      part.kind === "pick" && part.onlyIf !== undefined && state.tool?.choices[part.onlyIf[0]] !== part.onlyIf[1],
+  );
   if (part.kind === "words") return <span className="shrink-0 text-[15px] whitespace-nowrap">{part.text}</span>;
-  if (part.kind === "pick") return part.silent ? null : <PickBlank tool={tool} part={part} />;
+  if (part.kind === "pick") return part.silent || hidden ? null : <PickBlank tool={tool} part={part} />;
   if (part.kind === "choice")
     return (
       <Segmented

@@ -1,5 +1,14 @@
 import { createStore, type StoreApi } from "zustand/vanilla";
-import { calloutText, type Callout } from "@ash-edge/core/callouts";
+import {
+  addCallout,
+  answerCallout,
+  calloutText,
+  changeCallout,
+  readCallout,
+  refsAnswering,
+  removeCallout,
+  type Callout,
+} from "@ash-edge/core/callouts";
 import {
   applyEdit,
   calloutsOf,
@@ -88,6 +97,8 @@ export type BenchState = {
   readonly lit: ReadonlySet<Id>;
   /** The callout hovered in the ledger. */
   readonly litCallout?: Id;
+  /** A callout is being written: where its pin goes, and which one is being changed. */
+  readonly writing?: { readonly id?: Id; readonly pin?: NonNullable<Callout["pin"]> };
   /** A callout clicked with no tool active: the tools that fit it are offered. */
   readonly offered?: Id;
   readonly hover?: Hover;
@@ -178,7 +189,7 @@ const makeActions = (
       for (let i = 0; i < underTurn % Math.max(1, under.length); i++) under.push(under.shift()!);
       const wanted = tool && toolState && wantedPick(tool, toolState, givenOf(tool, toolState, undefined, context()));
       const from = tool?.from && toolState?.picks[tool.from];
-      const wantsPoint = tool && wanted?.takes !== "curve" && wanted;
+      const wantsPoint = tool && wanted && (wanted.takes !== "curve" || wanted.exact);
       const snap =
         wantsPoint && !modifiers.alt
           ? snapsAt(state.index, raw, reach, { from: from ? from.at : undefined })[0]
@@ -312,6 +323,7 @@ const makeActions = (
   const runAction = (id: string): void => {
     if (id === "fit") fit();
     else if (id === "release") releaseStored();
+    else if (id === "write-callouts") set({ writing: {} });
     else if (id === "clear-layout") {
       const cleared = clearLayout(get().drawing);
       if (!cleared.ok) return sayNo(cleared.refusal);
@@ -434,6 +446,37 @@ const makeActions = (
     commit(draft.finish());
   };
 
+  /** Writes down what was typed into the ledger; true when it could be read. */
+  const writeCallout = (text: string): boolean => {
+    const { drawing, writing } = get();
+    const read = readCallout(text, unitOf(drawing));
+    if (!read.ok) {
+      sayNo(read.refusal);
+      return false;
+    }
+    const edit =
+      writing?.id === undefined
+        ? addCallout(drawing, read.value, writing?.pin)
+        : changeCallout(drawing, writing.id, read.value, writing.pin);
+    if (edit) commit(edit);
+    set({ writing: {} }, ["message"]);
+    return true;
+  };
+
+  const dropCallout = (callout: Callout): void => {
+    const edit = removeCallout(get().drawing, callout.id);
+    if (!edit) return;
+    commit(edit);
+    notify(`Callout ${calloutText(callout, unitOf(get().drawing))} removed`);
+  };
+
+  /** What is selected answers the callout; with nothing selected it is let go. */
+  const answerWith = (callout: Callout, ids: readonly Id[]): void => {
+    const { drawing } = get();
+    const edit = answerCallout(drawing, callout.id, refsAnswering(drawing, callout, ids));
+    if (edit) commit(edit);
+  };
+
   /** Deletes what is selected, or what is named. */
   const remove = (ids?: readonly Id[]): void => {
     const { selection, drawing } = get();
@@ -472,6 +515,10 @@ const makeActions = (
     saveFile,
     openRelease: releaseStored,
     back,
+    writeCallout,
+    dropCallout,
+    answerWith,
+    setWriting: (writing: BenchState["writing"]) => (writing ? set({ writing }) : set({}, ["writing"])),
     undo: backOrUndo,
     redo: () =>
       get().history.position < get().history.edits.length

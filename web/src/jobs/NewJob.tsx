@@ -5,7 +5,9 @@ import { useForm, useWatch } from "react-hook-form";
 import { useNavigate } from "react-router";
 import type { Unit } from "@ash-edge/core/numeric";
 import { useDatabase } from "../app/StoreProvider.tsx";
-import { createJob } from "../store/index.ts";
+import { useState } from "react";
+import { createJob, type NewSketch } from "../store/index.ts";
+import { filesOf, readPicture } from "../ui/readPicture.ts";
 import { Segmented } from "../ui/Segmented.tsx";
 
 type Fields = { number: string; name: string; unit: Unit };
@@ -40,18 +42,36 @@ export const NewJob = ({
     defaultValues: { number, name: "", unit: "mm" },
     resolver: joiResolver(schema),
   });
+  const [sketches, setSketches] = useState<readonly NewSketch[]>([]);
+  const [refusal, setRefusal] = useState<string>();
+  const take = async (files: readonly File[]): Promise<void> => {
+    setRefusal(undefined);
+    for (const file of files) {
+      try {
+        const sketch = await readPicture(file);
+        setSketches((now) => [...now, sketch]);
+      } catch (reason) {
+        setRefusal((reason as Error).message);
+      }
+    }
+  };
   const unit = useWatch({ control, name: "unit" });
   const make = async (fields: Fields): Promise<void> => {
     if (taken.includes(fields.number))
       return setError("number", { message: `There is a job ${fields.number} already. ${number} is free.` });
-    const id = await createJob(database, {
-      ...fields,
-      customer: "",
-      material: "",
-      thickness: "",
-      quantity: 1,
-      due: "",
-    });
+    const id = await createJob(
+      database,
+      {
+        ...fields,
+        customer: "",
+        material: "",
+        thickness: "",
+        quantity: 1,
+        due: "",
+      },
+      [],
+      sketches,
+    );
     await navigate(`/jobs/${id}`);
   };
   const field = (name: "number" | "name", label: string) => (
@@ -90,6 +110,31 @@ export const NewJob = ({
                 value={unit}
                 onChange={(unit) => setValue("unit", unit as Unit)}
               />
+            </div>
+            <div
+              onDragOver={(event) => event.preventDefault()}
+              onDrop={(event) => {
+                event.preventDefault();
+                void take(filesOf(event.dataTransfer));
+              }}
+              onPaste={(event) => void take(filesOf(event.clipboardData))}
+            >
+              <label className="block">
+                <span className="text-soft">Pictures of the sketch, if there are any</span>
+                <input
+                  type="file"
+                  accept="image/png,image/jpeg,image/webp,image/svg+xml"
+                  multiple
+                  onChange={(event) => void take([...(event.target.files ?? [])])}
+                  className="mt-1 block w-full rounded-card border border-dashed border-hair bg-board px-2 py-3 text-soft"
+                />
+              </label>
+              {sketches.length > 0 && <p className="mt-1 text-moss">{sketches.map(({ name }) => name).join(", ")}</p>}
+              {refusal && (
+                <p role="alert" className="mt-1 text-fault">
+                  {refusal}
+                </p>
+              )}
             </div>
             <div className="mt-2 flex justify-end gap-2">
               <Dialog.Close className="h-8 rounded-card border border-hair px-3">Cancel</Dialog.Close>

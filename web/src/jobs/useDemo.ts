@@ -41,11 +41,13 @@ const seed = async (database: Database): Promise<number> => {
     const picture = await fetch(sketch);
     if (!picture.ok) throw new Error("A demo sketch could not be fetched.");
     const bytes = new Uint8Array(await picture.arrayBuffer());
-    await createJob(database, { ...head, id, unit }, callouts, {
-      name: sketch.split("/").at(-1)!,
-      type: "image/png",
-      bytes,
-    });
+    await createJob(database, { ...head, id, unit }, callouts, [
+      {
+        name: sketch.split("/").at(-1)!,
+        type: "image/png",
+        bytes,
+      },
+    ]);
   }
   if (fresh.length > 0) await database.settings.put({ key: "demo", value: [...known, ...fresh.map(({ id }) => id)] });
   return fresh.length;

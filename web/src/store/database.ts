@@ -47,7 +47,7 @@ export type BlobRecord = {
   /** SHA-256 in hex; empty where the browser gives none (outside https and localhost). */
   readonly checksum: string;
   readonly made: number;
-  /** For a release: its number within the job, and how many edits it was made from. */
+  /** Its number among those of its kind within the job; for a release also how many edits it was made from. */
   readonly number?: number;
   readonly position?: number;
 };

@@ -21,29 +21,40 @@ export const listJobs = async (database: Database): Promise<readonly ListedJob[]
 export type NewJob = JobHead & { readonly id?: string; readonly unit: Unit };
 export type NewSketch = { readonly name: string; readonly type: string; readonly bytes: Uint8Array };
 
-/** Makes a job with its drawing, callouts and sketch in one transaction; returns its id. */
+const sketchRecord = async (job: string, number: number, sketch: NewSketch): Promise<BlobRecord> => ({
+  id: `${job}-sketch-${number}`,
+  job,
+  kind: "sketch",
+  checksum: await checksumOf(sketch.bytes),
+  made: Date.now(),
+  number,
+  ...sketch,
+});
+
+/** Makes a job with its drawing, callouts and sketches in one transaction; returns its id. */
 export const createJob = async (
   database: Database,
   head: NewJob,
   callouts: readonly NewCallout[] = [],
-  sketch?: NewSketch,
+  sketches: readonly NewSketch[] = [],
 ): Promise<string> => {
   const id = head.id ?? crypto.randomUUID();
-  const blob: BlobRecord | undefined = sketch && {
-    id: `${id}-sketch-1`,
-    job: id,
-    kind: "sketch",
-    checksum: await checksumOf(sketch.bytes),
-    made: Date.now(),
-    ...sketch,
-  };
+  const blobs = await Promise.all(sketches.map((sketch, i) => sketchRecord(id, i + 1, sketch)));
   await database.transaction("rw", database.jobs, database.heads, database.snapshots, database.blobs, async () => {
     if (await database.jobs.get(id)) return;
     await database.jobs.put({ ...head, id, state: "sketched", updated: Date.now() });
     await startJournal(database, id, newDrawing(head.unit, callouts));
-    if (blob) await database.blobs.put(blob);
+    await database.blobs.bulkPut(blobs);
   });
   return id;
+};
+
+/** Puts one more picture with a job's sketches; returns its record. */
+export const addSketch = async (database: Database, job: string, sketch: NewSketch): Promise<BlobRecord> => {
+  const highest = Math.max(0, ...(await sketchesOf(database, job)).map(({ number }) => number ?? 0));
+  const record = await sketchRecord(job, highest + 1, sketch);
+  await database.blobs.add(record);
+  return record;
 };
 
 /** The number that a new job is offered: one more than the highest. */
@@ -77,18 +88,16 @@ export const exportRaw = async (database: Database, id: string): Promise<string>
   return JSON.stringify(raw, null, 1);
 };
 
-export const sketchesOf = (database: Database, job: string): Promise<BlobRecord[]> =>
+/** The sketches of a job in the order in which they came. */
+export const sketchesOf = async (database: Database, job: string): Promise<BlobRecord[]> =>
+  (await blobsOf(database, job, "sketch")).sort((p, q) => (p.number ?? 0) - (q.number ?? 0));
+
+export const releasesOf = async (database: Database, job: string): Promise<BlobRecord[]> =>
+  (await blobsOf(database, job, "release")).sort((p, q) => (q.number ?? 0) - (p.number ?? 0));
+
+const blobsOf = (database: Database, job: string, kind: BlobRecord["kind"]): Promise<BlobRecord[]> =>
   database.blobs
     .where("job")
     .equals(job)
-    .and(({ kind }) => kind === "sketch")
+    .and((blob) => blob.kind === kind)
     .toArray();
-
-export const releasesOf = async (database: Database, job: string): Promise<BlobRecord[]> =>
-  (
-    await database.blobs
-      .where("job")
-      .equals(job)
-      .and(({ kind }) => kind === "release")
-      .toArray()
-  ).sort((p, q) => (q.number ?? 0) - (p.number ?? 0));

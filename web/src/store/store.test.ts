@@ -36,11 +36,12 @@ describe("the store", () => {
 
   /** A job drawn in `edits` steps, then undone by `undone`. */
   const drawn = async (edits: number, undone = 0): Promise<{ id: string; drawing: Drawing }> => {
-    const id = await createJob(database, { ...head, unit: "mm" }, [{ kind: "diameter", value: 2, name: "hole" }], {
-      name: "a.png",
-      type: "image/png",
-      bytes: new Uint8Array([1, 2, 3]),
-    });
+    const id = await createJob(
+      database,
+      { ...head, unit: "mm" },
+      [{ kind: "diameter", value: 2, name: "hole" }],
+      [{ name: "a.png", type: "image/png", bytes: new Uint8Array([1, 2, 3]) }],
+    );
     let { drawing, history } = (await loadJob(database, id))!;
     const failures: string[] = [];
     const keeper = makeKeeper(database, id, {

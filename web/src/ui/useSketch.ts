@@ -2,20 +2,24 @@ import { useLiveQuery } from "dexie-react-hooks";
 import { useEffect, useState } from "react";
 import { sketchesOf, type Database } from "../store/index.ts";
 
-type Shown = { readonly url: string; readonly id: string };
+export type ShownSketch = { readonly url: string; readonly id: string; readonly name: string };
 
-/** The first sketch of a job as something an image can show; undefined without one. */
-export const useSketch = (database: Database, job: string | undefined): Shown | undefined => {
-  const blob = useLiveQuery(async () => (job ? (await sketchesOf(database, job))[0] : undefined), [database, job]);
-  const [shown, setShown] = useState<Shown>();
+/** The sketches of a job as something an image can show, in their order; undefined until they are there. */
+export const useSketches = (database: Database, job: string | undefined): readonly ShownSketch[] | undefined => {
+  const blobs = useLiveQuery(async () => (job ? sketchesOf(database, job) : []), [database, job]);
+  const [shown, setShown] = useState<readonly ShownSketch[]>();
   useEffect(() => {
-    if (!blob) return undefined;
-    const url = URL.createObjectURL(new Blob([blob.bytes.slice()], { type: blob.type }));
-    const frame = requestAnimationFrame(() => setShown({ url, id: blob.id }));
+    if (!blobs) return undefined;
+    const made = blobs.map(({ id, name, type, bytes }) => ({
+      id,
+      name,
+      url: URL.createObjectURL(new Blob([bytes.slice()], { type })),
+    }));
+    const frame = requestAnimationFrame(() => setShown(made));
     return () => {
       cancelAnimationFrame(frame);
-      URL.revokeObjectURL(url);
+      made.forEach(({ url }) => URL.revokeObjectURL(url));
     };
-  }, [blob]);
-  return blob?.id === shown?.id ? shown : undefined;
+  }, [blobs]);
+  return shown;
 };

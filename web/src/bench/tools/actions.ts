@@ -19,6 +19,15 @@ export const fitAction: Action = {
   drawing: ["M4 9 L4 4 L9 4 M15 4 L20 4 L20 9 M20 15 L20 20 L15 20 M9 20 L4 20 L4 15", "M8 12 L16 12"],
 };
 
+export const writeCalloutsAction: Action = {
+  kind: "action",
+  id: "write-callouts",
+  name: "Write callouts",
+  bank: "KeyB",
+  help: "Goes to the ledger's line, where the numbers of the sketch are written down one after another: 26 d bore, Enter. A click on the sketch pins the one being written.",
+  drawing: ["M4 18 L4 20 L6 20 L18 8 L16 6 Z", "M4 6 L12 6 M4 11 L9 11"],
+};
+
 export const releaseAction: Action = {
   kind: "action",
   id: "release",

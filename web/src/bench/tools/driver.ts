@@ -1,6 +1,6 @@
 import { calloutsOf, curveAt, picksAt, type Drawing, type Edit } from "@ash-edge/core/drawing";
-import { carrierOf, type Point } from "@ash-edge/core/geometry";
-import { readTypedValue, refuse, type Refusal, type SizeKind } from "@ash-edge/core/numeric";
+import { carrierOf, curveNearest, type Point } from "@ash-edge/core/geometry";
+import { readTypedValue, refuse, RESOLUTION, type Refusal, type SizeKind } from "@ash-edge/core/numeric";
 import {
   pickParts,
   type Entry,
@@ -156,11 +156,16 @@ const isRound = (drawing: Drawing, { ref }: Picked): boolean => {
   return curve !== undefined && carrierOf(curve).kind === "circle";
 };
 
+const isOn = (drawing: Drawing, { ref }: Picked, at: Point): boolean => {
+  const curve = ref && curveAt(drawing, ref);
+  return curve !== undefined && curveNearest(curve, at).distance <= RESOLUTION;
+};
+
 const pickFrom = (part: PickPart, { at, snap, under }: Hover, drawing: Drawing): Picked | undefined => {
   const point: Picked = { at, ...(snap?.ref ? { ref: snap.ref } : {}), ...(snap ? { snap: snap.kind } : {}) };
   if (part.takes === "point") return point;
   const curve = part.round ? under.find((picked) => isRound(drawing, picked)) : under[0];
-  if (part.takes === "curve") return curve;
+  if (part.takes === "curve") return part.exact && curve && snap && isOn(drawing, curve, at) ? { ...curve, at } : curve;
   return curve && !(snap && POINT_SNAPS.has(snap.kind)) ? curve : point;
 };
 

@@ -5,7 +5,12 @@ import { linkCallout } from "./linking.ts";
 import { nothing, oneWay, refused, type Tool } from "./tool.ts";
 
 /** The end of a line from `from`: typed length and angle win over the pointer, each on its own. */
-const lineEnd = (from: Point, pointer: Point, length: number | undefined, degrees: number | undefined): Point => {
+export const lineEnd = (
+  from: Point,
+  pointer: Point,
+  length: number | undefined,
+  degrees: number | undefined,
+): Point => {
   if (length === undefined && degrees === undefined) return pointer;
   const way = subtract(pointer, from);
   const direction = degrees === undefined ? unitAt(angleOf(way)) : unitAt(toRadians(degrees));

@@ -1,7 +1,8 @@
-import { clearLayoutAction, fitAction, releaseAction } from "./actions.ts";
+import { clearLayoutAction, fitAction, releaseAction, writeCalloutsAction } from "./actions.ts";
 import { circle, layoutCircle } from "./circle.ts";
 import { distanceTool } from "./distanceTool.ts";
 import { join } from "./join.ts";
+import { atAnAngle, bisector, divide, layoutLine, layoutToCut, squareTo, throughTwoPoints } from "./layoutLineTools.ts";
 import { line } from "./line.ts";
 import { parallel } from "./parallel.ts";
 import { point } from "./point.ts";
@@ -13,8 +14,15 @@ import { trim } from "./trim.ts";
 /** Every tool and action, in the order of its bank: the key grid, the finder and the help are made from this list. */
 export const REGISTRY: readonly (Tool | Action)[] = [
   parallel,
+  throughTwoPoints,
+  atAnAngle,
+  squareTo,
+  bisector,
+  layoutLine,
   layoutCircle,
   point,
+  divide,
+  layoutToCut,
   clearLayoutAction,
   line,
   circle,
@@ -24,6 +32,7 @@ export const REGISTRY: readonly (Tool | Action)[] = [
   join,
   distanceTool,
   fitAction,
+  writeCalloutsAction,
   releaseAction,
 ];
 

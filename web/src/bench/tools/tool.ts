@@ -35,9 +35,13 @@ export type Part =
   | {
       readonly kind: "pick";
       readonly name: string;
+      /** Shown only while a choice stands so: [its name, its option]. */
+      readonly onlyIf?: readonly [choice: string, option: string];
       readonly label: string;
       readonly takes: "point" | "curve" | "either";
       readonly round?: boolean;
+      /** The place on the curve counts, so snaps on it hold. */
+      readonly exact?: boolean;
       readonly silent?: boolean;
     }
   | { readonly kind: "size"; readonly name: string; readonly first: SizeKind }

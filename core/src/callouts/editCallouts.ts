@@ -1,0 +1,67 @@
+import { entityOf, type Drawing } from "../drawing/drawing.ts";
+import { draftEdit, type Edit } from "../drawing/edit.ts";
+import { curvesOf, type Id, type Ref } from "../drawing/entity.ts";
+import { pageGet } from "../drawing/pages.ts";
+import type { Callout } from "./callout.ts";
+import { measureCallout } from "./measure.ts";
+import type { WrittenCallout } from "./readCallout.ts";
+
+/** Writes a callout down; with a pin where it stands on the sketch. */
+export const addCallout = (drawing: Drawing, written: WrittenCallout, pin?: Callout["pin"]): Edit => {
+  const draft = draftEdit(drawing, "Write a callout", "callout");
+  const id = draft.newId();
+  draft.set("callout", id, { ...written, ...(pin ? { pin } : {}), id, links: [] });
+  return draft.finish();
+};
+
+/** Changes what a callout says; its links and, where no other is given, its pin stay. */
+export const changeCallout = (
+  drawing: Drawing,
+  id: Id,
+  written: WrittenCallout,
+  pin?: Callout["pin"],
+): Edit | undefined => {
+  const former = pageGet(drawing.callout, id);
+  if (!former) return undefined;
+  const draft = draftEdit(drawing, "Change a callout", "callout");
+  const where = pin ?? former.pin;
+  draft.set("callout", id, { ...written, ...(where ? { pin: where } : {}), id, links: former.links });
+  return draft.finish();
+};
+
+export const removeCallout = (drawing: Drawing, id: Id): Edit | undefined => {
+  if (!pageGet(drawing.callout, id)) return undefined;
+  const draft = draftEdit(drawing, "Remove a callout", "callout");
+  draft.set("callout", id, undefined);
+  return draft.finish();
+};
+
+/** Says which geometry answers a callout; none lets it go. */
+export const answerCallout = (drawing: Drawing, id: Id, refs: readonly Ref[]): Edit | undefined => {
+  const callout = pageGet(drawing.callout, id);
+  if (!callout) return undefined;
+  const draft = draftEdit(
+    drawing,
+    refs.length > 0 ? `Answer ${callout.name || "a callout"}` : "Let a callout go",
+    "link",
+  );
+  draft.link(id, refs);
+  return draft.finish();
+};
+
+/**
+ * The references by which picked entities answer a callout: the entity itself, or, of a chain, the one piece that comes nearest to
+ * the called value.
+ */
+export const refsAnswering = (drawing: Drawing, callout: Callout, ids: readonly Id[]): readonly Ref[] =>
+  ids.flatMap((id) => {
+    const entity = entityOf(drawing, id);
+    if (entity?.kind !== "chain") return entity ? [{ id }] : [];
+    const miss = (ref: Ref): number => {
+      const state = measureCallout(drawing, { ...callout, links: [ref] });
+      return state.state === "not placed" ? Infinity : Math.abs(state.by);
+    };
+    const refs = curvesOf(entity).map(({ ref }) => ref);
+    const best = refs.reduce((near, ref) => (miss(ref) < miss(near) ? ref : near));
+    return miss(best) === Infinity ? [] : [best];
+  });

@@ -1,0 +1,32 @@
+import type { NewSketch } from "../store/index.ts";
+
+/** Larger pictures than this are refused: the browser's store is not for them. */
+const LARGEST_BYTES = 60_000_000;
+
+/** A file that is not taken as a picture, with the reason in words. */
+export class NoPicture extends Error {}
+
+/** A picture file, checked by decoding it; anything else is refused with a sentence. SVG is only ever shown as an image. */
+export const readPicture = async (file: File): Promise<NewSketch> => {
+  const name = file.name || "pasted picture";
+  if (file.size === 0) throw new NoPicture(`${name} is empty. Choose a PNG, JPEG, WebP or SVG picture.`);
+  if (file.size > LARGEST_BYTES)
+    throw new NoPicture(
+      `${name} has ${Math.round(file.size / 1e6)} MB; up to 60 MB work. Save it smaller and try again.`,
+    );
+  const url = URL.createObjectURL(file);
+  try {
+    const image = new Image();
+    image.src = url;
+    await image.decode();
+    if (image.naturalWidth === 0) throw new Error("no size");
+  } catch {
+    throw new NoPicture(`${name} is no picture that can be shown. PNG, JPEG, WebP and SVG work.`);
+  } finally {
+    URL.revokeObjectURL(url);
+  }
+  return { name, type: file.type || "image/png", bytes: new Uint8Array(await file.arrayBuffer()) };
+};
+
+/** The files of a drop or a paste. */
+export const filesOf = (data: DataTransfer | null): readonly File[] => [...(data?.files ?? [])];
