@@ -1,5 +1,5 @@
 import type { Contour, OpenChain } from "@ash-edge/core/contour";
-import { drawingBounds, unitOf } from "@ash-edge/core/drawing";
+import { unitOf } from "@ash-edge/core/drawing";
 import { showArea, showLength, type Unit } from "@ash-edge/core/numeric";
 import type { Fault } from "@ash-edge/core/prove";
 import { sayFault } from "@ash-edge/core/say";
@@ -16,6 +16,7 @@ export const Pieces = () => {
   const profile = profileFor(drawing);
   const faults = faultsFor(drawing).filter(({ code }) => ["crossing", "touching", "doubled"].includes(code));
   const unit = unitOf(drawing);
+  const onlyLayout = drawing.entity.size > 2; // more than the two lines that every drawing starts with
   const { contours, open } = profile;
   const [outside, inside] = (["outside", "inside"] as const).map(
     (role) => contours.filter((contour) => contour.role === role).length,
@@ -51,15 +52,16 @@ export const Pieces = () => {
       {contours.length + open.length === 0 && (
         <div className="border-t border-hair px-3 py-4 text-soft">
           <p>
-            {drawingBounds(drawing) ? "Only layout so far." : "Nothing is drawn yet."} Start with a parallel to a layout
-            line, and circles where they cross.
+            {onlyLayout
+              ? "Only layout so far. Circles and lines on its crossings come next."
+              : "Nothing is drawn yet. Start with a parallel to a layout line, and circles where they cross."}
           </p>
           <button
             type="button"
             className="mt-2 h-8 rounded-card border border-hair px-3 text-ink hover:border-ink"
-            onClick={() => act.take("parallel")}
+            onClick={() => act.take(onlyLayout ? "circle" : "parallel")}
           >
-            Take Parallel
+            {onlyLayout ? "Take Circle" : "Take Parallel"}
           </button>
         </div>
       )}

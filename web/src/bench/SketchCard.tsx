@@ -11,6 +11,7 @@ import { useSketches, type ShownSketch } from "../ui/useSketch.ts";
 import { useBench, useSession } from "./SessionContext.tsx";
 
 type Place = { readonly zoom: number; readonly x: number; readonly y: number };
+type Size = { readonly width: number; readonly height: number };
 const WHOLE: Place = { zoom: 1, x: 0, y: 0 };
 /** A press that moves less than this many pixels is a click. */
 const STILL = 4;
@@ -144,6 +145,18 @@ const Picture = ({ sketch, alt, place, setPlace }: PictureProps) => {
   const writing = useBench((state) => state.writing);
   const drag = useRef<{ x: number; y: number; moved: number } | undefined>(undefined);
   const image = useRef<HTMLImageElement>(null);
+  const room = useRef<HTMLDivElement>(null);
+  const [natural, setNatural] = useState<Size>();
+  const [card, setCard] = useState<Size>();
+  useEffect(() => {
+    const element = room.current!;
+    const observer = new ResizeObserver(() => setCard({ width: element.clientWidth, height: element.clientHeight }));
+    observer.observe(element);
+    return () => observer.disconnect();
+  }, []);
+  // the whole picture, as large as the card has room for, so that pins keep their places on it
+  const scale = natural && card ? Math.min(card.width / natural.width, card.height / natural.height) : 0;
+  const fitted = { width: scale * (natural?.width ?? 0), height: scale * (natural?.height ?? 0) };
   const onWheel = (event: WheelEvent<HTMLDivElement>): void => {
     const box = event.currentTarget.getBoundingClientRect();
     const [px, py] = [event.clientX - box.left, event.clientY - box.top];
@@ -179,14 +192,22 @@ const Picture = ({ sketch, alt, place, setPlace }: PictureProps) => {
       onPointerUp={onPointerUp}
     >
       <div
+        ref={room}
         className="grid h-full w-full place-items-center"
         style={{ transform: `translate(${place.x}px, ${place.y}px) scale(${place.zoom})`, transformOrigin: "0 0" }}
       >
-        <div className="relative flex h-full max-w-full items-center">
-          <div className="relative max-h-full">
-            <img ref={image} src={sketch.url} alt={alt} draggable={false} className="block max-h-full max-w-full" />
-            <Pins sketch={sketch.id} zoom={place.zoom} />
-          </div>
+        <div className="relative" style={fitted}>
+          <img
+            ref={image}
+            src={sketch.url}
+            alt={alt}
+            draggable={false}
+            className="block h-full w-full"
+            onLoad={(event) =>
+              setNatural({ width: event.currentTarget.naturalWidth, height: event.currentTarget.naturalHeight })
+            }
+          />
+          <Pins sketch={sketch.id} zoom={place.zoom} />
         </div>
       </div>
     </div>

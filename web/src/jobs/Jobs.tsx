@@ -1,94 +1,68 @@
 import { useLiveQuery } from "dexie-react-hooks";
-import { FileWarning, Plus } from "lucide-react";
-import { useState } from "react";
-import { Link, useNavigate } from "react-router";
+import { FileWarning, Plus, Search } from "lucide-react";
+import { useMemo, useState } from "react";
 import { useDatabase } from "../app/StoreProvider.tsx";
-import { exportRaw, listJobs, nextJobNumber, type JobRecord } from "../store/index.ts";
+import { exportRaw, JOB_STATES, listJobs, nextJobNumber } from "../store/index.ts";
 import { Brand } from "../ui/Brand.tsx";
 import { saveAs } from "../ui/saveAs.ts";
+import { Segmented } from "../ui/Segmented.tsx";
 import { ThemeButton } from "../ui/ThemeButton.tsx";
-import { JobPicture } from "./JobPicture.tsx";
+import { JobTable } from "./JobTable.tsx";
 import { NewJob } from "./NewJob.tsx";
 import { useDemo } from "./useDemo.ts";
+import { useTableSettings } from "./useTableSettings.ts";
 
-const STATE_COLOUR = { sketched: "text-soft", drawn: "text-ink", proved: "text-moss", released: "text-moss" } as const;
-
-const Row = ({ job }: { job: JobRecord }) => {
-  const navigate = useNavigate();
-  return (
-    <tr className="cursor-pointer border-t border-hair hover:bg-board" onClick={() => void navigate(`/jobs/${job.id}`)}>
-      <td className="w-28 py-2 pl-3">
-        <JobPicture job={job} />
-      </td>
-      <td className="figures w-16 font-semibold">{job.number}</td>
-      <td>
-        <Link
-          to={`/jobs/${job.id}`}
-          onClick={(event) => event.stopPropagation()}
-          className="font-semibold hover:underline"
-        >
-          {job.name}
-        </Link>
-        <div className="text-soft">{job.customer}</div>
-      </td>
-      <td className="text-soft">{[job.thickness, job.material].filter(Boolean).join(" ")}</td>
-      <td className="figures w-14 text-soft">{job.unit}</td>
-      <td className="figures w-14 text-soft">{job.quantity} ×</td>
-      <td className="figures w-28 text-soft">{job.due}</td>
-      <td className={`w-24 pr-3 ${STATE_COLOUR[job.state]}`}>{job.state}</td>
-    </tr>
-  );
-};
-
-const DamagedRow = ({ id }: { id: string }) => {
-  const database = useDatabase();
-  return (
-    <tr className="border-t border-hair">
-      <td className="w-28 py-2 pl-3 text-fault">
-        <FileWarning size={28} aria-hidden="true" />
-      </td>
-      <td colSpan={6}>
-        <div className="font-semibold text-fault">This job’s record is damaged and can’t be opened</div>
-        <div className="text-soft">The other jobs are sound. Export what is stored of it ({id}) and keep the file.</div>
-      </td>
-      <td className="pr-3">
-        <button
-          type="button"
-          className="h-8 rounded-card border border-hair px-2.5 hover:bg-board"
-          onClick={() =>
-            void exportRaw(database, id).then((text) => saveAs(`${id}-raw.json`, text, "application/json"))
-          }
-        >
-          Export raw
-        </button>
-      </td>
-    </tr>
-  );
-};
+const primary =
+  "inline-flex h-8 items-center gap-1.5 rounded-card bg-ember px-3 font-semibold text-panel disabled:opacity-60";
 
 /** The list of jobs, and the way to a new one. */
 export const Jobs = () => {
   const database = useDatabase();
   const demo = useDemo();
-  const jobs = useLiveQuery(() => listJobs(database), [database]);
+  const listed = useLiveQuery(() => listJobs(database), [database]);
   const [making, setMaking] = useState(false);
+  const [settings, change] = useTableSettings();
+  const jobs = useMemo(() => listed?.flatMap(({ job }) => job ?? []), [listed]);
+  const damaged = listed?.filter(({ job }) => !job) ?? [];
+  const settled = listed && !demo.isPending;
   return (
-    <div className="mx-auto flex min-h-full max-w-[1240px] flex-col gap-3 p-4">
+    <div className="mx-auto flex h-full max-w-[1240px] flex-col gap-3 p-4">
       <header className="flex items-center justify-between">
         <Brand />
         <ThemeButton />
       </header>
-      <main className="card overflow-hidden">
-        <div className="flex items-center justify-between px-3 py-2.5">
+      <main className="card flex min-h-0 flex-1 flex-col overflow-hidden">
+        <div className="flex items-center gap-3 px-3 py-2.5">
           <h1 className="text-lg font-semibold">
-            Jobs {jobs && <span className="figures ml-1 text-sm font-normal text-soft">{jobs.length}</span>}
+            Jobs {listed && <span className="figures ml-1 text-sm font-normal text-soft">{listed.length}</span>}
           </h1>
-          <button
-            type="button"
-            disabled={!jobs || demo.isPending}
-            className="inline-flex h-8 items-center gap-1.5 rounded-card bg-ember px-3 font-semibold text-panel disabled:opacity-60"
-            onClick={() => setMaking(true)}
-          >
+          <label className="relative ml-3 w-64">
+            <Search size={14} className="absolute top-2 left-2.5 text-soft" aria-hidden="true" />
+            <input
+              type="search"
+              aria-label="Search the jobs"
+              placeholder="Number, part, customer, material"
+              value={settings.search}
+              onChange={(event) => change({ search: event.target.value })}
+              className="h-8 w-full rounded-card border border-hair bg-board pr-2 pl-8 placeholder:text-soft"
+            />
+          </label>
+          <Segmented
+            label="State"
+            options={[["all", "all"], ...JOB_STATES.map((state) => [state, state] as const)]}
+            value={settings.state}
+            onChange={(state) => change({ state: state as typeof settings.state })}
+          />
+          <label className="inline-flex items-center gap-1.5 text-soft">
+            <input
+              type="checkbox"
+              checked={settings.archived}
+              onChange={(event) => change({ archived: event.target.checked })}
+            />{" "}
+            archived
+          </label>
+          <span className="flex-1" />
+          <button type="button" disabled={!settled} className={primary} onClick={() => setMaking(true)}>
             <Plus size={16} aria-hidden="true" /> New job
           </button>
         </div>
@@ -97,46 +71,54 @@ export const Jobs = () => {
             {demo.error.message}
           </p>
         )}
+        {damaged.map(({ id }) => (
+          <Damaged key={id} id={id} />
+        ))}
         {jobs && jobs.length > 0 && (
-          <table className="w-full text-left">
-            <thead className="text-xs text-soft">
-              <tr className="border-t border-hair">
-                {["", "No.", "Part", "Material", "Unit", "Qty", "Due", "State"].map((title, i) => (
-                  <th key={title || i} scope="col" className={`py-1.5 font-normal ${i === 0 ? "pl-3" : ""}`}>
-                    {title || <span className="sr-only">Picture</span>}
-                  </th>
-                ))}
-              </tr>
-            </thead>
-            <tbody>
-              {jobs.map(({ id, job }) => (job ? <Row key={id} job={job} /> : <DamagedRow key={id} id={id} />))}
-            </tbody>
-          </table>
+          <JobTable jobs={jobs} nextNumber={nextJobNumber(listed!)} settings={settings} onChange={change} />
         )}
-        {jobs?.length === 0 && !demo.isPending && (
+        {listed?.length === 0 && settled && (
           <div className="border-t border-hair px-3 py-16 text-center">
             <p className="text-base">No jobs yet.</p>
-            <p className="mt-1 text-soft">Make one with its number, its name and the unit of its sketch.</p>
-            <button
-              type="button"
-              className="mt-4 h-8 rounded-card bg-ember px-3 font-semibold text-panel"
-              onClick={() => setMaking(true)}
-            >
+            <p className="mt-1 text-soft">
+              Make one with its number, its name, the unit of its sketch, and pictures of it.
+            </p>
+            <button type="button" className={`${primary} mt-4`} onClick={() => setMaking(true)}>
               Make the first job
             </button>
           </div>
         )}
-        {(!jobs || (jobs.length === 0 && demo.isPending)) && (
+        {(!listed || (listed.length === 0 && demo.isPending)) && (
           <p className="border-t border-hair px-3 py-16 text-center text-soft">Opening the jobs …</p>
         )}
       </main>
-      {making && jobs && (
+      {making && listed && (
         <NewJob
-          number={nextJobNumber(jobs)}
-          taken={jobs.flatMap(({ job }) => job?.number ?? [])}
+          number={nextJobNumber(listed)}
+          taken={jobs?.map(({ number }) => number) ?? []}
           onClose={() => setMaking(false)}
         />
       )}
+    </div>
+  );
+};
+
+const Damaged = ({ id }: { id: string }) => {
+  const database = useDatabase();
+  return (
+    <div className="flex items-center gap-3 border-t border-hair px-3 py-2">
+      <FileWarning size={28} className="text-fault" aria-hidden="true" />
+      <div className="flex-1">
+        <div className="font-semibold text-fault">This job’s record is damaged and can’t be opened</div>
+        <div className="text-soft">The other jobs are sound. Export what is stored of it ({id}) and keep the file.</div>
+      </div>
+      <button
+        type="button"
+        className="h-8 rounded-card border border-hair px-2.5 hover:bg-board"
+        onClick={() => void exportRaw(database, id).then((text) => saveAs(`${id}-raw.json`, text, "application/json"))}
+      >
+        Export raw
+      </button>
     </div>
   );
 };

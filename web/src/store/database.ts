@@ -19,6 +19,7 @@ export type JobRecord = JobHead & {
   readonly unit: Unit;
   readonly state: JobState;
   readonly updated: number;
+  readonly archived?: boolean;
   readonly thumbnail?: Thumbnail;
 };
 

@@ -11,6 +11,7 @@ const schemas = {
     unit: Joi.valid("mm", "in").required(),
     state: Joi.valid("sketched", "drawn", "proved", "released").required(),
     updated: Joi.number().required(),
+    archived: Joi.boolean(),
     thumbnail: Joi.object({
       box: Joi.array().items(Joi.number()).length(4).required(),
       outside: Joi.string().allow(""),

@@ -11,12 +11,16 @@ import {
 } from "@ash-edge/core/drawing";
 import {
   createJob,
+  deleteJob,
+  duplicateJob,
   exportRaw,
   listJobs,
   loadJob,
   makeKeeper,
   nextJobNumber,
   openDatabase,
+  restoreJob,
+  sketchesOf,
   type Database,
 } from "./index.ts";
 
@@ -123,6 +127,21 @@ describe("the store", () => {
     const { id } = await drawn(3);
     await database.journal.delete([id, 1]);
     await expect(loadJob(database, id)).rejects.toThrow("The journal holds 2 edits where 3 were stored.");
+  });
+
+  it("a deleted job comes back as it was, and a copy has its drawing and its own sketches", async () => {
+    const { id, drawing } = await drawn(3, 1);
+    const copy = (await duplicateJob(database, id, "0501"))!;
+    const whole = await deleteJob(database, id);
+    expect(await loadJob(database, id)).toBeUndefined();
+    expect((await listJobs(database)).map(({ job }) => job?.number)).toEqual(["0501"]);
+    expect(drawingText((await loadJob(database, copy))!.drawing)).toBe(drawingText(drawing));
+    expect((await sketchesOf(database, copy)).map((blob) => blob.id)).toEqual([`${copy}-sketch-1`]);
+    await restoreJob(database, whole);
+    const again = (await loadJob(database, id))!;
+    expect([drawingText(again.drawing), again.history.edits.length]).toEqual([drawingText(drawing), 3]);
+    expect(await sketchesOf(database, id)).toHaveLength(1);
+    expect(await duplicateJob(database, "none", "1")).toBeUndefined();
   });
 
   it("lists damaged jobs beside sound ones, by number, and offers the next number", async () => {

@@ -1,0 +1,78 @@
+import { expect, test, type Page } from "@playwright/test";
+
+const rows = (page: Page) => page.getByRole("table", { name: "Jobs" }).getByRole("link");
+const act = async (page: Page, job: string, action: string): Promise<void> => {
+  await page.getByRole("button", { name: `Actions for ${job}` }).click();
+  await page.getByRole("menuitem", { name: action }).click();
+};
+
+test.beforeEach(async ({ page }) => {
+  await page.goto("/jobs");
+  await expect(rows(page)).toHaveCount(3);
+});
+
+test("jobs are searched, sorted and filtered, and the table stays as it was left", async ({ page }) => {
+  await page.getByLabel("Search the jobs").fill("plate pump");
+  await expect(rows(page)).toHaveText(["Strainer cover plate", "Rocker plate"]);
+  await page.getByRole("button", { name: "Part" }).click();
+  await expect(rows(page)).toHaveText(["Rocker plate", "Strainer cover plate"]);
+  await page.reload();
+  await expect(page.getByLabel("Search the jobs")).toHaveValue("plate pump");
+  await expect(rows(page)).toHaveText(["Rocker plate", "Strainer cover plate"]);
+  await page.getByRole("radio", { name: "released" }).click();
+  await expect(page.getByText("No job fits what is asked for.")).toBeVisible();
+});
+
+test("a job is duplicated, archived and deleted, each with undo", async ({ page }) => {
+  await act(page, "0414 Rocker plate", "Duplicate");
+  await expect(rows(page)).toHaveText(["Strainer cover plate", "Hearth stone", "Rocker plate", "Rocker plate"]);
+  await rows(page).nth(3).click();
+  await expect(page.getByRole("img", { name: /sketch of Rocker plate/ })).toBeVisible();
+  await expect(page.getByRole("region", { name: "Ledger" })).toContainText("0 of 8 placed");
+  await page.goto("/jobs");
+  await act(page, "0415 Rocker plate", "Delete");
+  await expect(rows(page)).toHaveCount(3);
+  await page.getByRole("button", { name: "Undo" }).click();
+  await expect(rows(page)).toHaveCount(4);
+  await act(page, "0413 Hearth stone", "Archive");
+  await expect(rows(page)).toHaveCount(3);
+  await page.getByLabel("archived").check();
+  await expect(rows(page)).toHaveText(["Hearth stone"]);
+  await act(page, "0413 Hearth stone", "Back to the list");
+  await expect(rows(page)).toHaveCount(0);
+});
+
+test("with 500 jobs only the rows in sight are in the page, and any one is found", async ({ page }) => {
+  await page.evaluate(
+    () =>
+      new Promise<void>((resolve, reject) => {
+        const asked = indexedDB.open("ash-edge");
+        asked.onsuccess = () => {
+          const change = asked.result.transaction("jobs", "readwrite");
+          for (let i = 1; i <= 500; i++)
+            change
+              .objectStore("jobs")
+              .put({
+                id: `many-${i}`,
+                number: String(1000 + i),
+                name: `Gasket ${i}`,
+                customer: "Fernhollow line",
+                material: "gasket sheet",
+                thickness: "2 mm",
+                quantity: 1,
+                due: "",
+                unit: "mm",
+                state: "sketched",
+                updated: 1,
+              });
+          change.oncomplete = () => resolve();
+          change.onerror = () => reject(new Error("not written"));
+        };
+      }),
+  );
+  await page.reload();
+  await expect(page.getByRole("heading", { name: "Jobs 503" })).toBeVisible();
+  expect(await rows(page).count()).toBeLessThan(40);
+  await page.getByLabel("Search the jobs").fill("gasket 377");
+  await expect(rows(page)).toHaveText(["Gasket 377"]);
+});
