@@ -50,21 +50,19 @@ test("with 500 jobs only the rows in sight are in the page, and any one is found
         asked.onsuccess = () => {
           const change = asked.result.transaction("jobs", "readwrite");
           for (let i = 1; i <= 500; i++)
-            change
-              .objectStore("jobs")
-              .put({
-                id: `many-${i}`,
-                number: String(1000 + i),
-                name: `Gasket ${i}`,
-                customer: "Fernhollow line",
-                material: "gasket sheet",
-                thickness: "2 mm",
-                quantity: 1,
-                due: "",
-                unit: "mm",
-                state: "sketched",
-                updated: 1,
-              });
+            change.objectStore("jobs").put({
+              id: `many-${i}`,
+              number: String(1000 + i),
+              name: `Gasket ${i}`,
+              customer: "Fernhollow line",
+              material: "gasket sheet",
+              thickness: "2 mm",
+              quantity: 1,
+              due: "",
+              unit: "mm",
+              state: "sketched",
+              updated: 1,
+            });
           change.oncomplete = () => resolve();
           change.onerror = () => reject(new Error("not written"));
         };

@@ -234,3 +234,52 @@ test("several pictures stand beside one board; what is no picture is refused in 
   await expect(card).toContainText("of 2");
   expect(await bench.revision()).toBe(0);
 });
+
+test("points by numbers: from the datum, from the last point, polar, and mixed with the pointer", async ({ page }) => {
+  const bench = await fromSketch(page, "0504");
+  const points = async (): Promise<Place[]> =>
+    (await content(bench)).entity.filter(({ kind }) => kind === "point").map(({ at }) => at!);
+  await bench.tool("QD", "Point");
+  await bench.type("30"); // nothing else takes a digit here: it opens x
+  await page.keyboard.press("Enter");
+  await bench.type("-12.5"); // and goes on to y
+  await page.keyboard.press("Enter");
+  await page.keyboard.press("Enter");
+  expect(await points()).toEqual([{ x: 30, y: -12.5 }]);
+  // x typed, y from the pointer
+  await bench.type("50");
+  await bench.click({ x: 10, y: 20 });
+  const mixed = (await points())[1]!;
+  expect(mixed.x).toBe(50);
+  expect(Math.abs(mixed.y - 20)).toBeLessThan(0.5);
+
+  // the datum on a snap: coordinates count from there
+  await bench.tool("BQ", "Set the datum");
+  await bench.click({ x: 30.2, y: -12.3 });
+  await bench.tool("QD", "Point");
+  await bench.type("5");
+  await page.keyboard.press("Tab");
+  await page.keyboard.type("0");
+  await page.keyboard.press("Enter");
+  await page.keyboard.press("Enter");
+  expect((await points())[2]).toEqual({ x: 35, y: -12.5 });
+
+  // a line whose end is 40 from its start, straight up: polar from the last point
+  await bench.tool("WW", "Line");
+  await page.keyboard.press("Tab"); // the point's own blank first
+  await bench.type("0");
+  await page.keyboard.press("Tab");
+  await page.keyboard.type("0");
+  await page.keyboard.press("Enter");
+  await page.keyboard.press("Enter");
+  await page.keyboard.press("Tab");
+  await bench.type("1");
+  await page.getByRole("radio", { name: "polar" }).click();
+  await page.getByRole("radio", { name: "last point" }).click();
+  await page.getByLabel("distance").fill("40");
+  await page.getByLabel("direction").fill("90");
+  await page.keyboard.press("Enter");
+  await page.keyboard.press("Enter");
+  const line = (await content(bench)).entity.at(-1)!;
+  expect(line).toMatchObject({ kind: "piece", a: { x: 30, y: -12.5 }, b: { x: 30, y: 27.5 } });
+});

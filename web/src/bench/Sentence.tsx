@@ -7,6 +7,7 @@ import { sayRefusal } from "@ash-edge/core/say";
 import { Segmented } from "../ui/Segmented.tsx";
 import { useBench, useSession } from "./SessionContext.tsx";
 import { givenOf, readBlank, wantedPick, type ToolState } from "./tools/driver.ts";
+import { PLACE_PARTS, type Placing } from "./tools/placing.ts";
 import { toolById } from "./tools/registry.ts";
 import type { Part, Tool } from "./tools/tool.ts";
 import { focusBoard } from "./useBenchKeys.ts";
@@ -94,24 +95,82 @@ const PartView = ({ tool, part }: { tool: Tool; part: Part }) => {
 const chip = "figures inline-flex h-8 shrink-0 items-center rounded-card border px-2 text-[13.5px] whitespace-nowrap";
 
 const PickBlank = ({ tool, part }: { tool: Tool; part: Extract<Part, { kind: "pick" }> }) => {
+  const { act } = useSession();
   const { drawing, tool: state, index, selection } = useBench((all) => all);
   if (!state) return null;
   const picked = state.picks[part.name];
   const given = givenOf(tool, state, undefined, { drawing, index, unit: unitOf(drawing), selection });
-  const isNext = !state.open && wantedPick(tool, state, given)?.name === part.name;
+  const wanted = wantedPick(tool, state, given);
+  const isNext = !state.open && wanted?.name === part.name;
   const words =
     picked &&
     (picked.ref && !picked.ref.place && picked.snap === undefined
       ? describeRef(drawing, picked.ref)
       : (picked.snap ?? describePoint(drawing, picked.at)));
+  const takesPoint = part.takes !== "curve";
   return (
-    <span
-      role="textbox"
-      aria-readonly="true"
-      aria-label={part.label}
-      className={`${chip} ${picked ? "border-hair font-semibold" : isNext ? "border-ember bg-ember-wash text-ember" : "border-hair border-dashed text-soft"}`}
-    >
-      {words ?? part.label}
+    <>
+      <span
+        role="textbox"
+        aria-readonly="true"
+        aria-label={part.label}
+        {...(isNext && takesPoint && !state.placing
+          ? { tabIndex: 0, "data-point": "", title: "Click the board, or click here to type the point" }
+          : {})}
+        onClick={() =>
+          isNext &&
+          takesPoint &&
+          act.toolEvent({ type: "place", placing: state.placing ?? { as: "xy", from: "datum" } })
+        }
+        className={`${chip} ${picked ? "border-hair font-semibold" : isNext ? "border-ember bg-ember-wash text-ember" : "border-dashed border-hair text-soft"} ${isNext && takesPoint ? "cursor-text" : ""}`}
+      >
+        {words ?? part.label}
+      </span>
+      {state.placing && wanted?.name === part.name && <PlaceFields tool={tool} placing={state.placing} />}
+    </>
+  );
+};
+
+/** A point being typed: its two blanks, from where they count, and how. */
+const PlaceFields = ({ tool, placing }: { tool: Tool; placing: Placing }) => {
+  const { act } = useSession();
+  const place = (change: Partial<Placing>): void =>
+    act.toolEvent({ type: "place", placing: { ...placing, ...change } });
+  return (
+    <span role="group" aria-label="Point by numbers" className="inline-flex items-center gap-2">
+      {PLACE_PARTS[placing.as].map((part) => (
+        <span key={part.name} className="inline-flex items-center gap-1">
+          <span className="text-soft">{part.label}</span>
+          <TypedBlank tool={tool} part={part} />
+        </span>
+      ))}
+      <Segmented
+        label="counted as"
+        options={[
+          ["xy", "x y"],
+          ["polar", "polar"],
+        ]}
+        value={placing.as}
+        onChange={(as) => place({ as: as as Placing["as"] })}
+      />
+      <Segmented
+        label="counted from"
+        options={[
+          ["datum", "datum"],
+          ["last", "last point"],
+        ]}
+        value={placing.from}
+        onChange={(from) => place({ from: from as Placing["from"] })}
+      />
+      <button
+        type="button"
+        aria-label="Pick the point instead"
+        title="Pick the point instead"
+        className="grid h-7 w-6 place-items-center text-soft hover:text-ink"
+        onClick={() => act.toolEvent({ type: "place", placing: undefined })}
+      >
+        <X size={13} aria-hidden="true" />
+      </button>
     </span>
   );
 };

@@ -53,6 +53,7 @@ import {
   proposalOf,
   startTool,
   stepTool,
+  typedPart,
   typedParts,
   underPoint,
   wantedPick,
@@ -60,6 +61,7 @@ import {
   type ToolEvent,
   type ToolState,
 } from "./tools/driver.ts";
+import { isPlace, PLACE_PARTS } from "./tools/placing.ts";
 import { REGISTRY, toolById } from "./tools/registry.ts";
 import type { BankKey, Entry, Tool } from "./tools/tool.ts";
 
@@ -343,6 +345,7 @@ const makeActions = (
     const { tool, bank, toolId, offered } = get();
     say(undefined);
     if (tool?.open) toolEvent({ type: "revert" });
+    else if (tool?.placing) toolEvent({ type: "place", placing: undefined });
     else if (tool && Object.keys(tool.picks).length > 0) toolEvent({ type: "release" });
     else if (bank) set({}, ["bank"]);
     else if (toolId) {
@@ -381,7 +384,7 @@ const makeActions = (
         text: "There is nothing here to take a value from. Click on a line, an arc or a circle.",
         tone: "fault",
       });
-    const part = typedParts(tool).find(({ name }) => name === blank)!;
+    const part = typedPart(tool, blank)!;
     const carrier = carrierOf(curve);
     const unit = unitOf(get().drawing);
     const fill = (value: number, kind?: SizeKind): void =>
@@ -518,6 +521,13 @@ const makeActions = (
     writeCallout,
     dropCallout,
     answerWith,
+    /** True while the next blank can take a point, so that one may be typed. */
+    wantsPoint: (): boolean => {
+      const { tool: state } = get();
+      const tool = activeTool();
+      const wanted = tool && state && wantedPick(tool, state, givenOf(tool, state, undefined, context()));
+      return wanted !== undefined && wanted.takes !== "curve";
+    },
     setWriting: (writing: BenchState["writing"]) => (writing ? set({ writing }) : set({}, ["writing"])),
     undo: backOrUndo,
     redo: () =>
@@ -580,6 +590,10 @@ const lastDirection = ({ history }: BenchState): number | undefined => {
 
 /** The blank that a digit goes into: the lit one, else the first that a value can be typed in. */
 export const typingBlank = (tool: Tool, state: ToolState): string | undefined => {
+  const place = state.placing ? PLACE_PARTS[state.placing.as] : [];
+  const next = place.find(({ name }) => !(name in state.entries)) ?? place[0];
+  if (next && (!state.lit || isPlace(state.lit)))
+    return place.find(({ name }) => name === state.lit)?.name ?? next.name;
   const typed = typedParts(tool);
   return (typed.find(({ name }) => name === state.lit) ?? typed[0])?.name;
 };

@@ -1,4 +1,5 @@
 import { useEffect } from "react";
+import { flushSync } from "react-dom";
 import { keyAction, type KeyAction } from "./keys.ts";
 import { useSession } from "./SessionContext.tsx";
 import { typingBlank, type Session } from "./session.ts";
@@ -29,7 +30,7 @@ const moveRegion = (backwards: boolean): void => {
 const moveBlank = (backwards: boolean): void => {
   const stops = [
     ...document.querySelectorAll<HTMLElement>(
-      '[data-region="Sentence"] input[data-blank], [data-region="Sentence"] [role=radio][aria-checked=true]',
+      '[data-region="Sentence"] [data-point], [data-region="Sentence"] input[data-blank], [data-region="Sentence"] [role=radio][aria-checked=true]',
     ),
   ];
   const here = stops.indexOf(document.activeElement as HTMLElement);
@@ -44,7 +45,13 @@ const carryOut = (session: Session, action: KeyAction, openFinder: () => void): 
   const active = toolById(toolId);
   switch (action.do) {
     case "type": {
-      const blank = active && tool && typingBlank(active, tool);
+      // a digit goes into a typed point where the point's own blank is lit, or where nothing else takes digits
+      const onPoint =
+        document.activeElement instanceof HTMLElement && document.activeElement.dataset.point !== undefined;
+      if (active && tool && !tool.placing && act.wantsPoint() && (onPoint || typingBlank(active, tool) === undefined))
+        flushSync(() => act.toolEvent({ type: "place", placing: { as: "xy", from: "datum" } }));
+      const now = session.getState().tool;
+      const blank = active && now && typingBlank(active, now);
       const input = blank && blankInput(blank);
       if (!blank || !input) return false;
       // the focused field takes the key itself, in place of what it shows
@@ -138,7 +145,10 @@ export const useBenchKeys = (openFinder: () => void): void => {
       const standing = {
         tool: active !== undefined,
         bank: bank !== undefined,
-        canType: active !== undefined && tool !== undefined && typingBlank(active, tool) !== undefined,
+        canType:
+          active !== undefined &&
+          tool !== undefined &&
+          (typingBlank(active, tool) !== undefined || session.act.wantsPoint()),
       };
       const action = keyAction(
         { code: event.code, key: event.key, shift: event.shiftKey, alt: event.altKey, command },

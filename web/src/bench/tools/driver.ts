@@ -1,6 +1,7 @@
 import { calloutsOf, curveAt, picksAt, type Drawing, type Edit } from "@ash-edge/core/drawing";
 import { carrierOf, curveNearest, type Point } from "@ash-edge/core/geometry";
 import { readTypedValue, refuse, RESOLUTION, type Refusal, type SizeKind } from "@ash-edge/core/numeric";
+import { ALL_PLACE_PARTS, isPlace, placedPoint, type Placing } from "./placing.ts";
 import {
   pickParts,
   type Entry,
@@ -20,6 +21,10 @@ export type ToolState = {
   readonly kinds: Readonly<Record<string, SizeKind>>;
   readonly choices: Readonly<Record<string, string>>;
   readonly way: number;
+  /** The wanted point is being typed instead of clicked. */
+  readonly placing?: Placing;
+  /** The point picked last, from which typed points may count. */
+  readonly last?: Point;
   /** True while the first pick is the end of the piece just made. */
   readonly chained?: boolean;
   readonly open?: { readonly blank: string; readonly text: string };
@@ -46,7 +51,8 @@ export type ToolEvent =
   | { readonly type: "fill"; readonly blank: string; readonly entry: Entry; readonly kind?: SizeKind }
   | { readonly type: "empty"; readonly blank: string }
   | { readonly type: "light"; readonly blank: string | undefined }
-  | { readonly type: "choice"; readonly name: string; readonly to: string };
+  | { readonly type: "choice"; readonly name: string; readonly to: string }
+  | { readonly type: "place"; readonly placing: Placing | undefined };
 
 export type Step = { readonly state: ToolState; readonly edit?: Edit; readonly refusal?: Refusal };
 
@@ -74,6 +80,10 @@ type Typed = Extract<Part, { kind: "size" | "value" }>;
 export const typedParts = (tool: Tool): readonly Typed[] =>
   tool.parts.filter((part) => part.kind === "size" || part.kind === "value");
 
+/** The blank of that name: one of the tool's own, or one of a point being typed. */
+export const typedPart = (tool: Tool, name: string): Typed | undefined =>
+  typedParts(tool).find((part) => part.name === name) ?? ALL_PLACE_PARTS.find((part) => part.name === name);
+
 export const readBlank = (
   part: Typed,
   text: string,
@@ -82,13 +92,13 @@ export const readBlank = (
   const size = part.kind === "size";
   const expects = size ? "length" : part.expects;
   const read = readTypedValue(text, { unit: context.unit, expects, kinds: size });
-  if (!read.ok || expects === "angle" || read.value.value > 0) return read;
+  if (!read.ok || expects === "angle" || (part.kind === "value" && part.signed) || read.value.value > 0) return read;
   return refuse("value-not-positive", { what: size ? "A radius or diameter" : `The ${part.label}` });
 };
 
 /** What a tool is given, with the pointer's own pick in the next blank that wants one. */
 export const givenOf = (tool: Tool, state: ToolState, hover: Hover | undefined, context: ToolContext): Given => {
-  const part = (name: string): Typed | undefined => typedParts(tool).find((one) => one.name === name);
+  const part = (name: string): Typed | undefined => typedPart(tool, name);
   const entry = (name: string): { value: number; kind?: SizeKind; callout?: number } | undefined => {
     if (state.open?.blank !== name) return state.entries[name];
     const read = readBlank(part(name)!, state.open.text, context);
@@ -105,17 +115,25 @@ export const givenOf = (tool: Tool, state: ToolState, hover: Hover | undefined, 
   };
   const choice = (name: string): string => state.choices[name]!;
   const wanted = wantedPick(tool, state, { value, radius, choice });
-  const hovered = hover && wanted && pickFrom(wanted, hover, context.drawing);
+  const placed =
+    state.placing && wanted && wanted.takes !== "curve"
+      ? placedPoint(state.placing, value, hover?.at, lastPoint(tool, state), context)
+      : undefined;
+  const hovered = placed ? { at: placed } : hover && wanted && pickFrom(wanted, hover, context.drawing);
   return {
-    picks: hovered ? { ...state.picks, [wanted.name]: hovered } : state.picks,
+    picks: hovered ? { ...state.picks, [wanted!.name]: hovered } : state.picks,
     isFirm: (name) => name in state.picks,
-    pointer: hover?.at,
+    pointer: placed ?? hover?.at,
     value,
     radius,
     choice,
     callout: (name) => calloutOf(context.drawing, tool, state, name),
   };
 };
+
+/** From where "the last point" counts: the running start point, else the point picked last. */
+const lastPoint = (tool: Tool, state: ToolState): Point | undefined =>
+  (tool.from ? state.picks[tool.from]?.at : undefined) ?? state.last;
 
 /**
  * The callout that an entry answers: the one it was filled from, or, for the typed radius or diameter of something to be cut, the
@@ -215,14 +233,32 @@ export const stepTool = (tool: Tool, state: ToolState, event: ToolEvent, context
       const last = Object.keys(state.picks).at(-1);
       return { state: last === undefined ? state : { ...state, picks: without(state.picks, last), way: 0 } };
     }
+    case "place": {
+      const { placing: _, ...rest } = state;
+      const entries = Object.fromEntries(Object.entries(state.entries).filter(([name]) => !isPlace(name)));
+      return {
+        state: event.placing
+          ? {
+              ...rest,
+              placing: event.placing,
+              entries: sameKind(state.placing, event.placing) ? state.entries : entries,
+            }
+          : { ...rest, entries },
+      };
+    }
     case "release":
       return { state: { ...state, picks: {}, way: 0 } };
     case "click":
       return click(tool, state, event.hover, context);
     case "finish":
-      return make(tool, state, event.hover, context);
+      // a point typed whole is placed as a click would place it
+      return state.placing && givenOf(tool, state, undefined, context).pointer
+        ? click(tool, state, event.hover, context)
+        : make(tool, state, event.hover, context);
   }
 };
+
+const sameKind = (one: Placing | undefined, other: Placing): boolean => one === undefined || one.as === other.as;
 
 const without = <T>(record: Readonly<Record<string, T>>, name: string): Record<string, T> =>
   Object.fromEntries(Object.entries(record).filter(([key]) => key !== name));
@@ -238,9 +274,11 @@ const choose = (tool: Tool, state: ToolState, name: string, to: string): ToolSta
 
 /** Turns the text being typed into a held value; an unreadable one stays open and is refused. */
 const holdEntry = (tool: Tool, state: ToolState, context: ToolContext): Step => {
-  const { open, ...rest } = state;
+  const { open, lit, ...held } = state;
   if (!open) return { state };
-  const part = typedParts(tool).find(({ name }) => name === open.blank);
+  // the other number of a typed point comes next by itself
+  const rest: ToolState = lit === undefined || isPlace(open.blank) ? held : { ...held, lit };
+  const part = typedPart(tool, open.blank);
   if (!part) return { state: rest };
   if (open.text.trim() === "") return { state: { ...rest, entries: without(state.entries, open.blank) } };
   const read = readBlank(part, open.text, context);
@@ -251,7 +289,7 @@ const holdEntry = (tool: Tool, state: ToolState, context: ToolContext): Step => 
 };
 
 /** A click first holds what is typed (it can never discard it), then fills the next blank, then makes what can be made. */
-const click = (tool: Tool, before: ToolState, hover: Hover, context: ToolContext): Step => {
+const click = (tool: Tool, before: ToolState, hover: Hover | undefined, context: ToolContext): Step => {
   const held = holdEntry(tool, before, context);
   if (held.refusal) return held;
   const { state } = held;
@@ -260,10 +298,12 @@ const click = (tool: Tool, before: ToolState, hover: Hover, context: ToolContext
   if (!wanted) return make(tool, state, hover, context);
   const picked = given.picks[wanted.name];
   if (!picked) return { state, refusal: refuse("not-a-curve").refusal };
-  const filled: ToolState = { ...state, picks: { ...state.picks, [wanted.name]: picked } };
+  const { placing: _, ...placed } = state;
+  const entries = Object.fromEntries(Object.entries(state.entries).filter(([name]) => !isPlace(name)));
+  const filled: ToolState = { ...placed, entries, last: picked.at, picks: { ...state.picks, [wanted.name]: picked } };
   if (wantedPick(tool, filled, given)) {
     const refusal = tool.propose(givenOf(tool, filled, undefined, context), context).refusal;
-    const { lit: _, ...unlit } = filled;
+    const { lit: __, ...unlit } = filled;
     return refusal ? { state, refusal } : { state: unlit };
   }
   return make(tool, filled, hover, context);

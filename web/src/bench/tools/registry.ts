@@ -8,6 +8,7 @@ import { parallel } from "./parallel.ts";
 import { point } from "./point.ts";
 import { tangentArc } from "./tangentArc.ts";
 import { tangentLine } from "./tangentLine.ts";
+import { setDatum } from "./setDatum.ts";
 import { BANK_KEYS, type Action, type BankKey, type Tool } from "./tool.ts";
 import { trim } from "./trim.ts";
 
@@ -33,6 +34,7 @@ export const REGISTRY: readonly (Tool | Action)[] = [
   distanceTool,
   fitAction,
   writeCalloutsAction,
+  setDatum,
   releaseAction,
 ];
 

@@ -52,6 +52,8 @@ export type Part =
       readonly expects: Expectation;
       readonly stays: boolean;
       readonly given?: number;
+      /** Takes 0 and negative lengths: a coordinate. */
+      readonly signed?: boolean;
     }
   | {
       readonly kind: "choice";
