@@ -231,7 +231,7 @@ test("what blocks a release is said and can be gone to", async ({ page }) => {
     .filter({ hasText: "A chain is open" })
     .getByRole("button", { name: "Go to it" })
     .click();
-  await expect(page.getByText("1 selected")).toBeVisible();
+  await expect(page.getByText("1 line selected")).toBeVisible();
   await page.keyboard.press("Delete");
   await expect(bench.pieces).not.toContainText("open");
 });
@@ -373,9 +373,54 @@ test("panels and rows light what they speak of, and the drawn plate survives bot
   const bench = await open(page);
   await drawRockerPlate(bench);
   await bench.pieces.getByRole("button", { name: /Outer contour/ }).click();
-  await expect(page.getByText("1 selected")).toBeVisible();
+  await expect(page.getByText("1 contour selected")).toBeVisible();
   await page.getByRole("button", { name: "Evening theme" }).click();
   await expect(page.locator("html")).toHaveAttribute("data-theme", "evening");
   await page.reload();
   await expect(page.locator("html")).toHaveAttribute("data-theme", "evening");
+});
+
+test("a box encloses or touches, Space swaps that while it is drawn; a double click takes the whole chain", async ({
+  page,
+}) => {
+  const bench = await open(page);
+  await bench.tool("EE", "Circle");
+  await bench.type("1");
+  for (const x of [1, 3, 5]) await bench.click({ x, y: 1.5 });
+  await bench.tool("WW", "Line");
+  for (const [x, y] of [
+    [1, -1],
+    [3, -1],
+    [3, -2],
+  ] as const)
+    await bench.click({ x, y });
+  await page.keyboard.press("Escape");
+  await page.keyboard.press("Escape");
+  const readOut = page.getByRole("status", { name: "Read-out" });
+  const drag = async (
+    from: { x: number; y: number },
+    to: { x: number; y: number },
+    middle: () => Promise<void> = async () => undefined,
+  ): Promise<void> => {
+    await bench.point(from);
+    await page.mouse.down();
+    await bench.point(to);
+    await middle();
+    await page.mouse.up();
+  };
+  await drag({ x: 0.2, y: 2.3 }, { x: 3, y: 0.8 });
+  await expect(readOut).toContainText("1 circle selected");
+  await drag({ x: 3, y: 0.8 }, { x: 0.2, y: 2.3 }); // the direction means nothing
+  await expect(readOut).toContainText("1 circle selected");
+  await drag({ x: 0.2, y: 2.3 }, { x: 3, y: 0.8 }, async () => page.keyboard.press("Space"));
+  await expect(readOut).toContainText("2 circles selected");
+  await expect(page.getByRole("radio", { name: "touches" })).toBeChecked();
+  const corner = await bench.at({ x: 2, y: -1 });
+  await page.mouse.dblclick(corner.x, corner.y);
+  await expect(readOut).toContainText("2 lines selected");
+  await page.getByRole("radio", { name: "same size" }).click();
+  await bench.click({ x: 3.5, y: 1.5 });
+  await expect(readOut).toContainText("3 circles selected");
+  await page.keyboard.press("Delete");
+  await expect(bench.pieces).toContainText("1 open chain");
 });

@@ -8,6 +8,12 @@ import { RESOLUTION } from "../numeric/tolerance.ts";
 import { between, points } from "../testing/placements.ts";
 import {
   applyEdit,
+  countByKind,
+  invertSelection,
+  selectByBox,
+  selectInside,
+  selectLike,
+  selectRun,
   calloutsOf,
   clearLayout,
   curveAt,
@@ -289,6 +295,37 @@ describe("join and clear", () => {
     expect([...entitiesOf(after)]).toEqual([]);
     expect(measureCallout(after, calloutsOf(after)[0]!)).toEqual({ state: "not placed" });
     expect(clearLayout(after)).toMatchObject({ refusal: { code: "nothing-to-clear" } });
+  });
+});
+
+describe("selecting", () => {
+  const { drawing, ids } = add(newDrawing("mm"), [
+    circle(0, 0, 10),
+    circle(0, 0, 3),
+    line(-5, -5, 30, -5),
+    circle(40, 0, 3),
+    line(2, 6, 2, 9),
+  ]);
+  const index = indexDrawing(drawing);
+  const named = (found: readonly number[]): number[] => found.map((id) => ids.indexOf(id)).sort((p, q) => p - q);
+
+  it("a box encloses or touches, and only touching takes endless lines", () => {
+    const box = { minX: -4, minY: -4, maxX: 4, maxY: 10.5 };
+    expect(named(selectByBox(index, box, "encloses"))).toEqual([1, 4]);
+    expect(named(selectByBox(index, box, "touches"))).toEqual([-1, -1, 0, 1, 4]);
+    expect(named(selectByBox(index, { minX: -1, minY: 4, maxX: 1, maxY: 5 }, "touches"))).toEqual([-1]); // within the circle touches nothing of it
+  });
+
+  it("takes what is like a thing: its kind, its size, its layer; what is inside it; the run it belongs to; the rest", () => {
+    expect(named(selectLike(drawing, ids[1]!, "kind"))).toEqual([0, 1, 3]);
+    expect(named(selectLike(drawing, ids[1]!, "size"))).toEqual([1, 3]);
+    expect(named(selectLike(drawing, ids[1]!, "layer"))).toEqual([0, 1, 2, 3, 4]);
+    expect(named(selectInside(drawing, ids[0]!))).toEqual([1, 4]); // the line that leaves the circle is not inside
+    expect(selectInside(drawing, ids[2]!)).toEqual([]);
+    const square = add(newDrawing("mm"), [line(0, 0, 1, 0), line(1, 0, 1, 1), line(9, 9, 8, 8)]);
+    expect(selectRun(square.drawing, square.ids[1]!)).toEqual(square.ids.slice(0, 2));
+    expect(named(invertSelection(drawing, new Set(ids.slice(0, 4))))).toEqual([-1, -1, 4]);
+    expect(countByKind(drawing, [...ids, 4])).toBe("3 circles, 2 lines, 1 layout line");
   });
 });
 

@@ -9,5 +9,6 @@ export * from "./layer.ts";
 export * from "./pages.ts";
 export * from "./picking.ts";
 export * from "./removeEntities.ts";
+export * from "./selecting.ts";
 export * from "./snaps.ts";
 export * from "./trim.ts";

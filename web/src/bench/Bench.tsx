@@ -15,7 +15,7 @@ import { Ledger } from "./Ledger.tsx";
 import { Pieces } from "./Pieces.tsx";
 import { useKeptView } from "./leftView.ts";
 import { ReadOut } from "./ReadOut.tsx";
-import { Sentence } from "./Sentence.tsx";
+import { Said, Sentence } from "./Sentence.tsx";
 import { SessionContext, useBench, useSession } from "./SessionContext.tsx";
 import { SketchCard } from "./SketchCard.tsx";
 import { Steps } from "./Steps.tsx";
@@ -65,6 +65,7 @@ const Layout = ({ job }: { job: JobRecord }) => {
         <Panel id="middle" minSize="320px">
           <section className="card relative flex h-full flex-col overflow-hidden !bg-board">
             <Board />
+            <Said />
             <ReadOut />
           </section>
         </Panel>

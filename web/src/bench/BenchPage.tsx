@@ -52,7 +52,7 @@ const open = async (database: Database, id: string, go: (to: string) => void): P
   const job = checked("job", record);
   const stored = await loadJob(database, id);
   if (!stored) return undefined;
-  const kept = ((await database.settings.get(KEPT))?.value as Kept | undefined) ?? NOTHING_KEPT;
+  const kept: Kept = { ...NOTHING_KEPT, ...((await database.settings.get(KEPT))?.value as Partial<Kept> | undefined) };
   let session: Session | undefined = undefined as Session | undefined;
   const keeper = makeKeeper(database, id, {
     onSaved: (position) => session?.act.saved(position),

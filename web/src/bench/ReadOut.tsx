@@ -1,5 +1,5 @@
 import { showLength } from "@ash-edge/core/numeric";
-import { settingsOf, unitOf } from "@ash-edge/core/drawing";
+import { countByKind, settingsOf, unitOf } from "@ash-edge/core/drawing";
 import { zoomRatio } from "./board/view.ts";
 import { useBench } from "./SessionContext.tsx";
 
@@ -10,7 +10,7 @@ export const ReadOut = () => {
   const hover = useBench((state) => state.hover);
   const heldWord = useBench((state) => state.heldWord);
   const view = useBench((state) => state.view);
-  const selected = useBench((state) => state.selection.size);
+  const selected = useBench((state) => countByKind(state.drawing, state.selection));
   const settings = useBench((state) => settingsOf(state.drawing));
   const unit = useBench((state) => unitOf(state.drawing));
   const at = hover && { x: hover.at.x - settings.datum.x, y: hover.at.y - settings.datum.y };
@@ -27,7 +27,7 @@ export const ReadOut = () => {
       <span className="min-w-28">y {number(at?.y)}</span>
       <span className="min-w-28">snap {hover?.snap?.kind ?? "none"}</span>
       <span className="min-w-24">hold {heldWord ?? "none"}</span>
-      {selected > 0 && <span className="text-moss">{selected} selected</span>}
+      {selected && <span className="truncate text-moss">{selected} selected</span>}
       <span className="flex-1" />
       <span>{zoomRatio(view, unit)}</span>
     </footer>

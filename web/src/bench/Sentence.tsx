@@ -45,9 +45,7 @@ export const Sentence = () => {
       ) : (
         <>
           <b className="mr-1 text-[15px]">Select</b>
-          <span className="text-soft">
-            Click a piece to select it, Shift+click to add. Take a tool with two keys, or find it by name with Ctrl+K.
-          </span>
+          <SelectParts />
         </>
       )}
       <span className="min-w-2 flex-1" />
@@ -68,6 +66,40 @@ export const Sentence = () => {
         </button>
       )}
     </section>
+  );
+};
+
+/** With no tool active: what a click takes, and what a box takes. */
+const SelectParts = () => {
+  const { act } = useSession();
+  const { how, box } = useBench((state) => state.kept.selecting);
+  return (
+    <>
+      <Segmented
+        label="a click takes"
+        options={[
+          ["one", "one"],
+          ["run", "whole chain"],
+          ["kind", "same kind"],
+          ["size", "same size"],
+          ["layer", "same layer"],
+          ["inside", "inside it"],
+        ]}
+        value={how}
+        onChange={(to) => act.setSelecting({ how: to as typeof how })}
+      />
+      <span className="shrink-0 text-[15px]">· box</span>
+      <Segmented
+        label="a box takes"
+        options={[
+          ["encloses", "encloses"],
+          ["touches", "touches"],
+        ]}
+        value={box}
+        onChange={(to) => act.setSelecting({ box: to as typeof box })}
+      />
+      <span className="truncate text-soft">Shift adds · two keys take a tool · Ctrl+K finds one</span>
+    </>
   );
 };
 
@@ -318,43 +350,45 @@ const Offers = ({ tool, part }: { tool: Tool; part: Typed }) => {
   );
 };
 
-/** What the next click makes, or why it makes nothing. */
+/** What the next click makes. */
 const Hint = () => {
-  const { message, proposal, toolId, tool: state, drawing } = useBench((all) => all);
+  const { proposal, toolId } = useBench((all) => all);
   const tool = toolById(toolId);
-  const unit = unitOf(drawing);
-  const warning = tool && state && otherKindCalled(tool, state, drawing);
-  const box = "said min-w-0 truncate text-right";
-  if (message)
-    return (
-      <span
-        role={message.tone === "fault" ? "alert" : "status"}
-        title={message.text}
-        className={`${box} ${message.tone === "fault" ? "font-semibold text-fault" : "text-moss"}`}
-      >
-        {message.text}
-      </span>
-    );
-  if (warning)
-    return (
-      <span role="status" className={`${box} font-semibold text-caution`}>
-        {warning}
-      </span>
-    );
   if (!tool || !proposal) return null;
-  if (proposal.refusal && proposal.refusal.code !== "value-empty")
-    return (
-      <span title={sayRefusal(proposal.refusal, unit)} className={`${box} text-fault`}>
-        {sayRefusal(proposal.refusal, unit)}
-      </span>
-    );
   const ways = proposal.ways.length;
   const words = [
     proposal.note,
     ways > 1 ? `${proposal.which + 1} of ${ways} · Space for the next` : "",
     tool.id === "join" && ways > 0 ? "click or Enter makes it" : "",
   ].filter(Boolean);
-  return <span className={`${box} text-soft`}>{words.join(" · ")}</span>;
+  return <span className="said min-w-0 truncate text-right text-soft">{words.join(" · ")}</span>;
+};
+
+/** Over the top of the board, where it is never cut off: what was said last, what is wrong, what to look out for. */
+export const Said = () => {
+  const { message, proposal, toolId, tool: state, drawing } = useBench((all) => all);
+  const tool = toolById(toolId);
+  const unit = unitOf(drawing);
+  const warning = tool && state && otherKindCalled(tool, state, drawing);
+  const refusal =
+    proposal?.refusal && proposal.refusal.code !== "value-empty" ? sayRefusal(proposal.refusal, unit) : undefined;
+  const strip = "said card pointer-events-none absolute top-2 left-2 z-10 max-w-[calc(100%-1rem)] px-3 py-1.5";
+  if (message)
+    return (
+      <p
+        role={message.tone === "fault" ? "alert" : "status"}
+        className={`${strip} ${message.tone === "fault" ? "border-fault font-semibold text-fault" : "text-moss"}`}
+      >
+        {message.text}
+      </p>
+    );
+  if (warning)
+    return (
+      <p role="status" className={`${strip} border-caution font-semibold text-caution`}>
+        {warning}
+      </p>
+    );
+  return refusal ? <p className={`${strip} text-fault`}>{refusal}</p> : null;
 };
 
 /** The sketch calls this number, but as the other size: said before the click. */

@@ -21,8 +21,13 @@ import {
   entityOf,
   indexDrawing,
   invertEdit,
+  invertSelection,
   reindex,
   removeEntities,
+  selectByBox,
+  selectInside,
+  selectLike,
+  selectRun,
   shapeBounds,
   snapsAt,
   unitOf,
@@ -35,6 +40,7 @@ import {
 import {
   angleOf,
   boundsMeet,
+  boundsOf,
   boundsSize,
   carrierOf,
   pieceLength,
@@ -68,6 +74,8 @@ import type { BankKey, Entry, Tool } from "./tools/tool.ts";
 /** How near the pointer must be, in CSS pixels: to snap to a point, and to pick a curve. */
 export const SNAP_REACH = 12;
 const PICK_REACH = 8;
+/** A press that moves this many pixels draws a box. */
+const BOX_STARTS = 5;
 
 export type Message = { readonly text: string; readonly tone: "fault" | "said" };
 export type Modifiers = { readonly shift: boolean; readonly alt: boolean; readonly control: boolean };
@@ -79,8 +87,14 @@ export type Kept = {
   readonly kinds: Readonly<Record<string, Readonly<Record<string, SizeKind>>>>;
   /** Recent values of each blank, newest first, as typed: offered, never held. */
   readonly recent: Readonly<Record<string, readonly string[]>>;
+  readonly selecting: Selecting;
 };
-export const NOTHING_KEPT: Kept = { choices: {}, kinds: {}, recent: {} };
+/** What a click takes with no tool active, and what a box takes. */
+export type Selecting = {
+  readonly how: "one" | "run" | "kind" | "size" | "layer" | "inside";
+  readonly box: "encloses" | "touches";
+};
+export const NOTHING_KEPT: Kept = { choices: {}, kinds: {}, recent: {}, selecting: { how: "one", box: "encloses" } };
 
 export type BenchState = {
   readonly drawing: Drawing;
@@ -95,6 +109,8 @@ export type BenchState = {
   readonly proposal?: ReturnType<typeof proposalOf>;
   readonly bank?: BankKey;
   readonly selection: ReadonlySet<Id>;
+  /** The selection box being drawn, by two corners in the drawing. */
+  readonly box?: { readonly from: Point; readonly to: Point };
   /** Geometry lit from a list. */
   readonly lit: ReadonlySet<Id>;
   /** The callout hovered in the ledger. */
@@ -344,6 +360,10 @@ const makeActions = (
   const escape = (): void => {
     const { tool, bank, toolId, offered } = get();
     say(undefined);
+    if (get().box) {
+      pressed = undefined;
+      return set({}, ["box"]);
+    }
     if (tool?.open) toolEvent({ type: "revert" });
     else if (tool?.placing) toolEvent({ type: "place", placing: undefined });
     else if (tool && Object.keys(tool.picks).length > 0) toolEvent({ type: "release" });
@@ -362,8 +382,13 @@ const makeActions = (
     if (mods.control && tool) return takeValue(hover);
     if (tool) return toolEvent({ type: "click", hover });
     const id = hover.under[0]?.ref?.id;
+    const taken = id === undefined ? [] : selectedBy(id, get().kept.selecting.how);
     const next = new Set(mods.shift ? selection : []);
-    if (id !== undefined && !(mods.shift && next.delete(id))) next.add(id);
+    const drops = mods.shift && id !== undefined && selection.has(id);
+    for (const one of taken) {
+      if (drops) next.delete(one);
+      else next.add(one);
+    }
     set({ selection: next }, ["message", "offered"]);
     const stacked = hover.under.length;
     if (stacked > 1)
@@ -371,6 +396,39 @@ const makeActions = (
         text: `${stacked} things lie here: ${hover.under.map(({ ref }) => describeRef(get().drawing, ref!)).join(", ")}. Shift+Space takes the next.`,
         tone: "said",
       });
+  };
+
+  const selectedBy = (id: Id, how: Selecting["how"]): readonly Id[] => {
+    const { drawing } = get();
+    if (how === "one") return [id];
+    if (how === "run") return selectRun(drawing, id);
+    return how === "inside" ? selectInside(drawing, id) : selectLike(drawing, id, how);
+  };
+
+  /** The left button with no tool active: a press that stays is a click, one that moves draws a box. */
+  let pressed: Point | undefined;
+  const press = (at: Point, mods: Modifiers): void => {
+    if (get().tool) return click(at, mods);
+    pressed = at;
+  };
+  const letGo = (at: Point, mods: Modifiers): void => {
+    const { box, index, selection, kept } = get();
+    if (pressed && !box) click(at, mods);
+    pressed = undefined;
+    if (!box) return;
+    const found = selectByBox(index, boundsOf([box.from, box.to]), kept.selecting.box);
+    set({ selection: new Set([...(mods.shift ? selection : []), ...found]) }, ["box", "message", "offered"]);
+  };
+  const stretchBox = (at: Point): void => {
+    const { view, box } = get();
+    if (!pressed || (!box && Math.hypot(at.x - pressed.x, at.y - pressed.y) < BOX_STARTS)) return;
+    set({ box: { from: toDrawing(view, pressed), to: toDrawing(view, at) } });
+  };
+  const setSelecting = (change: Partial<Selecting>): void => {
+    const { kept } = get();
+    const next = { ...kept, selecting: { ...kept.selecting, ...change } };
+    set({ kept: next });
+    remember(next);
   };
 
   /** The clicked thing's own radius, length or angle goes into the lit blank. */
@@ -405,6 +463,7 @@ const makeActions = (
   const move = (at: Point | undefined, mods: Modifiers): void => {
     screen = at;
     modifiers = mods;
+    if (at) stretchBox(at);
     refresh();
   };
 
@@ -508,6 +567,20 @@ const makeActions = (
 
   return {
     move,
+    press,
+    letGo,
+    setSelecting,
+    /** Swaps what the box takes; true while one is drawn. */
+    swapBox: (): boolean => {
+      if (!get().box) return false;
+      setSelecting({ box: get().kept.selecting.box === "encloses" ? "touches" : "encloses" });
+      return true;
+    },
+    selectRunAt: () => {
+      const id = get().hover?.under[0]?.ref?.id;
+      if (!get().tool && id !== undefined) set({ selection: new Set(selectRun(get().drawing, id)) });
+    },
+    invert: () => set({ selection: new Set(invertSelection(get().drawing, get().selection)) }),
     click,
     commit,
     take,

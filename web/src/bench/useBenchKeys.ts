@@ -70,7 +70,7 @@ const carryOut = (session: Session, action: KeyAction, openFinder: () => void): 
       return true;
     }
     case "next":
-      act.toolEvent({ type: "next" });
+      if (!act.swapBox()) act.toolEvent({ type: "next" });
       return true;
     case "next-under":
       act.nextUnder();

@@ -78,7 +78,8 @@ export const Board = () => {
     }
     if (event.button === 0) {
       box.current!.focus({ preventScroll: true });
-      act.click(place(event), modifiersOf(event));
+      event.currentTarget.setPointerCapture(event.pointerId);
+      act.press(place(event), modifiersOf(event));
     }
   };
   const onPointerMove = (event: PointerEvent): void => {
@@ -103,7 +104,11 @@ export const Board = () => {
         className={`min-h-0 flex-1 touch-none overflow-hidden focus-visible:shadow-[inset_0_0_0_1px_var(--moss)] focus-visible:outline-none ${hasTool ? "cursor-crosshair" : "cursor-default"}`}
         onPointerDown={onPointerDown}
         onPointerMove={onPointerMove}
-        onPointerUp={() => (panning.current = undefined)}
+        onPointerUp={(event) => {
+          panning.current = undefined;
+          if (event.button === 0) act.letGo(place(event), modifiersOf(event));
+        }}
+        onDoubleClick={() => act.selectRunAt()}
         onPointerLeave={() => act.move(undefined, { shift: false, alt: false, control: false })}
       >
         <Stage width={size.width} height={size.height} listening={false}>

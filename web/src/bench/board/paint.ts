@@ -182,6 +182,15 @@ export const paintLively = (canvas: Canvas, state: BenchState, palette: Palette)
       way.preview.forEach(({ shape, goes }) => !goes && traceShape(canvas, view, shape, box)),
     );
   }
+  if (state.box)
+    paintBox(
+      canvas,
+      toScreen(view, state.box.from),
+      toScreen(view, state.box.to),
+      state.kept.selecting.box,
+      palette,
+      size,
+    );
   if (!hover) return;
   const at = toScreen(view, hover.at);
   if (hover.snap) {
@@ -190,6 +199,14 @@ export const paintLively = (canvas: Canvas, state: BenchState, palette: Palette)
   }
   if (tool?.open)
     paintTag(canvas, tool.open.text || "…", { x: at.x + 14, y: at.y + 30 }, palette.ember, palette.panel, size);
+};
+
+/** The selection box: one plain outline whose corner says what it takes. */
+const paintBox = (canvas: Canvas, from: Point, to: Point, word: string, palette: Palette, size: Size): void => {
+  stroke(canvas, { colour: palette.moss, width: 1.2, dash: [] }, () =>
+    canvas.rect(Math.min(from.x, to.x), Math.min(from.y, to.y), Math.abs(to.x - from.x), Math.abs(to.y - from.y)),
+  );
+  paintTag(canvas, word, { x: to.x + 8, y: to.y - 4 }, palette.moss, palette.panel, size);
 };
 
 /** A place picked: two short strokes. */
