@@ -1,10 +1,8 @@
 // Measures ours against libraries in the same run, as ratios, and the first board frame in Chromium; prints a report.
 // `npm run bench -- --write` puts it into docs/benchmarks.md. Nothing here is asserted anywhere.
-import { spawn } from "node:child_process";
 import { readFileSync, readdirSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { gzipSync } from "node:zlib";
-import { chromium } from "@playwright/test";
 import { Helper } from "dxf";
 import DxfParser from "dxf-parser";
 import { joinRuns } from "@ash-edge/core/contour";
@@ -20,6 +18,7 @@ import {
 import { readDxf, writeDxf } from "@ash-edge/core/formats/dxf";
 import type { ReleasedContour } from "@ash-edge/core/prove";
 import { Bench } from "../e2e/support/bench.ts";
+import { withBrowser } from "./withBrowser.ts";
 import { drawRockerPlate } from "../e2e/support/rockerPlate.ts";
 
 const RUNS = 5;
@@ -138,18 +137,7 @@ say(
   `\n## The page\n\nMain script: ${(gzipSync(readFileSync(join(assets, script))).length / 1000).toFixed(0)} kB gzipped (limit 500).`,
 );
 
-const server = spawn("npx", ["tsx", "server/src/main.ts", "--demo"], {
-  env: { ...process.env, PORT: "4329" },
-  stdio: ["ignore", "pipe", "inherit"],
-  detached: true,
-});
-await new Promise((ready) => server.stdout.once("data", ready));
-try {
-  const browser = await chromium.launch({
-    executablePath: "/usr/bin/chromium",
-    args: ["--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking"],
-  });
-  const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, baseURL: "http://localhost:4329" });
+await withBrowser(4329, async (page) => {
   const bench = new Bench(page);
   await bench.open("Rocker plate");
   await drawRockerPlate(bench);
@@ -167,9 +155,6 @@ try {
   say(
     `\nFirst board frame with the rocker plate's geometry, built application, cold cache, median of ${RUNS}: ${median(frames).toFixed(0)} ms (limit 1500).`,
   );
-  await browser.close();
-} finally {
-  process.kill(-server.pid!);
-}
+});
 if (process.argv.includes("--write"))
   writeFileSync(join(import.meta.dirname, "..", "docs", "benchmarks.md"), `${lines.join("\n")}\n`);

@@ -1,23 +1,11 @@
 // Makes docs/screenshots/ from the demo data: one current picture of each main view. Needs a built application.
-import { spawn } from "node:child_process";
 import { join } from "node:path";
-import { chromium } from "@playwright/test";
 import { Bench } from "../e2e/support/bench.ts";
+import { withBrowser } from "./withBrowser.ts";
 import { D, drawRockerPlate } from "../e2e/support/rockerPlate.ts";
 
 const folder = join(import.meta.dirname, "..", "docs", "screenshots");
-const server = spawn("npx", ["tsx", "server/src/main.ts", "--demo"], {
-  env: { ...process.env, PORT: "4339" },
-  stdio: ["ignore", "pipe", "inherit"],
-  detached: true,
-});
-await new Promise((ready) => server.stdout.once("data", ready));
-try {
-  const browser = await chromium.launch({
-    executablePath: "/usr/bin/chromium",
-    args: ["--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking"],
-  });
-  const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, baseURL: "http://localhost:4339" });
+await withBrowser(4339, async (page) => {
   const shoot = async (name: string): Promise<void> => {
     await page.evaluate(() => document.fonts.ready);
     await page.waitForTimeout(250);
@@ -52,7 +40,4 @@ try {
   await page.goto("/jobs");
   await page.getByRole("link", { name: "Rocker plate" }).waitFor();
   await shoot("jobs");
-  await browser.close();
-} finally {
-  process.kill(-server.pid!);
-}
+});

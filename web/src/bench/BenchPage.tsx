@@ -20,7 +20,8 @@ import { Brand } from "../ui/Brand.tsx";
 import { saveAs } from "../ui/saveAs.ts";
 import { Bench } from "./Bench.tsx";
 import { leftView } from "./leftView.ts";
-import { makeSession, NOTHING_KEPT, type Kept, type Session } from "./session.ts";
+import { makeSession, type Session } from "./session.ts";
+import { NOTHING_KEPT, type Kept } from "./benchState.ts";
 
 type Opened = { readonly job: JobRecord; readonly session: Session; readonly keeper: Keeper };
 const KEPT = "bench";
@@ -63,7 +64,7 @@ const open = async (database: Database, id: string, go: (to: string) => void): P
     kept,
     view: leftView(id),
     remember: (value) => void database.settings.put({ key: KEPT, value }),
-    notify: (text) => toast(text, { action: { label: "Undo", onClick: () => session?.act.undo() } }),
+    notify: (text, undo) => toast(text, { action: { label: "Undo", onClick: undo } }),
     saveFile: () => session && void saveFile(database, job, session),
     openRelease: () => void keeper.idle().then(() => go(`/jobs/${id}/release`)),
   });

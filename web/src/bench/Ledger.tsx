@@ -5,7 +5,7 @@ import { calloutText, stateText, writtenCallout, type Callout, type CalloutState
 import { unitOf } from "@ash-edge/core/drawing";
 import { ledgerFor } from "./derived.ts";
 import { useBench, useSession } from "./SessionContext.tsx";
-import { toolsFor } from "./session.ts";
+import { toolsFor } from "./blanks.ts";
 import { focusBoard } from "./useBenchKeys.ts";
 
 const LOOK: Record<CalloutState["state"], readonly [mark: string, colour: string]> = {

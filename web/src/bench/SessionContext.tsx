@@ -1,6 +1,7 @@
 import { createContext, useContext } from "react";
 import { useStore } from "zustand";
-import type { BenchState, Session } from "./session.ts";
+import type { Session } from "./session.ts";
+import type { BenchState } from "./benchState.ts";
 
 export const SessionContext = createContext<Session | undefined>(undefined);
 

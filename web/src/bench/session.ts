@@ -1,146 +1,65 @@
 import { createStore, type StoreApi } from "zustand/vanilla";
-import {
-  addCallout,
-  answerCallout,
-  calloutText,
-  changeCallout,
-  readCallout,
-  refsAnswering,
-  removeCallout,
-  type Callout,
-} from "@ash-edge/core/callouts";
+import { calloutText } from "@ash-edge/core/callouts";
 import {
   applyEdit,
   calloutsOf,
   clearLayout,
   curveAt,
-  describeRef,
-  draftEdit,
   drawingBounds,
   entitiesOf,
   entityOf,
   indexDrawing,
   invertEdit,
-  invertSelection,
   reindex,
   removeEntities,
-  selectByBox,
-  selectInside,
-  selectLike,
-  selectRun,
   shapeBounds,
   snapsAt,
   unitOf,
   type Drawing,
-  type DrawingIndex,
   type Edit,
   type Id,
-  type Ref,
 } from "@ash-edge/core/drawing";
 import {
   angleOf,
   boundsMeet,
-  boundsOf,
   boundsSize,
-  carrierOf,
-  pieceLength,
   subtract,
   unionBounds,
   type Bounds,
   type Point,
 } from "@ash-edge/core/geometry";
-import { showLength, toDegrees, type Refusal, type SizeKind } from "@ash-edge/core/numeric";
+import type { Refusal } from "@ash-edge/core/numeric";
 import { sayRefusal } from "@ash-edge/core/say";
-import type { History, Keeper, StoredJob } from "../store/index.ts";
-import { fitted, inSight, panned, toDrawing, zoomed, type Size, type View } from "./board/view.ts";
+import type { History, StoredJob } from "../store/index.ts";
+import {
+  NO_MODIFIERS,
+  type BenchState,
+  type Message,
+  type Modifiers,
+  type SessionCore,
+  type Surroundings,
+} from "./benchState.ts";
+import { fitted, inSight, panned, toDrawing, zoomed, type Size } from "./board/view.ts";
 import { holdDirection } from "./hold.ts";
+import { makeCallouts } from "./sessionCallouts.ts";
+import { makeSelecting } from "./sessionSelecting.ts";
 import {
   givenOf,
   proposalOf,
   startTool,
   stepTool,
-  typedPart,
-  typedParts,
   underPoint,
   wantedPick,
   type Hover,
   type ToolEvent,
   type ToolState,
 } from "./tools/driver.ts";
-import { isPlace, PLACE_PARTS } from "./tools/placing.ts";
 import { REGISTRY, toolById } from "./tools/registry.ts";
-import type { BankKey, Entry, Tool } from "./tools/tool.ts";
+import type { BankKey, Tool } from "./tools/tool.ts";
 
 /** How near the pointer must be, in CSS pixels: to snap to a point, and to pick a curve. */
 export const SNAP_REACH = 12;
 const PICK_REACH = 8;
-/** A press that moves this many pixels draws a box. */
-const BOX_STARTS = 5;
-
-export type Message = { readonly text: string; readonly tone: "fault" | "said" };
-export type Modifiers = { readonly shift: boolean; readonly alt: boolean; readonly control: boolean };
-export const NO_MODIFIERS: Modifiers = { shift: false, alt: false, control: false };
-
-/** What is kept from one use of a tool to the next, in this browser. */
-export type Kept = {
-  readonly choices: Readonly<Record<string, Readonly<Record<string, string>>>>;
-  readonly kinds: Readonly<Record<string, Readonly<Record<string, SizeKind>>>>;
-  /** Recent values of each blank, newest first, as typed: offered, never held. */
-  readonly recent: Readonly<Record<string, readonly string[]>>;
-  readonly selecting: Selecting;
-};
-/** What a click takes with no tool active, and what a box takes. */
-export type Selecting = {
-  readonly how: "one" | "run" | "kind" | "size" | "layer" | "inside";
-  readonly box: "encloses" | "touches";
-};
-export const NOTHING_KEPT: Kept = { choices: {}, kinds: {}, recent: {}, selecting: { how: "one", box: "encloses" } };
-
-export type BenchState = {
-  readonly drawing: Drawing;
-  readonly index: DrawingIndex;
-  readonly history: History;
-  /** How many edits are stored. */
-  readonly saved: number;
-  readonly failure?: string;
-  readonly toolId?: string;
-  readonly lastToolId?: string;
-  readonly tool?: ToolState;
-  readonly proposal?: ReturnType<typeof proposalOf>;
-  readonly bank?: BankKey;
-  readonly selection: ReadonlySet<Id>;
-  /** The selection box being drawn, by two corners in the drawing. */
-  readonly box?: { readonly from: Point; readonly to: Point };
-  /** Geometry lit from a list. */
-  readonly lit: ReadonlySet<Id>;
-  /** The callout hovered in the ledger. */
-  readonly litCallout?: Id;
-  /** A callout is being written: where its pin goes, and which one is being changed. */
-  readonly writing?: { readonly id?: Id; readonly pin?: NonNullable<Callout["pin"]> };
-  /** A callout clicked with no tool active: the tools that fit it are offered. */
-  readonly offered?: Id;
-  readonly hover?: Hover;
-  readonly pointer?: Point;
-  readonly heldWord?: string;
-  readonly view: View;
-  readonly size: Size;
-  readonly fittedOnce: boolean;
-  readonly message?: Message;
-  readonly kept: Kept;
-};
-
-/** What the session asks of the page around it. */
-export type Surroundings = {
-  readonly keeper: Keeper;
-  readonly kept: Kept;
-  readonly remember: (kept: Kept) => void;
-  /** The view in which this job was left, if it was open before. */
-  readonly view: View | undefined;
-  /** Something went away or was cut loose: a note that offers to undo. */
-  readonly notify: (text: string) => void;
-  readonly saveFile: () => void;
-  readonly openRelease: () => void;
-};
 
 export type Session = StoreApi<BenchState> & { readonly act: Actions };
 export type Actions = ReturnType<typeof makeActions>;
@@ -172,7 +91,7 @@ const emptyBounds = (drawing: Drawing): Bounds => {
 const makeActions = (
   job: string,
   store: StoreApi<BenchState>,
-  { keeper, remember, view: leftView, notify, saveFile, openRelease }: Surroundings,
+  { keeper, remember, view: leftView, notify: tell, saveFile, openRelease }: Surroundings,
 ) => {
   const get = store.getState;
   let modifiers = NO_MODIFIERS;
@@ -278,6 +197,16 @@ const makeActions = (
     refresh();
   };
 
+  /** The undo that is offered means this one step: not the picks, and nothing that was done since. */
+  const notify = (text: string): void => {
+    const after = get().history;
+    tell(text, () =>
+      get().history === after
+        ? travel(after.position - 1)
+        : say({ text: "Something else was done since. Undo goes back step by step.", tone: "fault" }),
+    );
+  };
+
   const toolEvent = (event: ToolEvent): void => {
     const { tool: state } = get();
     const tool = activeTool();
@@ -360,10 +289,7 @@ const makeActions = (
   const escape = (): void => {
     const { tool, bank, toolId, offered } = get();
     say(undefined);
-    if (get().box) {
-      pressed = undefined;
-      return set({}, ["box"]);
-    }
+    if (selecting.dropBox()) return;
     if (tool?.open) toolEvent({ type: "revert" });
     else if (tool?.placing) toolEvent({ type: "place", placing: undefined });
     else if (tool && Object.keys(tool.picks).length > 0) toolEvent({ type: "release" });
@@ -377,166 +303,18 @@ const makeActions = (
 
   const click = (at: Point, mods: Modifiers): void => {
     move(at, mods);
-    const { hover, tool, selection } = get();
+    const { hover, tool } = get();
     if (!hover) return;
-    if (mods.control && tool) return takeValue(hover);
+    if (mods.control && tool) return callouts.takeValue(hover);
     if (tool) return toolEvent({ type: "click", hover });
-    const id = hover.under[0]?.ref?.id;
-    const taken = id === undefined ? [] : selectedBy(id, get().kept.selecting.how);
-    const next = new Set(mods.shift ? selection : []);
-    const drops = mods.shift && id !== undefined && selection.has(id);
-    for (const one of taken) {
-      if (drops) next.delete(one);
-      else next.add(one);
-    }
-    set({ selection: next }, ["message", "offered"]);
-    const stacked = hover.under.length;
-    if (stacked > 1)
-      say({
-        text: `${stacked} things lie here: ${hover.under.map(({ ref }) => describeRef(get().drawing, ref!)).join(", ")}. Shift+Space takes the next.`,
-        tone: "said",
-      });
-  };
-
-  const selectedBy = (id: Id, how: Selecting["how"]): readonly Id[] => {
-    const { drawing } = get();
-    if (how === "one") return [id];
-    if (how === "run") return selectRun(drawing, id);
-    return how === "inside" ? selectInside(drawing, id) : selectLike(drawing, id, how);
-  };
-
-  /** The left button with no tool active: a press that stays is a click, one that moves draws a box. */
-  let pressed: Point | undefined;
-  const press = (at: Point, mods: Modifiers): void => {
-    if (get().tool) return click(at, mods);
-    pressed = at;
-  };
-  const letGo = (at: Point, mods: Modifiers): void => {
-    const { box, index, selection, kept } = get();
-    if (pressed && !box) click(at, mods);
-    pressed = undefined;
-    if (!box) return;
-    const found = selectByBox(index, boundsOf([box.from, box.to]), kept.selecting.box);
-    set({ selection: new Set([...(mods.shift ? selection : []), ...found]) }, ["box", "message", "offered"]);
-  };
-  const stretchBox = (at: Point): void => {
-    const { view, box } = get();
-    if (!pressed || (!box && Math.hypot(at.x - pressed.x, at.y - pressed.y) < BOX_STARTS)) return;
-    set({ box: { from: toDrawing(view, pressed), to: toDrawing(view, at) } });
-  };
-  const setSelecting = (change: Partial<Selecting>): void => {
-    const { kept } = get();
-    const next = { ...kept, selecting: { ...kept.selecting, ...change } };
-    set({ kept: next });
-    remember(next);
-  };
-
-  /** The clicked thing's own radius, length or angle goes into the lit blank. */
-  const takeValue = (hover: Hover): void => {
-    const ref = hover.under[0]?.ref;
-    const curve = ref && curveAt(get().drawing, ref);
-    const tool = activeTool();
-    const blank = tool && typingBlank(tool, get().tool!);
-    if (!curve || !tool || !blank)
-      return say({
-        text: "There is nothing here to take a value from. Click on a line, an arc or a circle.",
-        tone: "fault",
-      });
-    const part = typedPart(tool, blank)!;
-    const carrier = carrierOf(curve);
-    const unit = unitOf(get().drawing);
-    const fill = (value: number, kind?: SizeKind): void =>
-      toolEvent({
-        type: "fill",
-        blank,
-        entry: { text: showLength(value, unit).replace("≈ ", ""), value },
-        ...(kind ? { kind } : {}),
-      });
-    if (part.kind === "size" && carrier.kind === "circle")
-      return curve.kind === "circle" ? fill(2 * carrier.radius, "Ø") : fill(carrier.radius, "R");
-    if (part.kind === "value" && part.expects === "length" && curve.kind === "piece") return fill(pieceLength(curve));
-    if (part.kind === "value" && part.expects === "angle" && carrier.kind === "line")
-      return fill(toDegrees(angleOf(carrier.direction)));
-    say({ text: `${describeRef(get().drawing, ref)} has no value for this blank.`, tone: "fault" });
+    selecting.clickOn(hover, mods);
   };
 
   const move = (at: Point | undefined, mods: Modifiers): void => {
     screen = at;
     modifiers = mods;
-    if (at) stretchBox(at);
+    if (at) selecting.stretchBox(at);
     refresh();
-  };
-
-  /** A callout fills the blank that fits it, answers what was just measured, or offers the tools that fit. */
-  const useCallout = (callout: Callout): void => {
-    const tool = activeTool();
-    const state = get().tool;
-    if (!tool || !state)
-      return set(
-        get().offered === callout.id ? {} : { offered: callout.id },
-        get().offered === callout.id ? ["offered"] : [],
-      );
-    if (tool.id === "distance" && state.measured)
-      return linkMeasured(
-        callout,
-        state.measured.map(({ ref }) => ref),
-      );
-    const blank = blankFor(tool, callout, state.lit);
-    const text = calloutText(callout, unitOf(get().drawing));
-    if (!blank) return say({ text: `${tool.name} has no blank for ${text}.`, tone: "fault" });
-    const entry: Entry = {
-      text: text
-        .replace(/^[RØ] /, "")
-        .replace(/[°×]/g, "")
-        .trim(),
-      value: callout.value,
-      callout: callout.id,
-    };
-    const kind = callout.kind === "radius" ? "R" : callout.kind === "diameter" ? "Ø" : undefined;
-    toolEvent({ type: "fill", blank, entry, ...(kind ? { kind } : {}) });
-  };
-
-  const linkMeasured = (callout: Callout, refs: readonly (Ref | undefined)[]): void => {
-    const known = refs.filter((ref) => ref !== undefined);
-    if (known.length < 2)
-      return say({
-        text: "Measure between ends, middles or centres: bare places can't answer a callout.",
-        tone: "fault",
-      });
-    const draft = draftEdit(get().drawing, `Answer ${callout.name}`, "link");
-    draft.link(callout.id, known);
-    commit(draft.finish());
-  };
-
-  /** Writes down what was typed into the ledger; true when it could be read. */
-  const writeCallout = (text: string): boolean => {
-    const { drawing, writing } = get();
-    const read = readCallout(text, unitOf(drawing));
-    if (!read.ok) {
-      sayNo(read.refusal);
-      return false;
-    }
-    const edit =
-      writing?.id === undefined
-        ? addCallout(drawing, read.value, writing?.pin)
-        : changeCallout(drawing, writing.id, read.value, writing.pin);
-    if (edit) commit(edit);
-    set({ writing: {} }, ["message"]);
-    return true;
-  };
-
-  const dropCallout = (callout: Callout): void => {
-    const edit = removeCallout(get().drawing, callout.id);
-    if (!edit) return;
-    commit(edit);
-    notify(`Callout ${calloutText(callout, unitOf(get().drawing))} removed`);
-  };
-
-  /** What is selected answers the callout; with nothing selected it is let go. */
-  const answerWith = (callout: Callout, ids: readonly Id[]): void => {
-    const { drawing } = get();
-    const edit = answerCallout(drawing, callout.id, refsAnswering(drawing, callout, ids));
-    if (edit) commit(edit);
   };
 
   /** Deletes what is selected, or what is named. */
@@ -565,35 +343,23 @@ const makeActions = (
     travel(history.position - 1);
   };
 
+  const core: SessionCore = { get, set, say, sayNo, commit, refresh, toolEvent, activeTool, notify, remember };
+  const callouts = makeCallouts(core);
+  const selecting = makeSelecting(core, click);
+
   return {
+    ...callouts,
+    ...selecting,
     move,
-    press,
-    letGo,
-    setSelecting,
-    /** Swaps what the box takes; true while one is drawn. */
-    swapBox: (): boolean => {
-      if (!get().box) return false;
-      setSelecting({ box: get().kept.selecting.box === "encloses" ? "touches" : "encloses" });
-      return true;
-    },
-    selectRunAt: () => {
-      const id = get().hover?.under[0]?.ref?.id;
-      if (!get().tool && id !== undefined) set({ selection: new Set(selectRun(get().drawing, id)) });
-    },
-    invert: () => set({ selection: new Set(invertSelection(get().drawing, get().selection)) }),
     click,
     commit,
     take,
     escape,
     toolEvent,
-    useCallout,
     fit,
     saveFile,
     openRelease: releaseStored,
     back,
-    writeCallout,
-    dropCallout,
-    answerWith,
     /** True while the next blank can take a point, so that one may be typed. */
     wantsPoint: (): boolean => {
       const { tool: state } = get();
@@ -601,7 +367,6 @@ const makeActions = (
       const wanted = tool && state && wantedPick(tool, state, givenOf(tool, state, undefined, context()));
       return wanted !== undefined && wanted.takes !== "curve";
     },
-    setWriting: (writing: BenchState["writing"]) => (writing ? set({ writing }) : set({}, ["writing"])),
     undo: backOrUndo,
     redo: () =>
       get().history.position < get().history.edits.length
@@ -661,26 +426,6 @@ const lastDirection = ({ history }: BenchState): number | undefined => {
   return last?.a && last.b ? angleOf(subtract(last.b, last.a)) : undefined;
 };
 
-/** The blank that a digit goes into: the lit one, else the first that a value can be typed in. */
-export const typingBlank = (tool: Tool, state: ToolState): string | undefined => {
-  const place = state.placing ? PLACE_PARTS[state.placing.as] : [];
-  const next = place.find(({ name }) => !(name in state.entries)) ?? place[0];
-  if (next && (!state.lit || isPlace(state.lit)))
-    return place.find(({ name }) => name === state.lit)?.name ?? next.name;
-  const typed = typedParts(tool);
-  return (typed.find(({ name }) => name === state.lit) ?? typed[0])?.name;
-};
-
-const blankFor = (tool: Tool, { kind }: Callout, lit: string | undefined): string | undefined => {
-  const fits = typedParts(tool).filter((part) =>
-    part.kind === "size"
-      ? kind === "radius" || kind === "diameter"
-      : part.expects ===
-        (kind === "angle" || kind === "count" ? kind : kind === "length" || kind === "centres" ? "length" : undefined),
-  );
-  return (fits.find(({ name }) => name === lit) ?? fits[0])?.name;
-};
-
 /** What is selected fills the first blank of a tool that takes a curve. */
 const withSelection = (tool: Tool, state: ToolState, drawing: Drawing, selection: ReadonlySet<Id>): ToolState => {
   const first = tool.parts.find((part) => part.kind === "pick");
@@ -703,7 +448,3 @@ const withSelection = (tool: Tool, state: ToolState, drawing: Drawing, selection
         : curve.through;
   return { ...state, picks: { [first.name]: { ref: { id }, at } } };
 };
-
-/** The tools that can use a callout's kind, for a callout clicked with no tool active. */
-export const toolsFor = (callout: Callout): readonly Tool[] =>
-  REGISTRY.filter((one): one is Tool => one.kind === "tool" && blankFor(one, callout, undefined) !== undefined);

@@ -2,7 +2,8 @@ import { useEffect } from "react";
 import { flushSync } from "react-dom";
 import { keyAction, type KeyAction } from "./keys.ts";
 import { useSession } from "./SessionContext.tsx";
-import { typingBlank, type Session } from "./session.ts";
+import { typingBlank } from "./blanks.ts";
+import type { Session } from "./session.ts";
 import { bankPlaces, toolById } from "./tools/registry.ts";
 
 const isText = (target: EventTarget | null): boolean =>

@@ -2,7 +2,7 @@ import type Konva from "konva";
 import { useEffect, useMemo, useRef, type MouseEvent, type PointerEvent } from "react";
 import { Layer, Shape, Stage } from "react-konva";
 import { useBench, useSession } from "../SessionContext.tsx";
-import type { Modifiers } from "../session.ts";
+import type { Modifiers } from "../benchState.ts";
 import { useTheme } from "../../ui/theme.ts";
 import { BoardMenu } from "./BoardMenu.tsx";
 import { readPalette } from "./palette.ts";

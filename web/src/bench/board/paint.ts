@@ -13,7 +13,7 @@ import type { Point } from "@ash-edge/core/geometry";
 import { pieceDirection } from "@ash-edge/core/geometry";
 import { showLength } from "@ash-edge/core/numeric";
 import { profileFor } from "../derived.ts";
-import type { BenchState } from "../session.ts";
+import type { BenchState } from "../benchState.ts";
 import type { Palette } from "./palette.ts";
 import { tracePieces, traceShape } from "./trace.ts";
 import { inSight, toScreen, type Size, type View } from "./view.ts";

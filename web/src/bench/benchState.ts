@@ -1,0 +1,88 @@
+import type { Callout } from "@ash-edge/core/callouts";
+import type { Drawing, DrawingIndex, Edit, Id } from "@ash-edge/core/drawing";
+import type { Point } from "@ash-edge/core/geometry";
+import type { Refusal, SizeKind } from "@ash-edge/core/numeric";
+import type { History, Keeper } from "../store/index.ts";
+import type { Size, View } from "./board/view.ts";
+import type { Hover, proposalOf, ToolEvent, ToolState } from "./tools/driver.ts";
+import type { BankKey, Tool } from "./tools/tool.ts";
+
+export type Message = { readonly text: string; readonly tone: "fault" | "said" };
+export type Modifiers = { readonly shift: boolean; readonly alt: boolean; readonly control: boolean };
+export const NO_MODIFIERS: Modifiers = { shift: false, alt: false, control: false };
+
+/** What is kept from one use of a tool to the next, in this browser. */
+export type Kept = {
+  readonly choices: Readonly<Record<string, Readonly<Record<string, string>>>>;
+  readonly kinds: Readonly<Record<string, Readonly<Record<string, SizeKind>>>>;
+  /** Recent values of each blank, newest first, as typed: offered, never held. */
+  readonly recent: Readonly<Record<string, readonly string[]>>;
+  readonly selecting: Selecting;
+};
+/** What a click takes with no tool active, and what a box takes. */
+export type Selecting = {
+  readonly how: "one" | "run" | "kind" | "size" | "layer" | "inside";
+  readonly box: "encloses" | "touches";
+};
+export const NOTHING_KEPT: Kept = { choices: {}, kinds: {}, recent: {}, selecting: { how: "one", box: "encloses" } };
+
+export type BenchState = {
+  readonly drawing: Drawing;
+  readonly index: DrawingIndex;
+  readonly history: History;
+  /** How many edits are stored. */
+  readonly saved: number;
+  readonly failure?: string;
+  readonly toolId?: string;
+  readonly lastToolId?: string;
+  readonly tool?: ToolState;
+  readonly proposal?: ReturnType<typeof proposalOf>;
+  readonly bank?: BankKey;
+  readonly selection: ReadonlySet<Id>;
+  /** The selection box being drawn, by two corners in the drawing. */
+  readonly box?: { readonly from: Point; readonly to: Point };
+  /** Geometry lit from a list. */
+  readonly lit: ReadonlySet<Id>;
+  /** The callout hovered in the ledger. */
+  readonly litCallout?: Id;
+  /** A callout is being written: where its pin goes, and which one is being changed. */
+  readonly writing?: { readonly id?: Id; readonly pin?: NonNullable<Callout["pin"]> };
+  /** A callout clicked with no tool active: the tools that fit it are offered. */
+  readonly offered?: Id;
+  readonly hover?: Hover;
+  readonly pointer?: Point;
+  readonly heldWord?: string;
+  readonly view: View;
+  readonly size: Size;
+  readonly fittedOnce: boolean;
+  readonly message?: Message;
+  readonly kept: Kept;
+};
+
+/** What the parts of the session share: its state, and the one way in which each thing is done. */
+export type SessionCore = {
+  readonly get: () => BenchState;
+  readonly set: (next: Partial<BenchState>, drop?: readonly (keyof BenchState)[]) => void;
+  readonly say: (message: Message | undefined) => void;
+  readonly sayNo: (refusal: Refusal) => void;
+  readonly commit: (edit: Edit) => void;
+  readonly refresh: () => void;
+  readonly toolEvent: (event: ToolEvent) => void;
+  readonly activeTool: () => Tool | undefined;
+  /** Says that something went away, with the way to undo just that. */
+  readonly notify: (text: string) => void;
+  readonly remember: (kept: Kept) => void;
+};
+
+/** What the session asks of the page around it. */
+export type Surroundings = {
+  readonly keeper: Keeper;
+  readonly kept: Kept;
+  readonly remember: (kept: Kept) => void;
+  /** The view in which this job was left, if it was open before. */
+  readonly view: View | undefined;
+  /** Something went away or was cut loose: a note that offers to undo. */
+  readonly notify: (text: string, undo: () => void) => void;
+  readonly saveFile: () => void;
+  readonly openRelease: () => void;
+};

@@ -1,0 +1,30 @@
+import type { Callout } from "@ash-edge/core/callouts";
+import { typedParts, type ToolState } from "./tools/driver.ts";
+import { isPlace, PLACE_PARTS } from "./tools/placing.ts";
+import { REGISTRY } from "./tools/registry.ts";
+import type { Tool } from "./tools/tool.ts";
+
+/** The blank that a digit goes into: the lit one, else the first that a value can be typed in. */
+export const typingBlank = (tool: Tool, state: ToolState): string | undefined => {
+  const place = state.placing ? PLACE_PARTS[state.placing.as] : [];
+  const next = place.find(({ name }) => !(name in state.entries)) ?? place[0];
+  if (next && (!state.lit || isPlace(state.lit)))
+    return place.find(({ name }) => name === state.lit)?.name ?? next.name;
+  const typed = typedParts(tool);
+  return (typed.find(({ name }) => name === state.lit) ?? typed[0])?.name;
+};
+
+/** The blank of a tool that a callout of this kind fits; the lit one where it does. */
+export const blankFor = (tool: Tool, { kind }: Callout, lit: string | undefined): string | undefined => {
+  const fits = typedParts(tool).filter((part) =>
+    part.kind === "size"
+      ? kind === "radius" || kind === "diameter"
+      : part.expects ===
+        (kind === "angle" || kind === "count" ? kind : kind === "length" || kind === "centres" ? "length" : undefined),
+  );
+  return (fits.find(({ name }) => name === lit) ?? fits[0])?.name;
+};
+
+/** The tools that can use a callout's kind, for a callout clicked with no tool active. */
+export const toolsFor = (callout: Callout): readonly Tool[] =>
+  REGISTRY.filter((one): one is Tool => one.kind === "tool" && blankFor(one, callout, undefined) !== undefined);

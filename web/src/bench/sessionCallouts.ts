@@ -1,0 +1,130 @@
+import {
+  addCallout,
+  answerCallout,
+  calloutText,
+  changeCallout,
+  readCallout,
+  refsAnswering,
+  removeCallout,
+  type Callout,
+} from "@ash-edge/core/callouts";
+import { curveAt, describeRef, draftEdit, unitOf, type Id, type Ref } from "@ash-edge/core/drawing";
+import { angleOf, carrierOf, pieceLength } from "@ash-edge/core/geometry";
+import { showLength, toDegrees, type SizeKind } from "@ash-edge/core/numeric";
+import { blankFor, typingBlank } from "./blanks.ts";
+import type { BenchState, SessionCore } from "./benchState.ts";
+import { typedPart, type Hover } from "./tools/driver.ts";
+import type { Entry } from "./tools/tool.ts";
+
+/** Values that are not typed: taken from callouts and from geometry; and the callouts themselves. */
+export const makeCallouts = ({ get, set, say, sayNo, commit, toolEvent, activeTool, notify }: SessionCore) => {
+  /** The clicked thing's own radius, length or angle goes into the lit blank. */
+  const takeValue = (hover: Hover): void => {
+    const ref = hover.under[0]?.ref;
+    const curve = ref && curveAt(get().drawing, ref);
+    const tool = activeTool();
+    const blank = tool && typingBlank(tool, get().tool!);
+    if (!curve || !tool || !blank)
+      return say({
+        text: "There is nothing here to take a value from. Click on a line, an arc or a circle.",
+        tone: "fault",
+      });
+    const part = typedPart(tool, blank)!;
+    const carrier = carrierOf(curve);
+    const unit = unitOf(get().drawing);
+    const fill = (value: number, kind?: SizeKind): void =>
+      toolEvent({
+        type: "fill",
+        blank,
+        entry: { text: showLength(value, unit), value },
+        ...(kind ? { kind } : {}),
+      });
+    if (part.kind === "size" && carrier.kind === "circle")
+      return curve.kind === "circle" ? fill(2 * carrier.radius, "Ø") : fill(carrier.radius, "R");
+    if (part.kind === "value" && part.expects === "length" && curve.kind === "piece") return fill(pieceLength(curve));
+    if (part.kind === "value" && part.expects === "angle" && carrier.kind === "line")
+      return fill(toDegrees(angleOf(carrier.direction)));
+    say({ text: `${describeRef(get().drawing, ref)} has no value for this blank.`, tone: "fault" });
+  };
+
+  /** A callout fills the blank that fits it, answers what was just measured, or offers the tools that fit. */
+  const useCallout = (callout: Callout): void => {
+    const tool = activeTool();
+    const state = get().tool;
+    if (!tool || !state)
+      return set(
+        get().offered === callout.id ? {} : { offered: callout.id },
+        get().offered === callout.id ? ["offered"] : [],
+      );
+    if (tool.id === "distance" && state.measured)
+      return linkMeasured(
+        callout,
+        state.measured.map(({ ref }) => ref),
+      );
+    const blank = blankFor(tool, callout, state.lit);
+    const text = calloutText(callout, unitOf(get().drawing));
+    if (!blank) return say({ text: `${tool.name} has no blank for ${text}.`, tone: "fault" });
+    const entry: Entry = {
+      text: text
+        .replace(/^[RØ] /, "")
+        .replace(/[°×]/g, "")
+        .trim(),
+      value: callout.value,
+      callout: callout.id,
+    };
+    const kind = callout.kind === "radius" ? "R" : callout.kind === "diameter" ? "Ø" : undefined;
+    toolEvent({ type: "fill", blank, entry, ...(kind ? { kind } : {}) });
+  };
+
+  const linkMeasured = (callout: Callout, refs: readonly (Ref | undefined)[]): void => {
+    const known = refs.filter((ref) => ref !== undefined);
+    if (known.length < 2)
+      return say({
+        text: "Measure between ends, middles or centres: bare places can't answer a callout.",
+        tone: "fault",
+      });
+    const draft = draftEdit(get().drawing, `Answer ${callout.name}`, "link");
+    draft.link(callout.id, known);
+    commit(draft.finish());
+  };
+
+  /** Writes down what was typed into the ledger; true when it could be read. */
+  const writeCallout = (text: string): boolean => {
+    const { drawing, writing } = get();
+    const read = readCallout(text, unitOf(drawing));
+    if (!read.ok) {
+      sayNo(read.refusal);
+      return false;
+    }
+    const edit =
+      writing?.id === undefined
+        ? addCallout(drawing, read.value, writing?.pin)
+        : changeCallout(drawing, writing.id, read.value, writing.pin);
+    if (edit) commit(edit);
+    set({ writing: {} }, ["message"]);
+    return true;
+  };
+
+  const dropCallout = (callout: Callout): void => {
+    const edit = removeCallout(get().drawing, callout.id);
+    if (!edit) return;
+    commit(edit);
+    notify(`Callout ${calloutText(callout, unitOf(get().drawing))} removed`);
+  };
+
+  /** What is selected answers the callout; with nothing selected it is let go. */
+  const answerWith = (callout: Callout, ids: readonly Id[]): void => {
+    const { drawing } = get();
+    const edit = answerCallout(drawing, callout.id, refsAnswering(drawing, callout, ids));
+    if (edit) commit(edit);
+  };
+
+  return {
+    takeValue,
+    useCallout,
+    writeCallout,
+    dropCallout,
+    answerWith,
+    setWriting: (writing: BenchState["writing"]): void => (writing ? set({ writing }) : set({}, ["writing"])),
+  };
+};

@@ -1,0 +1,101 @@
+import {
+  describeRef,
+  selectByBox,
+  selectInside,
+  selectLike,
+  selectRun,
+  invertSelection,
+  type Id,
+} from "@ash-edge/core/drawing";
+import { boundsOf, type Point } from "@ash-edge/core/geometry";
+import { toDrawing } from "./board/view.ts";
+import type { Modifiers, Selecting, SessionCore } from "./benchState.ts";
+import type { Hover } from "./tools/driver.ts";
+
+/** A press that moves this many pixels draws a box. */
+const BOX_STARTS = 5;
+
+/** Selecting, with no tool active: by a click, by a box, by what is like a thing. */
+export const makeSelecting = (
+  { get, set, say, remember }: SessionCore,
+  click: (at: Point, mods: Modifiers) => void,
+) => {
+  let pressed: Point | undefined;
+
+  const clickOn = (hover: Hover, mods: Modifiers): void => {
+    const { selection } = get();
+    const id = hover.under[0]?.ref?.id;
+    const taken = id === undefined ? [] : selectedBy(id, get().kept.selecting.how);
+    const next = new Set(mods.shift ? selection : []);
+    const drops = mods.shift && id !== undefined && selection.has(id);
+    for (const one of taken) {
+      if (drops) next.delete(one);
+      else next.add(one);
+    }
+    set({ selection: next }, ["message", "offered"]);
+    const stacked = hover.under.length;
+    if (stacked > 1)
+      say({
+        text: `${stacked} things lie here: ${hover.under.map(({ ref }) => describeRef(get().drawing, ref!)).join(", ")}. Shift+Space takes the next.`,
+        tone: "said",
+      });
+  };
+
+  const selectedBy = (id: Id, how: Selecting["how"]): readonly Id[] => {
+    const { drawing } = get();
+    if (how === "one") return [id];
+    if (how === "run") return selectRun(drawing, id);
+    return how === "inside" ? selectInside(drawing, id) : selectLike(drawing, id, how);
+  };
+
+  /** The left button: with a tool a click at once; without, a press that stays is a click and one that moves draws a box. */
+  const press = (at: Point, mods: Modifiers): void => {
+    if (get().tool) return click(at, mods);
+    pressed = at;
+  };
+  const letGo = (at: Point, mods: Modifiers): void => {
+    const { box, index, selection, kept } = get();
+    if (pressed && !box) click(at, mods);
+    pressed = undefined;
+    if (!box) return;
+    const found = selectByBox(index, boundsOf([box.from, box.to]), kept.selecting.box);
+    set({ selection: new Set([...(mods.shift ? selection : []), ...found]) }, ["box", "message", "offered"]);
+  };
+  const stretchBox = (at: Point): void => {
+    const { view, box } = get();
+    if (!pressed || (!box && Math.hypot(at.x - pressed.x, at.y - pressed.y) < BOX_STARTS)) return;
+    set({ box: { from: toDrawing(view, pressed), to: toDrawing(view, at) } });
+  };
+  const setSelecting = (change: Partial<Selecting>): void => {
+    const { kept } = get();
+    const next = { ...kept, selecting: { ...kept.selecting, ...change } };
+    set({ kept: next });
+    remember(next);
+  };
+
+  return {
+    clickOn,
+    press,
+    letGo,
+    stretchBox,
+    setSelecting,
+    /** Lets go of the box being drawn; true when there was one. */
+    dropBox: (): boolean => {
+      pressed = undefined;
+      if (!get().box) return false;
+      set({}, ["box"]);
+      return true;
+    },
+    /** Swaps what the box takes; true while one is drawn. */
+    swapBox: (): boolean => {
+      if (!get().box) return false;
+      setSelecting({ box: get().kept.selecting.box === "encloses" ? "touches" : "encloses" });
+      return true;
+    },
+    selectRunAt: (): void => {
+      const id = get().hover?.under[0]?.ref?.id;
+      if (!get().tool && id !== undefined) set({ selection: new Set(selectRun(get().drawing, id)) });
+    },
+    invert: (): void => set({ selection: new Set(invertSelection(get().drawing, get().selection)) }),
+  };
+};
