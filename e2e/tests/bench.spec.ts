@@ -159,6 +159,8 @@ test("Shift holds the direction, Ctrl+click takes a value, Alt lets go of snaps"
   const bench = await open(page);
   await bench.tool("WW", "Line");
   await bench.click({ x: 1, y: 1 });
+  await bench.point({ x: 1.05, y: 0.04 });
+  await expect(page.getByRole("status", { name: "Read-out" })).toContainText("snap perpendicular");
   await page.keyboard.down("Shift");
   await bench.point({ x: 3, y: 1.3 });
   await expect(page.getByRole("status", { name: "Read-out" })).toContainText("hold level");

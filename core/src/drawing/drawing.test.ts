@@ -382,6 +382,8 @@ describe("finding things", () => {
     expect(kind(0.2, 0.3)).toBe("crossing");
     expect(kind(13, 2.6)).toBe("nearest");
     expect(kind(60, 60)).toBeUndefined();
+    expect(kind(12.3, 2.2, { x: 10, y: 4.5 })).toBe("perpendicular"); // the foot on the 45° line is at (12.25, 2.25)
+    expect(kind(40.1, -5.2, { x: 40, y: 30 })).toBe("quarter"); // there the foot is a quarter as well: the earlier word is said
     // tangent from (40, 13): touches at 5² / 13 from the centre (Euclid III.36)
     const y = 25 / 13;
     expect(kind(40 + Math.sqrt(25 - y * y), y, { x: 40, y: 13 })).toBe("tangent");

@@ -1,5 +1,5 @@
 import { tangentLinesFromPoint } from "../construct/tangentLines.ts";
-import { carrierOf, curveNearest, type Curve } from "../geometry/curve.ts";
+import { carrierNearest, carrierOf, curveNearest, type Carrier, type Curve } from "../geometry/curve.ts";
 import { circlePoint } from "../geometry/circle.ts";
 import { growBounds } from "../geometry/bounds.ts";
 import { arcOf, piecePoint } from "../geometry/piece.ts";
@@ -20,6 +20,7 @@ export const SNAP_KINDS = [
   "middle",
   "quarter",
   "tangent",
+  "perpendicular",
   "nearest",
 ] as const;
 export type SnapKind = (typeof SNAP_KINDS)[number];
@@ -42,10 +43,18 @@ const quarters = (curve: Curve): readonly Point[] => {
   return all.filter(isOn).map((angle) => circlePoint(arc, angle));
 };
 
+/** Where a line from `p` meets a carrier squarely: the foot on a line; on a circle the near and the far point (Euclid I.12, III.18). */
+const feetOf = (carrier: Carrier, p: Point): readonly Point[] => {
+  const near = carrierNearest(carrier, p);
+  if (carrier.kind === "line") return [near];
+  if (distance(p, carrier.centre) <= RESOLUTION) return []; // every radius is square to it
+  return [near, { x: 2 * carrier.centre.x - near.x, y: 2 * carrier.centre.y - near.y }];
+};
+
 /**
  * The points that the pointer at `at` may mean, within `reach`, best first: near beats far, and at about the same distance an
  * end beats a crossing beats a centre, and so on down the list of kinds; "nearest" comes last whatever its distance. Tangent
- * points are those of a line from `from`, where one is being drawn. Nothing in reach: an empty list.
+ * and perpendicular points are those of a line from `from`, where one is being drawn. Nothing in reach: an empty list.
  */
 export const snapsAt = (
   index: DrawingIndex,
@@ -77,6 +86,9 @@ export const snapsAt = (
       note("middle", piecePoint(curve, 0.5), { ...ref, place: "middle" });
     }
     const carrier = carrierOf(curve);
+    if (from && wants("perpendicular"))
+      for (const foot of feetOf(carrier, from))
+        if (curveNearest(curve, foot).distance <= RESOLUTION) note("perpendicular", foot, ref);
     if (from && wants("tangent") && carrier.kind === "circle") {
       const tangents = tangentLinesFromPoint(from, carrier);
       if (tangents.ok)
