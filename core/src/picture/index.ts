@@ -1,0 +1,3 @@
+export * from "./homography.ts";
+export * from "./placePicture.ts";
+export * from "./straighten.ts";
