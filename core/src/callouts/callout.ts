@@ -13,6 +13,8 @@ export type Callout = {
   readonly name: string;
   /** Allowed difference, either way. */
   readonly tolerance?: number;
+  /** Allowed difference where it is not the same either way: `low` is 0 or less, `high` 0 or more. */
+  readonly limits?: { readonly low: number; readonly high: number };
   /** Where it stands on the sketch, in parts of its width and height from the top left. */
   readonly pin?: { readonly sketch: string; readonly x: number; readonly y: number };
   /** The geometry that answers it; two references for a distance. */

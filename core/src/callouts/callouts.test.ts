@@ -1,7 +1,24 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { applyEdit, calloutsOf, drawingText, invertEdit, newDrawing } from "../drawing/index.ts";
-import { addCallout, changeCallout, readCallout, removeCallout, writtenCallout, type WrittenCallout } from "./index.ts";
+import {
+  applyEdit,
+  calloutsOf,
+  draftEdit,
+  drawingText,
+  invertEdit,
+  newDrawing,
+  PROFILE_LAYER,
+  setGeneralTolerance,
+} from "../drawing/index.ts";
+import {
+  addCallout,
+  changeCallout,
+  measureCallout,
+  readCallout,
+  removeCallout,
+  writtenCallout,
+  type WrittenCallout,
+} from "./index.ts";
 
 const read = (text: string, unit: "mm" | "in" = "mm"): WrittenCallout | string => {
   const outcome = readCallout(text, unit);
@@ -22,6 +39,10 @@ describe("callouts as they are written down", () => {
     ["m20x1.5", { kind: "thread", value: 20, thread: "M20x1.5", name: "" }],
     ["12.5 ±0.1 wall", { kind: "length", value: 12.5, name: "wall", tolerance: 0.1 }],
     ["14 d +-0.05 holes", { kind: "diameter", value: 14, name: "holes", tolerance: 0.05 }],
+    ["20 +0.2 -0 key", { kind: "length", value: 20, name: "key", limits: { low: 0, high: 0.2 } }],
+    ["r8 +0.1/-0.05 corner", { kind: "radius", value: 8, name: "corner", limits: { low: -0.05, high: 0.1 } }],
+    ["17..18 core", { kind: "length", value: 17.5, name: "core", limits: { low: -0.5, high: 0.5 } }],
+    ["ø17..18 core", { kind: "diameter", value: 17.5, name: "core", limits: { low: -0.5, high: 0.5 } }],
   ])("%s", (text, expected) => expect(read(text)).toEqual(expected));
 
   it.each([
@@ -37,6 +58,8 @@ describe("callouts as they are written down", () => {
     ["0 gap", "value-not-positive"],
     ["12 ±x", "value-unreadable"],
     ["12 ±0", "value-not-positive"],
+    ["12 +0 -0", "value-not-positive"],
+    ["18..17 core", "value-not-positive"],
   ])("refuses %j: %s", (text, code) => expect(read(text)).toBe(code));
 
   it("are written back as what reads the same", () => {
@@ -71,5 +94,25 @@ describe("callouts as they are written down", () => {
     expect(calloutsOf(third)).toEqual([]);
     expect(removeCallout(third, callout!.id)).toBeUndefined();
     expect(drawingText(applyEdit(second, invertEdit(change)))).toBe(drawingText(first));
+  });
+
+  it("are within their own limits, else within the job's general tolerance, and true only to 1e-6", () => {
+    const state = (limits: { low: number; high: number } | undefined, general: number | undefined, radius: number) => {
+      let drawing = newDrawing("mm", [{ kind: "diameter", value: 20, name: "key", ...(limits ? { limits } : {}) }]);
+      if (general !== undefined) drawing = applyEdit(drawing, setGeneralTolerance(drawing, general));
+      const draft = draftEdit(drawing, "Draw", "draw");
+      const id = draft.add({ kind: "circle", centre: { x: 0, y: 0 }, radius }, PROFILE_LAYER);
+      draft.link(calloutsOf(drawing)[0]!.id, [{ id }]);
+      const after = applyEdit(drawing, draft.finish());
+      return measureCallout(after, calloutsOf(after)[0]!).state;
+    };
+    expect([10, 10.05, 10.1, 9.99, 10.11].map((radius) => state({ low: 0, high: 0.2 }, 5, radius))).toEqual([
+      "true",
+      "within",
+      "within",
+      "off",
+      "off",
+    ]);
+    expect([undefined, 0.05, 0.2].map((general) => state(undefined, general, 10.05))).toEqual(["off", "off", "within"]);
   });
 });

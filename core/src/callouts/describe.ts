@@ -12,8 +12,12 @@ export const calloutText = (callout: Callout, unit: Unit): string => {
   return `${kind === "diameter" ? "Ø " : kind === "radius" ? "R " : ""}${showLength(value, unit)}`;
 };
 
+/** What it may be off, in words: `±0.1`, `+0.2 −0`; empty where it says nothing of its own. */
+export const toleranceText = ({ tolerance, limits }: Callout): string =>
+  limits ? `+${limits.high} −${Math.abs(limits.low)}` : tolerance === undefined ? "" : `±${tolerance}`;
+
 /** Its state in words: `true`, `off by 0.4`, `within ±0.1`, `not placed`. */
 export const stateText = (state: CalloutState, callout: Callout): string => {
   if (state.state === "off") return `off by ${state.by > 0 ? "+" : "−"}${showDifference(state.by)}`;
-  return state.state === "within" ? `within ±${callout.tolerance}` : state.state;
+  return state.state === "within" ? `within ${toleranceText(callout) || "the job's tolerance"}` : state.state;
 };

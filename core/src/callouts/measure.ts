@@ -3,7 +3,7 @@ import { pieceLength, piecePoint } from "../geometry/piece.ts";
 import { angleOf, cross, distance, subtract, type Point } from "../geometry/point.ts";
 import { signedAngle, toDegrees } from "../numeric/angle.ts";
 import { TRUE_WITHIN } from "../numeric/tolerance.ts";
-import { curveAt, entityOf, type Drawing } from "../drawing/drawing.ts";
+import { curveAt, entityOf, settingsOf, type Drawing } from "../drawing/drawing.ts";
 import type { Ref } from "../drawing/entity.ts";
 import type { Callout } from "./callout.ts";
 
@@ -83,15 +83,24 @@ const measureLinks = (drawing: Drawing, { kind, links, value }: Callout): number
   }
 };
 
+/** How far a callout may be off, below and above: its own limits or tolerance, else the job's; angles and counts have only their own. */
+export const allowedOff = (drawing: Drawing, callout: Callout): { low: number; high: number } | undefined => {
+  const { kind, limits, tolerance } = callout;
+  if (limits) return limits;
+  const general = ["length", "centres", "radius", "diameter"].includes(kind)
+    ? settingsOf(drawing).generalTolerance
+    : undefined;
+  const either = tolerance ?? general;
+  return either === undefined ? undefined : { low: -either, high: either };
+};
+
 /** How a callout stands against the drawing now. True within 1e-6 of its value; inside its tolerance but not true is "within". */
 export const measureCallout = (drawing: Drawing, callout: Callout): CalloutState => {
   const measured = measureLinks(drawing, callout);
   if (measured === undefined) return { state: "not placed" };
   const by = measured - callout.value;
   if (Math.abs(by) <= TRUE_WITHIN) return { state: "true", measured, by };
-  return {
-    state: callout.tolerance !== undefined && Math.abs(by) <= callout.tolerance ? "within" : "off",
-    measured,
-    by,
-  };
+  const allowed = allowedOff(drawing, callout);
+  const within = allowed !== undefined && by >= allowed.low - TRUE_WITHIN && by <= allowed.high + TRUE_WITHIN;
+  return { state: within ? "within" : "off", measured, by };
 };

@@ -3,7 +3,7 @@ import { carrierOf, curveNearest, curvePoint } from "../geometry/curve.ts";
 import type { Circle } from "../geometry/circle.ts";
 import { endlessSide, endlessThrough, type Endless } from "../geometry/endless.ts";
 import { piecePoint } from "../geometry/piece.ts";
-import { along, angleOf, distance, dot, leftOf, subtract, times, add, type Point } from "../geometry/point.ts";
+import { along, angleOf, cross, distance, dot, leftOf, subtract, times, add, type Point } from "../geometry/point.ts";
 import { meetCarriers } from "../intersect/carriers.ts";
 import { meetings } from "../intersect/meetings.ts";
 import { unitAt } from "../numeric/angle.ts";
@@ -50,6 +50,14 @@ export const bisectorsOf = (a: Curve, pickA: Point, b: Curve, pickB: Point): Out
 /** The carrier's direction, turned to where the pick lies from the meeting. */
 const towards = (carrier: Extract<Carrier, { kind: "line" }>, from: Point, pick: Point): Point =>
   dot(subtract(pick, from), carrier.direction) < 0 ? times(carrier.direction, -1) : carrier.direction;
+
+/** The angle between two straight curves, in radians from 0 to a quarter turn; round ones have none. */
+export const angleOfLines = (a: Curve, b: Curve): Outcome<number> => {
+  const [onA, onB] = [carrierOf(a), carrierOf(b)];
+  if (onA.kind !== "line" || onB.kind !== "line") return refuse("not-straight");
+  const [sine, cosine] = [cross(onA.direction, onB.direction), dot(onA.direction, onB.direction)];
+  return done(Math.atan2(Math.abs(sine), Math.abs(cosine)));
+};
 
 /** The two endless lines at `angle` that touch a circle, the one nearer to `near` first. Source: Euclid III.16. */
 export const tangentsAtAngle = ({ centre, radius }: Circle, angle: number, near: Point): readonly Endless[] => {

@@ -1,3 +1,4 @@
+export * from "./centroid.ts";
 export * from "./chain.ts";
 export * from "./chainMeasure.ts";
 export * from "./joining.ts";

@@ -7,6 +7,7 @@ import { JOIN_TOLERANCE } from "../numeric/tolerance.ts";
 import type { Unit } from "../numeric/units.ts";
 import { chainPiece, shapeBounds, type Entity, type Id, type Ref } from "./entity.ts";
 import { FIRST_LAYERS, LAYOUT_LAYER, type Layer } from "./layer.ts";
+import type { Picture } from "./picture.ts";
 import { emptyPages, pageGet, pageRows, pagesWith, type Pages } from "./pages.ts";
 
 /** One row: what holds for the whole drawing. */
@@ -16,6 +17,8 @@ export type Settings = {
   /** The point from which coordinates are measured. */
   readonly datum: Point;
   readonly joinTolerance: number;
+  /** Allowed either way where a callout says nothing of its own. */
+  readonly generalTolerance?: number;
 };
 
 /** The tables of a drawing, by the name that changes use. */
@@ -23,10 +26,11 @@ export type Tables = {
   readonly entity: Pages<Entity>;
   readonly layer: Pages<Layer>;
   readonly callout: Pages<Callout>;
+  readonly picture: Pages<Picture>;
   readonly settings: Pages<Settings>;
 };
 export type TableName = keyof Tables;
-export const TABLES: readonly TableName[] = ["entity", "layer", "callout", "settings"];
+export const TABLES: readonly TableName[] = ["entity", "layer", "callout", "picture", "settings"];
 
 /**
  * An immutable drawing. `nextId` only rises, undo included, so it is no part of the content that undo restores.
@@ -62,6 +66,7 @@ export const newDrawing = (unit: Unit, callouts: readonly NewCallout[] = []): Dr
       emptyPages<Callout>(),
       rows.map((row) => [row.id, row]),
     ),
+    picture: emptyPages<Picture>(),
     settings: pagesWith(emptyPages<Settings>(), [[0, settings]]),
     nextId,
   };
@@ -72,6 +77,8 @@ export const unitOf = (drawing: Drawing): Unit => settingsOf(drawing).unit;
 export const entityOf = (drawing: Drawing, id: Id): Entity | undefined => pageGet(drawing.entity, id);
 export const layerOf = (drawing: Drawing, id: Id): Layer | undefined => pageGet(drawing.layer, id);
 export const entitiesOf = (drawing: Drawing): Iterable<Entity> => pageRows(drawing.entity);
+export const layersOf = (drawing: Drawing): readonly Layer[] => [...pageRows(drawing.layer)];
+export const picturesOf = (drawing: Drawing): readonly Picture[] => [...pageRows(drawing.picture)];
 export const calloutsOf = (drawing: Drawing): readonly Callout[] => [...pageRows(drawing.callout)];
 
 export const isLayout = (drawing: Drawing, entity: Entity): boolean =>
@@ -105,16 +112,22 @@ export const drawingText = (drawing: Drawing): string =>
   JSON.stringify(Object.fromEntries(TABLES.map((name) => [name, [...pageRows<unknown>(drawing[name])]])));
 
 /** A drawing from its rows, as `drawingText` writes them (already checked at the door where they came in). */
-export const drawingFromRows = (rows: { readonly [name in TableName]: readonly { id: Id }[] }, nextId: Id): Drawing => {
+export const drawingFromRows = (
+  rows: { readonly [name in Exclude<TableName, "picture">]: readonly { id: Id }[] } & {
+    readonly picture?: readonly { id: Id }[];
+  },
+  nextId: Id,
+): Drawing => {
   const table = (name: TableName): Pages<never> =>
     pagesWith(
       emptyPages<{ id: Id }>(),
-      rows[name].map((row) => [row.id, row]),
+      (rows[name] ?? []).map((row) => [row.id, row]),
     ) as Pages<never>;
   return {
     entity: table("entity"),
     layer: table("layer"),
     callout: table("callout"),
+    picture: table("picture"),
     settings: table("settings"),
     nextId,
   };

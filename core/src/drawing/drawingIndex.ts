@@ -1,16 +1,17 @@
 import Flatbush from "flatbush";
 import { boundsMeet, type Bounds } from "../geometry/bounds.ts";
+import { centroidOf } from "../contour/centroid.ts";
 import { curveBounds, type Curve } from "../geometry/curve.ts";
 import { pieceCentre } from "../geometry/piece.ts";
 import type { Point } from "../geometry/point.ts";
 import { entitiesOf, layerOf, type Drawing } from "./drawing.ts";
-import { curvesOf, type Entity, type Ref } from "./entity.ts";
+import { chainPieces, curvesOf, type Entity, type Ref } from "./entity.ts";
 import { pageChanges } from "./pages.ts";
 
-/** One thing that can be found: a curve, the centre of a round one, or a layout point. */
+/** One thing that can be found: a curve, the centre of a round one, the centre of area of a contour, or a layout point. */
 export type Item =
   | { readonly kind: "curve"; readonly ref: Ref; readonly curve: Curve; readonly bounds?: Bounds }
-  | { readonly kind: "centre" | "point"; readonly ref: Ref; readonly at: Point; readonly bounds: Bounds };
+  | { readonly kind: "centre" | "area" | "point"; readonly ref: Ref; readonly at: Point; readonly bounds: Bounds };
 
 /**
  * Where things are. A static index of everything as it stood, with a short list of changes beside it; endless lines have no
@@ -34,7 +35,11 @@ const itemsOf = (drawing: Drawing, entity: Entity): readonly Item[] => {
   if (layerOf(drawing, entity.layer)?.shown === false) return [];
   if (entity.kind === "point")
     return [{ kind: "point", ref: { id: entity.id }, at: entity.at, bounds: pointBounds(entity.at) }];
-  return curvesOf(entity).flatMap(({ curve, ref }): Item[] => {
+  const middle = entity.kind === "chain" && entity.closed ? centroidOf(chainPieces(entity)) : undefined;
+  const area: Item[] = middle
+    ? [{ kind: "area", ref: { id: entity.id }, at: middle, bounds: pointBounds(middle) }]
+    : [];
+  const curves = curvesOf(entity).flatMap(({ curve, ref }): Item[] => {
     const bounds = curveBounds(curve);
     const centre = curve.kind === "circle" ? curve.centre : curve.kind === "piece" ? pieceCentre(curve) : undefined;
     const item: Item = { kind: "curve", ref, curve, ...(bounds ? { bounds } : {}) };
@@ -42,6 +47,7 @@ const itemsOf = (drawing: Drawing, entity: Entity): readonly Item[] => {
       ? [item, { kind: "centre", ref: { ...ref, place: "centre" }, at: centre, bounds: pointBounds(centre) }]
       : [item];
   });
+  return [...curves, ...area];
 };
 
 /** A fresh index of everything shown: n log n. */
@@ -81,6 +87,15 @@ export const reindex = (index: DrawingIndex, drawing: Drawing): DrawingIndex => 
     fresh: [...index.fresh.filter(stays), ...now.filter(({ bounds }) => bounds)],
     endless: [...index.endless.filter(stays), ...now.filter(({ bounds }) => !bounds)],
   };
+};
+
+/** The `count` things whose bounds lie nearest to `at`, no farther than `reach`; endless lines and fresh changes besides. */
+export const nearestInIndex = (index: DrawingIndex, at: Point, count: number, reach: number): readonly Item[] => {
+  const hits = index.tree?.neighbors(at.x, at.y, count, reach) ?? [];
+  const standing = hits.map((i) => index.items[i]!).filter(({ ref }) => !index.gone.has(ref.id));
+  const box = { minX: at.x - reach, minY: at.y - reach, maxX: at.x + reach, maxY: at.y + reach };
+  const fresh = index.fresh.filter((item) => boundsMeet(item.bounds!, box)).slice(0, count);
+  return [...standing, ...fresh, ...index.endless];
 };
 
 /** Everything whose bounds meet `bounds`, and every endless line. */

@@ -22,7 +22,11 @@ export type Shape =
   | ({ readonly kind: "chain" } & Chain)
   | ({ readonly kind: "endless" } & Endless);
 
-export type Entity = Shape & { readonly id: Id; readonly layer: Id };
+/** How a line is drawn where it is not as its role has it. */
+export const LINE_STYLES = ["solid", "dashed", "dotted"] as const;
+export type LineStyle = (typeof LINE_STYLES)[number];
+
+export type Entity = Shape & { readonly id: Id; readonly layer: Id; readonly line?: LineStyle };
 
 /** An entity, a piece of a chain (by the vertex at which it starts), or a place on one. */
 export type Ref = { readonly id: Id; readonly vertex?: Id; readonly place?: "start" | "end" | "middle" | "centre" };
@@ -38,6 +42,17 @@ export const chainPiece = ({ closed, vertices }: Chain, i: number): Piece | unde
 
 export const chainPieces = (chain: Chain): readonly Piece[] =>
   chain.vertices.map((_, i) => chainPiece(chain, i)).filter((piece) => piece !== undefined);
+
+/** Pieces end to end as a chain; `newId` numbers its corners. */
+export const chainOfPieces = (
+  pieces: readonly Piece[],
+  closed: boolean,
+  newId: () => Id,
+): { readonly kind: "chain" } & Chain => {
+  const vertices = pieces.map(({ a, bulge }): Vertex => ({ id: newId(), at: a, bulge }));
+  if (!closed) vertices.push({ id: newId(), at: pieces.at(-1)!.b, bulge: 0 });
+  return { kind: "chain", closed, vertices };
+};
 
 /** The curves of an entity with the reference of each; points have none. */
 export const curvesOf = (entity: Entity): readonly { readonly curve: Curve; readonly ref: Ref }[] => {

@@ -4,7 +4,7 @@ import { done, refuse, type Outcome } from "../numeric/outcome.ts";
 import { RESOLUTION } from "../numeric/tolerance.ts";
 import { cutEntities, type Drawing } from "./drawing.ts";
 import { draftEdit, type Edit } from "./edit.ts";
-import { chainPieces, type Entity, type Id, type Ref, type Vertex } from "./entity.ts";
+import { chainOfPieces, chainPieces, type Entity, type Id, type Ref } from "./entity.ts";
 
 /** What joining makes: how many contours and open chains, of how many pieces. */
 export type JoinResult = {
@@ -49,11 +49,10 @@ export const joinPieces = (drawing: Drawing, only?: ReadonlySet<Id>): Outcome<Jo
         reversed ? [...here[part]!.refs].reverse() : here[part]!.refs,
       );
       const id = longest(run.links.map(({ part }) => here[part]!)).entity.id;
-      const vertices: Vertex[] = pieces.map(({ a, bulge }) => ({ id: draft.newId(), at: a, bulge }));
-      if (!run.closed) vertices.push({ id: draft.newId(), at: pieces.at(-1)!.b, bulge: 0 });
+      const chain = chainOfPieces(pieces, run.closed, draft.newId);
       for (const { part } of run.links) draft.remove(here[part]!.entity.id);
-      draft.replace({ kind: "chain", closed: run.closed, vertices, id, layer });
-      refs.forEach((ref, i) => draft.follow(ref, [{ id, vertex: vertices[i]!.id }]));
+      draft.replace({ ...chain, id, layer });
+      refs.forEach((ref, i) => draft.follow(ref, [{ id, vertex: chain.vertices[i]!.id }]));
       result[run.closed ? "contours" : "chains"] += 1;
       result.pieces += run.links.length;
     }

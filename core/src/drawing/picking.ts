@@ -16,7 +16,7 @@ export const picksAt = (index: DrawingIndex, at: Point, reach: number): readonly
   const box = growBounds({ minX: at.x, minY: at.y, maxX: at.x, maxY: at.y }, reach);
   const found: { pick: Pick; away: number; id: number }[] = [];
   for (const item of searchIndex(index, box)) {
-    if (item.kind === "centre") continue;
+    if (item.kind === "centre" || item.kind === "area") continue;
     const layer = layerOf(index.drawing, entityOf(index.drawing, item.ref.id)?.layer ?? -1);
     if (!layer || layer.locked) continue;
     const place = item.kind === "curve" ? curveNearest(item.curve, at).at : item.at;

@@ -22,7 +22,7 @@ export const selectByBox = (index: DrawingIndex, box: Bounds, how: "encloses" | 
   const { drawing } = index;
   const ids = new Set(
     searchIndex(index, box)
-      .filter(({ kind }) => kind !== "centre")
+      .filter(({ kind }) => kind === "curve" || kind === "point")
       .map(({ ref }) => ref.id),
   );
   const corners = [

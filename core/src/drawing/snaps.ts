@@ -4,11 +4,12 @@ import { circlePoint } from "../geometry/circle.ts";
 import { growBounds } from "../geometry/bounds.ts";
 import { arcOf, piecePoint } from "../geometry/piece.ts";
 import { distance, type Point } from "../geometry/point.ts";
+import { meetCarriers, meetingPoints } from "../intersect/carriers.ts";
 import { meetings } from "../intersect/meetings.ts";
 import { normalAngle } from "../numeric/angle.ts";
 import { RESOLUTION } from "../numeric/tolerance.ts";
 import { settingsOf } from "./drawing.ts";
-import { searchIndex, type DrawingIndex, type Item } from "./drawingIndex.ts";
+import { nearestInIndex, searchIndex, type DrawingIndex, type Item } from "./drawingIndex.ts";
 import type { Ref } from "./entity.ts";
 
 export const SNAP_KINDS = [
@@ -21,14 +22,42 @@ export const SNAP_KINDS = [
   "quarter",
   "tangent",
   "perpendicular",
+  "extended",
+  "area",
+  "grid",
   "nearest",
 ] as const;
 export type SnapKind = (typeof SNAP_KINDS)[number];
+
+/** The word on the tag of each snap. */
+export const SNAP_WORDS: Readonly<Record<SnapKind, string>> = {
+  end: "end",
+  crossing: "crossing",
+  centre: "centre",
+  point: "point",
+  datum: "datum",
+  middle: "middle",
+  quarter: "quarter",
+  tangent: "tangent",
+  perpendicular: "perpendicular",
+  extended: "crossing if extended",
+  area: "centre of area",
+  grid: "grid",
+  nearest: "nearest",
+};
 
 export type Snap = { readonly kind: SnapKind; readonly at: Point; readonly ref?: Ref };
 
 /** At most this many curves near the pointer are met with each other: a crowded place must not stall it. */
 const CROSSING_LIMIT = 24;
+
+/** Curves that may cross if extended are looked for as far as this many times the reach, and no more than so many of them. */
+const EXTENDED_REACH = 30;
+const EXTENDED_LOOKED_AT = 200;
+const EXTENDED_LIMIT = 10;
+
+/** No more than this many snaps are answered: nobody steps through more. */
+const ANSWERED = 96;
 
 /** A kind further down the list must be nearer by this part of the reach to win over one further up. */
 const RANK_STEP = 0.08;
@@ -54,13 +83,18 @@ const feetOf = (carrier: Carrier, p: Point): readonly Point[] => {
 /**
  * The points that the pointer at `at` may mean, within `reach`, best first: near beats far, and at about the same distance an
  * end beats a crossing beats a centre, and so on down the list of kinds; "nearest" comes last whatever its distance. Tangent
- * and perpendicular points are those of a line from `from`, where one is being drawn. Nothing in reach: an empty list.
+ * and perpendicular points are those of a line from `from`, where one is being drawn. `grid` is the pitch of grid points, where they
+ * are wanted. Nothing in reach: an empty list.
  */
 export const snapsAt = (
   index: DrawingIndex,
   at: Point,
   reach: number,
-  { from, kinds }: { from?: Point | undefined; kinds?: ReadonlySet<SnapKind> | undefined } = {},
+  {
+    from,
+    kinds,
+    grid,
+  }: { from?: Point | undefined; kinds?: ReadonlySet<SnapKind> | undefined; grid?: number | undefined } = {},
 ): readonly Snap[] => {
   const found: Snap[] = [];
   const wants = (kind: SnapKind): boolean => !kinds || kinds.has(kind);
@@ -103,12 +137,23 @@ export const snapsAt = (
         for (const meeting of meetings(some[i]!.curve, some[j]!.curve, RESOLUTION))
           if (meeting.kind !== "overlap") note("crossing", meeting.at);
   }
-  note("datum", settingsOf(index.drawing).datum);
+  if (wants("extended")) for (const place of extendedCrossings(index, at, reach)) note("extended", place);
+  const { datum } = settingsOf(index.drawing);
+  note("datum", datum);
+  if (grid !== undefined && wants("grid"))
+    note("grid", {
+      x: datum.x + Math.round((at.x - datum.x) / grid) * grid,
+      y: datum.y + Math.round((at.y - datum.y) / grid) * grid,
+    });
   const score = (snap: Snap): number =>
     snap.kind === "nearest"
       ? 10 * reach + distance(snap.at, at)
       : distance(snap.at, at) + SNAP_KINDS.indexOf(snap.kind) * RANK_STEP * reach;
-  const sorted = found.sort((p, q) => score(p) - score(q));
+  const sorted = found
+    .map((snap) => ({ snap, score: score(snap) }))
+    .sort((p, q) => p.score - q.score)
+    .slice(0, ANSWERED)
+    .map(({ snap }) => snap);
   const distinct = sorted.filter(
     (snap, i) => !sorted.slice(0, i).some((other) => distance(other.at, snap.at) <= RESOLUTION),
   );
@@ -119,4 +164,24 @@ export const snapsAt = (
       : sorted.find((other) => other.ref?.place && distance(other.at, snap.at) <= RESOLUTION);
     return named?.ref ? { ...snap, ref: named.ref } : snap;
   });
+};
+
+/** Where curves near the pointer would cross if they ran on: their carriers pass within reach, and one of the curves at least does not. */
+const extendedCrossings = (index: DrawingIndex, at: Point, reach: number): readonly Point[] => {
+  const passing = nearestInIndex(index, at, EXTENDED_LOOKED_AT, EXTENDED_REACH * reach)
+    .flatMap((item) => {
+      if (item.kind !== "curve") return [];
+      const carrier = carrierOf(item.curve);
+      const passes = distance(carrierNearest(carrier, at), at) <= reach;
+      return passes ? [{ carrier, ends: curveNearest(item.curve, at).distance > reach, curve: item.curve }] : [];
+    })
+    .slice(0, EXTENDED_LIMIT);
+  const places: Point[] = [];
+  for (let i = 0; i < passing.length; i++)
+    for (let j = i + 1; j < passing.length; j++) {
+      const [one, other] = [passing[i]!, passing[j]!];
+      if (!one.ends && !other.ends) continue;
+      places.push(...meetingPoints(meetCarriers(one.carrier, other.carrier, RESOLUTION)));
+    }
+  return places;
 };

@@ -10,7 +10,7 @@ import { RESOLUTION } from "../numeric/tolerance.ts";
 import { entityOf, isLayout, layerOf } from "./drawing.ts";
 import { searchIndex, type DrawingIndex } from "./drawingIndex.ts";
 import { draftEdit, type Edit } from "./edit.ts";
-import { curvesOf, sameRef, type Entity, type Id, type Ref, type Shape, type Vertex } from "./entity.ts";
+import { chainOfPieces, curvesOf, sameRef, type Entity, type Id, type Ref, type Shape } from "./entity.ts";
 
 /** What a trim would take away and what would stay; `whole` when nothing crosses the piece and all of it goes. */
 export type TrimPlan = {
@@ -149,9 +149,7 @@ const finish = (
   const refs: Ref[] = [];
   remains.forEach((run, i) => {
     const shape: Shape =
-      run.length === 1
-        ? { kind: "piece", ...plain(run[0]!) }
-        : { kind: "chain", closed: false, vertices: verticesOf(run, draft.newId) };
+      run.length === 1 ? { kind: "piece", ...plain(run[0]!) } : chainOfPieces(run, false, draft.newId);
     if (i === 0) draft.replace({ ...shape, id: entity.id, layer: entity.layer });
     refs.push({ id: i === 0 ? entity.id : draft.add(shape, entity.layer) });
     if (entity.kind === "chain") followPieces(draft, entity, run, shape, refs.at(-1)!);
@@ -161,11 +159,6 @@ const finish = (
 };
 
 const plain = ({ a, b, bulge }: Piece): Piece => ({ a, b, bulge });
-
-const verticesOf = (run: readonly Piece[], newId: () => number): Vertex[] => [
-  ...run.map(({ a, bulge }) => ({ id: newId(), at: a, bulge })),
-  { id: newId(), at: run.at(-1)!.b, bulge: 0 },
-];
 
 /** Links to the pieces of a trimmed chain follow to where those pieces went. */
 const followPieces = (

@@ -237,6 +237,8 @@ describe("release", () => {
         limit: 2,
         open: 2,
         layer: "Profile",
+        held: 3,
+        kind: "end",
         line: 3,
         reason: "x",
       };

@@ -38,6 +38,8 @@ const SENTENCES: Readonly<Record<RefusalCode, Words>> = {
     `R ${length(typed)} is too small here: R ${length(limit)} is the smallest that works.`,
   "radius-too-large": ({ typed, limit }, length) =>
     `R ${length(typed)} is too large here: R ${length(limit)} is the largest that works.`,
+  "cut-too-large": ({ typed, limit }, length) =>
+    `A cut of ${length(typed)} is too large here: ${length(limit)} is the largest that works.`,
   "radius-no-fit": ({ limit }, length) => `Between parallel lines only half their distance fits: R ${length(limit)}.`,
   "parallel-shrinks-away": ({ limit }, length) =>
     `Nothing is left of the circle that far inside. Less than ${length(limit)} works.`,
@@ -55,10 +57,31 @@ const SENTENCES: Readonly<Record<RefusalCode, Words>> = {
   "same-point": () => "Both points are the same. Pick another one.",
   "pick-first": () => "Nothing is picked. Click a piece on the board first.",
   "not-a-curve": () => "This needs a line, an arc or a circle. Pick one of those.",
+  "not-straight": () => "This needs straight lines. Pick a line, an edge or a layout line.",
+  "not-round": () => "This needs an arc or a circle. Pick one of those.",
+  "not-closed": () => "This closes no contour. Join what meets, or draw what is missing.",
   "layout-not-crossed": () =>
     "Nothing crosses this layout line on both sides of the pick, so it has no ends to cut between. Draw what bounds it first.",
   "cannot-divide": () => "A layout line has no ends to divide between. Pick a line, an arc or a circle.",
   "layer-locked": ({ layer }) => `The layer ${layer} is locked. Unlock it to change what is on it.`,
+  "layer-last": ({ layer }) => `The layer ${layer} belongs to every job and stays.`,
+  "layer-not-empty": ({ layer, held }) =>
+    `The layer ${layer} still holds ${held} thing${held === 1 ? "" : "s"}. Put them on another layer first.`,
+  "layer-name-taken": ({ layer }) => `There is a layer ${layer} already. Each needs a name of its own.`,
+  "endless-is-layout": () =>
+    "A layout line without ends can't be cut. Layout to cut takes the piece of it between two crossings.",
+  "corners-in-line": () =>
+    "These four corners are no rectangle: two lie too near to each other, or three in a line. Click the four corners of a rectangle whose sides are known.",
+  "corners-crossed": () => "The corners cross over. Click them one after another round the rectangle.",
+  "picture-points-near": () => "The two places are too near to each other. Take two that lie far apart.",
+  "picture-first": () => "Click on a sketch picture, in the sketch card or under the drawing.",
+  "picture-unscaled": () =>
+    "This picture has no scale yet, so nothing can be measured on it. Scale it by a length that is written on it.",
+  "pictures-differ": () => "All the places must lie on the same picture.",
+  "picture-locked": () => "This picture is locked. Unlock it in the sketch card to change how it lies.",
+  "snap-not-here": ({ kind }) => `No ${kind} snap is in reach here, so nothing was made. Move nearer, or press Esc.`,
+  "property-impossible": () => "An arc must be less than a whole turn.",
+  "nothing-selected": () => "Nothing is selected that this could change. Select it first.",
   "dxf-empty": () => "The file is empty.",
   "dxf-not-text": () => "This is no text file. An ASCII DXF was expected.",
   "dxf-binary": () => "This is a binary DXF. Save it as ASCII DXF first.",

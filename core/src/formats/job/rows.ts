@@ -8,7 +8,7 @@ const number = Joi.number().unsafe().required();
 const id = Joi.number().integer().min(0).required();
 const point = Joi.object({ x: number, y: number });
 const ref = Joi.object({ id, vertex: id.optional(), place: Joi.valid("start", "end", "middle", "centre") });
-const base = { id, layer: id };
+const base = { id, layer: id, line: Joi.valid("solid", "dashed", "dotted") };
 
 const entity = Joi.alternatives().conditional(".kind", {
   switch: [
@@ -52,15 +52,32 @@ const calloutFields = {
   thread: Joi.string(),
   name: Joi.string().allow("").required(),
   tolerance: Joi.number().positive(),
+  limits: Joi.object({ low: number.max(0), high: number.min(0) }),
   pin: Joi.object({ sketch: Joi.string().required(), x: number, y: number }),
 };
 const callout = Joi.object({ ...calloutFields, id, links: Joi.array().items(ref).required() });
+
+const picture = Joi.object({
+  id,
+  blob: Joi.string().required(),
+  width: number.positive(),
+  height: number.positive(),
+  at: point.required(),
+  scale: number.positive(),
+  angle: number,
+  scaled: Joi.boolean().required(),
+  shown: Joi.boolean().required(),
+  locked: Joi.boolean().required(),
+  opacity: number.min(0).max(1),
+  from: Joi.string(),
+});
 
 const settings = Joi.object({
   id: Joi.valid(0).required(),
   unit: Joi.valid("mm", "in").required(),
   datum: point.required(),
   joinTolerance: number.positive(),
+  generalTolerance: Joi.number().positive(),
 });
 
 /** A callout without an id or links, as a new job lists it. */
@@ -71,11 +88,12 @@ export const drawingRowsSchema = Joi.object({
   entity: Joi.array().items(entity).required(),
   layer: Joi.array().items(layer).min(1).required(),
   callout: Joi.array().items(callout).required(),
+  picture: Joi.array().items(picture),
   settings: Joi.array().items(settings).length(1).required(),
 });
 
 const change = Joi.object({
-  table: Joi.valid("entity", "layer", "callout", "settings").required(),
+  table: Joi.valid("entity", "layer", "callout", "picture", "settings").required(),
   id,
   before: Joi.any(),
   after: Joi.alternatives().conditional("table", {
@@ -83,6 +101,7 @@ const change = Joi.object({
       { is: "entity", then: entity },
       { is: "layer", then: layer },
       { is: "callout", then: callout },
+      { is: "picture", then: picture },
       { is: "settings", then: settings },
     ],
   }),

@@ -1,0 +1,10 @@
+import { settingsOf, type Drawing, type Settings } from "./drawing.ts";
+import { draftEdit, type Edit } from "./edit.ts";
+
+/** Says how far the job's numbers may be off where they say nothing of their own; undefined: not at all. */
+export const setGeneralTolerance = (drawing: Drawing, tolerance: number | undefined): Edit => {
+  const draft = draftEdit(drawing, "General tolerance", "settings");
+  const { generalTolerance: _, ...rest }: Settings = settingsOf(drawing);
+  draft.set("settings", 0, tolerance === undefined ? rest : { ...rest, generalTolerance: tolerance });
+  return draft.finish();
+};
