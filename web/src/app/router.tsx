@@ -1,13 +1,13 @@
 import { createBrowserRouter, Navigate } from "react-router";
-import { BenchPage } from "../bench/BenchPage.tsx";
-import { Jobs } from "../jobs/Jobs.tsx";
-import { Release } from "../release/Release.tsx";
 import { NotFound } from "./NotFound.tsx";
 
+/** Each place is loaded when it is gone to. */
 export const router = createBrowserRouter([
   { path: "/", element: <Navigate to="/jobs" replace /> },
-  { path: "/jobs", element: <Jobs /> },
-  { path: "/jobs/:id", element: <BenchPage /> },
-  { path: "/jobs/:id/release", element: <Release /> },
+  { path: "/jobs", lazy: async () => ({ Component: (await import("../jobs/Jobs.tsx")).Jobs }) },
+  { path: "/jobs/:id", lazy: async () => ({ Component: (await import("../bench/BenchPage.tsx")).BenchPage }) },
+  { path: "/jobs/:id/release", lazy: async () => ({ Component: (await import("../release/Release.tsx")).Release }) },
+  { path: "/settings", lazy: async () => ({ Component: (await import("../settings/Settings.tsx")).Settings }) },
+  { path: "/help", lazy: async () => ({ Component: (await import("../help/Help.tsx")).Help }) },
   { path: "*", element: <NotFound what="This page" /> },
 ]);

@@ -1,7 +1,7 @@
-import { Download, Redo2, Undo2 } from "lucide-react";
+import { CircleHelp, Download, Redo2, Undo2 } from "lucide-react";
 import { useEffect, useState } from "react";
-import { Group, Panel, Separator } from "react-resizable-panels";
-import { Link, useLocation } from "react-router";
+import { Group, Panel, Separator, usePanelRef } from "react-resizable-panels";
+import { Link, useLocation, useNavigate } from "react-router";
 import { unitOf } from "@ash-edge/core/drawing";
 import type { Point } from "@ash-edge/core/geometry";
 import type { JobRecord } from "../store/index.ts";
@@ -11,15 +11,21 @@ import { ThemeButton } from "../ui/ThemeButton.tsx";
 import { Board } from "./board/Board.tsx";
 import { Finder } from "./Finder.tsx";
 import { KeyGrid } from "./KeyGrid.tsx";
+import { Layers } from "./Layers.tsx";
 import { Ledger } from "./Ledger.tsx";
 import { Pieces } from "./Pieces.tsx";
 import { useKeptView } from "./leftView.ts";
 import { ReadOut } from "./ReadOut.tsx";
-import { Said, Sentence } from "./Sentence.tsx";
+import { Said } from "./Said.tsx";
+import { Selected } from "./Selected.tsx";
+import { Sentence } from "./Sentence.tsx";
 import { SessionContext, useBench, useSession } from "./SessionContext.tsx";
 import { SketchCard } from "./SketchCard.tsx";
+import { SketchesContext } from "./SketchesContext.ts";
 import { Steps } from "./Steps.tsx";
 import type { Session } from "./session.ts";
+import { useDatabase } from "../app/StoreProvider.tsx";
+import { useSketches } from "../ui/useSketch.ts";
 import { useBenchKeys } from "./useBenchKeys.ts";
 
 const Handle = ({ upright }: { upright?: boolean }) => (
@@ -31,28 +37,48 @@ const Handle = ({ upright }: { upright?: boolean }) => (
 /** The bench: one job with its sketch, its sentence and its board. */
 export const Bench = ({ job, session }: { job: JobRecord; session: Session }) => (
   <SessionContext value={session}>
-    <Layout job={job} />
+    <SketchesContext value={useSketches(useDatabase(), job.id)}>
+      <Layout job={job} />
+    </SketchesContext>
   </SessionContext>
 );
+
+/** The sketch card, docked left or right; enlarged it takes the room of what stands below it. */
+const SketchPanel = ({ job }: { job: JobRecord }) => {
+  const large = useBench((state) => state.kept.card.large);
+  const panel = usePanelRef();
+  useEffect(() => panel.current?.resize(large ? "62%" : "31%"), [large, panel]);
+  return (
+    <>
+      <Panel id="sketch" panelRef={panel} defaultSize="31%" minSize="80px" collapsible>
+        <SketchCard job={job} />
+      </Panel>
+      <Handle />
+    </>
+  );
+};
 
 const Layout = ({ job }: { job: JobRecord }) => {
   const [finding, setFinding] = useState(false);
   useBenchKeys(() => setFinding(true));
   useShownPlace();
   useKeptView(job.id, useSession());
+  const { side, large } = useBench((state) => state.kept.card);
+  const [left, right] = [usePanelRef(), usePanelRef()];
+  useEffect(() => {
+    left.current?.resize(large && side === "left" ? "480px" : "272px");
+    right.current?.resize(large && side === "right" ? "480px" : "240px");
+  }, [large, side, left, right]);
   return (
     <div className="flex h-full flex-col gap-2 p-2">
       <TopBar job={job} />
       <Failure />
       <Sentence />
       <Group orientation="horizontal" id="bench" className="min-h-0 flex-1">
-        <Panel id="left" defaultSize="272px" minSize="220px" maxSize="560px" collapsible>
-          <Group orientation="vertical" id="bench-left" className="h-full">
-            <Panel id="sketch" defaultSize="31%" minSize="80px" collapsible>
-              <SketchCard job={job} />
-            </Panel>
-            <Handle />
-            <Panel id="ledger" defaultSize="42%" minSize="80px" collapsible>
+        <Panel id="left" panelRef={left} defaultSize="272px" minSize="220px" maxSize="560px" collapsible>
+          <Group orientation="vertical" id={`bench-left-${side}`} key={side} className="h-full">
+            {side === "left" && <SketchPanel job={job} />}
+            <Panel id="ledger" defaultSize={side === "left" ? "42%" : "73%"} minSize="80px" collapsible>
               <Ledger />
             </Panel>
             <Handle />
@@ -65,13 +91,27 @@ const Layout = ({ job }: { job: JobRecord }) => {
         <Panel id="middle" minSize="320px">
           <section className="card relative flex h-full flex-col overflow-hidden !bg-board">
             <Board />
+            <Work />
             <Said />
             <ReadOut />
           </section>
         </Panel>
         <Handle upright />
-        <Panel id="right" defaultSize="240px" minSize="180px" maxSize="480px" collapsible>
-          <Pieces />
+        <Panel id="right" panelRef={right} defaultSize="240px" minSize="180px" maxSize="560px" collapsible>
+          <Group orientation="vertical" id={`bench-right-${side}`} key={side} className="h-full">
+            {side === "right" && <SketchPanel job={job} />}
+            <Panel id="pieces" minSize="80px" collapsible>
+              <Pieces />
+            </Panel>
+            <Handle />
+            <Panel id="selected" defaultSize="28%" minSize="60px" collapsible>
+              <Selected />
+            </Panel>
+            <Handle />
+            <Panel id="layers" defaultSize="19%" minSize="60px">
+              <Layers />
+            </Panel>
+          </Group>
         </Panel>
       </Group>
       {finding && <Finder onClose={() => setFinding(false)} />}
@@ -91,6 +131,7 @@ const useShownPlace = (): void => {
 
 const TopBar = ({ job }: { job: JobRecord }) => {
   const { act } = useSession();
+  const navigate = useNavigate();
   const history = useBench((state) => state.history);
   const saved = useBench((state) => state.saved === state.history.position);
   const unit = useBench((state) => unitOf(state.drawing));
@@ -115,10 +156,37 @@ const TopBar = ({ job }: { job: JobRecord }) => {
         <IconButton label="Save to a file" hint="Ctrl S" onClick={act.saveFile}>
           <Download size={16} />
         </IconButton>
+        <IconButton label="Help" onClick={() => void navigate("/help")}>
+          <CircleHelp size={16} />
+        </IconButton>
         <ThemeButton />
       </div>
       <Steps />
     </header>
+  );
+};
+
+/** Long work going on away from the page: what it is, how far, and the way to stop it. */
+const Work = () => {
+  const { act } = useSession();
+  const work = useBench((state) => state.work);
+  if (!work) return null;
+  return (
+    <div
+      role="status"
+      aria-label="Work"
+      className="card absolute bottom-10 left-2 z-10 flex items-center gap-3 px-3 py-2"
+    >
+      <span>{work.words} …</span>
+      <progress value={work.part} className="h-2 w-40 accent-[var(--ember)]" aria-label="How far" />
+      <button
+        type="button"
+        className="h-7 rounded-card border border-hair px-2 hover:border-ink"
+        onClick={act.stopWork}
+      >
+        Stop
+      </button>
+    </div>
   );
 };
 

@@ -20,11 +20,11 @@ import { Brand } from "../ui/Brand.tsx";
 import { saveAs } from "../ui/saveAs.ts";
 import { Bench } from "./Bench.tsx";
 import { leftView } from "./leftView.ts";
+import { straightenSketch } from "./straightenSketch.ts";
 import { makeSession, type Session } from "./session.ts";
-import { NOTHING_KEPT, type Kept } from "./benchState.ts";
+import { KEPT_KEY, keptOf } from "./kept.ts";
 
 type Opened = { readonly job: JobRecord; readonly session: Session; readonly keeper: Keeper };
-const KEPT = "bench";
 
 const toBase64 = (bytes: Uint8Array): string => {
   let text = "";
@@ -53,7 +53,7 @@ const open = async (database: Database, id: string, go: (to: string) => void): P
   const job = checked("job", record);
   const stored = await loadJob(database, id);
   if (!stored) return undefined;
-  const kept: Kept = { ...NOTHING_KEPT, ...((await database.settings.get(KEPT))?.value as Partial<Kept> | undefined) };
+  const kept = keptOf((await database.settings.get(KEPT_KEY))?.value);
   let session: Session | undefined = undefined as Session | undefined;
   const keeper = makeKeeper(database, id, {
     onSaved: (position) => session?.act.saved(position),
@@ -62,8 +62,10 @@ const open = async (database: Database, id: string, go: (to: string) => void): P
   session = makeSession(id, stored, {
     keeper,
     kept,
-    view: leftView(id),
-    remember: (value) => void database.settings.put({ key: KEPT, value }),
+    view: leftView(id)?.view,
+    layer: leftView(id)?.layer,
+    carryOut: (ask, report, stop) => straightenSketch(database, id, ask, report, stop),
+    remember: (value) => void database.settings.put({ key: KEPT_KEY, value }),
     notify: (text, undo) => toast(text, { action: { label: "Undo", onClick: undo } }),
     saveFile: () => session && void saveFile(database, job, session),
     openRelease: () => void keeper.idle().then(() => go(`/jobs/${id}/release`)),
@@ -85,13 +87,14 @@ export const BenchPage = () => {
     gcTime: 0,
     staleTime: Infinity,
   });
-  const { keeper } = opened.data ?? {};
+  const { keeper, session } = opened.data ?? {};
   useEffect(
     () => () => {
       void keeper?.idle();
+      session?.act.leave();
       toast.dismiss(); // an undo offered here means this bench
     },
-    [keeper],
+    [keeper, session],
   );
   if (opened.isError) return <Damaged id={id} reason={opened.error.message} />;
   if (opened.isPending) return <p className="p-8 text-soft">Opening the job …</p>;

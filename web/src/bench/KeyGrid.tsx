@@ -1,12 +1,18 @@
 import { useLayoutEffect, useRef, useState, type RefObject } from "react";
 import { createPortal } from "react-dom";
 import { useBench, useSession } from "./SessionContext.tsx";
+import { keyFor } from "./keys.ts";
 import { bankPlaces, REGISTRY } from "./tools/registry.ts";
 import { BANK_KEYS, BANKS, type BankKey } from "./tools/tool.ts";
 import { ToolDrawing } from "./ToolDrawing.tsx";
 
 const taken = new Set(REGISTRY.map(({ bank }) => bank));
 const keyName = (key: BankKey): string => key.slice(3);
+/** The letter that takes a place of the grid, as the keys are set. */
+const useKeyName = (): ((place: BankKey) => string) => {
+  const keys = useBench((state) => state.kept.keys);
+  return (place) => keyName(keyFor(place, keys));
+};
 const KEYS = "grid min-h-0 flex-1 grid-cols-5 grid-rows-3";
 
 /** The left hand's keys: the first stroke takes a bank, the second a tool by its place. */
@@ -39,6 +45,7 @@ export const KeyGrid = () => {
 const BankCell = ({ bank }: { bank: BankKey }) => {
   const { act } = useSession();
   const active = useBench((state) => REGISTRY.find(({ id }) => id === state.toolId)?.bank === bank);
+  const letter = useKeyName();
   const used = taken.has(bank);
   const first = REGISTRY.find((one) => one.bank === bank);
   const look = active
@@ -50,15 +57,15 @@ const BankCell = ({ bank }: { bank: BankKey }) => {
     <button
       type="button"
       disabled={!used}
-      aria-label={used ? BANKS[bank] : `${keyName(bank)}, empty`}
-      aria-keyshortcuts={keyName(bank)}
+      aria-label={used ? BANKS[bank] : `${letter(bank)}, empty`}
+      aria-keyshortcuts={letter(bank)}
       aria-pressed={active}
       onMouseDown={(event) => event.preventDefault()}
       onClick={() => act.setBank(bank)}
       className={`flex min-h-0 flex-col justify-between overflow-hidden rounded-card border px-[3px] py-0.5 text-left text-[10.5px] leading-[1.15] tracking-[-0.02em] ${look}`}
     >
       <span className="flex w-full justify-between">
-        <span className="figures text-soft">{keyName(bank)}</span>
+        <span className="figures text-soft">{letter(bank)}</span>
         {first && <ToolDrawing drawing={first.drawing} size={16} />}
       </span>
       <span className="whitespace-nowrap">{used ? BANKS[bank] : ""}</span>
@@ -69,6 +76,7 @@ const BankCell = ({ bank }: { bank: BankKey }) => {
 /** The tools of a bank, opened large over the ledger until the second stroke. */
 const OpenBank = ({ bank, section }: { bank: BankKey; section: RefObject<HTMLElement | null> }) => {
   const { act } = useSession();
+  const letter = useKeyName();
   const toolId = useBench((state) => state.toolId);
   const [box, setBox] = useState<{ left: number; top: number; width: number; bottom: number }>();
   useLayoutEffect(() => {
@@ -103,7 +111,7 @@ const OpenBank = ({ bank, section }: { bank: BankKey; section: RefObject<HTMLEle
                 key={key}
                 className="figures rounded-card border border-dashed border-hair px-1.5 py-1 text-xs text-soft opacity-60"
               >
-                {keyName(key)}
+                {letter(key)}
               </span>
             );
           const active = member.id === toolId;
@@ -112,18 +120,18 @@ const OpenBank = ({ bank, section }: { bank: BankKey; section: RefObject<HTMLEle
               key={key}
               type="button"
               aria-label={member.name}
-              aria-keyshortcuts={keyName(key)}
+              aria-keyshortcuts={letter(key)}
               aria-pressed={active}
               title={member.help}
               onMouseDown={(event) => event.preventDefault()}
               onClick={() => act.take(member.id)}
               className={`flex min-h-0 flex-col justify-between overflow-hidden rounded-card border px-1.5 py-1 text-left text-xs leading-tight ${active ? "border-ember bg-ember-wash text-ember" : "border-hair bg-board hover:border-ink"}`}
             >
-              <span className="figures text-soft">{keyName(key)}</span>
+              <span className="figures text-soft">{letter(key)}</span>
               <span className="self-center">
                 <ToolDrawing drawing={member.drawing} size={34} />
               </span>
-              <span>{member.name}</span>
+              <span>{(member.kind === "action" && member.short) || member.name}</span>
             </button>
           );
         })}

@@ -1,9 +1,18 @@
 import { Ellipsis } from "lucide-react";
 import { DropdownMenu } from "radix-ui";
 import { useEffect, useRef, useState } from "react";
-import { calloutText, stateText, writtenCallout, type Callout, type CalloutState } from "@ash-edge/core/callouts";
-import { unitOf } from "@ash-edge/core/drawing";
+import {
+  calloutText,
+  stateText,
+  toleranceText,
+  writtenCallout,
+  type Callout,
+  type CalloutState,
+} from "@ash-edge/core/callouts";
+import { settingsOf, unitOf } from "@ash-edge/core/drawing";
+import { readTypedValue, showLength } from "@ash-edge/core/numeric";
 import { ledgerFor } from "./derived.ts";
+import { MENU, MENU_ITEM } from "../ui/menu.ts";
 import { useBench, useSession } from "./SessionContext.tsx";
 import { toolsFor } from "./blanks.ts";
 import { focusBoard } from "./useBenchKeys.ts";
@@ -41,6 +50,7 @@ export const Ledger = () => {
             {placed} of {rows.length} placed
           </span>
         )}
+        <General />
       </header>
       {rows.length === 0 && (
         <p className="border-t border-hair px-3 py-2 text-soft">
@@ -54,6 +64,50 @@ export const Ledger = () => {
       </ul>
       <WritingLine text={text} setText={setText} />
     </section>
+  );
+};
+
+/** How far the job's numbers may be off where they say nothing of their own. */
+const General = () => {
+  const { act } = useSession();
+  const unit = useBench((state) => unitOf(state.drawing));
+  const general = useBench((state) => settingsOf(state.drawing).generalTolerance);
+  const [text, setText] = useState<string>();
+  const shown = general === undefined ? "" : showLength(general, unit);
+  const keep = (): void => {
+    if (text === undefined) return;
+    const read = text.trim() === "" ? undefined : readTypedValue(text, { unit, expects: "length" });
+    if (read && (!read.ok || read.value.value < 0))
+      return act.say({
+        text: `“${text}” is no tolerance. A length such as ${unit === "mm" ? "0.1" : "1/64"} works.`,
+        tone: "fault",
+      });
+    const value = read?.ok && read.value.value > 0 ? read.value.value : undefined;
+    if (value !== general) act.setGeneralTolerance(value);
+    setText(undefined);
+  };
+  return (
+    <label
+      className="figures flex items-center text-xs text-soft"
+      title="The job’s general tolerance: for numbers that carry none"
+    >
+      ±
+      <input
+        aria-label="General tolerance"
+        value={text ?? shown}
+        placeholder="none"
+        onChange={(event) => setText(event.target.value)}
+        onBlur={keep}
+        onKeyDown={(event) => {
+          if (event.key === "Enter" || event.key === "Escape") {
+            if (event.key === "Escape") setText(undefined);
+            else keep();
+            focusBoard();
+          }
+        }}
+        className="ml-1 h-5 w-12 rounded-card border border-hair bg-board px-1 placeholder:text-soft"
+      />
+    </label>
   );
 };
 
@@ -103,9 +157,6 @@ const WritingLine = ({ text, setText }: { text: string; setText: (text: string) 
   );
 };
 
-const item =
-  "flex h-7 cursor-default items-center rounded-card px-2.5 outline-none data-[highlighted]:bg-ember-wash data-[disabled]:text-soft";
-
 const Row = ({ callout, state, onChange }: { callout: Callout; state: CalloutState; onChange: () => void }) => {
   const { act } = useSession();
   const unit = useBench((all) => unitOf(all.drawing));
@@ -130,7 +181,9 @@ const Row = ({ callout, state, onChange }: { callout: Callout; state: CalloutSta
         className="grid h-7 w-full grid-cols-[5.6rem_1fr_auto] items-center gap-1 px-3 text-left"
       >
         <span className="figures truncate font-semibold">{text}</span>
-        <span className="truncate text-soft">{callout.name}</span>
+        <span className="truncate text-soft" title={`${callout.name} ${toleranceText(callout)}`}>
+          {callout.name} {toleranceText(callout)}
+        </span>
         <span className={`text-xs ${colour}`}>{mark + stateText(state, callout)}</span>
       </button>
       <DropdownMenu.Root>
@@ -141,26 +194,26 @@ const Row = ({ callout, state, onChange }: { callout: Callout; state: CalloutSta
           <Ellipsis size={14} aria-hidden="true" />
         </DropdownMenu.Trigger>
         <DropdownMenu.Portal>
-          <DropdownMenu.Content className="card z-40 min-w-48 p-1" align="end">
+          <DropdownMenu.Content className={MENU} align="end">
             <DropdownMenu.Item
-              className={item}
+              className={MENU_ITEM}
               disabled={selection.size === 0}
               onSelect={() => act.answerWith(callout, [...selection])}
             >
               Answer with what is selected
             </DropdownMenu.Item>
             <DropdownMenu.Item
-              className={item}
+              className={MENU_ITEM}
               disabled={callout.links.length === 0}
               onSelect={() => act.answerWith(callout, [])}
             >
               Let go
             </DropdownMenu.Item>
             {/* the menu gives the focus back when it closes; the line takes it after that */}
-            <DropdownMenu.Item className={item} onSelect={() => setTimeout(onChange)}>
+            <DropdownMenu.Item className={MENU_ITEM} onSelect={() => setTimeout(onChange)}>
               Change
             </DropdownMenu.Item>
-            <DropdownMenu.Item className={item} onSelect={() => act.dropCallout(callout)}>
+            <DropdownMenu.Item className={MENU_ITEM} onSelect={() => act.dropCallout(callout)}>
               Remove
             </DropdownMenu.Item>
           </DropdownMenu.Content>

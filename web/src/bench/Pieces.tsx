@@ -1,5 +1,8 @@
 import type { Contour, OpenChain } from "@ash-edge/core/contour";
-import { unitOf } from "@ash-edge/core/drawing";
+import { useVirtualizer } from "@tanstack/react-virtual";
+import { useRef } from "react";
+import { chainPieces, entityOf, unitOf, type Drawing } from "@ash-edge/core/drawing";
+import { circleHalves, type Piece } from "@ash-edge/core/geometry";
 import { showArea, showLength, type Unit } from "@ash-edge/core/numeric";
 import type { Fault } from "@ash-edge/core/prove";
 import { sayFault } from "@ash-edge/core/say";
@@ -13,6 +16,7 @@ const counted = (n: number, one: string): string => `${n} ${one}${n === 1 ? "" :
 export const Pieces = () => {
   const { act } = useSession();
   const drawing = useBench((state) => state.drawing);
+  useBench((state) => state.derivedAt);
   const profile = profileFor(drawing);
   const faults = faultsFor(drawing).filter(({ code }) => ["crossing", "touching", "doubled"].includes(code));
   const unit = unitOf(drawing);
@@ -38,17 +42,7 @@ export const Pieces = () => {
         <b>Pieces</b>
         <div className="text-xs text-soft">{summary.join(", ") || "nothing to cut yet"}</div>
       </header>
-      <ul
-        className={`min-h-0 overflow-y-auto ${contours.length + open.length > 0 ? "flex-1" : ""}`}
-        onMouseLeave={() => act.light([])}
-      >
-        {contours.map((contour) => (
-          <Row key={contour.ids.join()} item={contour} unit={unit} />
-        ))}
-        {open.map((chain) => (
-          <Row key={chain.ids.join()} item={chain} unit={unit} />
-        ))}
-      </ul>
+      <Rows items={[...contours, ...open]} unit={unit} />
       {contours.length + open.length === 0 && (
         <div className="border-t border-hair px-3 py-4 text-soft">
           <p>
@@ -76,34 +70,64 @@ export const Pieces = () => {
   );
 };
 
+/** Only the rows in sight are in the page: a sheet may hold thousands of contours. */
+const Rows = ({ items, unit }: { items: readonly (Contour | OpenChain)[]; unit: Unit }) => {
+  const { act } = useSession();
+  const list = useRef<HTMLDivElement>(null);
+  // eslint-disable-next-line react-hooks/incompatible-library -- the list is told of every change by its own measuring
+  const rows = useVirtualizer({
+    count: items.length,
+    getScrollElement: () => list.current,
+    estimateSize: () => 84,
+    getItemKey: (i) => items[i]!.ids.join(),
+    overscan: 6,
+  });
+  if (items.length === 0) return null;
+  return (
+    <div ref={list} className="min-h-0 flex-1 overflow-y-auto" onMouseLeave={() => act.light([])}>
+      <ul style={{ height: rows.getTotalSize(), position: "relative" }}>
+        {rows.getVirtualItems().map(({ key, index, start }) => (
+          <li
+            key={key}
+            ref={rows.measureElement}
+            data-index={index}
+            className="absolute inset-x-0 top-0 border-t border-hair"
+            style={{ transform: `translateY(${start}px)` }}
+          >
+            <Row item={items[index]!} unit={unit} />
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+};
+
 const Row = ({ item, unit }: { item: Contour | OpenChain; unit: Unit }) => {
   const { act } = useSession();
   const selected = useBench((state) => item.ids.length > 0 && item.ids.every((id) => state.selection.has(id)));
   return (
-    <li className="border-t border-hair">
-      <button
-        type="button"
-        aria-pressed={selected}
-        onMouseDown={(event) => event.preventDefault()}
-        onMouseEnter={() => act.light(item.ids)}
-        onFocus={() => act.light(item.ids)}
-        onClick={() => act.select(item.ids)}
-        className={`grid w-full grid-cols-[2.6rem_1fr] items-center gap-2 px-3 py-2 text-left ${selected ? "bg-board" : "hover:bg-board"}`}
-      >
-        <Outline item={item} />
-        <span className="min-w-0">
-          <span className="said block truncate">{titleOf(item, unit)}</span>
-          <span className={`figures block text-xs ${item.closed && item.joined ? "text-soft" : "text-fault"}`}>
-            {stateOf(item, unit)}
-          </span>
-          {measuresOf(item, unit).map((text) => (
-            <span key={text} className="figures block truncate text-xs text-soft">
-              {text}
-            </span>
-          ))}
+    <button
+      type="button"
+      aria-pressed={selected}
+      onMouseDown={(event) => event.preventDefault()}
+      onMouseEnter={() => act.light(item.ids)}
+      onFocus={() => act.light(item.ids)}
+      onClick={() => act.select(item.ids)}
+      className={`grid w-full grid-cols-[2.6rem_1fr] items-center gap-2 px-3 py-2 text-left ${selected ? "bg-board" : "hover:bg-board"}`}
+    >
+      <Outline item={item} />
+      <span className="min-w-0">
+        <span className="said block truncate">{titleOf(item, unit)}</span>
+        <span className={`figures block text-xs ${item.closed && item.joined ? "text-soft" : "text-fault"}`}>
+          {stateOf(item, unit)}
         </span>
-      </button>
-    </li>
+        {measuresOf(item, unit).map((text) => (
+          <span key={text} className="figures block truncate text-xs text-soft">
+            {text}
+          </span>
+        ))}
+      </span>
+    </button>
   );
 };
 
@@ -134,7 +158,16 @@ const measuresOf = (item: Contour | OpenChain, unit: Unit): readonly string[] =>
 
 const rough = (value: number): string => value.toFixed(value < 100 ? 3 : 1).replace(/\.?0+$/, "");
 
+/** Of a great drawing the pieces were left where they are. */
+const ownPieces = (drawing: Drawing, { ids }: Contour | OpenChain): readonly Piece[] =>
+  ids.flatMap((id) => {
+    const entity = entityOf(drawing, id);
+    return entity?.kind === "chain" ? chainPieces(entity) : entity?.kind === "circle" ? circleHalves(entity) : [];
+  });
+
 const Outline = ({ item }: { item: Contour | OpenChain }) => {
+  const drawing = useBench((state) => state.drawing);
+  const pieces = item.pieces.length > 0 ? item.pieces : ownPieces(drawing, item);
   const { minX, minY, maxX, maxY } = item.bounds;
   const size = Math.max(maxX - minX, maxY - minY, 1e-9);
   const margin = size * 0.08;
@@ -145,7 +178,7 @@ const Outline = ({ item }: { item: Contour | OpenChain }) => {
       aria-hidden="true"
     >
       <path
-        d={piecesPath(item.pieces, item.closed)}
+        d={piecesPath(pieces, item.closed)}
         transform="scale(1 -1)"
         fill={item.closed ? "currentColor" : "none"}
         fillOpacity={0.06}

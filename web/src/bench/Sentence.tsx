@@ -1,15 +1,15 @@
 import { X, Pin } from "lucide-react";
 import { Fragment, useState } from "react";
 import { calloutText, measureCallout, type Callout } from "@ash-edge/core/callouts";
-import { calloutsOf, describePoint, describeRef, unitOf, type Drawing } from "@ash-edge/core/drawing";
+import { calloutsOf, countByKind, describePoint, describeRef, unitOf } from "@ash-edge/core/drawing";
 import { showAngle, showLength, type Unit } from "@ash-edge/core/numeric";
-import { sayRefusal } from "@ash-edge/core/say";
+import { NinePlaces } from "../ui/NinePlaces.tsx";
 import { Segmented } from "../ui/Segmented.tsx";
 import { useBench, useSession } from "./SessionContext.tsx";
-import { givenOf, readBlank, wantedPick, type ToolState } from "./tools/driver.ts";
+import { givenOf, readBlank, takesPoint, wantedPick } from "./tools/driver.ts";
 import { PLACE_PARTS, type Placing } from "./tools/placing.ts";
 import { toolById } from "./tools/registry.ts";
-import type { Part, Tool } from "./tools/tool.ts";
+import { isShown, pickParts, type Part, type Tool } from "./tools/tool.ts";
 import { focusBoard } from "./useBenchKeys.ts";
 
 type Typed = Extract<Part, { kind: "size" | "value" }>;
@@ -106,14 +106,19 @@ const SelectParts = () => {
 const PartView = ({ tool, part }: { tool: Tool; part: Part }) => {
   const { act } = useSession();
   const choice = useBench((state) => (part.kind === "choice" ? state.tool?.choices[part.name] : undefined));
-  const hidden = useBench(
-    (state) =>
-      part.kind === "pick" && part.onlyIf !== undefined && state.tool?.choices[part.onlyIf[0]] !== part.onlyIf[1],
-  );
+  const hidden = useBench((state) => !isShown(part, state.tool?.choices ?? {}));
+  if (hidden) return null;
   if (part.kind === "words") return <span className="shrink-0 text-[15px] whitespace-nowrap">{part.text}</span>;
-  if (part.kind === "pick") return part.silent || hidden ? null : <PickBlank tool={tool} part={part} />;
+  if (part.kind === "pick") return part.silent ? null : <PickBlank tool={tool} part={part} />;
   if (part.kind === "choice")
-    return (
+    return part.nine ? (
+      <NinePlaces
+        label={part.label}
+        options={part.options}
+        value={choice ?? ""}
+        onChange={(to) => act.toolEvent({ type: "choice", name: part.name, to })}
+      />
+    ) : (
       <Segmented
         label={part.label}
         options={part.options}
@@ -128,33 +133,46 @@ const chip = "figures inline-flex h-8 shrink-0 items-center rounded-card border 
 
 const PickBlank = ({ tool, part }: { tool: Tool; part: Extract<Part, { kind: "pick" }> }) => {
   const { act } = useSession();
-  const { drawing, tool: state, index, selection } = useBench((all) => all);
+  const { drawing, tool: state, index, selection, layer } = useBench((all) => all);
   if (!state) return null;
   const picked = state.picks[part.name];
-  const given = givenOf(tool, state, undefined, { drawing, index, unit: unitOf(drawing), selection });
+  const given = givenOf(tool, state, undefined, { drawing, index, unit: unitOf(drawing), selection, layer });
   const wanted = wantedPick(tool, state, given);
   const isNext = !state.open && wanted?.name === part.name;
+  if (part.takes === "things") {
+    const words = given.things.length > 0 ? countByKind(drawing, given.things) : "click it, or draw a box round it";
+    return (
+      <span
+        role="textbox"
+        aria-readonly="true"
+        aria-label={part.label}
+        className={`${chip} ${given.things.length > 0 ? "border-hair font-semibold" : "border-ember bg-ember-wash text-ember"}`}
+      >
+        {state.gathering ? `${countByKind(drawing, selection)} · Shift adds, Enter goes on` : words}
+      </span>
+    );
+  }
   const words =
     picked &&
-    (picked.ref && !picked.ref.place && picked.snap === undefined
-      ? describeRef(drawing, picked.ref)
-      : (picked.snap ?? describePoint(drawing, picked.at)));
-  const takesPoint = part.takes !== "curve";
+    (picked.picture
+      ? "on the sketch"
+      : picked.ref && !picked.ref.place && picked.snap === undefined
+        ? describeRef(drawing, picked.ref)
+        : (picked.snap ?? describePoint(drawing, picked.at)));
+  const isPoint = takesPoint(part);
   return (
     <>
       <span
         role="textbox"
         aria-readonly="true"
         aria-label={part.label}
-        {...(isNext && takesPoint && !state.placing
+        {...(isNext && isPoint && !state.placing
           ? { tabIndex: 0, "data-point": "", title: "Click the board, or click here to type the point" }
           : {})}
         onClick={() =>
-          isNext &&
-          takesPoint &&
-          act.toolEvent({ type: "place", placing: state.placing ?? { as: "xy", from: "datum" } })
+          isNext && isPoint && act.toolEvent({ type: "place", placing: state.placing ?? { as: "xy", from: "datum" } })
         }
-        className={`${chip} ${picked ? "border-hair font-semibold" : isNext ? "border-ember bg-ember-wash text-ember" : "border-dashed border-hair text-soft"} ${isNext && takesPoint ? "cursor-text" : ""}`}
+        className={`${chip} ${picked ? "border-hair font-semibold" : isNext ? "border-ember bg-ember-wash text-ember" : "border-dashed border-hair text-soft"} ${isNext && isPoint ? "cursor-text" : ""}`}
       >
         {words ?? part.label}
       </span>
@@ -359,54 +377,7 @@ const Hint = () => {
   const words = [
     proposal.note,
     ways > 1 ? `${proposal.which + 1} of ${ways} · Space for the next` : "",
-    tool.id === "join" && ways > 0 ? "click or Enter makes it" : "",
+    ways > 0 && pickParts(tool).length === 0 ? "click or Enter makes it" : "",
   ].filter(Boolean);
   return <span className="said min-w-0 truncate text-right text-soft">{words.join(" · ")}</span>;
-};
-
-/** Over the top of the board, where it is never cut off: what was said last, what is wrong, what to look out for. */
-export const Said = () => {
-  const { message, proposal, toolId, tool: state, drawing } = useBench((all) => all);
-  const tool = toolById(toolId);
-  const unit = unitOf(drawing);
-  const warning = tool && state && otherKindCalled(tool, state, drawing);
-  const refusal =
-    proposal?.refusal && proposal.refusal.code !== "value-empty" ? sayRefusal(proposal.refusal, unit) : undefined;
-  const strip = "said card pointer-events-none absolute top-2 left-2 z-10 max-w-[calc(100%-1rem)] px-3 py-1.5";
-  if (message)
-    return (
-      <p
-        role={message.tone === "fault" ? "alert" : "status"}
-        className={`${strip} ${message.tone === "fault" ? "border-fault font-semibold text-fault" : "text-moss"}`}
-      >
-        {message.text}
-      </p>
-    );
-  if (warning)
-    return (
-      <p role="status" className={`${strip} border-caution font-semibold text-caution`}>
-        {warning}
-      </p>
-    );
-  return refusal ? <p className={`${strip} text-fault`}>{refusal}</p> : null;
-};
-
-/** The sketch calls this number, but as the other size: said before the click. */
-const otherKindCalled = (tool: Tool, state: ToolState, drawing: Drawing): string | undefined => {
-  for (const part of tool.parts) {
-    if (part.kind !== "size") continue;
-    const read =
-      state.open?.blank === part.name ? readBlank(part, state.open.text, { unit: unitOf(drawing) }) : undefined;
-    const value = read?.ok ? read.value.value : state.entries[part.name]?.value;
-    const kind = (read?.ok ? read.value.kind : undefined) ?? state.kinds[part.name]!;
-    if (value === undefined) continue;
-    const round = calloutsOf(drawing).filter(
-      (callout) => callout.value === value && (callout.kind === "radius" || callout.kind === "diameter"),
-    );
-    const own = kind === "R" ? "radius" : "diameter";
-    const other = round.find((callout) => callout.kind !== own);
-    if (other && !round.some((callout) => callout.kind === own))
-      return `The sketch calls ${calloutText(other, unitOf(drawing))} for the ${other.name}, not ${kind} ${showLength(value, unitOf(drawing))}.`;
-  }
-  return undefined;
 };

@@ -1,30 +1,44 @@
-import { ChevronLeft, ChevronRight, ImagePlus, Maximize, Trash2 } from "lucide-react";
-import { useEffect, useRef, useState, type PointerEvent, type WheelEvent } from "react";
+import {
+  ChevronLeft,
+  ChevronRight,
+  Ellipsis,
+  Eye,
+  ImagePlus,
+  Lock,
+  Maximize,
+  Maximize2,
+  Minimize2,
+  PanelLeft,
+  PanelRight,
+  Layers2,
+  Trash2,
+} from "lucide-react";
+import { DropdownMenu } from "radix-ui";
+import { useEffect, useRef, useState } from "react";
+import { createPortal } from "react-dom";
 import { toast } from "sonner";
-import { calloutText } from "@ash-edge/core/callouts";
-import { calloutsOf, unitOf } from "@ash-edge/core/drawing";
+import { picturesOf } from "@ash-edge/core/drawing";
 import { useDatabase } from "../app/StoreProvider.tsx";
 import { addSketch, type JobRecord } from "../store/index.ts";
 import { IconButton } from "../ui/IconButton.tsx";
+import { MENU, MENU_ITEM } from "../ui/menu.ts";
 import { filesOf, readPicture } from "../ui/readPicture.ts";
-import { useSketches, type ShownSketch } from "../ui/useSketch.ts";
+import type { ShownSketch } from "../ui/useSketch.ts";
 import { useBench, useSession } from "./SessionContext.tsx";
-
-type Place = { readonly zoom: number; readonly x: number; readonly y: number };
-type Size = { readonly width: number; readonly height: number };
-const WHOLE: Place = { zoom: 1, x: 0, y: 0 };
-/** A press that moves less than this many pixels is a click. */
-const STILL = 4;
+import { useShownSketches } from "./SketchesContext.ts";
+import { SketchPicture, WHOLE } from "./SketchPicture.tsx";
 
 /** The customer's sketch, beside the board: zoomed with the wheel and dragged on its own, with the callouts' pins on it. */
 export const SketchCard = ({ job }: { job: JobRecord }) => {
+  const { act } = useSession();
   const database = useDatabase();
-  const sketches = useSketches(database, job.id);
+  const sketches = useShownSketches();
   const [chosen, setChosen] = useState(0);
   const [place, setPlace] = useState(WHOLE);
   const picker = useRef<HTMLInputElement>(null);
   const which = Math.min(chosen, Math.max(0, (sketches?.length ?? 0) - 1));
   const sketch = sketches?.[which];
+  const large = useBench((state) => state.kept.card.large);
 
   const [add] = useState(() => async (files: readonly File[]): Promise<void> => {
     for (const file of files) {
@@ -45,6 +59,14 @@ export const SketchCard = ({ job }: { job: JobRecord }) => {
     window.addEventListener("paste", onPaste);
     return () => window.removeEventListener("paste", onPaste);
   }, [add]);
+  // a picture that was straightened just now is what the drafter wants to see
+  const straightened = sketches?.filter(({ from }) => from).length ?? 0;
+  const [known, setKnown] = useState(straightened);
+  if (sketches && straightened !== known) {
+    setKnown(straightened);
+    if (straightened > known) setChosen(Infinity);
+    setPlace(WHOLE);
+  }
   const remove = async (shown: ShownSketch): Promise<void> => {
     const record = await database.blobs.get(shown.id);
     if (!record) return;
@@ -74,14 +96,14 @@ export const SketchCard = ({ job }: { job: JobRecord }) => {
       <header className="flex h-8 shrink-0 items-center pl-3">
         <b>Sketch</b>
         {sketches && sketches.length > 1 && (
-          <span className="ml-2 flex items-center text-xs text-soft">
-            <IconButton label="Sketch before" disabled={which === 0} onClick={() => turn(-1)}>
+          <span className="ml-1 flex items-center text-xs text-soft">
+            <IconButton narrow label="Sketch before" disabled={which === 0} onClick={() => turn(-1)}>
               <ChevronLeft size={14} />
             </IconButton>
-            <span className="figures">
+            <span className="figures whitespace-nowrap">
               {which + 1} of {sketches.length}
             </span>
-            <IconButton label="Next sketch" disabled={which === sketches.length - 1} onClick={() => turn(1)}>
+            <IconButton narrow label="Next sketch" disabled={which === sketches.length - 1} onClick={() => turn(1)}>
               <ChevronRight size={14} />
             </IconButton>
           </span>
@@ -89,17 +111,20 @@ export const SketchCard = ({ job }: { job: JobRecord }) => {
         <span className="flex-1" />
         {sketch && (
           <>
-            <IconButton label="Show the whole sketch" disabled={place === WHOLE} onClick={() => setPlace(WHOLE)}>
+            <IconButton narrow label="Show the whole sketch" disabled={place === WHOLE} onClick={() => setPlace(WHOLE)}>
               <Maximize size={14} />
             </IconButton>
-            <IconButton label="Take this picture off the job" onClick={() => void remove(sketch)}>
-              <Trash2 size={14} />
+            <Peek sketch={sketch} />
+            <IconButton
+              narrow
+              label={large ? "Make the sketch card smaller" : "Enlarge the sketch card"}
+              onClick={() => act.setCard({ large: !large })}
+            >
+              {large ? <Minimize2 size={14} /> : <Maximize2 size={14} />}
             </IconButton>
           </>
         )}
-        <IconButton label="Add a picture" onClick={() => picker.current?.click()}>
-          <ImagePlus size={14} />
-        </IconButton>
+        <More sketch={sketch} onAdd={() => picker.current?.click()} onRemove={(shown) => void remove(shown)} />
         <input
           ref={picker}
           type="file"
@@ -115,7 +140,13 @@ export const SketchCard = ({ job }: { job: JobRecord }) => {
         />
       </header>
       {sketch && (
-        <Picture sketch={sketch} alt={`The customer’s sketch of ${job.name}`} place={place} setPlace={setPlace} />
+        <SketchPicture
+          key={sketch.id}
+          sketch={sketch}
+          alt={`The customer’s sketch of ${job.name}`}
+          place={place}
+          setPlace={setPlace}
+        />
       )}
       {sketches && !sketch && (
         <div className="border-t border-hair px-3 py-3 text-soft">
@@ -133,131 +164,139 @@ export const SketchCard = ({ job }: { job: JobRecord }) => {
   );
 };
 
-type PictureProps = {
-  readonly sketch: ShownSketch;
-  readonly alt: string;
-  readonly place: Place;
-  readonly setPlace: (to: Place | ((now: Place) => Place)) => void;
-};
-
-const Picture = ({ sketch, alt, place, setPlace }: PictureProps) => {
-  const { act } = useSession();
-  const writing = useBench((state) => state.writing);
-  const drag = useRef<{ x: number; y: number; moved: number } | undefined>(undefined);
-  const image = useRef<HTMLImageElement>(null);
-  const room = useRef<HTMLDivElement>(null);
-  const [natural, setNatural] = useState<Size>();
-  const [card, setCard] = useState<Size>();
-  useEffect(() => {
-    const element = room.current!;
-    const observer = new ResizeObserver(() => setCard({ width: element.clientWidth, height: element.clientHeight }));
-    observer.observe(element);
-    return () => observer.disconnect();
-  }, []);
-  // the whole picture, as large as the card has room for, so that pins keep their places on it
-  const scale = natural && card ? Math.min(card.width / natural.width, card.height / natural.height) : 0;
-  const fitted = { width: scale * (natural?.width ?? 0), height: scale * (natural?.height ?? 0) };
-  const onWheel = (event: WheelEvent<HTMLDivElement>): void => {
-    const box = event.currentTarget.getBoundingClientRect();
-    const [px, py] = [event.clientX - box.left, event.clientY - box.top];
-    const zoom = Math.min(12, Math.max(1, place.zoom * (event.deltaY < 0 ? 1.25 : 0.8)));
-    const real = zoom / place.zoom;
-    setPlace(zoom === 1 ? WHOLE : { zoom, x: px - (px - place.x) * real, y: py - (py - place.y) * real });
-  };
-  const onPointerMove = (event: PointerEvent): void => {
-    if (!drag.current) return;
-    const [dx, dy] = [event.clientX - drag.current.x, event.clientY - drag.current.y];
-    drag.current = { x: event.clientX, y: event.clientY, moved: drag.current.moved + Math.abs(dx) + Math.abs(dy) };
-    if (drag.current.moved >= STILL) setPlace((now) => ({ ...now, x: now.x + dx, y: now.y + dy }));
-  };
-  const onPointerUp = (event: PointerEvent): void => {
-    const still = drag.current && drag.current.moved < STILL;
-    drag.current = undefined;
-    const box = image.current?.getBoundingClientRect();
-    if (!still || !writing || !box) return;
-    const [x, y] = [(event.clientX - box.left) / box.width, (event.clientY - box.top) / box.height];
-    if (x >= 0 && x <= 1 && y >= 0 && y <= 1) act.setWriting({ ...writing, pin: { sketch: sketch.id, x, y } });
-  };
+/** Holding this button shows the sketch large over the board; letting go puts it back. */
+const Peek = ({ sketch }: { sketch: ShownSketch }) => {
+  const [box, setBox] = useState<DOMRect>();
+  const start = (): void => setBox(document.querySelector('[data-region="Board"]')?.getBoundingClientRect());
+  const stop = (): void => setBox(undefined);
   return (
-    <div
-      className={`relative mx-2 mb-2 min-h-0 flex-1 overflow-hidden rounded-card border border-hair bg-[#efeadd] ${writing ? "cursor-crosshair" : "cursor-grab active:cursor-grabbing"}`}
-      onWheel={onWheel}
-      onPointerDown={(event) => {
-        if (writing) event.preventDefault(); // the line being written keeps the keyboard
-        event.currentTarget.setPointerCapture(event.pointerId);
-        drag.current = { x: event.clientX, y: event.clientY, moved: 0 };
-      }}
-      onMouseDown={(event) => writing && event.preventDefault()}
-      onPointerMove={onPointerMove}
-      onPointerUp={onPointerUp}
-    >
-      <div
-        ref={room}
-        className="grid h-full w-full place-items-center"
-        style={{ transform: `translate(${place.x}px, ${place.y}px) scale(${place.zoom})`, transformOrigin: "0 0" }}
+    <>
+      <button
+        type="button"
+        aria-label="Hold to peek at the sketch"
+        title="Hold to see the sketch large over the board"
+        className="grid h-8 w-7 place-items-center rounded-card text-soft hover:bg-ground hover:text-ink"
+        onPointerDown={start}
+        onPointerUp={stop}
+        onPointerLeave={stop}
+        onKeyDown={(event) => (event.key === " " || event.key === "Enter") && start()}
+        onKeyUp={stop}
+        onBlur={stop}
       >
-        <div className="relative" style={fitted}>
-          <img
-            ref={image}
-            src={sketch.url}
-            alt={alt}
-            draggable={false}
-            className="block h-full w-full"
-            onLoad={(event) =>
-              setNatural({ width: event.currentTarget.naturalWidth, height: event.currentTarget.naturalHeight })
-            }
-          />
-          <Pins sketch={sketch.id} zoom={place.zoom} />
-        </div>
-      </div>
-    </div>
+        <Eye size={14} aria-hidden="true" />
+      </button>
+      {box &&
+        createPortal(
+          <div
+            className="card pointer-events-none fixed z-30 grid place-items-center bg-[#efeadd]! p-2"
+            style={{ left: box.left, top: box.top, width: box.width, height: box.height }}
+          >
+            <img src={sketch.url} alt="The sketch, large" className="max-h-full max-w-full object-contain" />
+          </div>,
+          document.body,
+        )}
+    </>
   );
 };
 
-const Pins = ({ sketch, zoom }: { sketch: string; zoom: number }) => {
+const OPACITIES = [0.2, 0.4, 0.6, 0.8, 1];
+
+/** What else can be done with the picture and the card. */
+const More = ({
+  sketch,
+  onAdd,
+  onRemove,
+}: {
+  sketch: ShownSketch | undefined;
+  onAdd: () => void;
+  onRemove: (sketch: ShownSketch) => void;
+}) => {
   const { act } = useSession();
-  const drawing = useBench((state) => state.drawing);
-  const lit = useBench((state) => state.litCallout);
-  const writing = useBench((state) => state.writing);
-  const at = (pin: { x: number; y: number }) => ({
-    left: `${pin.x * 100}%`,
-    top: `${pin.y * 100}%`,
-    transform: `translate(-50%, -50%) scale(${1 / Math.sqrt(zoom)})`,
-  });
+  const side = useBench((state) => state.kept.card.side);
+  const picture = useBench((state) => picturesOf(state.drawing).find(({ blob }) => blob === sketch?.id));
+  const size = sketch && { blob: sketch.id, width: sketch.width, height: sketch.height };
   return (
-    <>
-      {calloutsOf(drawing).map((callout) => {
-        const { pin } = callout;
-        if (pin?.sketch !== sketch) return null;
-        const text = calloutText(callout, unitOf(drawing));
-        return (
-          <button
-            key={callout.id}
-            type="button"
-            tabIndex={-1}
-            aria-label={`Callout ${text} on the sketch`}
-            title={`${text} ${callout.name}`}
-            onPointerDown={(event) => !writing && event.stopPropagation()}
-            onMouseDown={(event) => event.preventDefault()}
-            onMouseEnter={() =>
-              act.light(
-                callout.links.map(({ id }) => id),
-                callout.id,
-              )
-            }
-            onMouseLeave={() => act.light([])}
-            onClick={() => !writing && act.useCallout(callout)}
-            className={`absolute h-6 w-9 rounded-full border-2 ${callout.id === lit ? "border-[#b4461a]" : writing ? "border-[#b4461a55]" : "border-transparent hover:border-[#b4461a]"}`}
-            style={at(pin)}
-          />
-        );
-      })}
-      {writing?.pin?.sketch === sketch && (
-        <span
-          className="pointer-events-none absolute h-6 w-9 rounded-full border-2 border-dashed border-[#b4461a]"
-          style={at(writing.pin)}
-        />
-      )}
-    </>
+    <DropdownMenu.Root>
+      <DropdownMenu.Trigger
+        aria-label="More for the sketch"
+        className="grid h-8 w-7 place-items-center rounded-card text-soft hover:bg-ground hover:text-ink"
+      >
+        <Ellipsis size={15} aria-hidden="true" />
+      </DropdownMenu.Trigger>
+      <DropdownMenu.Portal>
+        <DropdownMenu.Content className={MENU} align="end">
+          <DropdownMenu.Item className={MENU_ITEM} onSelect={onAdd}>
+            <ImagePlus size={14} aria-hidden="true" /> Add a picture
+          </DropdownMenu.Item>
+          {size && (
+            <>
+              <DropdownMenu.CheckboxItem
+                className={MENU_ITEM}
+                checked={picture?.shown ?? false}
+                onCheckedChange={(shown) => act.changePicture(size, { shown })}
+              >
+                <Layers2 size={14} aria-hidden="true" /> Under the drawing {picture?.shown ? "✓" : ""}
+              </DropdownMenu.CheckboxItem>
+              {picture?.shown && (
+                <>
+                  <div className="flex items-center gap-1 px-2.5 py-1 text-soft">
+                    Strength
+                    <DropdownMenu.RadioGroup
+                      className="flex"
+                      value={String(picture.opacity)}
+                      onValueChange={(value) => act.changePicture(size, { opacity: Number(value) })}
+                    >
+                      {OPACITIES.map((value) => (
+                        <DropdownMenu.RadioItem
+                          key={value}
+                          value={String(value)}
+                          onSelect={(event) => event.preventDefault()}
+                          className="figures rounded-card px-1.5 text-xs outline-none data-[highlighted]:bg-ember-wash data-[state=checked]:bg-ink data-[state=checked]:text-panel"
+                        >
+                          {value * 100} %
+                        </DropdownMenu.RadioItem>
+                      ))}
+                    </DropdownMenu.RadioGroup>
+                  </div>
+                  <DropdownMenu.CheckboxItem
+                    className={MENU_ITEM}
+                    checked={picture.locked}
+                    onCheckedChange={(locked) => act.changePicture(size, { locked })}
+                  >
+                    <Lock size={14} aria-hidden="true" /> Locked where it lies {picture.locked ? "✓" : ""}
+                  </DropdownMenu.CheckboxItem>
+                </>
+              )}
+              <DropdownMenu.Separator className="my-1 h-px bg-hair" />
+              {(
+                [
+                  ["scale-picture", "Scale it by a length"],
+                  ["level-picture", "Level it"],
+                  ["straighten-picture", "Straighten it by four corners"],
+                  ["place-picture", "Place it under the drawing"],
+                ] as const
+              ).map(([tool, words]) => (
+                <DropdownMenu.Item key={tool} className={MENU_ITEM} onSelect={() => act.take(tool)}>
+                  {words}
+                </DropdownMenu.Item>
+              ))}
+            </>
+          )}
+          <DropdownMenu.Separator className="my-1 h-px bg-hair" />
+          <DropdownMenu.Item
+            className={MENU_ITEM}
+            onSelect={() => act.setCard({ side: side === "left" ? "right" : "left" })}
+          >
+            {side === "left" ? <PanelRight size={14} aria-hidden="true" /> : <PanelLeft size={14} aria-hidden="true" />}
+            {side === "left" ? "Dock right" : "Dock left"}
+          </DropdownMenu.Item>
+          {sketch && (
+            <DropdownMenu.Item className={MENU_ITEM} onSelect={() => onRemove(sketch)}>
+              <Trash2 size={14} aria-hidden="true" /> Take this picture off the job
+            </DropdownMenu.Item>
+          )}
+        </DropdownMenu.Content>
+      </DropdownMenu.Portal>
+    </DropdownMenu.Root>
   );
 };

@@ -8,15 +8,17 @@ import type { BankKey } from "./tools/tool.ts";
 export const Steps = () => {
   const { act } = useSession();
   const drawing = useBench((state) => state.drawing);
+  const derivedAt = useBench((state) => state.derivedAt);
   const bank = useBench((state) => state.bank);
   const counts = useMemo(() => {
+    void derivedAt; // a great drawing is worked out elsewhere and comes later
     const layout = [...entitiesOf(drawing)].filter((entity) => isLayout(drawing, entity)).length;
     const { contours, open } = profileFor(drawing);
     const rows = ledgerFor(drawing);
     const held = rows.filter(({ state }) => ["true", "within"].includes(state.state)).length;
     const loose = contours.filter(({ joined }) => !joined).length;
     return { layout, open: open.length, loose, held, called: rows.length };
-  }, [drawing]);
+  }, [drawing, derivedAt]);
   const steps: readonly (readonly [name: string, count: string, take: BankKey | "sketch" | "release"])[] = [
     ["Sketch", counts.called > 0 ? `${counts.called} called` : "", "sketch"],
     ["Lay out", counts.layout > 0 ? `${counts.layout}` : "", "KeyQ"],

@@ -1,11 +1,12 @@
 import type { Callout } from "@ash-edge/core/callouts";
-import type { Drawing, DrawingIndex, Edit, Id } from "@ash-edge/core/drawing";
+import type { Drawing, DrawingIndex, Edit, Id, PictureSize, SnapKind } from "@ash-edge/core/drawing";
 import type { Point } from "@ash-edge/core/geometry";
 import type { Refusal, SizeKind } from "@ash-edge/core/numeric";
 import type { History, Keeper } from "../store/index.ts";
+import type { Hold } from "./hold.ts";
 import type { Size, View } from "./board/view.ts";
 import type { Hover, proposalOf, ToolEvent, ToolState } from "./tools/driver.ts";
-import type { BankKey, Tool } from "./tools/tool.ts";
+import type { Ask, BankKey, Tool } from "./tools/tool.ts";
 
 export type Message = { readonly text: string; readonly tone: "fault" | "said" };
 export type Modifiers = { readonly shift: boolean; readonly alt: boolean; readonly control: boolean };
@@ -18,13 +19,28 @@ export type Kept = {
   /** Recent values of each blank, newest first, as typed: offered, never held. */
   readonly recent: Readonly<Record<string, readonly string[]>>;
   readonly selecting: Selecting;
+  readonly snaps: SnapSettings;
+  /** Where the sketch card stands, and whether it is enlarged. */
+  readonly card: { readonly side: "left" | "right"; readonly large: boolean };
+  /** Banks that were put on other keys: the key that takes each. */
+  readonly keys: Readonly<Partial<Record<BankKey, BankKey>>>;
 };
+/** Which snaps are off, how near the pointer must be (CSS pixels), and whether that reach is drawn. */
+export type SnapSettings = { readonly off: readonly SnapKind[]; readonly reach: number; readonly drawn: boolean };
 /** What a click takes with no tool active, and what a box takes. */
 export type Selecting = {
   readonly how: "one" | "run" | "kind" | "size" | "layer" | "inside";
   readonly box: "encloses" | "touches";
 };
-export const NOTHING_KEPT: Kept = { choices: {}, kinds: {}, recent: {}, selecting: { how: "one", box: "encloses" } };
+export const NOTHING_KEPT: Kept = {
+  choices: {},
+  kinds: {},
+  recent: {},
+  selecting: { how: "one", box: "encloses" },
+  snaps: { off: ["grid"], reach: 12, drawn: true },
+  card: { side: "left", large: false },
+  keys: {},
+};
 
 export type BenchState = {
   readonly drawing: Drawing;
@@ -39,6 +55,10 @@ export type BenchState = {
   readonly proposal?: ReturnType<typeof proposalOf>;
   readonly bank?: BankKey;
   readonly selection: ReadonlySet<Id>;
+  /** The working layer. */
+  readonly layer: Id;
+  /** The vertex stepped to in the Selected panel. */
+  readonly vertex?: Id;
   /** The selection box being drawn, by two corners in the drawing. */
   readonly box?: { readonly from: Point; readonly to: Point };
   /** Geometry lit from a list. */
@@ -52,6 +72,21 @@ export type BenchState = {
   readonly hover?: Hover;
   readonly pointer?: Point;
   readonly heldWord?: string;
+  /** A direction that stays held, and an edge being asked for to hold one by. */
+  readonly hold?: Hold;
+  readonly askingEdge?: "along" | "square";
+  /** The one kind of snap that the next click takes. */
+  readonly snapOnce?: SnapKind;
+  /** How many snaps are in reach; Space takes the next. */
+  readonly snapCount?: number;
+  /** The pointer is over the sketch card: the picture and the place on it. */
+  readonly onCard?: { readonly picture: PictureSize; readonly at: Point };
+  /** Counts what was worked out of a great drawing, so that panels look again. */
+  readonly derivedAt?: number;
+  readonly magnified?: boolean;
+  readonly marksHidden?: boolean;
+  /** Long work away from the page: what it is and how far. */
+  readonly work?: { readonly words: string; readonly part: number };
   readonly view: View;
   readonly size: Size;
   readonly fittedOnce: boolean;
@@ -71,7 +106,7 @@ export type SessionCore = {
   readonly activeTool: () => Tool | undefined;
   /** Says that something went away, with the way to undo just that. */
   readonly notify: (text: string) => void;
-  readonly remember: (kept: Kept) => void;
+  readonly keepSetting: (change: Partial<Kept>) => void;
 };
 
 /** What the session asks of the page around it. */
@@ -81,6 +116,9 @@ export type Surroundings = {
   readonly remember: (kept: Kept) => void;
   /** The view in which this job was left, if it was open before. */
   readonly view: View | undefined;
+  readonly layer: Id | undefined;
+  /** Carries out long work in a worker; the id of the stored picture it made. */
+  readonly carryOut: (ask: Ask, report: (part: number) => void, stop: AbortSignal) => Promise<string>;
   /** Something went away or was cut loose: a note that offers to undo. */
   readonly notify: (text: string, undo: () => void) => void;
   readonly saveFile: () => void;

@@ -10,7 +10,7 @@ export const typingBlank = (tool: Tool, state: ToolState): string | undefined =>
   const next = place.find(({ name }) => !(name in state.entries)) ?? place[0];
   if (next && (!state.lit || isPlace(state.lit)))
     return place.find(({ name }) => name === state.lit)?.name ?? next.name;
-  const typed = typedParts(tool);
+  const typed = typedParts(tool, state.choices);
   return (typed.find(({ name }) => name === state.lit) ?? typed[0])?.name;
 };
 

@@ -2,21 +2,38 @@ import { measureCallout, type Callout, type CalloutState } from "@ash-edge/core/
 import { profileOf, type Profile } from "@ash-edge/core/contour";
 import { calloutsOf, type Drawing } from "@ash-edge/core/drawing";
 import { faultsOf, type Fault } from "@ash-edge/core/prove";
+import type { Derived } from "../worker/mass.worker.ts";
+import { LARGE } from "./mass.ts";
+import { rolesOf } from "./roles.ts";
 
 /** Works something out once for each drawing, however many panels ask. */
-const once = <T>(work: (drawing: Drawing) => T): ((drawing: Drawing) => T) => {
-  const known = new WeakMap<Drawing, { readonly value: T }>();
-  return (drawing) => {
-    const found = known.get(drawing) ?? { value: work(drawing) };
-    known.set(drawing, found);
+const once = <D extends object, T>(work: (of: D) => T): ((of: D) => T) => {
+  const known = new WeakMap<D, { readonly value: T }>();
+  return (of) => {
+    const found = known.get(of) ?? { value: work(of) };
+    known.set(of, found);
     return found.value;
   };
 };
 
-export const profileFor: (drawing: Drawing) => Profile = once(profileOf);
-export const faultsFor: (drawing: Drawing) => readonly Fault[] = once((drawing) => faultsOf(profileFor(drawing)));
+/** Great drawings are worked out elsewhere; until that has come, what was known last stands. */
+const NOTHING: Derived = { contours: [], open: [], faults: [] };
+let lastKnown: Derived = NOTHING;
+export const noteDerived = (derived: Derived | undefined): void => void (lastKnown = derived ?? NOTHING);
+export const isLarge = ({ entity }: Drawing): boolean => entity.size > LARGE;
+
+const profileNow = once((drawing: Drawing) => profileOf(drawing));
+const faultsNow = once((drawing: Drawing) => faultsOf(profileNow(drawing)));
+const rolesNow = once((drawing: Drawing) => rolesOf(profileNow(drawing)));
+const rolesThen = once(rolesOf);
+
+export const profileFor = (drawing: Drawing): Profile => (isLarge(drawing) ? lastKnown : profileNow(drawing));
+export const faultsFor = (drawing: Drawing): readonly Fault[] =>
+  isLarge(drawing) ? lastKnown.faults : faultsNow(drawing);
+export const rolesFor = (drawing: Drawing): ReturnType<typeof rolesOf> =>
+  isLarge(drawing) ? rolesThen(lastKnown) : rolesNow(drawing);
 
 export type LedgerRow = { readonly callout: Callout; readonly state: CalloutState };
-export const ledgerFor: (drawing: Drawing) => readonly LedgerRow[] = once((drawing) =>
+export const ledgerFor: (drawing: Drawing) => readonly LedgerRow[] = once((drawing: Drawing) =>
   calloutsOf(drawing).map((callout) => ({ callout, state: measureCallout(drawing, callout) })),
 );

@@ -1,21 +1,39 @@
 import { along, angleOf, dot, subtract, type Point } from "@ash-edge/core/geometry";
-import { signedAngle, unitAt } from "@ash-edge/core/numeric";
+import { signedAngle, toDegrees, toRadians, unitAt } from "@ash-edge/core/numeric";
 
-export type HeldDirection = { readonly word: "level" | "upright" | "along" | "square"; readonly at: Point };
+export type HeldDirection = { readonly word: string; readonly at: Point };
+
+/** A direction that stays held until it is let go: its angle in degrees, and the word that says what it is. */
+export type Hold = { readonly degrees: number; readonly word: string };
+export const HOLD_LEVEL: Hold = { degrees: 0, word: "level" };
+export const HOLD_UPRIGHT: Hold = { degrees: 90, word: "upright" };
+export const holdAngle = (degrees: number): Hold => ({ degrees, word: `${Number(degrees.toFixed(4))}°` });
+export const holdEdge = (angle: number, how: "along" | "square"): Hold => ({
+  degrees: toDegrees(angle) + (how === "square" ? 90 : 0),
+  word: how === "square" ? "square to an edge" : "along an edge",
+});
+
+/** The pointer brought onto a direction from `from`. */
+export const heldAt = (from: Point, pointer: Point, { degrees, word }: Hold): HeldDirection => {
+  const direction = unitAt(toRadians(degrees));
+  return { word, at: along(from, direction, dot(subtract(pointer, from), direction)) };
+};
 
 /** The pointer brought onto the nearest held direction from `from`: level, upright, along the last piece or square to it. */
 export const holdDirection = (from: Point, pointer: Point, lastAngle: number | undefined): HeldDirection => {
-  const directions: (readonly [HeldDirection["word"], number])[] = [
-    ["level", 0],
-    ["upright", Math.PI / 2],
-  ];
-  if (lastAngle !== undefined) directions.push(["along", lastAngle], ["square", lastAngle + Math.PI / 2]);
-  const way = subtract(pointer, from);
-  const away = ([, angle]: readonly [string, number]): number => {
-    const turn = Math.abs(signedAngle(angleOf(way) - angle));
+  const directions = [HOLD_LEVEL, HOLD_UPRIGHT];
+  if (lastAngle !== undefined) {
+    const degrees = toDegrees(lastAngle);
+    directions.push({ degrees, word: "along" }, { degrees: degrees + 90, word: "square" });
+  }
+  const way = angleOf(subtract(pointer, from));
+  const away = ({ degrees }: Hold): number => {
+    const turn = Math.abs(signedAngle(way - toRadians(degrees)));
     return Math.min(turn, Math.PI - turn);
   };
-  const [word, angle] = directions.reduce((best, one) => (away(one) < away(best) - 1e-9 ? one : best));
-  const direction = unitAt(angle);
-  return { word, at: along(from, direction, dot(way, direction)) };
+  return heldAt(
+    from,
+    pointer,
+    directions.reduce((best, one) => (away(one) < away(best) - 1e-9 ? one : best)),
+  );
 };

@@ -1,4 +1,4 @@
-import { BANKS, type BankKey } from "./tools/tool.ts";
+import { BANK_KEYS, BANKS, type BankKey } from "./tools/tool.ts";
 
 /** A key press as the bench sees it. */
 export type Press = {
@@ -23,6 +23,20 @@ export type KeyAction =
   | { readonly do: "undo" | "redo" | "finder" | "save" | "select-all" }
   | { readonly do: "region"; readonly backwards: boolean };
 
+/** Places of the key grid that were put on other keys: the key that now takes each. */
+export type KeyMap = Readonly<Partial<Record<BankKey, BankKey>>>;
+
+/** The key that takes a place of the grid. */
+export const keyFor = (place: BankKey, keys: KeyMap): BankKey => keys[place] ?? place;
+/** The place that a key takes. */
+export const placeOf = (key: BankKey, keys: KeyMap): BankKey =>
+  BANK_KEYS.find((place) => keyFor(place, keys) === key) ?? key;
+/** The keys with `place` on `key`; the place that had that key gets the one that is free now. */
+export const withKey = (keys: KeyMap, place: BankKey, key: BankKey): KeyMap => {
+  const other = placeOf(key, keys);
+  return { ...keys, [other]: keyFor(place, keys), [place]: key };
+};
+
 /**
  * What a key means on the bench while no entry is open; undefined when it means nothing here. Within a text field keys are text:
  * the field itself minds Enter, Tab and Esc. Letters go by their place on the keyboard, not by what is printed on them.
@@ -30,6 +44,7 @@ export type KeyAction =
 export const keyAction = (
   { code, key, shift, command }: Press,
   { tool, bank, canType }: Standing,
+  keyOf: KeyMap = {},
 ): KeyAction | undefined => {
   if (command) {
     if (code === "KeyZ") return { do: shift ? "redo" : "undo" };
@@ -41,7 +56,7 @@ export const keyAction = (
   }
   if (code === "F6") return { do: "region", backwards: shift };
   if (/^[0-9.,−-]$/.test(key)) return tool && canType ? { do: "type", text: key } : undefined;
-  if (code in BANKS) return { do: bank ? "place" : "bank", key: code as BankKey };
+  if (code in BANKS) return { do: bank ? "place" : "bank", key: placeOf(code as BankKey, keyOf) };
   switch (code) {
     case "Space":
       return { do: shift ? "next-under" : "next" };

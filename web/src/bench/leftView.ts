@@ -1,5 +1,6 @@
 import { useEffect } from "react";
 import Joi from "joi";
+import type { Id } from "@ash-edge/core/drawing";
 import type { View } from "./board/view.ts";
 import type { Session } from "./session.ts";
 
@@ -8,24 +9,27 @@ const schema = Joi.object({
   scale: Joi.number().positive().required(),
   originX: Joi.number().required(),
   originY: Joi.number().required(),
+  layer: Joi.number().integer(),
 });
 
-/** The view in which a job was left in this browser. */
-export const leftView = (job: string): View | undefined => {
+/** How a job was left in this browser: its view and the working layer. */
+export const leftView = (job: string): { readonly view: View; readonly layer: Id | undefined } | undefined => {
   try {
     const { value, error } = schema.validate(JSON.parse(localStorage.getItem(key(job)) ?? "null"));
-    return error ? undefined : (value ?? undefined);
+    if (error || !value) return undefined;
+    const { layer, ...view } = value as View & { layer?: Id };
+    return { view, layer };
   } catch {
     return undefined;
   }
 };
 
-/** Keeps the view when the bench is left or reloaded. */
+/** Keeps the view and the working layer when the bench is left or reloaded. */
 export const useKeptView = (job: string, session: Session): void => {
   useEffect(() => {
     const keep = (): void => {
-      const { view, fittedOnce } = session.getState();
-      if (fittedOnce) localStorage.setItem(key(job), JSON.stringify(view));
+      const { view, layer, fittedOnce } = session.getState();
+      if (fittedOnce) localStorage.setItem(key(job), JSON.stringify({ ...view, layer }));
     };
     window.addEventListener("pagehide", keep);
     return () => {

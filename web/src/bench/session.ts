@@ -5,61 +5,57 @@ import {
   calloutsOf,
   clearLayout,
   curveAt,
-  drawingBounds,
-  entitiesOf,
   entityOf,
   indexDrawing,
   invertEdit,
+  invertSelection,
+  layerOf,
+  PROFILE_LAYER,
   reindex,
   removeEntities,
-  shapeBounds,
-  snapsAt,
+  SNAP_WORDS,
   unitOf,
   type Drawing,
   type Edit,
   type Id,
+  type PictureSize,
+  type SnapKind,
 } from "@ash-edge/core/drawing";
-import {
-  angleOf,
-  boundsMeet,
-  boundsSize,
-  subtract,
-  unionBounds,
-  type Bounds,
-  type Point,
-} from "@ash-edge/core/geometry";
-import type { Refusal } from "@ash-edge/core/numeric";
+import { directionAt, type Point } from "@ash-edge/core/geometry";
+import { refuse, type Refusal } from "@ash-edge/core/numeric";
 import { sayRefusal } from "@ash-edge/core/say";
 import type { History, StoredJob } from "../store/index.ts";
 import {
   NO_MODIFIERS,
   type BenchState,
+  type Kept,
   type Message,
   type Modifiers,
   type SessionCore,
+  type SnapSettings,
   type Surroundings,
 } from "./benchState.ts";
-import { fitted, inSight, panned, toDrawing, zoomed, type Size } from "./board/view.ts";
-import { holdDirection } from "./hold.ts";
+import { isLarge, noteDerived } from "./derived.ts";
+import { HOLD_LEVEL, HOLD_UPRIGHT, holdEdge, type Hold } from "./hold.ts";
+import { makeMass, type Mass } from "./mass.ts";
+import { pointAt, type Asked } from "./pointer.ts";
 import { makeCallouts } from "./sessionCallouts.ts";
+import { makeLayers } from "./sessionLayers.ts";
 import { makeSelecting } from "./sessionSelecting.ts";
+import { makeView } from "./sessionView.ts";
 import {
   givenOf,
   proposalOf,
   startTool,
   stepTool,
-  underPoint,
+  takesPoint,
   wantedPick,
   type Hover,
   type ToolEvent,
   type ToolState,
 } from "./tools/driver.ts";
 import { REGISTRY, toolById } from "./tools/registry.ts";
-import type { BankKey, Tool } from "./tools/tool.ts";
-
-/** How near the pointer must be, in CSS pixels: to snap to a point, and to pick a curve. */
-export const SNAP_REACH = 12;
-const PICK_REACH = 8;
+import type { Ask, BankKey, Tool } from "./tools/tool.ts";
 
 export type Session = StoreApi<BenchState> & { readonly act: Actions };
 export type Actions = ReturnType<typeof makeActions>;
@@ -73,6 +69,10 @@ export const makeSession = (job: string, stored: StoredJob, surroundings: Surrou
     saved: stored.history.position,
     selection: new Set(),
     lit: new Set(),
+    layer:
+      surroundings.layer !== undefined && layerOf(stored.drawing, surroundings.layer)
+        ? surroundings.layer
+        : PROFILE_LAYER,
     view: { scale: 1, originX: 0, originY: 0 },
     size: { width: 0, height: 0 },
     fittedOnce: false,
@@ -81,26 +81,37 @@ export const makeSession = (job: string, stored: StoredJob, surroundings: Surrou
   return Object.assign(store, { act: makeActions(job, store, surroundings) });
 };
 
-/** What an empty board shows: room for the largest called length. */
-const emptyBounds = (drawing: Drawing): Bounds => {
-  const sizes = calloutsOf(drawing).filter(({ kind }) => ["length", "centres", "diameter"].includes(kind));
-  const size = Math.max(unitOf(drawing) === "in" ? 4 : 100, ...sizes.map(({ value }) => value));
-  return { minX: -0.35 * size, minY: -0.4 * size, maxX: 1.35 * size, maxY: 0.4 * size };
-};
-
 const makeActions = (
   job: string,
   store: StoreApi<BenchState>,
-  { keeper, remember, view: leftView, notify: tell, saveFile, openRelease }: Surroundings,
+  { keeper, remember, view: leftView, notify: tell, saveFile, openRelease, carryOut }: Surroundings,
 ) => {
   const get = store.getState;
   let modifiers = NO_MODIFIERS;
   let screen: Point | undefined;
-  let underTurn = 0;
+  let asked: Asked = { under: 0, snap: undefined };
+  let stop: AbortController | undefined;
+  let mass: Mass | undefined;
+  const paintedListeners = new Set<() => void>();
+
+  /** A great drawing gets its worker when it has grown great; the worker is kept up edit by edit. */
+  const keepUp = (edit?: Edit): void => {
+    const { drawing } = get();
+    if (mass && edit) return mass.step(edit, drawing);
+    if (mass || !isLarge(drawing)) return;
+    mass = makeMass(
+      drawing,
+      (_, derived) => {
+        noteDerived(derived);
+        set({ derivedAt: (get().derivedAt ?? 0) + 1 });
+      },
+      () => paintedListeners.forEach((listener) => listener()),
+    );
+  };
 
   const context = () => {
-    const { drawing, index, selection } = get();
-    return { drawing, index, unit: unitOf(drawing), selection };
+    const { drawing, index, selection, layer } = get();
+    return { drawing, index, unit: unitOf(drawing), selection, layer };
   };
   const activeTool = (): Tool | undefined => toolById(get().toolId);
 
@@ -112,37 +123,32 @@ const makeActions = (
   const say = (message: Message | undefined): void => (message ? set({ message }) : set({}, ["message"]));
   const sayNo = (refusal: Refusal): void => say({ text: sayRefusal(refusal, unitOf(get().drawing)), tone: "fault" });
 
+  const keepSetting = (change: Partial<Kept>): void => {
+    const kept = { ...get().kept, ...change };
+    set({ kept });
+    remember(kept);
+  };
+
   /** Works out what the pointer is over and what the tool would make there. */
   const refresh = (): void => {
     const tool = activeTool();
-    const state = get();
-    const toolState = state.tool;
+    const { tool: toolState, onCard } = get();
     let hover: Hover | undefined;
-    let heldWord: string | undefined;
-    if (screen) {
-      const raw = toDrawing(state.view, screen);
-      const reach = SNAP_REACH / state.view.scale;
-      const under = [...underPoint(context(), raw, PICK_REACH / state.view.scale)];
-      for (let i = 0; i < underTurn % Math.max(1, under.length); i++) under.push(under.shift()!);
-      const wanted = tool && toolState && wantedPick(tool, toolState, givenOf(tool, toolState, undefined, context()));
-      const from = tool?.from && toolState?.picks[tool.from];
-      const wantsPoint = tool && wanted && (wanted.takes !== "curve" || wanted.exact);
-      const snap =
-        wantsPoint && !modifiers.alt
-          ? snapsAt(state.index, raw, reach, { from: from ? from.at : undefined })[0]
-          : undefined;
-      let at = snap?.at ?? raw;
-      if (modifiers.shift && from && wantsPoint) {
-        const held = holdDirection(from.at, at, lastDirection(state));
-        ({ at } = held);
-        heldWord = held.word;
-      }
-      const kept = snap && at === snap.at ? { snap: { kind: snap.kind, ...(snap.ref ? { ref: snap.ref } : {}) } } : {};
-      hover = { at, under, ...kept };
-      set({ hover, pointer: raw, ...(heldWord ? { heldWord } : {}) }, heldWord ? [] : ["heldWord"]);
-    } else set({}, ["hover", "pointer", "heldWord"]);
+    if (onCard) {
+      hover = { at: onCard.at, under: [], picture: onCard.picture };
+      set({}, ["hover", "pointer", "heldWord", "snapCount"]);
+    } else if (screen) {
+      const { snaps, heldWord, ...rest } = pointAt(get(), tool, context(), screen, modifiers, asked);
+      ({ hover } = rest);
+      set({ ...rest, snapCount: snaps.length, ...(heldWord ? { heldWord } : {}) }, heldWord ? [] : ["heldWord"]);
+    } else set({}, ["hover", "pointer", "heldWord", "snapCount"]);
     if (tool && toolState) set({ proposal: proposalOf(tool, toolState, hover, context()) });
     else set({}, ["proposal"]);
+  };
+  const wanted = () => {
+    const tool = activeTool();
+    const state = get().tool;
+    return tool && state && wantedPick(tool, state, givenOf(tool, state, undefined, context()));
   };
 
   /** Puts an edit into the drawing, the history and the journal. */
@@ -155,8 +161,9 @@ const makeActions = (
     const selection = new Set([...get().selection].filter((id) => entityOf(next, id)));
     set({ drawing: next, history: now, index: reindex(index, next), selection, lit: new Set() });
     keeper.keep({ job, before, history: now, drawing: next, edit });
+    keepUp(edit);
     if (edit.cutLoose.length > 0) sayCutLoose(drawing, edit);
-    bringIntoSight(drawing, edit);
+    viewing.bringIntoSight(drawing, edit);
     refresh();
   };
 
@@ -173,17 +180,6 @@ const makeActions = (
     if (lost.length > 0) notify(`Not placed any more: ${lost.join(", ")}`);
   };
 
-  /** The first piece drawn comes into view. */
-  const bringIntoSight = (before: Drawing, edit: Edit): void => {
-    const { drawing, view, size } = get();
-    if ([...entitiesOf(before)].some((entity) => entity.kind !== "endless")) return;
-    const added = edit.changes
-      .filter(({ table }) => table === "entity")
-      .map(({ after }) => after as Parameters<typeof shapeBounds>[0] | undefined);
-    const box = unionBounds(added.flatMap((shape) => (shape ? (shapeBounds(shape) ?? []) : [])));
-    if (box && !boundsMeet(box, inSight(view, size))) set({ view: fitted(drawingBounds(drawing) ?? box, size) });
-  };
-
   const travel = (to: number): void => {
     const { drawing, history, index } = get();
     const before = history.position;
@@ -193,6 +189,7 @@ const makeActions = (
     const now = { ...history, position: to };
     set({ drawing: next, history: now, index: reindex(index, next), selection: new Set(), lit: new Set() });
     keeper.keep({ job, before, history: now, drawing: next });
+    keepUp(edit);
     say({ text: `${to < before ? "Undone" : "Done again"}: ${edit.label}.`, tone: "said" });
     refresh();
   };
@@ -221,28 +218,44 @@ const makeActions = (
       keepRecent(`${tool.id} ${typed.blank}`, typed.text.trim());
     if (event.type === "choice" || event.type === "hold" || event.type === "fill" || event.type === "click")
       keepChoices(tool, step.state);
+    if (step.ask) void work(step.ask);
     if (step.edit) commit(step.edit);
     else refresh();
   };
 
+  /** Long work: said with its progress, stopped on Esc, and put into the drawing as it stands then. */
+  const work = async (ask: Ask): Promise<void> => {
+    if (get().work) return say({ text: "Something is being worked out already. Stop it first.", tone: "fault" });
+    const own = (stop = new AbortController());
+    set({ work: { words: ask.words, part: 0 } });
+    try {
+      const made = await carryOut(ask, (part) => set({ work: { words: ask.words, part } }), own.signal);
+      set({}, ["work"]);
+      commit(ask.edit(get().drawing, made));
+      say({ text: `${ask.words}: done.`, tone: "said" });
+    } catch (reason) {
+      set({}, ["work"]);
+      say(
+        own.signal.aborted
+          ? { text: `${ask.words}: stopped. Nothing was changed.`, tone: "said" }
+          : { text: `${ask.words} failed: ${(reason as Error).message} Nothing was changed.`, tone: "fault" },
+      );
+    }
+  };
+
   const keepRecent = (blank: string, text: string): void => {
-    const { kept } = get();
-    const recent = [text, ...(kept.recent[blank] ?? []).filter((other) => other !== text)].slice(0, 6);
-    const next = { ...kept, recent: { ...kept.recent, [blank]: recent } };
-    set({ kept: next });
-    remember(next);
+    const { recent } = get().kept;
+    const texts = [text, ...(recent[blank] ?? []).filter((other) => other !== text)].slice(0, 6);
+    keepSetting({ recent: { ...recent, [blank]: texts } });
   };
 
   const keepChoices = (tool: Tool, state: ToolState): void => {
     const { kept } = get();
     if (kept.choices[tool.id] === state.choices && kept.kinds[tool.id] === state.kinds) return;
-    const next = {
-      ...kept,
+    keepSetting({
       choices: { ...kept.choices, [tool.id]: state.choices },
       kinds: { ...kept.kinds, [tool.id]: state.kinds },
-    };
-    set({ kept: next });
-    remember(next);
+    });
   };
 
   const take = (id: string): void => {
@@ -252,7 +265,7 @@ const makeActions = (
     if (!found) return;
     const { kept, selection, drawing } = get();
     const start = startTool(found, { choices: kept.choices[id] ?? {}, kinds: kept.kinds[id] ?? {} });
-    underTurn = 0;
+    asked = { under: 0, snap: undefined };
     set({ toolId: id, lastToolId: id, tool: withSelection(found, start, drawing, selection) }, ["message"]);
     refresh();
   };
@@ -268,7 +281,15 @@ const makeActions = (
   };
 
   const runAction = (id: string): void => {
-    if (id === "fit") fit();
+    const [what, which] = [id.slice(0, id.indexOf("-")), id.slice(id.indexOf("-") + 1)];
+    if (what === "snap") return askSnap(which as SnapKind);
+    if (what === "hold") return takeHold(which);
+    if (id === "fit") viewing.fit();
+    else if (id === "fit-selection") viewing.fitSelection();
+    else if (id === "view-before") viewing.viewBefore();
+    else if (id === "magnifier") set({ magnified: !get().magnified });
+    else if (id === "marks-shown") set({ marksHidden: !get().marksHidden });
+    else if (id === "layers") document.querySelector<HTMLElement>('[data-region="Layers"]')?.focus();
     else if (id === "release") releaseStored();
     else if (id === "write-callouts") set({ writing: {} });
     else if (id === "clear-layout") {
@@ -279,10 +300,29 @@ const makeActions = (
     }
   };
 
-  const fit = (bounds?: Bounds): void => {
-    const { drawing, size } = get();
-    if (size.width > 0) set({ view: fitted(bounds ?? drawingBounds(drawing) ?? emptyBounds(drawing), size) });
+  const askSnap = (kind: SnapKind): void => {
+    set({ snapOnce: kind });
+    say({ text: `The next click takes a ${SNAP_WORDS[kind]}, and nothing else. Esc lets that go.`, tone: "said" });
     refresh();
+  };
+  const takeHold = (which: string): void => {
+    if (which === "along" || which === "square") {
+      set({ askingEdge: which });
+      return say({ text: "Click the edge by which the direction is held. Esc lets that go.", tone: "said" });
+    }
+    setHold({ level: HOLD_LEVEL, upright: HOLD_UPRIGHT }[which]);
+  };
+  const setHold = (hold: Hold | undefined): void => {
+    set(hold ? { hold } : {}, hold ? ["askingEdge"] : ["hold", "askingEdge"]);
+    refresh();
+  };
+  /** The edge that a direction is held by. */
+  const holdByEdge = (hover: Hover): void => {
+    const ref = hover.under[0]?.ref;
+    const curve = ref && curveAt(get().drawing, ref);
+    if (!curve) return sayNo(refuse("not-a-curve").refusal);
+    setHold(holdEdge(directionAt(curve, hover.under[0]!.at), get().askingEdge!));
+    say(undefined);
   };
 
   /** Esc: the open entry first, then picks, then the bank, then the tool, then the selection. */
@@ -290,6 +330,11 @@ const makeActions = (
     const { tool, bank, toolId, offered } = get();
     say(undefined);
     if (selecting.dropBox()) return;
+    if (get().snapOnce || get().askingEdge) {
+      set({}, ["snapOnce", "askingEdge"]);
+      return refresh();
+    }
+    if (stop && get().work) return stop.abort();
     if (tool?.open) toolEvent({ type: "revert" });
     else if (tool?.placing) toolEvent({ type: "place", placing: undefined });
     else if (tool && Object.keys(tool.picks).length > 0) toolEvent({ type: "release" });
@@ -303,17 +348,61 @@ const makeActions = (
 
   const click = (at: Point, mods: Modifiers): void => {
     move(at, mods);
-    const { hover, tool } = get();
+    const { hover, tool, askingEdge, snapOnce } = get();
     if (!hover) return;
+    if (askingEdge) return holdByEdge(hover);
+    if (snapOnce && wantsPoint() && !hover.snap)
+      return sayNo(refuse("snap-not-here", { kind: SNAP_WORDS[snapOnce] }).refusal);
     if (mods.control && tool) return callouts.takeValue(hover);
-    if (tool) return toolEvent({ type: "click", hover });
+    if (tool && wanted()?.takes === "things") return gather(hover, mods);
+    if (!tool) return selecting.clickOn(hover, mods);
+    toolEvent({ type: "click", hover });
+    asked = { under: 0, snap: undefined };
+    if (snapOnce) set({}, ["snapOnce"]);
+    refresh();
+  };
+
+  /** A tool that works on what is selected has nothing yet: clicks select. Shift adds more until Enter. */
+  const gather = (hover: Hover, mods: Modifiers): void => {
     selecting.clickOn(hover, mods);
+    toolEvent({ type: "gather", on: mods.shift });
   };
 
   const move = (at: Point | undefined, mods: Modifiers): void => {
     screen = at;
     modifiers = mods;
     if (at) selecting.stretchBox(at);
+    set({}, ["onCard"]);
+    refresh();
+  };
+
+  /** The pointer on the sketch card: a place on the picture, in its pixels. */
+  const moveOnCard = (picture: PictureSize, at: Point | undefined): void => {
+    if (at) set({ onCard: { picture, at } });
+    else set({}, ["onCard"]);
+    refresh();
+  };
+  const clickOnCard = (picture: PictureSize, at: Point): void => {
+    moveOnCard(picture, at);
+    toolEvent({ type: "click", hover: { at, under: [], picture } });
+  };
+
+  const wantsPoint = (): boolean => {
+    const part = wanted();
+    return part !== undefined && takesPoint(part);
+  };
+
+  /** Space: the next solution where there are several, else the next of the snaps in reach. */
+  const next = (): void => {
+    const { proposal, hover, snapCount = 0 } = get();
+    if (selecting.swapBox()) return;
+    const tool = activeTool();
+    if ((proposal?.ways.length ?? 0) > 1 || !tool || !screen || snapCount < 2) return toolEvent({ type: "next" });
+    const { snaps } = pointAt(get(), tool, context(), screen, modifiers, { ...asked, snap: undefined });
+    const at = snaps.findIndex(
+      ({ kind, at: place }) => kind === hover?.snap?.kind && place.x === hover.at.x && place.y === hover.at.y,
+    );
+    asked = { ...asked, snap: snaps[(at + 1) % snaps.length] };
     refresh();
   };
 
@@ -343,30 +432,52 @@ const makeActions = (
     travel(history.position - 1);
   };
 
-  const core: SessionCore = { get, set, say, sayNo, commit, refresh, toolEvent, activeTool, notify, remember };
+  const core: SessionCore = { get, set, say, sayNo, commit, refresh, toolEvent, activeTool, notify, keepSetting };
+  const viewing = makeView(core, leftView);
   const callouts = makeCallouts(core);
-  const selecting = makeSelecting(core, click);
+  const selecting = makeSelecting(core, click, () => !activeTool() || wanted()?.takes === "things");
+  const layers = makeLayers(core);
+  noteDerived(undefined);
+  if (typeof Worker !== "undefined") keepUp();
 
   return {
     ...callouts,
     ...selecting,
+    ...layers,
+    ...viewing,
     move,
     click,
+    moveOnCard,
+    clickOnCard,
     commit,
     take,
     escape,
     toolEvent,
-    fit,
+    next,
+    setHold,
+    setSnaps: (change: Partial<SnapSettings>): void => {
+      keepSetting({ snaps: { ...get().kept.snaps, ...change } });
+      refresh();
+    },
+    setCard: (change: Partial<Kept["card"]>): void => keepSetting({ card: { ...get().kept.card, ...change } }),
+    mass: () => mass,
+    onPainted: (listener: () => void): (() => void) => {
+      paintedListeners.add(listener);
+      return () => paintedListeners.delete(listener);
+    },
+    /** The bench is left: nothing goes on working for it. */
+    leave: (): void => {
+      stop?.abort();
+      mass?.end();
+      mass = undefined;
+    },
+    stopWork: (): void => stop?.abort(),
     saveFile,
     openRelease: releaseStored,
     back,
     /** True while the next blank can take a point, so that one may be typed. */
-    wantsPoint: (): boolean => {
-      const { tool: state } = get();
-      const tool = activeTool();
-      const wanted = tool && state && wantedPick(tool, state, givenOf(tool, state, undefined, context()));
-      return wanted !== undefined && wanted.takes !== "curve";
-    },
+    wantsPoint,
+    wantsPicture: (): boolean => wanted()?.takes === "picture",
     undo: backOrUndo,
     redo: () =>
       get().history.position < get().history.edits.length
@@ -375,20 +486,11 @@ const makeActions = (
     again: () => get().lastToolId && take(get().lastToolId!),
     setBank: (bank: BankKey | undefined) => (bank ? set({ bank }) : set({}, ["bank"])),
     select: (ids: readonly Id[]) => set({ selection: new Set(ids) }),
-    /** Selects something and brings it into sight; `at` is the place that matters. */
-    show: (ids: readonly Id[], at?: Point) => {
-      const shapes = ids.map((id) => entityOf(get().drawing, id)).filter((entity) => entity !== undefined);
-      const box = unionBounds(shapes.flatMap((entity) => shapeBounds(entity) ?? []));
-      set({ selection: new Set(shapes.map(({ id }) => id)) });
-      if (!box) return;
-      const room = Math.max(boundsSize(box), 1e-6) / 4;
-      fit(at ? { minX: at.x - room, minY: at.y - room, maxX: at.x + room, maxY: at.y + room } : box);
-    },
-    selectAll: () => set({ selection: new Set([...entitiesOf(get().drawing)].map(({ id }) => id)) }),
+    selectAll: () => set({ selection: new Set(invertSelection(get().drawing, new Set())) }),
     remove,
     finish: () => toolEvent({ type: "finish", hover: get().hover }),
     nextUnder: () => {
-      underTurn += 1;
+      asked = { ...asked, under: asked.under + 1 };
       refresh();
       const id = get().hover?.under[0]?.ref?.id;
       if (!get().tool && id !== undefined) set({ selection: new Set([id]) });
@@ -398,32 +500,10 @@ const makeActions = (
         { lit: new Set(ids), ...(callout === undefined ? {} : { litCallout: callout }) },
         callout === undefined ? ["litCallout"] : [],
       ),
-    pan: (dx: number, dy: number) => {
-      set({ view: panned(get().view, dx, dy) });
-      refresh();
-    },
-    zoom: (at: Point, factor: number) => {
-      set({ view: zoomed(get().view, at, factor) });
-      refresh();
-    },
-    resize: (size: Size) => {
-      const first = !get().fittedOnce && size.width > 0;
-      set({ size, fittedOnce: get().fittedOnce || first });
-      if (first && leftView) set({ view: leftView });
-      else if (first) fit();
-    },
     saved: (position: number) => set({ saved: position }),
     failed: (failure: string) => set({ failure }),
     say,
   };
-};
-
-/** The direction of the piece drawn last, for holding along and square to it. */
-const lastDirection = ({ history }: BenchState): number | undefined => {
-  const last = history.edits[history.position - 1]?.changes
-    .map(({ after }) => after as { kind?: string; a?: Point; b?: Point } | undefined)
-    .find((row) => row?.kind === "piece");
-  return last?.a && last.b ? angleOf(subtract(last.b, last.a)) : undefined;
 };
 
 /** What is selected fills the first blank of a tool that takes a curve. */
@@ -435,7 +515,9 @@ const withSelection = (tool: Tool, state: ToolState, drawing: Drawing, selection
     id === undefined ||
     tool.id === "trim" ||
     first?.kind !== "pick" ||
-    first.takes === "point"
+    first.takes === "point" ||
+    first.takes === "things" ||
+    first.takes === "picture"
   )
     return state;
   const curve = curveAt(drawing, { id });

@@ -17,8 +17,9 @@ const BOX_STARTS = 5;
 
 /** Selecting, with no tool active: by a click, by a box, by what is like a thing. */
 export const makeSelecting = (
-  { get, set, say, remember }: SessionCore,
+  { get, set, say, toolEvent, keepSetting }: SessionCore,
   click: (at: Point, mods: Modifiers) => void,
+  selects: () => boolean,
 ) => {
   let pressed: Point | undefined;
 
@@ -32,7 +33,7 @@ export const makeSelecting = (
       if (drops) next.delete(one);
       else next.add(one);
     }
-    set({ selection: next }, ["message", "offered"]);
+    set({ selection: next }, ["message", "offered", "vertex"]);
     const stacked = hover.under.length;
     if (stacked > 1)
       say({
@@ -50,7 +51,7 @@ export const makeSelecting = (
 
   /** The left button: with a tool a click at once; without, a press that stays is a click and one that moves draws a box. */
   const press = (at: Point, mods: Modifiers): void => {
-    if (get().tool) return click(at, mods);
+    if (!selects()) return click(at, mods);
     pressed = at;
   };
   const letGo = (at: Point, mods: Modifiers): void => {
@@ -59,7 +60,8 @@ export const makeSelecting = (
     pressed = undefined;
     if (!box) return;
     const found = selectByBox(index, boundsOf([box.from, box.to]), kept.selecting.box);
-    set({ selection: new Set([...(mods.shift ? selection : []), ...found]) }, ["box", "message", "offered"]);
+    set({ selection: new Set([...(mods.shift ? selection : []), ...found]) }, ["box", "message", "offered", "vertex"]);
+    if (get().tool) toolEvent({ type: "gather", on: mods.shift });
   };
   const stretchBox = (at: Point): void => {
     const { view, box } = get();
@@ -67,10 +69,7 @@ export const makeSelecting = (
     set({ box: { from: toDrawing(view, pressed), to: toDrawing(view, at) } });
   };
   const setSelecting = (change: Partial<Selecting>): void => {
-    const { kept } = get();
-    const next = { ...kept, selecting: { ...kept.selecting, ...change } };
-    set({ kept: next });
-    remember(next);
+    keepSetting({ selecting: { ...get().kept.selecting, ...change } });
   };
 
   return {

@@ -71,7 +71,7 @@ const carryOut = (session: Session, action: KeyAction, openFinder: () => void): 
       return true;
     }
     case "next":
-      if (!act.swapBox()) act.toolEvent({ type: "next" });
+      act.next();
       return true;
     case "next-under":
       act.nextUnder();
@@ -141,7 +141,7 @@ export const useBenchKeys = (openFinder: () => void): void => {
       const inBlank = event.target instanceof HTMLElement && event.target.dataset.blank !== undefined;
       const passesOn = inBlank && ((command && /^Key[ZYKS]$/.test(event.code)) || event.key === "F6");
       if (event.defaultPrevented || (isText(event.target) && !passesOn) || ownsKey(event.target, event.key)) return;
-      const { tool, toolId, bank } = session.getState();
+      const { tool, toolId, bank, kept } = session.getState();
       const active = toolById(toolId);
       const standing = {
         tool: active !== undefined,
@@ -154,6 +154,7 @@ export const useBenchKeys = (openFinder: () => void): void => {
       const action = keyAction(
         { code: event.code, key: event.key, shift: event.shiftKey, alt: event.altKey, command },
         standing,
+        kept.keys,
       );
       if (action && carryOut(session, action, openFinder)) event.preventDefault();
     };

@@ -3,10 +3,9 @@ import { FileWarning, Plus, Search } from "lucide-react";
 import { useMemo, useState } from "react";
 import { useDatabase } from "../app/StoreProvider.tsx";
 import { exportRaw, JOB_STATES, listJobs, nextJobNumber } from "../store/index.ts";
-import { Brand } from "../ui/Brand.tsx";
+import { Page } from "../app/Page.tsx";
 import { saveAs } from "../ui/saveAs.ts";
 import { Segmented } from "../ui/Segmented.tsx";
-import { ThemeButton } from "../ui/ThemeButton.tsx";
 import { JobTable } from "./JobTable.tsx";
 import { NewJob } from "./NewJob.tsx";
 import { useDemo } from "./useDemo.ts";
@@ -26,12 +25,8 @@ export const Jobs = () => {
   const damaged = listed?.filter(({ job }) => !job) ?? [];
   const settled = listed && !demo.isPending;
   return (
-    <div className="mx-auto flex h-full max-w-[1240px] flex-col gap-3 p-4">
-      <header className="flex items-center justify-between">
-        <Brand />
-        <ThemeButton />
-      </header>
-      <main className="card flex min-h-0 flex-1 flex-col overflow-hidden">
+    <Page title="Jobs">
+      <div className="card mx-auto flex h-full max-w-[1240px] flex-col overflow-hidden">
         <div className="flex items-center gap-3 px-3 py-2.5">
           <h1 className="text-lg font-semibold">
             Jobs {listed && <span className="figures ml-1 text-sm font-normal text-soft">{listed.length}</span>}
@@ -91,7 +86,7 @@ export const Jobs = () => {
         {(!listed || (listed.length === 0 && demo.isPending)) && (
           <p className="border-t border-hair px-3 py-16 text-center text-soft">Opening the jobs …</p>
         )}
-      </main>
+      </div>
       {making && listed && (
         <NewJob
           number={nextJobNumber(listed)}
@@ -99,7 +94,7 @@ export const Jobs = () => {
           onClose={() => setMaking(false)}
         />
       )}
-    </div>
+    </Page>
   );
 };
 

@@ -48,6 +48,8 @@ export type BlobRecord = {
   /** SHA-256 in hex; empty where the browser gives none (outside https and localhost). */
   readonly checksum: string;
   readonly made: number;
+  /** The picture that this one was straightened from. */
+  readonly from?: string;
   /** Its number among those of its kind within the job; for a release also how many edits it was made from. */
   readonly number?: number;
   readonly position?: number;

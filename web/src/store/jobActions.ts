@@ -1,5 +1,5 @@
 import Dexie from "dexie";
-import { calloutsOf, drawingFromRows, drawingText, type Drawing } from "@ash-edge/core/drawing";
+import { calloutsOf, drawingFromRows, drawingText, picturesOf, type Drawing } from "@ash-edge/core/drawing";
 import type { BlobRecord, Database, HeadRecord, JobRecord, JournalRecord, SnapshotRecord } from "./database.ts";
 import { loadJob, startJournal } from "./journal.ts";
 import { sketchesOf } from "./jobs.ts";
@@ -61,13 +61,19 @@ export const restoreJob = (database: Database, { job, head, journal, snapshots, 
     },
   );
 
-/** The drawing with its pins on the copies of its sketches. */
+/** The drawing with its pins and its pictures on the copies of its sketches. */
 const withPinsOn = (drawing: Drawing, names: ReadonlyMap<string, string>): Drawing => {
   const rows = JSON.parse(drawingText(drawing)) as Parameters<typeof drawingFromRows>[0];
   const callout = calloutsOf(drawing).map((row) =>
     row.pin ? { ...row, pin: { ...row.pin, sketch: names.get(row.pin.sketch) ?? row.pin.sketch } } : row,
   );
-  return drawingFromRows({ ...rows, callout }, drawing.nextId);
+  const renamed = (blob: string): string => names.get(blob) ?? blob;
+  const picture = picturesOf(drawing).map(({ from, ...row }) => ({
+    ...row,
+    blob: renamed(row.blob),
+    ...(from ? { from: renamed(from) } : {}),
+  }));
+  return drawingFromRows({ ...rows, callout, picture }, drawing.nextId);
 };
 
 /** A copy of a job under another number: its drawing as it stands, its callouts and its sketches; no releases, no history. */
@@ -80,6 +86,7 @@ export const duplicateJob = async (database: Database, id: string, number: strin
     ...blob,
     id: blob.id.replace(id, copy),
     job: copy,
+    ...(blob.from ? { from: blob.from.replace(id, copy) } : {}),
   }));
   const names = new Map(sketches.map((blob) => [blob.id.replace(copy, id), blob.id]));
   const { archived: _, ...rest } = job;

@@ -19,7 +19,12 @@ export const listJobs = async (database: Database): Promise<readonly ListedJob[]
 };
 
 export type NewJob = JobHead & { readonly id?: string; readonly unit: Unit };
-export type NewSketch = { readonly name: string; readonly type: string; readonly bytes: Uint8Array };
+export type NewSketch = {
+  readonly name: string;
+  readonly type: string;
+  readonly bytes: Uint8Array;
+  readonly from?: string;
+};
 
 const sketchRecord = async (job: string, number: number, sketch: NewSketch): Promise<BlobRecord> => ({
   id: `${job}-sketch-${number}`,

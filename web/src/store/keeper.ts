@@ -11,6 +11,7 @@ export type Keeper = {
 };
 
 const SUMMARY_DELAY_MS = 400;
+const SUMMARY_LIMIT = 4000;
 
 /**
  * A keeper for one job. `onSaved` is told of every step that is on disk, `onFailed` of the first that could not be written; after
@@ -54,7 +55,8 @@ export const makeKeeper = (
         }
       });
       clearTimeout(timer);
-      timer = setTimeout(() => void summarise(), SUMMARY_DELAY_MS);
+      // a great drawing takes too long to be summed up between two edits: it is when the bench is left
+      if (step.drawing.entity.size <= SUMMARY_LIMIT) timer = setTimeout(() => void summarise(), SUMMARY_DELAY_MS);
     },
     idle: async () => {
       await queue;

@@ -1,7 +1,15 @@
-import { calloutsOf, type Drawing } from "@ash-edge/core/drawing";
+import { calloutsOf, chainPieces, type Drawing, type Shape } from "@ash-edge/core/drawing";
 import { measureCallout } from "@ash-edge/core/callouts";
 import { profileOf } from "@ash-edge/core/contour";
-import { pieceRadius, unionBounds, type Piece } from "@ash-edge/core/geometry";
+import {
+  circleHalves,
+  endlessPoint,
+  pieceRadius,
+  unionBounds,
+  type Bounds,
+  type Piece,
+  type Point,
+} from "@ash-edge/core/geometry";
 import type { JobState, Thumbnail } from "./database.ts";
 
 /** Pieces as SVG path data in the drawing's own coordinates (y up). */
@@ -17,6 +25,30 @@ export const piecesPath = (pieces: readonly Piece[], closed: boolean): string =>
   return `M${first.a.x} ${first.a.y}${steps.join("")}${closed ? "Z" : ""}`;
 };
 
+/** A shape as SVG path data in the drawing's own coordinates; of an endless line what lies in `box`. */
+export const shapePath = (shape: Shape, box: Bounds): string => {
+  switch (shape.kind) {
+    case "piece":
+      return piecesPath([shape], false);
+    case "chain":
+      return piecesPath(chainPieces(shape), shape.closed);
+    case "circle":
+      return piecesPath(circleHalves(shape), true);
+    case "endless": {
+      const reach = 2 * (box.maxX - box.minX + box.maxY - box.minY);
+      const [a, b] = [-reach, reach].map((t) => endlessPoint(shape, t)) as [Point, Point];
+      return `M${a.x} ${a.y}L${b.x} ${b.y}`;
+    }
+    case "point": {
+      const [{ x, y }, r] = [shape.at, 0.02 * (box.maxX - box.minX)];
+      return `M${x - r} ${y}L${x + r} ${y}M${x} ${y - r}L${x} ${y + r}`;
+    }
+  }
+};
+
+/** A small picture shows no more than so many outlines, the outermost and largest. */
+const SHOWN = 400;
+
 /** The small picture for lists; undefined while nothing is drawn. */
 export const thumbnailOf = (drawing: Drawing): Thumbnail | undefined => {
   const { contours, open } = profileOf(drawing);
@@ -24,6 +56,7 @@ export const thumbnailOf = (drawing: Drawing): Thumbnail | undefined => {
   if (!box) return undefined;
   const path = (role: string): string =>
     contours
+      .slice(0, SHOWN)
       .filter((contour) => contour.role === role)
       .map(({ pieces }) => piecesPath(pieces, true))
       .join("");
@@ -31,7 +64,10 @@ export const thumbnailOf = (drawing: Drawing): Thumbnail | undefined => {
     box: [box.minX, box.minY, box.maxX - box.minX, box.maxY - box.minY],
     outside: path("outside"),
     inside: path("inside"),
-    open: open.map(({ pieces }) => piecesPath(pieces, false)).join(""),
+    open: open
+      .slice(0, SHOWN)
+      .map(({ pieces }) => piecesPath(pieces, false))
+      .join(""),
   };
 };
 

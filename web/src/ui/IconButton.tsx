@@ -6,12 +6,14 @@ export const IconButton = ({
   label,
   hint,
   disabled,
+  narrow,
   onClick,
   children,
 }: {
   label: string;
   hint?: string;
   disabled?: boolean;
+  narrow?: boolean;
   onClick: () => void;
   children: ReactNode;
 }) => (
@@ -23,7 +25,7 @@ export const IconButton = ({
           aria-label={label}
           disabled={disabled}
           onClick={onClick}
-          className="grid h-8 w-8 place-items-center rounded-card text-soft hover:bg-ground hover:text-ink disabled:opacity-40 disabled:hover:bg-transparent"
+          className={`grid h-8 ${narrow ? "w-7" : "w-8"} place-items-center rounded-card text-soft hover:bg-ground hover:text-ink disabled:opacity-40 disabled:hover:bg-transparent`}
         >
           {children}
         </button>

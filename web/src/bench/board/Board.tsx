@@ -6,7 +6,9 @@ import type { Modifiers } from "../benchState.ts";
 import { useTheme } from "../../ui/theme.ts";
 import { BoardMenu } from "./BoardMenu.tsx";
 import { readPalette } from "./palette.ts";
-import { paintDrawing, paintLively } from "./paint.ts";
+import { paintDrawing, paintLively, paintPainted, type Images } from "./paint.ts";
+import { useShownSketches } from "../SketchesContext.ts";
+import { isLarge } from "../derived.ts";
 
 const raw = (context: Konva.Context): CanvasRenderingContext2D =>
   (context as unknown as { _context: CanvasRenderingContext2D })._context;
@@ -36,6 +38,11 @@ export const Board = () => {
   const size = useBench((state) => state.size);
   const revision = useBench((state) => state.history.position);
   const saved = useBench((state) => state.saved);
+  const marksHidden = useBench((state) => state.marksHidden ?? false);
+  useBench((state) => state.derivedAt);
+  const sketches = useShownSketches();
+  const images: Images = useMemo(() => new Map(sketches?.map(({ id, image }) => [id, image])), [sketches]);
+  const still = useRef<Konva.Shape>(null);
   const hasTool = useBench((state) => state.toolId !== undefined);
 
   useEffect(() => {
@@ -56,12 +63,20 @@ export const Board = () => {
     };
   }, [act]);
 
+  // A great drawing is painted in a worker; what it painted last is shown, laid where it belongs, until the next comes.
+  const large = isLarge(drawing);
+  useEffect(() => {
+    if (large && size.width > 0)
+      session.act.mass()?.want({ view, size, ratio: window.devicePixelRatio, palette, marksHidden });
+  }, [session, large, drawing, view, size, palette, marksHidden]);
+  useEffect(() => session.act.onPainted(() => still.current?.getLayer()?.batchDraw()), [session]);
+
   // What moves is painted at the rate of the screen, straight from the session, without React on the way.
   useEffect(() => {
     const paint = (): void => void lively.current?.getLayer()?.batchDraw();
     paint();
     return session.subscribe(paint);
-  }, [session, palette]);
+  }, [session, palette, images]);
   useEffect(() => {
     void document.fonts.ready.then(() => lively.current?.getStage()?.batchDraw());
   }, []);
@@ -114,10 +129,13 @@ export const Board = () => {
         <Stage width={size.width} height={size.height} listening={false}>
           <Layer listening={false}>
             <Shape
+              ref={still}
               listening={false}
               perfectDrawEnabled={false}
               sceneFunc={(context) => {
-                paintDrawing(raw(context), { drawing, index, view, size }, palette);
+                const state = { drawing, index, view, size, marksHidden };
+                if (large) paintPainted(raw(context), state, session.act.mass()?.painted(), palette, images);
+                else paintDrawing(raw(context), state, palette, images);
                 markFirstFrame(size.width);
               }}
             />
@@ -127,7 +145,7 @@ export const Board = () => {
               ref={lively}
               listening={false}
               perfectDrawEnabled={false}
-              sceneFunc={(context) => paintLively(raw(context), session.getState(), palette)}
+              sceneFunc={(context) => paintLively(raw(context), session.getState(), palette, images)}
             />
           </Layer>
         </Stage>

@@ -2,10 +2,8 @@ import { ContextMenu } from "radix-ui";
 import { useState, type ReactNode } from "react";
 import { describeRef } from "@ash-edge/core/drawing";
 import type { Picked } from "../tools/tool.ts";
+import { MENU, MENU_ITEM } from "../../ui/menu.ts";
 import { useBench, useSession } from "../SessionContext.tsx";
-
-const item =
-  "flex h-7 cursor-default items-center rounded-card px-2.5 outline-none data-[highlighted]:bg-ember-wash data-[disabled]:text-soft";
 
 /** Right click: the actions for what lies under the pointer. */
 export const BoardMenu = ({ children }: { children: ReactNode }) => {
@@ -18,23 +16,26 @@ export const BoardMenu = ({ children }: { children: ReactNode }) => {
     <ContextMenu.Root onOpenChange={(open) => open && setUnder(session.getState().hover?.under ?? [])}>
       <ContextMenu.Trigger asChild>{children}</ContextMenu.Trigger>
       <ContextMenu.Portal>
-        <ContextMenu.Content className="card said z-40 min-w-52 p-1" aria-label="Actions here">
+        <ContextMenu.Content className={`${MENU} said`} aria-label="Actions here">
           {known.slice(0, 4).map((ref) => (
             <ContextMenu.Group key={`${ref.id} ${ref.vertex}`}>
-              <ContextMenu.Item className={item} onSelect={() => act.select([ref.id])}>
+              <ContextMenu.Item className={MENU_ITEM} onSelect={() => act.select([ref.id])}>
                 Select {describeRef(drawing, ref)}
               </ContextMenu.Item>
-              <ContextMenu.Item className={item} onSelect={() => act.remove([ref.id])}>
+              <ContextMenu.Item className={MENU_ITEM} onSelect={() => act.remove([ref.id])}>
                 Delete {describeRef(drawing, ref)}
               </ContextMenu.Item>
               <ContextMenu.Separator className="my-1 h-px bg-hair" />
             </ContextMenu.Group>
           ))}
           {known.length === 0 && <div className="px-2.5 py-1 text-soft">Nothing lies here</div>}
-          <ContextMenu.Item className={item} onSelect={() => act.fit()}>
+          <ContextMenu.Item className={MENU_ITEM} onSelect={() => act.invert()}>
+            Select everything else
+          </ContextMenu.Item>
+          <ContextMenu.Item className={MENU_ITEM} onSelect={() => act.fit()}>
             Show the whole drawing
           </ContextMenu.Item>
-          <ContextMenu.Item className={item} onSelect={() => act.take("clear-layout")}>
+          <ContextMenu.Item className={MENU_ITEM} onSelect={() => act.take("clear-layout")}>
             Clear layout
           </ContextMenu.Item>
         </ContextMenu.Content>

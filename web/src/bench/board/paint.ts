@@ -1,106 +1,108 @@
 import type { Profile } from "@ash-edge/core/contour";
 import {
   entityOf,
-  searchIndex,
+  picturesOf,
   settingsOf,
+  SNAP_WORDS,
   unitOf,
-  isLayout,
-  layerOf,
-  type Entity,
+  type Drawing,
   type Id,
+  type SnapKind,
 } from "@ash-edge/core/drawing";
-import type { Point } from "@ash-edge/core/geometry";
+import { boundsMeet, type Point } from "@ash-edge/core/geometry";
+import { fromPicture, type Picture } from "@ash-edge/core/drawing";
 import { pieceDirection } from "@ash-edge/core/geometry";
 import { showLength } from "@ash-edge/core/numeric";
-import { profileFor } from "../derived.ts";
 import type { BenchState } from "../benchState.ts";
+import { profileFor, rolesFor } from "../derived.ts";
+import type { Painted } from "../mass.ts";
+import { gridPitch } from "./grid.ts";
 import type { Palette } from "./palette.ts";
-import { tracePieces, traceShape } from "./trace.ts";
+import { paintMass, stroke, type Canvas, type Still, type Style } from "./paintMass.ts";
+import { traceShape } from "./trace.ts";
 import { inSight, toScreen, type Size, type View } from "./view.ts";
 
-type Canvas = CanvasRenderingContext2D;
+/** Pictures by the name under which they are stored. */
+export type Images = ReadonlyMap<string, CanvasImageSource>;
 
-/** A faint grid of dots, 1, 2 or 5 times a power of ten apart and never closer than 22 pixels. */
+/** A faint grid of dots. */
 const paintDots = (canvas: Canvas, view: View, size: Size, palette: Palette): void => {
-  const least = 22 / view.scale;
-  const power = 10 ** Math.floor(Math.log10(least));
-  const pitch = [1, 2, 5, 10].map((n) => n * power).find((step) => step >= least)! * view.scale;
+  const pitch = gridPitch(view.scale) * view.scale;
   canvas.fillStyle = palette.hair;
   for (let x = view.originX % pitch; x < size.width; x += pitch)
     for (let y = view.originY % pitch; y < size.height; y += pitch) canvas.fillRect(Math.round(x), Math.round(y), 1, 1);
 };
 
-type Style = { readonly colour: string; readonly width: number; readonly dash: readonly number[] };
-
-const stroke = (canvas: Canvas, { colour, width, dash }: Style, trace: () => void): void => {
-  canvas.beginPath();
-  trace();
-  canvas.strokeStyle = colour;
-  canvas.lineWidth = width;
-  canvas.setLineDash([...dash]);
-  canvas.lineJoin = "round";
-  canvas.stroke();
+/** What lies under the geometry: dots, and sketch pictures where they are wanted. */
+export const paintGround = (
+  canvas: Canvas,
+  drawing: Drawing,
+  view: View,
+  size: Size,
+  palette: Palette,
+  images: Images,
+): void => {
+  for (const picture of picturesOf(drawing)) {
+    const image = images.get(picture.blob);
+    if (picture.shown && image) paintPicture(canvas, picture, image, view);
+  }
+  paintDots(canvas, view, size, palette);
 };
 
-/** Everything that lies still: dots, layout, fills, and the geometry by role, only what is in sight. */
+const paintPicture = (canvas: Canvas, picture: Picture, image: CanvasImageSource, view: View): void => {
+  const { x, y } = toScreen(view, fromPicture(picture, { x: 0, y: 0 }));
+  const scale = picture.scale * view.scale;
+  canvas.save();
+  canvas.translate(x, y);
+  canvas.rotate(-picture.angle);
+  canvas.globalAlpha = picture.opacity;
+  canvas.imageSmoothingQuality = "high";
+  canvas.drawImage(image, 0, 0, picture.width * scale, picture.height * scale);
+  canvas.restore();
+};
+
+/** Everything that lies still: ground, geometry by role, and the marks on it. */
 export const paintDrawing = (
   canvas: Canvas,
-  state: Pick<BenchState, "drawing" | "index" | "view" | "size">,
+  state: Still & { readonly size: Size },
+  palette: Palette,
+  images: Images,
+): void => {
+  const { drawing, view, size } = state;
+  paintGround(canvas, drawing, view, size, palette, images);
+  const { contours } = profileFor(drawing);
+  const loose = contours.filter(({ joined }) => !joined).map(({ pieces }) => pieces);
+  paintMass(canvas, state, inSight(view, size), palette, rolesFor(drawing), loose);
+  paintMarks(canvas, state, palette);
+};
+
+/** The still part of a great drawing: the picture that was painted of it last, laid where it belongs now. */
+export const paintPainted = (
+  canvas: Canvas,
+  state: Still & { readonly size: Size },
+  painted: Painted | undefined,
+  palette: Palette,
+  images: Images,
+): void => {
+  const { drawing, view, size } = state;
+  paintGround(canvas, drawing, view, size, palette, images);
+  if (painted) {
+    const ratio = view.scale / painted.view.scale;
+    const [x, y] = [view.originX - painted.view.originX * ratio, view.originY - painted.view.originY * ratio];
+    canvas.drawImage(painted.bitmap, x, y, painted.size.width * ratio, painted.size.height * ratio);
+  }
+  paintMarks(canvas, state, palette);
+};
+
+/** The datum, and what is open. */
+export const paintMarks = (
+  canvas: Canvas,
+  { drawing, view, size, marksHidden }: Still & { readonly size: Size },
   palette: Palette,
 ): void => {
-  const { drawing, index, view, size } = state;
-  const box = inSight(view, size);
-  paintDots(canvas, view, size, palette);
-  const { contours, open } = profileFor(drawing);
-  const inside = new Set(contours.filter(({ role }) => role === "inside").flatMap(({ ids }) => ids));
-  const closed = new Set(contours.flatMap(({ ids }) => ids));
-
-  const groups: Record<"layout" | "outside" | "inside" | "open" | "mark", Entity[]> = {
-    layout: [],
-    outside: [],
-    inside: [],
-    open: [],
-    mark: [],
-  };
-  const seen = new Set<Id>();
-  for (const { ref } of searchIndex(index, box)) {
-    const entity = entityOf(drawing, ref.id);
-    if (!entity || seen.has(ref.id)) continue;
-    seen.add(ref.id);
-    const group = isLayout(drawing, entity)
-      ? "layout"
-      : layerOf(drawing, entity.layer)?.role === "mark"
-        ? "mark"
-        : inside.has(ref.id)
-          ? "inside"
-          : closed.has(ref.id)
-            ? "outside"
-            : "open";
-    groups[group].push(entity);
-  }
-
-  canvas.beginPath();
-  for (const contour of contours)
-    if (contour.role !== "mark" && contour.ids.some((id) => seen.has(id)))
-      tracePieces(canvas, view, contour.pieces, true);
-  canvas.globalAlpha = 0.055;
-  canvas.fillStyle = palette.ink;
-  canvas.fill("evenodd");
-  canvas.globalAlpha = 1;
-
-  const styles: Record<keyof typeof groups, Style> = {
-    layout: { colour: palette.layout, width: 1, dash: [11, 5] },
-    mark: { colour: palette.mark, width: 1.4, dash: [4, 3] },
-    inside: { colour: palette.inside, width: 1.8, dash: [] },
-    open: { colour: palette.ink, width: 1.8, dash: [] },
-    outside: { colour: palette.ink, width: 2.4, dash: [] },
-  };
-  for (const [name, entities] of Object.entries(groups) as [keyof typeof groups, Entity[]][])
-    if (entities.length > 0)
-      stroke(canvas, styles[name], () => entities.forEach((entity) => traceShape(canvas, view, entity, box)));
-
+  if (marksHidden) return;
   paintDatum(canvas, toScreen(view, settingsOf(drawing).datum), palette);
-  paintOpenEnds(canvas, open, view, palette, (value) => showLength(value, unitOf(drawing)));
+  paintOpenEnds(canvas, profileFor(drawing).open, view, size, palette, (value) => showLength(value, unitOf(drawing)));
 };
 
 /** A small square corner in two strokes where coordinates are measured from. */
@@ -116,10 +118,13 @@ const paintOpenEnds = (
   canvas: Canvas,
   open: Profile["open"],
   view: View,
+  size: Size,
   palette: Palette,
   show: (value: number) => string,
 ): void => {
+  const seen = inSight(view, size);
   for (const chain of open) {
+    if (!boundsMeet(chain.bounds, seen)) continue;
     chain.ends.forEach(({ at, gap }, i) => {
       const piece = i === 0 ? chain.pieces[0]! : chain.pieces.at(-1)!;
       const direction = pieceDirection(piece, i === 0 ? 0 : 1);
@@ -137,8 +142,8 @@ const paintOpenEnds = (
 };
 
 /** What moves: lit and selected geometry, the preview, the snap ring with its word, and the entry being typed. */
-export const paintLively = (canvas: Canvas, state: BenchState, palette: Palette): void => {
-  const { drawing, view, size, selection, lit, hover, tool, proposal, toolId } = state;
+export const paintLively = (canvas: Canvas, state: BenchState, palette: Palette, images: Images): void => {
+  const { drawing, view, size, selection, lit, hover, tool, toolId } = state;
   const box = inSight(view, size);
   const outline = (ids: Iterable<Id>, style: Style): void =>
     stroke(canvas, style, () => {
@@ -153,6 +158,7 @@ export const paintLively = (canvas: Canvas, state: BenchState, palette: Palette)
     canvas.globalAlpha = 1;
   }
   if (selection.size > 0) outline(selection, { colour: palette.moss, width: 3, dash: [] });
+  paintVertex(canvas, state, palette);
 
   const under = hover?.under[0]?.ref;
   const wantsCurve = !toolId || (tool && !hover?.snap);
@@ -163,25 +169,14 @@ export const paintLively = (canvas: Canvas, state: BenchState, palette: Palette)
   }
   if (tool)
     for (const picked of Object.values(tool.picks)) {
-      if (picked.ref && !picked.ref.place && picked.snap === undefined)
+      if (picked.picture) {
+        const lies = picturesOf(drawing).find(({ blob, shown }) => shown && blob === picked.picture!.blob);
+        if (lies) paintPicked(canvas, toScreen(view, fromPicture(lies, picked.at)), palette);
+      } else if (picked.ref && !picked.ref.place && picked.snap === undefined)
         outline([picked.ref.id], { colour: palette.ember, width: 2.5, dash: [2, 4] });
       else paintPicked(canvas, toScreen(view, picked.at), palette);
     }
-  const way = proposal?.ways[proposal.which];
-  if (way) {
-    const goes = way.preview.filter((one) => one.goes);
-    if (goes.length > 0)
-      stroke(canvas, { colour: palette.board, width: 4, dash: [] }, () =>
-        goes.forEach(({ shape }) => traceShape(canvas, view, shape, box)),
-      );
-    if (goes.length > 0)
-      stroke(canvas, { colour: palette.ember, width: 2.2, dash: [5, 4] }, () =>
-        goes.forEach(({ shape }) => traceShape(canvas, view, shape, box)),
-      );
-    stroke(canvas, { colour: palette.ember, width: 1.8, dash: [] }, () =>
-      way.preview.forEach(({ shape, goes }) => !goes && traceShape(canvas, view, shape, box)),
-    );
-  }
+  paintPreview(canvas, state, palette);
   if (state.box)
     paintBox(
       canvas,
@@ -191,14 +186,96 @@ export const paintLively = (canvas: Canvas, state: BenchState, palette: Palette)
       palette,
       size,
     );
-  if (!hover) return;
+  paintPointer(canvas, state, palette);
+  if (state.magnified) paintMagnifier(canvas, state, palette, images);
+};
+
+const paintPreview = (canvas: Canvas, { proposal, view, size }: BenchState, palette: Palette): void => {
+  const way = proposal?.ways[proposal.which];
+  if (!way) return;
+  const box = inSight(view, size);
+  const goes = way.preview.filter((one) => one.goes);
+  if (goes.length > 0)
+    for (const style of [
+      { colour: palette.board, width: 4, dash: [] },
+      { colour: palette.ember, width: 2.2, dash: [5, 4] },
+    ])
+      stroke(canvas, style, () => goes.forEach(({ shape }) => traceShape(canvas, view, shape, box)));
+  stroke(canvas, { colour: palette.ember, width: 1.8, dash: [] }, () =>
+    way.preview.forEach(({ shape, goes: gone }) => !gone && traceShape(canvas, view, shape, box)),
+  );
+};
+
+/** The snap that holds with its word, the reach of snaps, and what is being typed. */
+const paintPointer = (
+  canvas: Canvas,
+  { hover, pointer, view, size, tool, kept }: BenchState,
+  palette: Palette,
+): void => {
+  if (!hover || hover.picture) return;
   const at = toScreen(view, hover.at);
+  if (tool && pointer && kept.snaps.drawn && !hover.snap) {
+    const here = toScreen(view, pointer);
+    canvas.globalAlpha = 0.5;
+    stroke(canvas, { colour: palette.soft, width: 1, dash: [2, 3] }, () =>
+      canvas.arc(here.x, here.y, kept.snaps.reach, 0, 2 * Math.PI),
+    );
+    canvas.globalAlpha = 1;
+  }
   if (hover.snap) {
     stroke(canvas, { colour: palette.ink, width: 1.6, dash: [] }, () => canvas.arc(at.x, at.y, 6, 0, 2 * Math.PI));
-    paintTag(canvas, hover.snap.kind, { x: at.x + 12, y: at.y - 12 }, palette.ink, palette.panel, size);
+    const word = SNAP_WORDS[hover.snap.kind as SnapKind] ?? hover.snap.kind;
+    paintTag(canvas, word, { x: at.x + 12, y: at.y - 12 }, palette.ink, palette.panel, size);
   }
   if (tool?.open)
     paintTag(canvas, tool.open.text || "…", { x: at.x + 14, y: at.y + 30 }, palette.ember, palette.panel, size);
+};
+
+/** The corner of a selected chain that was stepped to. */
+const paintVertex = (canvas: Canvas, { drawing, selection, vertex, view }: BenchState, palette: Palette): void => {
+  if (vertex === undefined) return;
+  for (const id of selection) {
+    const entity = entityOf(drawing, id);
+    const at = entity?.kind === "chain" ? entity.vertices.find((one) => one.id === vertex)?.at : undefined;
+    if (!at) continue;
+    const { x, y } = toScreen(view, at);
+    canvas.beginPath();
+    canvas.arc(x, y, 5.5, 0, 2 * Math.PI);
+    canvas.fillStyle = palette.ember;
+    canvas.fill();
+  }
+};
+
+const MAGNIFIED = 6;
+const LENS = 190;
+
+/** What is under the pointer, six times as large, in the corner farthest from it. */
+const paintMagnifier = (canvas: Canvas, state: BenchState, palette: Palette, images: Images): void => {
+  const { pointer, view, size } = state;
+  if (!pointer) return;
+  const here = toScreen(view, pointer);
+  const left = here.x > size.width / 2 ? 10 : size.width - LENS - 10;
+  const top = here.y > size.height / 2 ? 50 : size.height - LENS - 10;
+  const scale = view.scale * MAGNIFIED;
+  const lens: View = { scale, originX: LENS / 2 - scale * pointer.x, originY: LENS / 2 + scale * pointer.y };
+  const room = { width: LENS, height: LENS };
+  canvas.save();
+  canvas.translate(left, top);
+  canvas.beginPath();
+  canvas.roundRect(0, 0, LENS, LENS, 6);
+  canvas.fillStyle = palette.board;
+  canvas.fill();
+  canvas.clip();
+  paintDrawing(canvas, { ...state, view: lens, size: room }, palette, images);
+  paintPreview(canvas, { ...state, view: lens, size: room }, palette);
+  stroke(canvas, { colour: palette.ink, width: 1, dash: [] }, () => {
+    canvas.moveTo(LENS / 2 - 8, LENS / 2);
+    canvas.lineTo(LENS / 2 + 8, LENS / 2);
+    canvas.moveTo(LENS / 2, LENS / 2 - 8);
+    canvas.lineTo(LENS / 2, LENS / 2 + 8);
+  });
+  stroke(canvas, { colour: palette.soft, width: 2, dash: [] }, () => canvas.roundRect(0, 0, LENS, LENS, 6));
+  canvas.restore();
 };
 
 /** The selection box: one plain outline whose corner says what it takes. */

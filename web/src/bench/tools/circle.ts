@@ -1,10 +1,10 @@
-import { draftEdit, LAYOUT_LAYER, PROFILE_LAYER, type Id } from "@ash-edge/core/drawing";
+import { draftEdit, LAYOUT_LAYER, type Id } from "@ash-edge/core/drawing";
 import { distance } from "@ash-edge/core/geometry";
 import { linkCallout } from "./linking.ts";
 import { nothing, oneWay, type Tool } from "./tool.ts";
 
 /** A circle by its centre: at once where a size is typed, else by a second click on its rim. */
-const circleTool = (layer: Id, named: Pick<Tool, "id" | "name" | "bank" | "help" | "drawing">): Tool => ({
+const circleTool = (on: Id | undefined, named: Pick<Tool, "id" | "name" | "bank" | "help" | "drawing">): Tool => ({
   kind: "tool",
   ...named,
   parts: [
@@ -16,7 +16,7 @@ const circleTool = (layer: Id, named: Pick<Tool, "id" | "name" | "bank" | "help"
   ],
   from: "centre",
   wants: (given) => (given.radius("size") === undefined ? ["centre", "rim"] : ["centre"]),
-  propose: (given, { drawing }) => {
+  propose: (given, { drawing, layer }) => {
     const { centre, rim } = given.picks;
     const typed = given.radius("size");
     const radius = typed ?? (centre && rim && distance(centre.at, rim.at));
@@ -26,7 +26,7 @@ const circleTool = (layer: Id, named: Pick<Tool, "id" | "name" | "bank" | "help"
       [circle],
       () => {
         const draft = draftEdit(drawing, named.name, named.id);
-        const id = draft.add(circle, layer);
+        const id = draft.add(circle, on ?? layer);
         linkCallout(draft, given.callout("size"), [{ id }]);
         return draft.finish();
       },
@@ -35,7 +35,7 @@ const circleTool = (layer: Id, named: Pick<Tool, "id" | "name" | "bank" | "help"
   },
 });
 
-export const circle = circleTool(PROFILE_LAYER, {
+export const circle = circleTool(undefined, {
   id: "circle",
   name: "Circle",
   bank: "KeyE",

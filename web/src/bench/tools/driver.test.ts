@@ -30,6 +30,7 @@ const contextOf = (drawing: Drawing): ToolContext => ({
   index: indexDrawing(drawing),
   unit: "in",
   selection: new Set(),
+  layer: PROFILE_LAYER,
 });
 const hover = (context: ToolContext, x: number, y: number): Hover => ({
   at: { x, y },

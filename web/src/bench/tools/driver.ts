@@ -1,9 +1,11 @@
-import { calloutsOf, curveAt, picksAt, type Drawing, type Edit } from "@ash-edge/core/drawing";
+import { calloutsOf, curveAt, picksAt, type Drawing, type Edit, type PictureSize } from "@ash-edge/core/drawing";
 import { carrierOf, curveNearest, type Point } from "@ash-edge/core/geometry";
 import { readTypedValue, refuse, RESOLUTION, type Refusal, type SizeKind } from "@ash-edge/core/numeric";
 import { ALL_PLACE_PARTS, isPlace, placedPoint, type Placing } from "./placing.ts";
 import {
+  isShown,
   pickParts,
+  type Ask,
   type Entry,
   type Given,
   type Part,
@@ -25,6 +27,8 @@ export type ToolState = {
   readonly placing?: Placing;
   /** The point picked last, from which typed points may count. */
   readonly last?: Point;
+  /** More is being added to what is selected: Enter goes on. */
+  readonly gathering?: boolean;
   /** True while the first pick is the end of the piece just made. */
   readonly chained?: boolean;
   readonly open?: { readonly blank: string; readonly text: string };
@@ -40,6 +44,8 @@ export type Hover = {
   readonly at: Point;
   readonly snap?: { readonly kind: string; readonly ref?: Picked["ref"] };
   readonly under: readonly Picked[];
+  /** The pointer is over a sketch picture; `at` is in its pixels then. */
+  readonly picture?: PictureSize;
 };
 
 export type ToolEvent =
@@ -52,9 +58,10 @@ export type ToolEvent =
   | { readonly type: "empty"; readonly blank: string }
   | { readonly type: "light"; readonly blank: string | undefined }
   | { readonly type: "choice"; readonly name: string; readonly to: string }
-  | { readonly type: "place"; readonly placing: Placing | undefined };
+  | { readonly type: "place"; readonly placing: Placing | undefined }
+  | { readonly type: "gather"; readonly on: boolean };
 
-export type Step = { readonly state: ToolState; readonly edit?: Edit; readonly refusal?: Refusal };
+export type Step = { readonly state: ToolState; readonly edit?: Edit; readonly ask?: Ask; readonly refusal?: Refusal };
 
 /** The state in which a tool is taken up: choices as they were left, sizes never. */
 export const startTool = (
@@ -69,7 +76,9 @@ export const startTool = (
   for (const part of tool.parts) {
     if (part.kind === "choice") {
       const left = kept.choices?.[part.name];
-      choices[part.name] = part.options.some(([id]) => id === left) ? left! : part.options[0]![0];
+      choices[part.name] = part.options.some(([id]) => id === left)
+        ? left!
+        : (tool.first?.[part.name] ?? part.options[0]![0]);
     }
     if (part.kind === "size") kinds[part.name] = kept.kinds?.[part.name] ?? part.first;
   }
@@ -77,8 +86,12 @@ export const startTool = (
 };
 
 type Typed = Extract<Part, { kind: "size" | "value" }>;
-export const typedParts = (tool: Tool): readonly Typed[] =>
-  tool.parts.filter((part) => part.kind === "size" || part.kind === "value");
+/** The blanks that take a number; with `choices` only those that are shown. */
+export const typedParts = (tool: Tool, choices?: Readonly<Record<string, string>>): readonly Typed[] =>
+  tool.parts.filter(
+    (part): part is Typed =>
+      (part.kind === "size" || part.kind === "value") && (choices === undefined || isShown(part, choices)),
+  );
 
 /** The blank of that name: one of the tool's own, or one of a point being typed. */
 export const typedPart = (tool: Tool, name: string): Typed | undefined =>
@@ -114,9 +127,10 @@ export const givenOf = (tool: Tool, state: ToolState, hover: Hover | undefined, 
     return (own.kind ?? state.kinds[name]) === "Ø" ? own.value / 2 : own.value;
   };
   const choice = (name: string): string => state.choices[name]!;
-  const wanted = wantedPick(tool, state, { value, radius, choice });
+  const things = state.gathering ? [] : [...context.selection];
+  const wanted = wantedPick(tool, state, { value, radius, choice, things });
   const placed =
-    state.placing && wanted && wanted.takes !== "curve"
+    state.placing && wanted && takesPoint(wanted)
       ? placedPoint(state.placing, value, hover?.at, lastPoint(tool, state), context)
       : undefined;
   const hovered = placed ? { at: placed } : hover && wanted && pickFrom(wanted, hover, context.drawing);
@@ -127,6 +141,7 @@ export const givenOf = (tool: Tool, state: ToolState, hover: Hover | undefined, 
     value,
     radius,
     choice,
+    things,
     callout: (name) => calloutOf(context.drawing, tool, state, name),
   };
 };
@@ -156,12 +171,17 @@ type PickPart = Extract<Part, { kind: "pick" }>;
 export const wantedPick = (
   tool: Tool,
   state: ToolState,
-  given: Pick<Given, "value" | "radius" | "choice">,
+  given: Pick<Given, "value" | "radius" | "choice" | "things">,
 ): PickPart | undefined => {
   const names = tool.wants?.(given) ?? pickParts(tool).map(({ name }) => name);
-  const next = names.find((name) => !(name in state.picks));
-  return pickParts(tool).find(({ name }) => name === next);
+  const parts = pickParts(tool);
+  const isWanted = (part: PickPart): boolean =>
+    part.takes === "things" ? given.things.length === 0 : !(part.name in state.picks);
+  return names.map((name) => parts.find((part) => part.name === name)!).find(isWanted);
 };
+
+/** True where a place will do, so that points may be snapped to and typed. */
+export const takesPoint = ({ takes }: PickPart): boolean => takes === "point" || takes === "either";
 
 /**
  * Snaps that mean a point even where a curve under the pointer would do as well. A crossing or a quarter does not: it lies on the
@@ -179,7 +199,9 @@ const isOn = (drawing: Drawing, { ref }: Picked, at: Point): boolean => {
   return curve !== undefined && curveNearest(curve, at).distance <= RESOLUTION;
 };
 
-const pickFrom = (part: PickPart, { at, snap, under }: Hover, drawing: Drawing): Picked | undefined => {
+const pickFrom = (part: PickPart, { at, snap, under, picture }: Hover, drawing: Drawing): Picked | undefined => {
+  if (part.takes === "things") return undefined;
+  if (part.takes === "picture") return picture && { at, picture };
   const point: Picked = { at, ...(snap?.ref ? { ref: snap.ref } : {}), ...(snap ? { snap: snap.kind } : {}) };
   if (part.takes === "point") return point;
   const curve = part.round ? under.find((picked) => isRound(drawing, picked)) : under[0];
@@ -246,11 +268,16 @@ export const stepTool = (tool: Tool, state: ToolState, event: ToolEvent, context
           : { ...rest, entries },
       };
     }
+    case "gather": {
+      const { gathering: _, ...rest } = state;
+      return { state: event.on ? { ...rest, gathering: true } : rest };
+    }
     case "release":
       return { state: { ...state, picks: {}, way: 0 } };
     case "click":
       return click(tool, state, event.hover, context);
     case "finish":
+      if (state.gathering) return stepTool(tool, state, { type: "gather", on: false }, context);
       // a point typed whole is placed as a click would place it
       return state.placing && givenOf(tool, state, undefined, context).pointer
         ? click(tool, state, event.hover, context)
@@ -297,7 +324,7 @@ const click = (tool: Tool, before: ToolState, hover: Hover | undefined, context:
   const wanted = wantedPick(tool, state, given);
   if (!wanted) return make(tool, state, hover, context);
   const picked = given.picks[wanted.name];
-  if (!picked) return { state, refusal: refuse("not-a-curve").refusal };
+  if (!picked) return { state, refusal: refuse(wanted.takes === "picture" ? "picture-first" : "not-a-curve").refusal };
   const { placing: _, ...placed } = state;
   const entries = Object.fromEntries(Object.entries(state.entries).filter(([name]) => !isPlace(name)));
   const filled: ToolState = { ...placed, entries, last: picked.at, picks: { ...state.picks, [wanted.name]: picked } };
@@ -331,6 +358,7 @@ const make = (tool: Tool, state: ToolState, hover: Hover | undefined, context: T
     ...(way.said ? { said: way.said } : {}),
     ...(way.edit ? {} : { measured: Object.values(state.picks) }),
   };
+  if (way.ask) return { state: next, ask: way.ask };
   return way.edit ? { state: next, edit: way.edit() } : { state: next };
 };
 

@@ -12,7 +12,6 @@ import {
   entityOf,
   isLayout,
   LAYOUT_LAYER,
-  PROFILE_LAYER,
   searchIndex,
   type Drawing,
   type Shape,
@@ -253,7 +252,7 @@ export const layoutToCut: Tool = {
     { kind: "words", text: "·" },
     { kind: "pick", name: "what", label: "line, arc or circle", takes: "curve" },
   ],
-  propose: (given, { drawing, index }) => {
+  propose: (given, { drawing, index, layer }) => {
     const { what } = given.picks;
     const entity = what?.ref && entityOf(drawing, what.ref.id);
     if (!what || !entity || entity.kind === "point") return nothing;
@@ -263,7 +262,7 @@ export const layoutToCut: Tool = {
     if (entity.kind === "chain" || entity.kind !== "endless") {
       const edit = () => {
         const draft = draftEdit(drawing, toCut ? "Layout to cut" : "Cut to layout", "layout-to-cut");
-        draft.replace({ ...entity, layer: toCut ? PROFILE_LAYER : LAYOUT_LAYER });
+        draft.replace({ ...entity, layer: toCut ? layer : LAYOUT_LAYER });
         return draft.finish();
       };
       return { ways: [{ preview: [{ shape: entity }], edit }] };
@@ -277,7 +276,7 @@ export const layoutToCut: Tool = {
     const shape = part.value as Shape;
     return oneWay([shape], () => {
       const draft = draftEdit(drawing, "Layout to cut", "layout-to-cut");
-      draft.add(shape, PROFILE_LAYER);
+      draft.add(shape, layer);
       return draft.finish();
     });
   },

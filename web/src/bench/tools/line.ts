@@ -1,4 +1,4 @@
-import { draftEdit, PROFILE_LAYER } from "@ash-edge/core/drawing";
+import { draftEdit } from "@ash-edge/core/drawing";
 import { along, angleOf, distance, subtract, type Point } from "@ash-edge/core/geometry";
 import { RESOLUTION, refuse, toDegrees, toRadians, unitAt } from "@ash-edge/core/numeric";
 import { linkCallout } from "./linking.ts";
@@ -36,7 +36,7 @@ export const line: Tool = {
     { kind: "value", name: "angle", label: "angle", expects: "angle", stays: false },
   ],
   from: "from",
-  propose: (given, { drawing }) => {
+  propose: (given, { drawing, layer }) => {
     const { from } = given.picks;
     const to = given.picks.to?.at ?? given.pointer;
     if (!from || !given.isFirm("from") || !to) return nothing;
@@ -48,7 +48,7 @@ export const line: Tool = {
       [shape],
       () => {
         const draft = draftEdit(drawing, "Line", "line");
-        const id = draft.add(shape, PROFILE_LAYER);
+        const id = draft.add(shape, layer);
         linkCallout(draft, given.callout("length"), [{ id }]);
         linkCallout(draft, given.callout("angle"), [{ id }]);
         return draft.finish();

@@ -1,11 +1,34 @@
-import { clearLayoutAction, fitAction, releaseAction, writeCalloutsAction } from "./actions.ts";
+import {
+  clearLayoutAction,
+  fitAction,
+  fitSelectionAction,
+  holdActions,
+  layersAction,
+  magnifierAction,
+  marksAction,
+  releaseAction,
+  snapOnceActions,
+  viewBeforeAction,
+  writeCalloutsAction,
+} from "./actions.ts";
 import { circle, layoutCircle } from "./circle.ts";
 import { distanceTool } from "./distanceTool.ts";
+import { angleTool, areaTool, radiusTool } from "./measureTools.ts";
 import { join } from "./join.ts";
 import { atAnAngle, bisector, divide, layoutLine, layoutToCut, squareTo, throughTwoPoints } from "./layoutLineTools.ts";
 import { line } from "./line.ts";
 import { parallel } from "./parallel.ts";
+import { move } from "./move.ts";
+import {
+  levelThePicture,
+  measureOnPicture,
+  placeThePicture,
+  scaleThePicture,
+  straightenThePicture,
+} from "./pictureTools.ts";
 import { point } from "./point.ts";
+import { rectangle } from "./rectangle.ts";
+import { toLayer } from "./toLayer.ts";
 import { tangentArc } from "./tangentArc.ts";
 import { tangentLine } from "./tangentLine.ts";
 import { setDatum } from "./setDatum.ts";
@@ -29,12 +52,30 @@ export const REGISTRY: readonly (Tool | Action)[] = [
   circle,
   tangentLine,
   tangentArc,
+  rectangle,
   trim,
+  move,
   join,
   distanceTool,
+  angleTool,
+  radiusTool,
+  areaTool,
+  measureOnPicture,
   fitAction,
+  fitSelectionAction,
+  viewBeforeAction,
+  magnifierAction,
+  layersAction,
+  marksAction,
+  ...snapOnceActions,
   writeCalloutsAction,
+  toLayer,
+  scaleThePicture,
+  levelThePicture,
+  straightenThePicture,
+  placeThePicture,
   setDatum,
+  ...holdActions,
   releaseAction,
 ];
 

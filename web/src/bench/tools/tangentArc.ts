@@ -1,13 +1,5 @@
 import { arcsByPicks, tangentCircles } from "@ash-edge/core/construct";
-import {
-  curveAt,
-  draftEdit,
-  entityOf,
-  PROFILE_LAYER,
-  type Drawing,
-  type EditDraft,
-  type Ref,
-} from "@ash-edge/core/drawing";
+import { curveAt, draftEdit, entityOf, type Drawing, type EditDraft, type Ref } from "@ash-edge/core/drawing";
 import {
   carrierOf,
   curveNearest,
@@ -67,7 +59,7 @@ export const tangentArc: Tool = {
       ],
     },
   ],
-  propose: (given, { drawing }) => {
+  propose: (given, { drawing, layer }) => {
     const { from, to } = given.picks;
     const radius = given.radius("size");
     if (!from?.ref || !to?.ref || !given.isFirm("from")) return nothing;
@@ -93,7 +85,7 @@ export const tangentArc: Tool = {
         const draft = draftEdit(drawing, "Tangent arc", "tangent-arc");
         trim(drawing, draft, refA, pieceA);
         trim(drawing, draft, refB, pieceB);
-        const id = draft.add(shape, PROFILE_LAYER);
+        const id = draft.add(shape, layer);
         linkCallout(draft, given.callout("size"), [{ id }]);
         return draft.finish();
       };

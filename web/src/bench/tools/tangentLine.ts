@@ -1,5 +1,5 @@
 import { tangentLinesFromPoint, tangentLinesOfCircles, type TangentLine } from "@ash-edge/core/construct";
-import { curveAt, draftEdit, PROFILE_LAYER, type Drawing } from "@ash-edge/core/drawing";
+import { curveAt, draftEdit, type Drawing } from "@ash-edge/core/drawing";
 import { carrierOf, curveNearest, distance, type Circle, type Point } from "@ash-edge/core/geometry";
 import { refuse, RESOLUTION, type Outcome } from "@ash-edge/core/numeric";
 import { nothing, refused, type Picked, type Tool } from "./tool.ts";
@@ -44,7 +44,7 @@ export const tangentLine: Tool = {
     { kind: "pick", name: "to", label: "circle or point", takes: "either", round: true },
   ],
   from: "from",
-  propose: (given, { drawing }) => {
+  propose: (given, { drawing, layer }) => {
     const { from, to } = given.picks;
     if (!from || !to || !given.isFirm("from")) return nothing;
     if (!to.ref && !given.isFirm("to") && !circleOf(drawing, from)) return nothing;
@@ -64,7 +64,7 @@ export const tangentLine: Tool = {
         const shape = { kind: "piece", a: line.from, b: line.to, bulge: 0 } as const;
         const edit = () => {
           const draft = draftEdit(drawing, "Tangent line", "tangent-line");
-          draft.add(shape, PROFILE_LAYER);
+          draft.add(shape, layer);
           return draft.finish();
         };
         return { preview: [{ shape }], edit };

@@ -1,6 +1,7 @@
 import type { Callout } from "@ash-edge/core/callouts";
-import type { Drawing, DrawingIndex, Edit, Id, Ref, Shape } from "@ash-edge/core/drawing";
+import type { Drawing, DrawingIndex, Edit, Id, PictureSize, Ref, Shape } from "@ash-edge/core/drawing";
 import type { Point } from "@ash-edge/core/geometry";
+import type { StraightenPlan } from "@ash-edge/core/picture";
 import type { Expectation, Refusal, SizeKind, Unit } from "@ash-edge/core/numeric";
 
 /** The banks of the key grid, by the key that takes them. */
@@ -24,46 +25,58 @@ export const BANKS = {
 export type BankKey = keyof typeof BANKS;
 export const BANK_KEYS = Object.keys(BANKS) as readonly BankKey[];
 
+/** Shown only while a choice stands so: its name, and the options under which it is shown. */
+export type OnlyIf = readonly [choice: string, ...options: readonly string[]];
+
 /**
  * The sentence of a tool, part by part. A pick is filled on the board, a size is a radius or diameter, a value a length, an
  * angle or a count; what `stays` is kept after a piece is made, what does not is released. A `round` pick takes no straight
- * curves. A silent pick is a click that the
- * sentence has no blank for, such as the side of a parallel.
+ * curves. A silent pick is a click that the sentence has no blank for, such as the side of a parallel. Things are what is selected,
+ * or what is clicked where nothing is; a place on a picture is in its pixels.
  */
 export type Part =
-  | { readonly kind: "words"; readonly text: string }
+  | { readonly kind: "words"; readonly text: string; readonly onlyIf?: OnlyIf }
   | {
       readonly kind: "pick";
       readonly name: string;
-      /** Shown only while a choice stands so: [its name, its option]. */
-      readonly onlyIf?: readonly [choice: string, option: string];
+      readonly onlyIf?: OnlyIf;
       readonly label: string;
-      readonly takes: "point" | "curve" | "either";
+      readonly takes: "point" | "curve" | "either" | "things" | "picture";
       readonly round?: boolean;
       /** The place on the curve counts, so snaps on it hold. */
       readonly exact?: boolean;
       readonly silent?: boolean;
     }
-  | { readonly kind: "size"; readonly name: string; readonly first: SizeKind }
+  | { readonly kind: "size"; readonly name: string; readonly first: SizeKind; readonly onlyIf?: OnlyIf }
   | {
       readonly kind: "value";
       readonly name: string;
       readonly label: string;
       readonly expects: Expectation;
       readonly stays: boolean;
+      readonly onlyIf?: OnlyIf;
       readonly given?: number;
       /** Takes 0 and negative lengths: a coordinate. */
       readonly signed?: boolean;
     }
   | {
       readonly kind: "choice";
+      readonly onlyIf?: OnlyIf;
+      /** Shown as the nine places of a rectangle instead of words in a row. */
+      readonly nine?: boolean;
       readonly name: string;
       readonly label: string;
       readonly options: readonly (readonly [id: string, words: string])[];
     };
 
 /** Something picked: a thing at a place, or a bare place. */
-export type Picked = { readonly at: Point; readonly ref?: Ref; readonly snap?: string };
+export type Picked = {
+  readonly at: Point;
+  readonly ref?: Ref;
+  readonly snap?: string;
+  /** The picture that the place is on; `at` is in its pixels then, y down. */
+  readonly picture?: PictureSize;
+};
 
 /** A value typed, or taken from a callout; `value` in the job's unit, degrees or a count, in its own kind (R or Ø). */
 export type Entry = { readonly text: string; readonly value: number; readonly callout?: Id };
@@ -78,6 +91,8 @@ export type Given = {
   /** The typed size as a radius. */
   readonly radius: (name: string) => number | undefined;
   readonly choice: (name: string) => string;
+  /** What is selected for the tool to work on; none while more is being added to it. */
+  readonly things: readonly Id[];
   /** The callout whose value fills a blank, if one does. */
   readonly callout: (name: string) => Callout | undefined;
 };
@@ -87,15 +102,28 @@ export type ToolContext = {
   readonly index: DrawingIndex;
   readonly unit: Unit;
   readonly selection: ReadonlySet<Id>;
+  /** The working layer: what is drawn goes there. */
+  readonly layer: Id;
 };
 
 /** Something drawn before it is made: added, or about to go. */
 export type PreviewShape = { readonly shape: Shape; readonly goes?: boolean };
 
+/** Work for a worker: what it is, and the edit that its answer makes. */
+export type Ask = {
+  readonly name: "straighten";
+  readonly words: string;
+  readonly input: { readonly photo: PictureSize; readonly plan: StraightenPlan };
+  /** `made` is the stored picture that the work made. */
+  readonly edit: (drawing: Drawing, made: string) => Edit;
+};
+
 /** One of the solutions that the next click could make. */
 export type Way = {
   readonly preview: readonly PreviewShape[];
   readonly edit?: () => Edit;
+  /** Long work that makes the edit, away from the page. */
+  readonly ask?: Ask;
   readonly said?: string;
   readonly next?: Readonly<Record<string, Picked>>;
 };
@@ -131,15 +159,24 @@ type Named = {
 export type Tool = Named & {
   readonly kind: "tool";
   readonly parts: readonly Part[];
+  /** Choices that do not start with their first option. */
+  readonly first?: Readonly<Record<string, string>>;
   /** Which picks it wants, in order, with what is typed so far; all its picks where it does not say. */
-  readonly wants?: (given: Pick<Given, "value" | "radius" | "choice">) => readonly string[];
+  readonly wants?: (given: Pick<Given, "value" | "radius" | "choice" | "things">) => readonly string[];
   readonly propose: (given: Given, context: ToolContext) => Proposal;
   /** The point from which the next one is drawn: tangent snaps and held directions start there. */
   readonly from?: string;
 };
 
 /** Done at once; leaves the active tool and its picks alone. */
-export type Action = Named & { readonly kind: "action" };
+export type Action = Named & {
+  readonly kind: "action";
+  /** Its name on the key grid, where that is shorter. */ readonly short?: string;
+};
+
+/** Whether a part of the sentence is shown, as the choices stand. */
+export const isShown = ({ onlyIf }: Part, choices: Readonly<Record<string, string>>): boolean =>
+  onlyIf === undefined || onlyIf.slice(1).includes(choices[onlyIf[0]] ?? "");
 
 export const pickParts = (tool: Tool): readonly Extract<Part, { kind: "pick" }>[] =>
   tool.parts.filter((part) => part.kind === "pick");

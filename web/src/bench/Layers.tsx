@@ -1,0 +1,141 @@
+import { Eye, EyeOff, LockKeyhole, LockKeyholeOpen, Plus, Trash2 } from "lucide-react";
+import { useState, type ReactNode } from "react";
+import { freeLayerName, layersOf, LAYOUT_LAYER, type CutRole, type Layer } from "@ash-edge/core/drawing";
+import { FIRST_LAYERS } from "@ash-edge/core/drawing";
+import { useBench, useSession } from "./SessionContext.tsx";
+import { focusBoard } from "./useBenchKeys.ts";
+
+const ROLES: readonly (readonly [CutRole, string])[] = [
+  ["profile", "by nesting"],
+  ["outside", "outside"],
+  ["inside", "inside"],
+  ["mark", "mark"],
+  ["layout", "layout"],
+];
+
+/** The layers: the working one, shown or hidden, locked or not, and what becomes of each at the machine. */
+export const Layers = () => {
+  const { act } = useSession();
+  const drawing = useBench((state) => state.drawing);
+  const working = useBench((state) => state.layer);
+  return (
+    <section
+      data-region="Layers"
+      tabIndex={-1}
+      role="region"
+      aria-label="Layers"
+      className="card flex h-full flex-col overflow-hidden"
+    >
+      <header className="flex h-8 shrink-0 items-center gap-2 pr-1 pl-3">
+        <b>Layers</b>
+        <span className="min-w-0 flex-1 truncate text-xs text-soft">
+          drawing on {layersOf(drawing).find(({ id }) => id === working)?.name}
+        </span>
+        <Small label="New layer" onClick={() => act.addLayer(freeLayerName(drawing), "profile")}>
+          <Plus size={14} />
+        </Small>
+      </header>
+      <div role="radiogroup" aria-label="Working layer" className="min-h-0 flex-1 overflow-y-auto">
+        {layersOf(drawing).map((layer) => (
+          <Row key={layer.id} layer={layer} working={layer.id === working} />
+        ))}
+      </div>
+    </section>
+  );
+};
+
+const Small = ({ label, onClick, children }: { label: string; onClick: () => void; children: ReactNode }) => (
+  <button
+    type="button"
+    aria-label={label}
+    title={label}
+    onMouseDown={(event) => event.preventDefault()}
+    onClick={onClick}
+    className="grid h-7 w-6 shrink-0 place-items-center rounded-card text-soft hover:text-ink"
+  >
+    {children}
+  </button>
+);
+
+const Row = ({ layer, working }: { layer: Layer; working: boolean }) => {
+  const { act } = useSession();
+  const own = !FIRST_LAYERS.some(({ id }) => id === layer.id);
+  return (
+    <div className={`group flex h-7 items-center border-t border-hair pl-2 ${working ? "bg-ember-wash" : ""}`}>
+      <button
+        type="button"
+        role="radio"
+        aria-checked={working}
+        aria-label={`Draw on ${layer.name}`}
+        disabled={layer.id === LAYOUT_LAYER}
+        title={layer.id === LAYOUT_LAYER ? "The layout tools draw here by themselves" : `Draw on ${layer.name}`}
+        onMouseDown={(event) => event.preventDefault()}
+        onClick={() => act.setLayer(layer.id)}
+        className="grid h-7 w-6 shrink-0 place-items-center disabled:opacity-30"
+      >
+        <span className={`h-3 w-3 rounded-full border-2 ${working ? "border-ember bg-ember" : "border-soft"}`} />
+      </button>
+      <Name layer={layer} />
+      <select
+        aria-label={`Role of ${layer.name}`}
+        value={layer.role}
+        disabled={!own}
+        onChange={(event) => act.changeLayer(layer.id, { role: event.target.value as CutRole })}
+        className="h-6 max-w-20 shrink-0 rounded-card bg-transparent text-xs text-soft disabled:appearance-none"
+      >
+        {ROLES.map(([role, words]) => (
+          <option key={role} value={role}>
+            {words}
+          </option>
+        ))}
+      </select>
+      <Small
+        label={layer.shown ? `Hide ${layer.name}` : `Show ${layer.name}`}
+        onClick={() => act.changeLayer(layer.id, { shown: !layer.shown })}
+      >
+        {layer.shown ? <Eye size={14} /> : <EyeOff size={14} className="text-fault" />}
+      </Small>
+      <Small
+        label={layer.locked ? `Unlock ${layer.name}` : `Lock ${layer.name}`}
+        onClick={() => act.changeLayer(layer.id, { locked: !layer.locked })}
+      >
+        {layer.locked ? <LockKeyhole size={13} className="text-ink" /> : <LockKeyholeOpen size={13} />}
+      </Small>
+      {own ? (
+        <Small label={`Remove ${layer.name}`} onClick={() => act.removeLayer(layer)}>
+          <Trash2 size={13} />
+        </Small>
+      ) : (
+        <span className="w-6 shrink-0" />
+      )}
+    </div>
+  );
+};
+
+/** The name; written over on Enter, as before on Esc. */
+const Name = ({ layer }: { layer: Layer }) => {
+  const { act } = useSession();
+  const [text, setText] = useState<string>();
+  const keep = (): void => {
+    if (text !== undefined && text.trim() !== layer.name) act.changeLayer(layer.id, { name: text });
+    setText(undefined);
+  };
+  return (
+    <input
+      aria-label={`Name of ${layer.name}`}
+      value={text ?? layer.name}
+      onChange={(event) => setText(event.target.value)}
+      onBlur={keep}
+      onKeyDown={(event) => {
+        if (event.key === "Enter") {
+          keep();
+          focusBoard();
+        } else if (event.key === "Escape") {
+          setText(undefined);
+          focusBoard();
+        }
+      }}
+      className="h-6 min-w-0 flex-1 truncate rounded-card bg-transparent px-1 hover:bg-board focus:bg-board"
+    />
+  );
+};

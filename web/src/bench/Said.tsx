@@ -1,0 +1,55 @@
+import { calloutText } from "@ash-edge/core/callouts";
+import { calloutsOf, unitOf, type Drawing } from "@ash-edge/core/drawing";
+import { showLength } from "@ash-edge/core/numeric";
+import { sayRefusal } from "@ash-edge/core/say";
+import { useBench } from "./SessionContext.tsx";
+import { readBlank, type ToolState } from "./tools/driver.ts";
+import { toolById } from "./tools/registry.ts";
+import { isShown, type Tool } from "./tools/tool.ts";
+
+/** Over the top of the board, where it is never cut off: what was said last, what is wrong, what to look out for. */
+export const Said = () => {
+  const { message, proposal, toolId, tool: state, drawing } = useBench((all) => all);
+  const tool = toolById(toolId);
+  const unit = unitOf(drawing);
+  const warning = tool && state && otherKindCalled(tool, state, drawing);
+  const refusal =
+    proposal?.refusal && proposal.refusal.code !== "value-empty" ? sayRefusal(proposal.refusal, unit) : undefined;
+  const strip = "said card pointer-events-none absolute top-2 left-2 z-10 max-w-[calc(100%-1rem)] px-3 py-1.5";
+  if (message)
+    return (
+      <p
+        role={message.tone === "fault" ? "alert" : "status"}
+        className={`${strip} ${message.tone === "fault" ? "border-fault font-semibold text-fault" : "text-moss"}`}
+      >
+        {message.text}
+      </p>
+    );
+  if (warning)
+    return (
+      <p role="status" className={`${strip} border-caution font-semibold text-caution`}>
+        {warning}
+      </p>
+    );
+  return refusal ? <p className={`${strip} text-fault`}>{refusal}</p> : null;
+};
+
+/** The sketch calls this number, but as the other size: said before the click. */
+const otherKindCalled = (tool: Tool, state: ToolState, drawing: Drawing): string | undefined => {
+  for (const part of tool.parts) {
+    if (part.kind !== "size" || !isShown(part, state.choices)) continue;
+    const read =
+      state.open?.blank === part.name ? readBlank(part, state.open.text, { unit: unitOf(drawing) }) : undefined;
+    const value = read?.ok ? read.value.value : state.entries[part.name]?.value;
+    const kind = (read?.ok ? read.value.kind : undefined) ?? state.kinds[part.name]!;
+    if (value === undefined) continue;
+    const round = calloutsOf(drawing).filter(
+      (callout) => callout.value === value && (callout.kind === "radius" || callout.kind === "diameter"),
+    );
+    const own = kind === "R" ? "radius" : "diameter";
+    const other = round.find((callout) => callout.kind !== own);
+    if (other && !round.some((callout) => callout.kind === own))
+      return `The sketch calls ${calloutText(other, unitOf(drawing))} for the ${other.name}, not ${kind} ${showLength(value, unitOf(drawing))}.`;
+  }
+  return undefined;
+};

@@ -1,0 +1,193 @@
+import { ChevronLeft, ChevronRight } from "lucide-react";
+import { useState } from "react";
+import {
+  countByKind,
+  describeRef,
+  entityOf,
+  layersOf,
+  LINE_STYLES,
+  propertiesOf,
+  unitOf,
+  type Drawing,
+  type Entity,
+  type Id,
+  type LineStyle,
+  type Property,
+} from "@ash-edge/core/drawing";
+import { readTypedValue, showAngle, showLength, type Unit } from "@ash-edge/core/numeric";
+import { sayRefusal } from "@ash-edge/core/say";
+import { useBench, useSession } from "./SessionContext.tsx";
+import { focusBoard } from "./useBenchKeys.ts";
+
+/** What is selected: its numbers, which can be typed over, its layer and its line. */
+export const Selected = () => {
+  const drawing = useBench((state) => state.drawing);
+  const selection = useBench((state) => state.selection);
+  const entities = [...selection].map((id) => entityOf(drawing, id)).filter((entity) => entity !== undefined);
+  return (
+    <section
+      data-region="Selected"
+      tabIndex={-1}
+      role="region"
+      aria-label="Selected"
+      className="card flex h-full flex-col overflow-hidden"
+    >
+      <header className="flex h-8 shrink-0 items-center gap-2 px-3">
+        <b>Selected</b>
+        <span className="min-w-0 truncate text-xs text-soft">{countByKind(drawing, selection) || "nothing"}</span>
+      </header>
+      {entities.length === 0 ? (
+        <p className="border-t border-hair px-3 py-2 text-soft">
+          Click something with no tool active, or draw a box round it. Its numbers stand here and can be typed over.
+        </p>
+      ) : (
+        <div className="min-h-0 flex-1 overflow-y-auto border-t border-hair px-3 py-1.5">
+          {entities.length === 1 && entities[0]!.kind === "chain" && <Vertices chain={entities[0]!} />}
+          <Numbers entities={entities} drawing={drawing} />
+          <Belongs entities={entities} drawing={drawing} />
+        </div>
+      )}
+    </section>
+  );
+};
+
+/** Steps through the corners of a chain; the one stepped to is lit on the board and its numbers can be typed. */
+const Vertices = ({ chain }: { chain: Entity & { kind: "chain" } }) => {
+  const { act } = useSession();
+  const vertex = useBench((state) => state.vertex);
+  const n = chain.vertices.length;
+  const at = chain.vertices.findIndex(({ id }) => id === vertex);
+  const step = (by: number): void => act.stepVertex(chain.vertices[(at + by + n) % n]!.id);
+  const button = "grid h-6 w-6 place-items-center rounded-card text-soft hover:text-ink";
+  return (
+    <div className="flex items-center gap-1 pb-1">
+      <span className="flex-1 text-soft">{at < 0 ? `${n} corners` : `corner ${at + 1} of ${n}`}</span>
+      <button type="button" aria-label="Corner before" className={button} onClick={() => step(at < 0 ? 0 : -1)}>
+        <ChevronLeft size={14} aria-hidden="true" />
+      </button>
+      <button type="button" aria-label="Next corner" className={button} onClick={() => step(1)}>
+        <ChevronRight size={14} aria-hidden="true" />
+      </button>
+    </div>
+  );
+};
+
+/** The properties that all share by name; a value that is not the same everywhere is left blank, to be typed for all. */
+const Numbers = ({ entities, drawing }: { entities: readonly Entity[]; drawing: Drawing }) => {
+  const vertex = useBench((state) => state.vertex);
+  const lists = entities.map((entity) => propertiesOf(entity, vertex));
+  const shared = lists[0]!.filter(({ name }) => lists.every((list) => list.some((one) => one.name === name)));
+  return (
+    <div className="grid grid-cols-[auto_1fr] items-center gap-x-3 gap-y-1">
+      {shared.map((property) => {
+        const values = lists.map((list) => list.find(({ name }) => name === property.name)!.value);
+        const same = values.every((value) => value === values[0]);
+        return (
+          <Field
+            key={`${[...entities.map(({ id }) => id)].join()} ${vertex} ${property.name}`}
+            property={property}
+            value={same ? property.value : undefined}
+            unit={unitOf(drawing)}
+          />
+        );
+      })}
+    </div>
+  );
+};
+
+const Field = ({ property, value, unit }: { property: Property; value: number | undefined; unit: Unit }) => {
+  const { act } = useSession();
+  const [text, setText] = useState<string>();
+  const isAngle = property.kind === "angle";
+  const shown = value === undefined ? "" : isAngle ? showAngle(value) : showLength(value, unit);
+  const keep = (): boolean => {
+    if (text === undefined || text.trim() === "") {
+      setText(undefined);
+      return true;
+    }
+    const read = readTypedValue(text, { unit, expects: isAngle ? "angle" : "length" });
+    if (!read.ok) {
+      act.say({ text: sayRefusal(read.refusal, unit), tone: "fault" });
+      return false;
+    }
+    if (!act.changeProperty(property.name, read.value.value)) return false;
+    setText(undefined);
+    return true;
+  };
+  return (
+    <label className="contents">
+      <span className="text-soft">{property.label}</span>
+      <input
+        aria-label={property.label}
+        autoComplete="off"
+        spellCheck={false}
+        value={text ?? shown}
+        placeholder={value === undefined ? "differs" : ""}
+        onFocus={(event) => event.currentTarget.select()}
+        onChange={(event) => setText(event.target.value)}
+        onBlur={() => void keep()}
+        onKeyDown={(event) => {
+          if (event.key === "Enter" && keep()) focusBoard();
+          if (event.key === "Escape") {
+            setText(undefined);
+            focusBoard();
+          }
+        }}
+        className="figures h-6 w-full rounded-card border border-hair bg-board px-1.5 text-[13px] placeholder:text-soft"
+      />
+    </label>
+  );
+};
+
+const shared = <T,>(values: readonly T[]): T | undefined =>
+  values.every((value) => value === values[0]) ? values[0] : undefined;
+
+const Belongs = ({ entities, drawing }: { entities: readonly Entity[]; drawing: Drawing }) => {
+  const { act } = useSession();
+  const layer = shared(entities.map((entity) => entity.layer));
+  const lines = entities.map(({ line }) => line ?? "role");
+  const role = layersOf(drawing).find(({ id }) => id === layer)?.role;
+  const ids: readonly Id[] = entities.map(({ id }) => id);
+  const select = "h-6 w-full rounded-card border border-hair bg-board px-1 text-[13px]";
+  return (
+    <div className="mt-1 grid grid-cols-[auto_1fr] items-center gap-x-3 gap-y-1">
+      <span className="text-soft">layer</span>
+      <select
+        aria-label="layer"
+        value={layer ?? ""}
+        onChange={(event) => act.putOnLayer(ids, Number(event.target.value))}
+        className={select}
+      >
+        {layer === undefined && <option value="">differs</option>}
+        {layersOf(drawing).map(({ id, name }) => (
+          <option key={id} value={id}>
+            {name}
+          </option>
+        ))}
+      </select>
+      <span className="text-soft">role</span>
+      <span>{role === undefined ? "differs" : role === "profile" ? "cut, by nesting" : role}</span>
+      <span className="text-soft">line</span>
+      <select
+        aria-label="line"
+        value={shared(lines) ?? ""}
+        onChange={(event) => act.setLine(event.target.value === "role" ? undefined : (event.target.value as LineStyle))}
+        className={select}
+      >
+        {shared(lines) === undefined && <option value="">differs</option>}
+        <option value="role">as its role has it</option>
+        {LINE_STYLES.map((style) => (
+          <option key={style} value={style}>
+            {style}
+          </option>
+        ))}
+      </select>
+      {entities.length === 1 && (
+        <>
+          <span className="text-soft">is</span>
+          <span className="truncate">{describeRef(drawing, { id: entities[0]!.id })}</span>
+        </>
+      )}
+    </div>
+  );
+};

@@ -1,0 +1,117 @@
+import { entityOf, isLayout, layerOf, searchIndex, type Drawing, type Entity, type Id } from "@ash-edge/core/drawing";
+import { shapeBounds } from "@ash-edge/core/drawing";
+import type { Bounds, Piece } from "@ash-edge/core/geometry";
+import type { BenchState } from "../benchState.ts";
+import type { Palette } from "./palette.ts";
+import { tracePieces, traceShape } from "./trace.ts";
+import type { View } from "./view.ts";
+
+export type Canvas = CanvasRenderingContext2D | OffscreenCanvasRenderingContext2D;
+
+export type Style = { readonly colour: string; readonly width: number; readonly dash: readonly number[] };
+
+export const stroke = (canvas: Canvas, { colour, width, dash }: Style, trace: () => void): void => {
+  canvas.beginPath();
+  trace();
+  canvas.strokeStyle = colour;
+  canvas.lineWidth = width;
+  canvas.setLineDash([...dash]);
+  canvas.lineJoin = "round";
+  canvas.stroke();
+};
+
+/** What of the bench the still part of the board is painted from. */
+export type Still = Pick<BenchState, "drawing" | "index" | "view"> & { readonly marksHidden?: boolean };
+
+/** Outlines in one stroke: more make a stroke slower than several shorter ones. */
+const IN_ONE_STROKE = 64;
+/** Things smaller than this many pixels are one dot. */
+const DOT_PX = 1.2;
+
+type Group = "layout" | "mark" | "inside" | "open" | "outside";
+const ORDER: readonly Group[] = ["layout", "mark", "inside", "open", "outside"];
+
+const stylesOf = (palette: Palette): Readonly<Record<Group, Style>> => ({
+  layout: { colour: palette.layout, width: 1, dash: [11, 5] },
+  mark: { colour: palette.mark, width: 1.4, dash: [4, 3] },
+  inside: { colour: palette.inside, width: 1.8, dash: [] },
+  open: { colour: palette.ink, width: 1.8, dash: [] },
+  outside: { colour: palette.ink, width: 2.4, dash: [] },
+});
+const DASHES = { solid: [], dashed: [8, 4], dotted: [1.5, 3] } as const;
+
+const groupOf = (drawing: Drawing, entity: Entity, roles: ReadonlyMap<Id, "outside" | "inside">): Group => {
+  if (isLayout(drawing, entity)) return "layout";
+  if (layerOf(drawing, entity.layer)?.role === "mark") return "mark";
+  return roles.get(entity.id) ?? "open";
+};
+
+/** Paints the geometry in `box`, closed contours with a faint fill, each thing once; loose pieces that close are filled by `loose`. */
+export const paintMass = (
+  canvas: Canvas,
+  { drawing, index, view, marksHidden }: Still,
+  box: Bounds,
+  palette: Palette,
+  roles: ReadonlyMap<Id, "outside" | "inside">,
+  loose: readonly (readonly Piece[])[] = [],
+): void => {
+  const groups: Record<Group, Entity[]> = { layout: [], outside: [], inside: [], open: [], mark: [] };
+  const dots: Entity[] = [];
+  const seen = new Set<Id>();
+  for (const { ref, kind } of searchIndex(index, box)) {
+    if (kind === "centre" || kind === "area" || seen.has(ref.id)) continue;
+    seen.add(ref.id);
+    const entity = entityOf(drawing, ref.id);
+    if (!entity) continue;
+    const group = groupOf(drawing, entity, roles);
+    if (marksHidden && group === "layout") continue;
+    (isDot(entity, view) ? dots : groups[group]).push(entity);
+  }
+  paintFill(canvas, view, box, [...groups.outside, ...groups.inside], loose, palette);
+  canvas.fillStyle = palette.ink;
+  for (const entity of dots) {
+    const bounds = shapeBounds(entity)!;
+    canvas.fillRect(view.originX + view.scale * bounds.minX, view.originY - view.scale * bounds.maxY, 1, 1);
+  }
+  const styles = stylesOf(palette);
+  for (const group of ORDER)
+    for (const [line, entities] of byLine(groups[group])) {
+      const style = line ? { ...styles[group], dash: DASHES[line] } : styles[group];
+      for (let i = 0; i < entities.length; i += IN_ONE_STROKE) {
+        const some = entities.slice(i, i + IN_ONE_STROKE);
+        stroke(canvas, style, () => some.forEach((entity) => traceShape(canvas, view, entity, box)));
+      }
+    }
+};
+
+const isDot = (entity: Entity, view: View): boolean => {
+  if (entity.kind === "point" || entity.kind === "endless") return false;
+  const bounds = shapeBounds(entity)!;
+  return Math.max(bounds.maxX - bounds.minX, bounds.maxY - bounds.minY) * view.scale < DOT_PX;
+};
+
+const byLine = (entities: readonly Entity[]): Map<Entity["line"], Entity[]> => {
+  const map = new Map<Entity["line"], Entity[]>();
+  for (const entity of entities) void (map.get(entity.line)?.push(entity) ?? map.set(entity.line, [entity]));
+  return map;
+};
+
+/** Closed chains and circles in one faint fill: even and odd, so that holes stay open. */
+const paintFill = (
+  canvas: Canvas,
+  view: View,
+  box: Bounds,
+  entities: readonly Entity[],
+  loose: readonly (readonly Piece[])[],
+  palette: Palette,
+): void => {
+  if (entities.length > IN_ONE_STROKE * 60) return; // a sheet of thousands of parts reads as well without, and fills are dear
+  canvas.beginPath();
+  for (const entity of entities)
+    if (entity.kind === "circle" || (entity.kind === "chain" && entity.closed)) traceShape(canvas, view, entity, box);
+  for (const pieces of loose) tracePieces(canvas, view, pieces, true);
+  canvas.globalAlpha = 0.055;
+  canvas.fillStyle = palette.ink;
+  canvas.fill("evenodd");
+  canvas.globalAlpha = 1;
+};

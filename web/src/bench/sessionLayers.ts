@@ -1,0 +1,80 @@
+import {
+  addLayer,
+  changeLayer,
+  changeProperty,
+  draftEdit,
+  entityOf,
+  layerOf,
+  PROFILE_LAYER,
+  putOnLayer,
+  removeLayer,
+  setGeneralTolerance,
+  type CutRole,
+  type Edit,
+  type Id,
+  type Layer,
+  type LineStyle,
+  type PictureSize,
+} from "@ash-edge/core/drawing";
+import type { Outcome } from "@ash-edge/core/numeric";
+import { changePicture } from "@ash-edge/core/picture";
+import type { SessionCore } from "./benchState.ts";
+
+/** Layers, and what the panels change of things and pictures. Each change is one edit; a refusal is said. */
+export const makeLayers = ({ get, set, say, sayNo, commit, refresh, notify }: SessionCore) => {
+  const carry = (outcome: Outcome<Edit>): boolean => {
+    if (!outcome.ok) {
+      sayNo(outcome.refusal);
+      return false;
+    }
+    if (outcome.value.changes.length > 0) commit(outcome.value);
+    return true;
+  };
+  const setLayer = (id: Id): void => {
+    const layer = layerOf(get().drawing, id);
+    if (layer?.locked) return say({ text: `${layer.name} is locked, so nothing could be drawn on it.`, tone: "fault" });
+    set({ layer: id });
+    refresh();
+  };
+  return {
+    /** Takes the working layer: what is drawn from now on goes there. */
+    setLayer,
+    addLayer: (name: string, role: CutRole): boolean => {
+      const added = addLayer(get().drawing, name, role);
+      if (!carry(added) || !added.ok) return false;
+      setLayer(added.value.changes[0]!.id);
+      return true;
+    },
+    changeLayer: (id: Id, change: Partial<Omit<Layer, "id">>): boolean => {
+      const isWorking = get().layer === id && (change.locked === true || change.role === "layout");
+      const done = carry(changeLayer(get().drawing, id, change));
+      if (done && isWorking && id !== PROFILE_LAYER) setLayer(PROFILE_LAYER);
+      return done;
+    },
+    removeLayer: (layer: Layer): void => {
+      if (!carry(removeLayer(get().drawing, layer.id))) return;
+      if (get().layer === layer.id) setLayer(PROFILE_LAYER);
+      notify(`Layer ${layer.name} removed`);
+    },
+    putOnLayer: (ids: readonly Id[], layer: Id): boolean => carry(putOnLayer(get().drawing, ids, layer)),
+    changeProperty: (name: string, value: number): boolean =>
+      carry(changeProperty(get().drawing, [...get().selection], name, value, get().vertex)),
+    /** Draws what is selected in a line style of its own, or as its role has it. */
+    setLine: (line: LineStyle | undefined): void => {
+      const { drawing, selection } = get();
+      const draft = draftEdit(drawing, "Line style", "property");
+      for (const id of selection) {
+        const entity = entityOf(drawing, id);
+        if (!entity) continue;
+        const { line: _, ...rest } = entity;
+        draft.replace(line ? { ...rest, line } : rest);
+      }
+      const edit = draft.finish();
+      if (edit.changes.length > 0) commit(edit);
+    },
+    stepVertex: (vertex: Id | undefined): void => (vertex === undefined ? set({}, ["vertex"]) : set({ vertex })),
+    changePicture: (picture: PictureSize, change: Parameters<typeof changePicture>[2]): void =>
+      commit(changePicture(get().drawing, picture, change)),
+    setGeneralTolerance: (tolerance: number | undefined): void => commit(setGeneralTolerance(get().drawing, tolerance)),
+  };
+};

@@ -1,0 +1,109 @@
+import {
+  calloutsOf,
+  drawingBounds,
+  entitiesOf,
+  entityOf,
+  shapeBounds,
+  unitOf,
+  type Drawing,
+  type Edit,
+  type Id,
+} from "@ash-edge/core/drawing";
+import { boundsMeet, boundsSize, growBounds, unionBounds, type Bounds, type Point } from "@ash-edge/core/geometry";
+import type { SessionCore } from "./benchState.ts";
+import { fitted, inSight, panned, zoomed, type Size, type View } from "./board/view.ts";
+
+/** Views closer together in time than this are one movement. */
+const ONE_MOVEMENT_MS = 700;
+const VIEWS_KEPT = 40;
+
+/** What an empty board shows: room for the largest called length. */
+const emptyBounds = (drawing: Drawing): Bounds => {
+  const sizes = calloutsOf(drawing).filter(({ kind }) => ["length", "centres", "diameter"].includes(kind));
+  const size = Math.max(unitOf(drawing) === "in" ? 4 : 100, ...sizes.map(({ value }) => value));
+  return { minX: -0.35 * size, minY: -0.4 * size, maxX: 1.35 * size, maxY: 0.4 * size };
+};
+
+/** Where the drawing lies on the board, and the way back to where it lay. */
+export const makeView = ({ get, set, say, refresh }: SessionCore, leftView: View | undefined) => {
+  const before: View[] = [];
+  let moved = -Infinity;
+
+  /** Takes a view; the one before it is kept unless it belongs to the same movement. */
+  const show = (view: View): void => {
+    const now = performance.now();
+    if (now - moved > ONE_MOVEMENT_MS) {
+      before.push(get().view);
+      if (before.length > VIEWS_KEPT) before.shift();
+    }
+    moved = now;
+    set({ view });
+    refresh();
+  };
+  const jump = (view: View): void => {
+    moved = -Infinity;
+    show(view);
+    moved = -Infinity;
+  };
+  const boxOf = (ids: Iterable<Id>): Bounds | undefined =>
+    unionBounds(
+      [...ids].flatMap((id) => {
+        const entity = entityOf(get().drawing, id);
+        return (entity && shapeBounds(entity)) ?? [];
+      }),
+    );
+
+  const fit = (): void => {
+    const { drawing, size } = get();
+    if (size.width > 0) jump(fitted(drawingBounds(drawing) ?? emptyBounds(drawing), size));
+  };
+
+  return {
+    fit,
+    fitSelection: (): void => {
+      const { selection, size } = get();
+      const box = boxOf(selection);
+      if (!box)
+        return say({ text: "Nothing with a size is selected. Select what should be shown first.", tone: "fault" });
+      jump(fitted(growBounds(box, 0.05 * boundsSize(box)), size));
+    },
+    viewBefore: (): void => {
+      const view = before.pop();
+      if (!view) return say({ text: "There is no view before this one.", tone: "said" });
+      set({ view });
+      moved = -Infinity;
+      refresh();
+    },
+    pan: (dx: number, dy: number): void => show(panned(get().view, dx, dy)),
+    zoom: (at: Point, factor: number): void => show(zoomed(get().view, at, factor)),
+    resize: (size: Size): void => {
+      const { fittedOnce, drawing } = get();
+      const first = !fittedOnce && size.width > 0;
+      set({ size, fittedOnce: fittedOnce || first });
+      if (!first) return;
+      set({ view: leftView ?? fitted(drawingBounds(drawing) ?? emptyBounds(drawing), size) });
+      refresh();
+    },
+    /** Selects something and brings it into sight; `at` is the place that matters. */
+    show: (ids: readonly Id[], at?: Point): void => {
+      const { drawing, size } = get();
+      const standing = ids.filter((id) => entityOf(drawing, id));
+      set({ selection: new Set(standing) });
+      const box = boxOf(standing);
+      if (!box || size.width === 0) return;
+      const room = Math.max(boundsSize(box), 1e-6) / 4;
+      const around = at ? { minX: at.x - room, minY: at.y - room, maxX: at.x + room, maxY: at.y + room } : box;
+      jump(fitted(around, size));
+    },
+    /** The first piece drawn comes into view. */
+    bringIntoSight: (was: Drawing, edit: Edit): void => {
+      const { drawing, view, size } = get();
+      if ([...entitiesOf(was)].some((entity) => entity.kind !== "endless")) return;
+      const added = edit.changes
+        .filter(({ table }) => table === "entity")
+        .map(({ after }) => after as Parameters<typeof shapeBounds>[0] | undefined);
+      const box = unionBounds(added.flatMap((shape) => (shape ? (shapeBounds(shape) ?? []) : [])));
+      if (box && !boundsMeet(box, inSight(view, size))) set({ view: fitted(drawingBounds(drawing) ?? box, size) });
+    },
+  };
+};

@@ -1,0 +1,99 @@
+import { useState } from "react";
+import { Page } from "../app/Page.tsx";
+import { bankPlaces, REGISTRY } from "../bench/tools/registry.ts";
+import { BANK_KEYS, BANKS, type Action, type BankKey, type Tool } from "../bench/tools/tool.ts";
+import { ToolDrawing } from "../bench/ToolDrawing.tsx";
+import { sentenceOf } from "./sentenceOf.ts";
+import { ToolPicture } from "./ToolPicture.tsx";
+
+const WAY = [
+  [
+    "Sketch",
+    "The sketch comes in and stays beside the board. Scale it by a length that is written on it (B, then W); straighten a photo by four corners (B R). Write its numbers down once in the ledger: 26 d bore, Enter, the next.",
+  ],
+  [
+    "Lay out",
+    "Click a callout, then draw the layout at that distance: parallels (Q Q), layout circles, lines at an angle. Their crossings are the points that everything hangs on.",
+  ],
+  [
+    "Shape",
+    "Circles, lines and tangents on those points. What the next click would make is always drawn first. Then trim what is too much, clear the layout, and join what meets into one contour.",
+  ],
+  [
+    "Release",
+    "The ledger says which numbers are true. Release sorts contours by nesting, says what stands against cutting, writes the file, has it read back by another reader, and keeps it with the job.",
+  ],
+] as const;
+
+/** What each tool needs and what it makes, and a way through a job. */
+export const Help = () => {
+  const [text, setText] = useState("");
+  const wanted = (one: Tool | Action): boolean =>
+    `${one.name} ${BANKS[one.bank]} ${one.help}`.toLowerCase().includes(text.trim().toLowerCase());
+  const banks = BANK_KEYS.filter((bank) => REGISTRY.some((one) => one.bank === bank && wanted(one)));
+  return (
+    <Page title="Help">
+      <div className="mx-auto max-w-5xl">
+        <h1 className="text-lg font-semibold">Help</h1>
+        <ol className="card mt-3 grid grid-cols-4 gap-5 p-4" aria-label="The way through a job">
+          {WAY.map(([step, words], i) => (
+            <li key={step}>
+              <b className="text-ember">
+                {i + 1} · {step}
+              </b>
+              <p className="mt-1 text-soft">{words}</p>
+            </li>
+          ))}
+        </ol>
+        <section className="card mt-3 p-4" aria-label="Everywhere">
+          <p>
+            Two keys take a tool: the first its bank, by its place under the left hand, the second the tool; the bank’s
+            own key again takes its first. <b>Ctrl K</b> finds a tool by name. A digit typed anywhere goes into the lit
+            blank and is held there; no click can change it. <b>Space</b> takes the next solution, or the next snap.{" "}
+            <b>Shift</b> holds the direction, <b>Alt</b> lets go of snaps, <b>Ctrl click</b> takes a thing’s own value
+            into the blank. <b>Esc</b> steps back.
+          </p>
+        </section>
+        <input
+          aria-label="Search the help"
+          placeholder="Search the tools"
+          value={text}
+          onChange={(event) => setText(event.target.value)}
+          className="mt-4 h-9 w-80 rounded-card border border-hair bg-panel px-3 placeholder:text-soft"
+        />
+        {banks.length === 0 && <p className="mt-4 text-soft">No tool speaks of that.</p>}
+        {banks.map((bank) => (
+          <Bank key={bank} bank={bank} wanted={wanted} />
+        ))}
+      </div>
+    </Page>
+  );
+};
+
+const Bank = ({ bank, wanted }: { bank: BankKey; wanted: (one: Tool | Action) => boolean }) => (
+  <section aria-label={BANKS[bank]} className="mt-5">
+    <h2 className="font-semibold">
+      {BANKS[bank]} <span className="figures ml-1 text-xs text-soft">{bank.slice(3)}</span>
+    </h2>
+    <ul className="mt-2 grid grid-cols-2 gap-3">
+      {[...bankPlaces(bank)]
+        .filter(([, one]) => wanted(one))
+        .map(([key, one]) => (
+          <li key={one.id} id={one.id} className="card flex gap-4 p-3">
+            <div className="min-w-0 flex-1">
+              <h3 className="flex items-center gap-2 font-semibold">
+                <ToolDrawing drawing={one.drawing} size={20} />
+                {one.name}
+                <span className="figures text-xs text-soft">
+                  {bank.slice(3)} {key.slice(3)}
+                </span>
+              </h3>
+              {one.kind === "tool" && <p className="said mt-1 text-ember">{sentenceOf(one)}</p>}
+              <p className="mt-1 text-soft">{one.help}</p>
+            </div>
+            {one.kind === "tool" && <ToolPicture tool={one} className="h-24 w-36 shrink-0 self-center" />}
+          </li>
+        ))}
+    </ul>
+  </section>
+);

@@ -1,0 +1,153 @@
+import {
+  applyEdit,
+  draftEdit,
+  indexDrawing,
+  LAYOUT_LAYER,
+  newDrawing,
+  PROFILE_LAYER,
+  snapsAt,
+  type Drawing,
+  type Edit,
+  type Shape,
+} from "@ash-edge/core/drawing";
+import { startTool, stepTool, underPoint, type Hover, type Step } from "../bench/tools/driver.ts";
+import type { Ask, Tool, ToolContext } from "../bench/tools/tool.ts";
+
+type At = readonly [x: number, y: number];
+const line = (a: At, b: At): Shape => ({ kind: "piece", a: { x: a[0], y: a[1] }, b: { x: b[0], y: b[1] }, bulge: 0 });
+const arc = (a: At, b: At, bulge: number): Shape => ({ ...line(a, b), bulge }) as Shape;
+const circle = (x: number, y: number, radius: number): Shape => ({ kind: "circle", centre: { x, y }, radius });
+const dot = (x: number, y: number): Shape => ({ kind: "point", at: { x, y } });
+const box = (x: number, y: number, width: number, height: number): Shape => ({
+  kind: "chain",
+  closed: true,
+  vertices: (
+    [
+      [x, y],
+      [x + width, y],
+      [x + width, y + height],
+      [x, y + height],
+    ] as const
+  ).map(([px, py], i) => ({ id: 900 + i, at: { x: px, y: py }, bulge: 0 })),
+});
+
+/** A small piece of work by which a tool is explained: what stands there, what is typed, chosen and clicked. */
+export type Example = {
+  readonly cut?: readonly Shape[];
+  readonly layout?: readonly Shape[];
+  readonly typed?: Readonly<Record<string, string>>;
+  readonly chosen?: Readonly<Record<string, string>>;
+  /** All that is cut is selected when the tool is taken up. */
+  readonly selected?: boolean;
+  readonly clicks?: readonly At[];
+  /** The clicks are on a sketch picture, 400 by 300 pixels, that shows 200 by 150 of the unit. */
+  readonly onPicture?: readonly At[];
+  /** Enter instead of a last click. */
+  readonly finish?: boolean;
+};
+
+/** One for every tool; a test makes sure of that, and that each makes or says something. */
+export const EXAMPLES: Readonly<Record<string, Example>> = {
+  parallel: { cut: [line([0, 0], [80, 0])], typed: { distance: "15", times: "2" }, clicks: [[40, 0], [40, 20]] }, // prettier-ignore
+  "through-two-points": { layout: [dot(10, 10), dot(60, 35)], clicks: [[10, 10], [60, 35]] }, // prettier-ignore
+  "at-an-angle": { layout: [dot(20, 10)], typed: { angle: "30" }, clicks: [[20, 10]] },
+  "square-to": { cut: [line([0, 0], [80, 20])], layout: [dot(30, 40)], clicks: [[60, 15], [30, 40]] }, // prettier-ignore
+  bisector: { cut: [line([0, 0], [80, 0]), line([0, 0], [50, 50])], clicks: [[60, 0], [40, 40]] }, // prettier-ignore
+  "layout-line": { typed: { length: "60", angle: "20" }, clicks: [[0, 0], [60, 20]] }, // prettier-ignore
+  "layout-circle": { layout: [dot(0, 0)], typed: { size: "50d" }, clicks: [[0, 0]] },
+  point: { cut: [line([0, 0], [60, 0]), line([20, -20], [50, 30])], clicks: [[32, 0]] },
+  divide: { cut: [circle(0, 0, 30)], typed: { parts: "6" }, clicks: [[30, 0]] },
+  "layout-to-cut": { cut: [line([0, -20], [0, 20]), line([50, -20], [50, 20])], layout: [line([0, 0], [50, 0])], clicks: [[25, 0]] }, // prettier-ignore
+  line: { typed: { length: "50", angle: "30" }, clicks: [[0, 0], [40, 30]] }, // prettier-ignore
+  circle: { layout: [dot(0, 0)], typed: { size: "40d" }, clicks: [[0, 0]] },
+  "tangent-line": { cut: [circle(0, 0, 20), circle(80, 0, 12)], clicks: [[0, 20], [80, 12]] }, // prettier-ignore
+  "tangent-arc": { cut: [circle(0, 0, 20), circle(80, 0, 14)], typed: { size: "110r" }, clicks: [[0, -20], [80, -14]] }, // prettier-ignore
+  rectangle: { typed: { width: "70", height: "40", corner: "8" }, chosen: { corners: "round" }, clicks: [[0, 0]] },
+  trim: { cut: [circle(0, 0, 25), line([-40, 0], [40, 0])], clicks: [[0, 25]] },
+  move: { cut: [circle(0, 0, 12), circle(0, 0, 6)], selected: true, clicks: [[0, 0], [50, 20]] }, // prettier-ignore
+  join: { cut: [line([0, 0], [60, 0]), line([60, 0], [60, 40]), line([60, 40], [0, 0])], finish: true },
+  distance: { cut: [circle(0, 0, 10), circle(60, 0, 10)], clicks: [[0, 0], [60, 0]] }, // prettier-ignore
+  angle: { cut: [line([0, 0], [60, 0]), line([0, 0], [40, 40])], clicks: [[50, 0], [30, 30]] }, // prettier-ignore
+  radius: { cut: [arc([0, 0], [60, 0], -0.5)], clicks: [[30, 15]] },
+  area: { cut: [box(0, 0, 70, 40)], clicks: [[35, 0]] },
+  "on-the-picture": { onPicture: [[10, 10], [210, 10]] }, // prettier-ignore
+  "to-layer": { layout: [circle(0, 0, 20)], clicks: [[20, 0]], finish: true },
+  "scale-picture": { typed: { length: "150" }, onPicture: [[10, 10], [210, 10]] }, // prettier-ignore
+  "level-picture": { onPicture: [[10, 10], [210, 30]] }, // prettier-ignore
+  "straighten-picture": { typed: { width: "100", height: "60" }, onPicture: [[60, 60], [330, 40], [380, 240], [30, 220]] }, // prettier-ignore
+  "place-picture": { onPicture: [[200, 150]], clicks: [[0, 0]] },
+  "set-datum": { cut: [box(0, 0, 60, 40)], clicks: [[60, 40]] },
+};
+
+const PICTURE = { blob: "example", width: 400, height: 300 };
+const REACH = 5;
+
+/** What an example's tool made: the drawing before and after, or what it said or asked for. */
+export type Shown = {
+  readonly before: Drawing;
+  readonly after: Drawing;
+  readonly edit?: Edit;
+  readonly ask?: Ask;
+  readonly said?: string;
+};
+
+const standing = ({ cut = [], layout = [] }: Example): Drawing => {
+  const start = newDrawing("mm");
+  const draft = draftEdit(start, "Example", "example");
+  draft.remove(4);
+  draft.remove(5);
+  for (const shape of cut) draft.add(shape, PROFILE_LAYER);
+  for (const shape of layout) draft.add(shape, LAYOUT_LAYER);
+  const lie = { at: { x: 0, y: 150 }, scale: 0.5, angle: 0, scaled: true, shown: false, locked: false, opacity: 0.5 };
+  draft.set("picture", 800, { id: 800, ...PICTURE, ...lie });
+  return applyEdit(start, draft.finish());
+};
+
+/** Carries out a tool's example, event by event as the bench would; undefined for a tool that has none. */
+export const showExample = (tool: Tool): Shown | undefined => {
+  const example = EXAMPLES[tool.id];
+  if (!example) return undefined;
+  const before = standing(example);
+  let selection = new Set<number>();
+  if (example.selected) for (const { id } of everything(before)) selection.add(id);
+  let shown: Shown = { before, after: before };
+  let state = startTool(tool, { choices: example.chosen ?? {} });
+  const context = (): ToolContext => ({
+    drawing: shown.after,
+    index: indexDrawing(shown.after),
+    unit: "mm",
+    selection,
+    layer: PROFILE_LAYER,
+  });
+  const take = (step: Step): void => {
+    ({ state } = step);
+    const { edit, ask } = step;
+    if (edit) shown = { ...shown, edit, after: applyEdit(shown.after, edit) };
+    if (ask) shown = { ...shown, ask };
+    if (state.said) shown = { ...shown, said: state.said };
+    if (step.refusal) shown = { ...shown, said: `refused: ${step.refusal.code}` };
+  };
+  for (const [blank, text] of Object.entries(example.typed ?? {})) {
+    take(stepTool(tool, state, { type: "type", blank, text }, context()));
+    take(stepTool(tool, state, { type: "hold" }, context()));
+  }
+  for (const [x, y] of example.onPicture ?? [])
+    take(stepTool(tool, state, { type: "click", hover: { at: { x, y }, under: [], picture: PICTURE } }, context()));
+  for (const [x, y] of example.clicks ?? []) {
+    const at = { x, y };
+    const [snap] = snapsAt(context().index, at, REACH);
+    const under = underPoint(context(), at, REACH);
+    const hover: Hover = { at: snap?.at ?? at, under, ...(snap ? { snap } : {}) };
+    if (tool.parts.some((part) => part.kind === "pick" && part.takes === "things") && selection.size === 0) {
+      selection = new Set(under.flatMap(({ ref }) => (ref ? [ref.id] : [])).slice(0, 1));
+      continue;
+    }
+    take(stepTool(tool, state, { type: "click", hover }, context()));
+  }
+  if (example.finish) take(stepTool(tool, state, { type: "finish", hover: undefined }, context()));
+  return shown;
+};
+
+function* everything(drawing: Drawing): Generator<{ id: number }> {
+  for (const page of drawing.entity.pages) for (const row of page ?? []) if (row) yield row;
+}

@@ -1,0 +1,55 @@
+import { expose, transfer } from "comlink";
+import type { Contour, OpenChain } from "@ash-edge/core/contour";
+import { profileOf } from "@ash-edge/core/contour";
+import { applyEdit, indexDrawing, reindex, type Drawing, type DrawingIndex, type Edit } from "@ash-edge/core/drawing";
+import { faultsOf, type Fault } from "@ash-edge/core/prove";
+import type { Palette } from "../bench/board/palette.ts";
+import { paintMass } from "../bench/board/paintMass.ts";
+import { inSight, type Size, type View } from "../bench/board/view.ts";
+import { rolesOf } from "../bench/roles.ts";
+
+/** What is worked out of a great drawing; without the pieces, which the page has itself. */
+export type Derived = {
+  readonly contours: readonly Contour[];
+  readonly open: readonly OpenChain[];
+  readonly faults: readonly Fault[];
+};
+
+let drawing: Drawing | undefined;
+let index: DrawingIndex | undefined;
+let roles: ReturnType<typeof rolesOf> = new Map();
+
+/** A second copy of the drawing, kept up with the page's by its edits: what takes long is done here. */
+export const worker = {
+  start: (whole: Drawing): void => {
+    drawing = whole;
+    index = indexDrawing(whole);
+  },
+  step: (edit: Edit): void => {
+    if (!drawing || !index) throw new Error("There is no drawing yet.");
+    drawing = applyEdit(drawing, edit);
+    index = reindex(index, drawing);
+  },
+  derive: (): Derived => {
+    if (!drawing) throw new Error("There is no drawing yet.");
+    const profile = profileOf(drawing);
+    roles = rolesOf(profile);
+    return {
+      contours: profile.contours.map((contour) => ({ ...contour, pieces: [] })),
+      open: profile.open.map((chain) => ({ ...chain, pieces: [chain.pieces[0]!, chain.pieces.at(-1)!] })),
+      faults: faultsOf(profile),
+    };
+  },
+  /** The geometry in sight as a picture, `ratio` device pixels to one of the page. */
+  paint: (view: View, size: Size, ratio: number, palette: Palette, marksHidden: boolean): ImageBitmap => {
+    const canvas = new OffscreenCanvas(Math.max(1, size.width * ratio), Math.max(1, size.height * ratio));
+    const context = canvas.getContext("2d")!;
+    context.scale(ratio, ratio);
+    if (drawing && index)
+      paintMass(context, { drawing, index, view, marksHidden }, inSight(view, size), palette, roles);
+    const bitmap = canvas.transferToImageBitmap();
+    return transfer(bitmap, [bitmap]);
+  },
+};
+export type MassWorker = typeof worker;
+expose(worker);

@@ -1,0 +1,31 @@
+import { proxy, wrap, type Remote } from "comlink";
+
+export type RunOptions = {
+  readonly signal?: AbortSignal;
+  readonly report?: (part: number) => void;
+  readonly limitMs?: number;
+};
+
+/**
+ * Runs work in a worker of its own and ends the worker afterwards: when it is done, when it fails, when `signal` says stop, or after
+ * `limitMs`. Rejects with a reason in words.
+ */
+export const run = async <W, T>(
+  worker: Worker,
+  call: (remote: Remote<W>, report: (part: number) => void) => Promise<T>,
+  { signal, report = () => undefined, limitMs }: RunOptions = {},
+): Promise<T> => {
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  const ended = new Promise<never>((_, reject) => {
+    worker.onerror = (event) => reject(new Error(event.message || "The worker could not be started."));
+    signal?.addEventListener("abort", () => reject(new Error("Stopped.")), { once: true });
+    if (limitMs !== undefined)
+      timer = setTimeout(() => reject(new Error(`It took longer than ${limitMs / 1000} s.`)), limitMs);
+  });
+  try {
+    return await Promise.race([call(wrap<W>(worker), proxy(report)), ended]);
+  } finally {
+    clearTimeout(timer);
+    worker.terminate();
+  }
+};
