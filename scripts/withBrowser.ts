@@ -16,7 +16,9 @@ export const withBrowser = async (port: number, work: (page: Page) => Promise<vo
       executablePath: "/usr/bin/chromium",
       args: ["--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking"],
     });
-    await work(await browser.newPage({ viewport: { width: 1280, height: 800 }, baseURL: `http://localhost:${port}` }));
+    const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, baseURL: `http://localhost:${port}` });
+    await page.addInitScript("globalThis.__name = (named) => named"); // what tsx puts round functions sent to the page
+    await work(page);
     await browser.close();
   } finally {
     process.kill(-server.pid!);

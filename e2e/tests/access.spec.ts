@@ -30,5 +30,13 @@ for (const theme of ["ash", "evening"]) {
     expect(await faults(page)).toEqual([]);
     await page.getByRole("button", { name: "New job" }).click();
     expect(await faults(page)).toEqual([]);
+    for (const place of ["/settings", "/help"]) {
+      await page.goto(place);
+      await expect(page.getByRole("heading", { level: 1 })).toBeVisible();
+      expect(await faults(page)).toEqual([]);
+    }
+    await bench.open("Hearth stone");
+    await page.getByRole("button", { name: "Snaps" }).click();
+    expect(await faults(page)).toEqual([]);
   });
 }

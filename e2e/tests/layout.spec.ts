@@ -228,7 +228,8 @@ test("several pictures stand beside one board; what is no picture is refused in 
     await expect(page.getByText(reason)).toBeVisible();
   }
   await expect(card).toContainText("1 of 2");
-  await card.getByRole("button", { name: "Take this picture off the job" }).click();
+  await card.getByRole("button", { name: "More for the sketch" }).click();
+  await page.getByRole("menuitem", { name: "Take this picture off the job" }).click();
   await expect(card).not.toContainText("of 2");
   await page.getByText("taken off the job").locator("..").locator("..").getByRole("button", { name: "Undo" }).click();
   await expect(card).toContainText("of 2");
@@ -254,7 +255,7 @@ test("points by numbers: from the datum, from the last point, polar, and mixed w
   expect(Math.abs(mixed.y - 20)).toBeLessThan(0.5);
 
   // the datum on a snap: coordinates count from there
-  await bench.tool("BQ", "Set the datum");
+  await bench.tool("BA", "Set the datum");
   await bench.click({ x: 30.2, y: -12.3 });
   await bench.tool("QD", "Point");
   await bench.type("5");
