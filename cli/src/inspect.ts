@@ -44,6 +44,7 @@ const CODES: Readonly<Record<Fault["code"], string>> = {
   "not-joined": "open",
   open: "open",
   crossing: "crossing",
+  "not-arcs": "open",
   touching: "crossing",
   doubled: "overlap",
 };

@@ -1,4 +1,4 @@
-import { carrierOf, carrierNearest, type Curve } from "../geometry/curve.ts";
+import { carrierOf, carrierNearest, curveLength, isSmooth, type Curve } from "../geometry/curve.ts";
 import { pieceLength, piecePoint } from "../geometry/piece.ts";
 import { angleOf, cross, distance, subtract, type Point } from "../geometry/point.ts";
 import { signedAngle, toDegrees } from "../numeric/angle.ts";
@@ -19,7 +19,7 @@ const placeOf = (drawing: Drawing, ref: Ref): Point | undefined => {
   const curve = curveAt(drawing, ref);
   if (!curve || !ref.place) return undefined;
   const carrier = carrierOf(curve);
-  if (ref.place === "centre") return carrier.kind === "circle" ? carrier.centre : undefined;
+  if (ref.place === "centre") return carrier?.kind === "circle" ? carrier.centre : undefined;
   if (curve.kind !== "piece") return undefined;
   return piecePoint(curve, { start: 0, middle: 0.5, end: 1 }[ref.place]);
 };
@@ -34,10 +34,10 @@ export const distanceBetween = (drawing: Drawing, p: Ref, q: Ref): number | unde
   const [one, other] = [placeOf(drawing, p), placeOf(drawing, q)];
   if (one && other) return distance(one, other);
   const [a, b] = [curveAt(drawing, p), curveAt(drawing, q)];
-  if (one && b) return distance(one, carrierNearest(carrierOf(b), one));
-  if (other && a) return distance(other, carrierNearest(carrierOf(a), other));
-  if (!a || !b) return undefined;
-  const [onA, onB] = [carrierOf(a), carrierOf(b)];
+  const [onA, onB] = [a && carrierOf(a), b && carrierOf(b)];
+  if (one && onB) return distance(one, carrierNearest(onB, one));
+  if (other && onA) return distance(other, carrierNearest(onA, other));
+  if (!onA || !onB) return undefined;
   if (onA.kind === "circle" && onB.kind === "circle")
     return distance(onA.centre, onB.centre) <= TRUE_WITHIN
       ? Math.abs(onA.radius - onB.radius)
@@ -66,7 +66,8 @@ const measureLinks = (drawing: Drawing, { kind, links, value }: Callout): number
     case "centres": {
       if (second) return distanceBetween(drawing, first, second);
       const curve = curveAt(drawing, first);
-      return curve?.kind === "piece" ? pieceLength(curve) : undefined;
+      if (curve?.kind === "piece") return pieceLength(curve);
+      return curve && isSmooth(curve) ? curveLength(curve) : undefined;
     }
     case "angle": {
       const [a, b] = [curveAt(drawing, first), second && curveAt(drawing, second)].map(
@@ -78,8 +79,10 @@ const measureLinks = (drawing: Drawing, { kind, links, value }: Callout): number
     }
     case "count":
       return links.filter(({ id }) => entityOf(drawing, id)).length;
-    case "thread":
-      return undefined;
+    case "thread": {
+      const size = roundSize(curveAt(drawing, first));
+      return size === undefined ? undefined : 2 * size;
+    }
   }
 };
 

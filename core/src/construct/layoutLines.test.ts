@@ -71,7 +71,7 @@ describe("layout lines", () => {
           const scale = scaleOf(placement);
           const endless = (curve: Curve): Endless => {
             const carrier = carrierOf(curve);
-            if (carrier.kind !== "line") throw new Error();
+            if (carrier?.kind !== "line") throw new Error();
             return { through: carrier.at, angle: Math.atan2(carrier.direction.y, carrier.direction.x) };
           };
           for (const { through, angle: run } of lines) {

@@ -1,6 +1,7 @@
 import type { Carrier, Curve } from "../geometry/curve.ts";
-import { carrierOf, curveNearest, curvePoint } from "../geometry/curve.ts";
+import { carrierOf, curveNearest, curvePoint, directionAt, isSmooth, smoothOf } from "../geometry/curve.ts";
 import type { Circle } from "../geometry/circle.ts";
+import { equalParts } from "../geometry/smooth.ts";
 import { endlessSide, endlessThrough, type Endless } from "../geometry/endless.ts";
 import { piecePoint } from "../geometry/piece.ts";
 import { along, angleOf, cross, distance, dot, leftOf, subtract, times, add, type Point } from "../geometry/point.ts";
@@ -15,11 +16,12 @@ export const lineThrough = (p: Point, q: Point): Outcome<Endless> =>
   distance(p, q) <= RESOLUTION ? refuse("same-point", {}, p) : done(endlessThrough(p, q));
 
 /**
- * The endless line through `p` square to a curve: to a straight one along its normal, to a round one through its centre. From the
- * centre itself there is no one direction: a refusal. Source: Euclid I.11, I.12 and III.18.
+ * The endless line through `p` square to a curve: to a straight one along its normal, to a round one through its centre, to an ellipse or
+ * a free curve square to it where it is nearest. From a centre itself there is no one direction: a refusal. Source: Euclid I.11, I.12 and III.18.
  */
 export const lineSquareTo = (of: Curve, p: Point): Outcome<Endless> => {
   const carrier = carrierOf(of);
+  if (!carrier) return done({ through: p, angle: directionAt(of, p) + Math.PI / 2 });
   if (carrier.kind === "circle") return lineThrough(p, carrier.centre);
   return done({ through: p, angle: (of.kind === "endless" ? of.angle : angleOf(carrier.direction)) + Math.PI / 2 });
 };
@@ -30,7 +32,7 @@ export const lineSquareTo = (of: Curve, p: Point): Outcome<Endless> => {
  */
 export const bisectorsOf = (a: Curve, pickA: Point, b: Curve, pickB: Point): Outcome<readonly Endless[]> => {
   const [onA, onB] = [carrierOf(a), carrierOf(b)];
-  if (onA.kind !== "line" || onB.kind !== "line") return refuse("not-a-curve");
+  if (onA?.kind !== "line" || onB?.kind !== "line") return refuse("not-straight");
   const meeting = meetCarriers(onA, onB, RESOLUTION);
   if (meeting.kind === "same") return refuse("curves-same");
   if (meeting.kind !== "crossing") {
@@ -54,7 +56,7 @@ const towards = (carrier: Extract<Carrier, { kind: "line" }>, from: Point, pick:
 /** The angle between two straight curves, in radians from 0 to a quarter turn; round ones have none. */
 export const angleOfLines = (a: Curve, b: Curve): Outcome<number> => {
   const [onA, onB] = [carrierOf(a), carrierOf(b)];
-  if (onA.kind !== "line" || onB.kind !== "line") return refuse("not-straight");
+  if (onA?.kind !== "line" || onB?.kind !== "line") return refuse("not-straight");
   const [sine, cosine] = [cross(onA.direction, onB.direction), dot(onA.direction, onB.direction)];
   return done(Math.atan2(Math.abs(sine), Math.abs(cosine)));
 };
@@ -73,6 +75,10 @@ export const tangentsAtAngle = ({ centre, radius }: Circle, angle: number, near:
 export const dividingPoints = (curve: Curve, n: number, start: Point): Outcome<readonly Point[]> => {
   if (curve.kind === "endless") return refuse("cannot-divide");
   if (curve.kind === "piece") return done(Array.from({ length: n - 1 }, (_, i) => piecePoint(curve, (i + 1) / n)));
+  if (isSmooth(curve)) {
+    const parts = equalParts(smoothOf(curve), n);
+    return done(smoothOf(curve).closed ? parts.slice(0, -1) : parts.slice(1, -1));
+  }
   const from = curveNearest(curve, start).t;
   return done(Array.from({ length: n }, (_, i) => curvePoint(curve, from + (i * 2 * Math.PI) / n)));
 };

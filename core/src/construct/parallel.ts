@@ -1,5 +1,5 @@
 import type { Curve } from "../geometry/curve.ts";
-import { carrierOf } from "../geometry/curve.ts";
+import { carrierOf, curveNearest } from "../geometry/curve.ts";
 import { endlessDirection, endlessSide } from "../geometry/endless.ts";
 import { along, angleOf, distance, leftOf, type Point } from "../geometry/point.ts";
 import { done, refuse, type Outcome } from "../numeric/outcome.ts";
@@ -14,6 +14,7 @@ import { RESOLUTION } from "../numeric/tolerance.ts";
  */
 export const parallelsOf = (of: Curve, side: Point, by: number, count: number): Outcome<readonly Curve[]> => {
   const carrier = carrierOf(of);
+  if (!carrier) return refuse("cannot-parallel");
   const steps = Array.from({ length: count }, (_, i) => (i + 1) * by);
   if (carrier.kind === "line") {
     const angle = of.kind === "endless" ? of.angle : angleOf(carrier.direction);
@@ -32,6 +33,7 @@ export const parallelsOf = (of: Curve, side: Point, by: number, count: number): 
 /** How far `p` is from the carrier of `of`: the distance that a parallel through `p` has. */
 export const distanceFrom = (of: Curve, p: Point): number => {
   const carrier = carrierOf(of);
+  if (!carrier) return curveNearest(of, p).distance;
   if (carrier.kind === "circle") return Math.abs(distance(p, carrier.centre) - carrier.radius);
   return Math.abs(endlessSide({ through: carrier.at, angle: angleOf(carrier.direction) }, p));
 };

@@ -42,7 +42,12 @@ export type OpenChain = {
   readonly bounds: Bounds;
 };
 
-export type Profile = { readonly contours: readonly Contour[]; readonly open: readonly OpenChain[] };
+export type Profile = {
+  readonly contours: readonly Contour[];
+  readonly open: readonly OpenChain[];
+  /** Ellipses and free curves: they must become arcs before they can be cut. */
+  readonly smooth: readonly Id[];
+};
 
 type Part = Ends & { readonly entity: Entity; readonly pieces: readonly Piece[] };
 
@@ -59,9 +64,14 @@ const counts = (pieces: readonly Piece[]): { lines: number; arcs: number } => {
 export const profileOf = (drawing: Drawing, joinWithin = RESOLUTION): Profile => {
   const closed: Omit<Contour, "depth" | "role">[] = [];
   const marks = new Set<Id>();
+  const smooth: Id[] = [];
   const loose = new Map<Id, Part[]>();
   for (const entity of cutEntities(drawing)) {
     if (layerOf(drawing, entity.layer)?.role === "mark") marks.add(entity.id);
+    if (entity.kind === "ellipse" || entity.kind === "free") {
+      smooth.push(entity.id);
+      continue;
+    }
     if (entity.kind === "circle") {
       const pieces = circleHalves(entity);
       const { centre, radius } = entity;
@@ -121,7 +131,7 @@ export const profileOf = (drawing: Drawing, joinWithin = RESOLUTION): Profile =>
     ...closed.filter(isMark).map((contour): Contour => ({ ...contour, depth: 0, role: "mark" })),
   ];
   contours.sort((p, q) => p.depth - q.depth || q.area - p.area || p.ids[0]! - q.ids[0]!);
-  return { contours, open: withGaps(open.filter((chain) => !isMark(chain))) };
+  return { contours, open: withGaps(open.filter((chain) => !isMark(chain))), smooth };
 };
 
 const contourOf = (ids: readonly Id[], joined: boolean, pieces: readonly Piece[]): Omit<Contour, "depth" | "role"> => ({

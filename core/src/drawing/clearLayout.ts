@@ -42,12 +42,12 @@ const roundCentres = (drawing: Drawing): readonly Standing[] =>
     .sort((p, q) => Number(q.curve.kind === "circle") - Number(p.curve.kind === "circle"))
     .flatMap(({ curve, ref }) => {
       const carrier = carrierOf(curve);
-      return carrier.kind === "circle" ? [{ ref: { ...ref, place: "centre" as const }, at: carrier.centre }] : [];
+      return carrier?.kind === "circle" ? [{ ref: { ...ref, place: "centre" as const }, at: carrier.centre }] : [];
     });
 
 const centresOn = (drawing: Drawing, ref: Ref, centres: readonly Standing[]): Standing[] => {
   const curve = curveAt(drawing, ref);
   if (!curve) return [];
   const carrier = carrierOf(curve);
-  return centres.filter(({ at }) => distance(carrierNearest(carrier, at), at) <= RESOLUTION);
+  return carrier ? centres.filter(({ at }) => distance(carrierNearest(carrier, at), at) <= RESOLUTION) : [];
 };

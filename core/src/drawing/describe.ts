@@ -1,4 +1,5 @@
-import { carrierOf } from "../geometry/curve.ts";
+import { halfAxes } from "../geometry/ellipse.ts";
+import { carrierOf, isSmooth } from "../geometry/curve.ts";
 import { pieceLength } from "../geometry/piece.ts";
 import { distance, type Point } from "../geometry/point.ts";
 import { showLength } from "../numeric/showValue.ts";
@@ -18,7 +19,13 @@ export const describeRef = (drawing: Drawing, ref: Ref): string => {
   const callout = calloutsOf(drawing).find(
     ({ kind, links }) => (kind === "radius" || kind === "diameter") && links.some((link) => sameRef(link, ref)),
   );
-  if (carrier.kind === "circle") {
+  if (isSmooth(curve)) {
+    const name = curve.kind === "ellipse" ? "ellipse" : "free curve";
+    if (curve.kind === "free") return `${layout}${name}`;
+    const [a, b] = halfAxes(curve).map((half) => showLength(rounded(2 * half), unitOf(drawing)));
+    return `${layout}${name} ${a} × ${b}`;
+  }
+  if (carrier?.kind === "circle") {
     const name = callout?.name ?? `${layout}${curve.kind === "circle" ? "circle" : "arc"}`;
     const size =
       curve.kind === "circle"

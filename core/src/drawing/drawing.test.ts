@@ -195,7 +195,7 @@ describe("trim", () => {
           if (!plan.ok) throw new Error(plan.refusal.code);
           const after = applyEdit(drawing, plan.value.edit);
           const kept = cutEntities(after).filter((entity) => entity.kind === "piece" && entity.bulge !== 0);
-          const total = [...plan.value.removed, ...(kept as unknown as Piece[])].reduce(
+          const total = [...(plan.value.removed as unknown as Piece[]), ...(kept as unknown as Piece[])].reduce(
             (sum, part) => sum + pieceLength(part),
             0,
           );

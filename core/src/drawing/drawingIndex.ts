@@ -11,7 +11,14 @@ import { pageChanges } from "./pages.ts";
 /** One thing that can be found: a curve, the centre of a round one, the centre of area of a contour, or a layout point. */
 export type Item =
   | { readonly kind: "curve"; readonly ref: Ref; readonly curve: Curve; readonly bounds?: Bounds }
-  | { readonly kind: "centre" | "area" | "point"; readonly ref: Ref; readonly at: Point; readonly bounds: Bounds };
+  | {
+      readonly kind: "centre" | "area" | "point";
+      /** Worked out from an arc, and so good only to its last bits. */
+      readonly derived?: boolean;
+      readonly ref: Ref;
+      readonly at: Point;
+      readonly bounds: Bounds;
+    };
 
 /**
  * Where things are. A static index of everything as it stood, with a short list of changes beside it; endless lines have no
@@ -41,10 +48,24 @@ const itemsOf = (drawing: Drawing, entity: Entity): readonly Item[] => {
     : [];
   const curves = curvesOf(entity).flatMap(({ curve, ref }): Item[] => {
     const bounds = curveBounds(curve);
-    const centre = curve.kind === "circle" ? curve.centre : curve.kind === "piece" ? pieceCentre(curve) : undefined;
+    const centre =
+      curve.kind === "circle" || curve.kind === "ellipse"
+        ? curve.centre
+        : curve.kind === "piece"
+          ? pieceCentre(curve)
+          : undefined;
     const item: Item = { kind: "curve", ref, curve, ...(bounds ? { bounds } : {}) };
     return centre
-      ? [item, { kind: "centre", ref: { ...ref, place: "centre" }, at: centre, bounds: pointBounds(centre) }]
+      ? [
+          item,
+          {
+            kind: "centre",
+            ref: { ...ref, place: "centre" },
+            at: centre,
+            bounds: pointBounds(centre),
+            ...(curve.kind === "piece" ? { derived: true } : {}),
+          },
+        ]
       : [item];
   });
   return [...curves, ...area];

@@ -3,7 +3,9 @@ import { unionBounds } from "../geometry/bounds.ts";
 import type { Circle } from "../geometry/circle.ts";
 import { circleBounds } from "../geometry/circle.ts";
 import type { Curve } from "../geometry/curve.ts";
+import { ellipseBounds, type Ellipse } from "../geometry/ellipse.ts";
 import type { Endless } from "../geometry/endless.ts";
+import { freeBounds, type Free } from "../geometry/free.ts";
 import { pieceBounds, type Piece } from "../geometry/piece.ts";
 import type { Point } from "../geometry/point.ts";
 
@@ -20,7 +22,9 @@ export type Shape =
   | ({ readonly kind: "piece" } & Piece)
   | ({ readonly kind: "circle" } & Circle)
   | ({ readonly kind: "chain" } & Chain)
-  | ({ readonly kind: "endless" } & Endless);
+  | ({ readonly kind: "endless" } & Endless)
+  | ({ readonly kind: "ellipse" } & Ellipse)
+  | ({ readonly kind: "free" } & Free);
 
 /** How a line is drawn where it is not as its role has it. */
 export const LINE_STYLES = ["solid", "dashed", "dotted"] as const;
@@ -75,6 +79,10 @@ export const shapeBounds = (shape: Shape): Bounds | undefined => {
       return circleBounds(shape);
     case "chain":
       return unionBounds(chainPieces(shape).map(pieceBounds));
+    case "ellipse":
+      return ellipseBounds(shape);
+    case "free":
+      return freeBounds(shape);
     case "endless":
       return undefined;
   }

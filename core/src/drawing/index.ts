@@ -1,3 +1,4 @@
+export * from "./bendPiece.ts";
 export * from "./clearLayout.ts";
 export * from "./describe.ts";
 export * from "./drawing.ts";
@@ -7,6 +8,7 @@ export * from "./entity.ts";
 export * from "./joinPieces.ts";
 export * from "./layer.ts";
 export * from "./layers.ts";
+export * from "./outline.ts";
 export * from "./pages.ts";
 export * from "./picking.ts";
 export * from "./picture.ts";

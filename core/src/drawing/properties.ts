@@ -1,5 +1,6 @@
+import { halfAxes } from "../geometry/ellipse.ts";
 import { arcBetween, arcOf, bulgeOf, pieceLength, sweepOf, type Piece } from "../geometry/piece.ts";
-import { along, angleOf, distance, subtract, turned, type Point } from "../geometry/point.ts";
+import { along, angleOf, distance, subtract, times, turned, type Point } from "../geometry/point.ts";
 import { toDegrees, toRadians, unitAt } from "../numeric/angle.ts";
 import { done, refuse, type Outcome } from "../numeric/outcome.ts";
 import { RESOLUTION } from "../numeric/tolerance.ts";
@@ -51,6 +52,17 @@ export const propertiesOf = (entity: Entity, vertex?: Id): readonly Property[] =
         { name: "angle", label: "angle", kind: "angle", value: toDegrees(entity.angle) },
         ...point("through", "through", entity.through),
       ];
+    case "ellipse": {
+      const [long, short] = halfAxes(entity);
+      return [
+        { name: "long", label: "long axis", kind: "length", value: 2 * long },
+        { name: "short", label: "short axis", kind: "length", value: 2 * short },
+        { name: "angle", label: "angle", kind: "angle", value: toDegrees(angleOf(entity.major)) },
+        ...point("centre", "centre", entity.centre),
+      ];
+    }
+    case "free":
+      return [];
     case "piece":
       return pieceProperties(entity);
     case "chain": {
@@ -113,6 +125,16 @@ const changed = (entity: Entity, name: string, value: number, vertex: Id | undef
     case "endless":
       if (name === "angle") return done({ ...entity, angle: toRadians(value) });
       return done({ ...entity, through: at(entity.through, name, value) });
+    case "ellipse": {
+      const [long, short] = halfAxes(entity);
+      if (name.startsWith("centre")) return done({ ...entity, centre: at(entity.centre, name, value) });
+      if (name === "angle") return done({ ...entity, major: along({ x: 0, y: 0 }, unitAt(toRadians(value)), long) });
+      const [a, b] = name === "long" ? [value / 2, short] : [long, value / 2];
+      if (b > a) return refuse("axes-swapped");
+      return done({ ...entity, major: times(entity.major, a / long), ratio: b / a });
+    }
+    case "free":
+      return refuse("property-impossible");
     case "piece": {
       const piece = changedPiece(entity, name, value);
       return piece.ok ? done({ ...entity, ...piece.value }) : piece;

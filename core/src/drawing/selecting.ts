@@ -1,5 +1,5 @@
 import { boundsMeet, type Bounds } from "../geometry/bounds.ts";
-import { carrierOf, curveBounds, type Curve } from "../geometry/curve.ts";
+import { carrierOf, curveBounds, curveLength, isSmooth, smoothOf, type Curve } from "../geometry/curve.ts";
 import { pieceLength } from "../geometry/piece.ts";
 import { meetings } from "../intersect/meetings.ts";
 import { profileOf } from "../contour/profile.ts";
@@ -52,6 +52,7 @@ export const selectByBox = (index: DrawingIndex, box: Bounds, how: "encloses" | 
 const sizeOf = (entity: Entity): number => {
   if (entity.kind === "circle") return entity.radius;
   if (entity.kind === "chain") return entity.vertices.length;
+  if (entity.kind === "ellipse" || entity.kind === "free") return curveLength(entity);
   if (entity.kind !== "piece") return 0;
   const carrier = carrierOf(entity);
   return carrier.kind === "circle" ? carrier.radius : pieceLength(entity);
@@ -90,6 +91,7 @@ export const selectInside = (drawing: Drawing, id: Id): readonly Id[] => {
 const endsOf = (curve: Curve): readonly { x: number; y: number }[] => {
   if (curve.kind === "piece") return [curve.a, curve.b];
   if (curve.kind === "endless") return [];
+  if (isSmooth(curve)) return smoothOf(curve).breaks.map(smoothOf(curve).at);
   const { centre, radius } = curve;
   return [
     { x: centre.x + radius, y: centre.y },
@@ -125,7 +127,9 @@ export const countByKind = (drawing: Drawing, ids: Iterable<Id>): string => {
           : "chain"
         : entity.kind === "endless"
           ? "line"
-          : kindOf(entity);
+          : entity.kind === "free"
+            ? "free curve"
+            : kindOf(entity);
     counts.set(layout + name, (counts.get(layout + name) ?? 0) + 1);
   }
   return [...counts].map(([name, n]) => `${n} ${name}${n === 1 ? "" : "s"}`).join(", ");

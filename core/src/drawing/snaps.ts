@@ -1,9 +1,21 @@
+import { feetOf } from "../construct/perpendiculars.ts";
 import { tangentLinesFromPoint } from "../construct/tangentLines.ts";
-import { carrierNearest, carrierOf, curveNearest, type Carrier, type Curve } from "../geometry/curve.ts";
+import {
+  carrierNearest,
+  carrierOf,
+  curveNearest,
+  isSmooth,
+  smoothOf,
+  type Curve,
+  type SmoothCurve,
+} from "../geometry/curve.ts";
+import { ellipseParameter } from "../geometry/ellipse.ts";
+import { equalParts, feetOn } from "../geometry/smooth.ts";
+import { refined, rootsOn } from "../numeric/roots.ts";
 import { circlePoint } from "../geometry/circle.ts";
 import { growBounds } from "../geometry/bounds.ts";
 import { arcOf, piecePoint } from "../geometry/piece.ts";
-import { distance, type Point } from "../geometry/point.ts";
+import { cross, distance, subtract, type Point } from "../geometry/point.ts";
 import { meetCarriers, meetingPoints } from "../intersect/carriers.ts";
 import { meetings } from "../intersect/meetings.ts";
 import { normalAngle } from "../numeric/angle.ts";
@@ -72,12 +84,26 @@ const quarters = (curve: Curve): readonly Point[] => {
   return all.filter(isOn).map((angle) => circlePoint(arc, angle));
 };
 
-/** Where a line from `p` meets a carrier squarely: the foot on a line; on a circle the near and the far point (Euclid I.12, III.18). */
-const feetOf = (carrier: Carrier, p: Point): readonly Point[] => {
-  const near = carrierNearest(carrier, p);
-  if (carrier.kind === "line") return [near];
-  if (distance(p, carrier.centre) <= RESOLUTION) return []; // every radius is square to it
-  return [near, { x: 2 * carrier.centre.x - near.x, y: 2 * carrier.centre.y - near.y }];
+type Note = (kind: SnapKind, place: Point, ref?: Ref) => void;
+
+/** The places of an ellipse or a free curve: ends, middle, ends of its axes, and where a line from `from` is square or tangent to it. */
+const noteSmooth = (curve: SmoothCurve, ref: Ref, from: Point | undefined, note: Note): void => {
+  const smooth = smoothOf(curve);
+  const { at, first, breaks, closed } = smooth;
+  if (!closed) {
+    note("end", at(0), { ...ref, place: "start" });
+    note("end", at(1), { ...ref, place: "end" });
+    note("middle", equalParts(smooth, 2)[1]!, { ...ref, place: "middle" });
+  }
+  if (curve.kind === "ellipse")
+    for (let quarter = 0; quarter < 4; quarter++) {
+      const t = ellipseParameter(curve, (quarter * Math.PI) / 2);
+      if (t !== undefined) note("quarter", at(t), ref);
+    }
+  if (!from) return;
+  for (const t of feetOn(smooth, from)) note("perpendicular", at(t), ref);
+  for (const t of rootsOn((s) => cross(first(s), subtract(at(s), from)), refined(breaks, 6)))
+    note("tangent", at(t), ref);
 };
 
 /**
@@ -103,9 +129,12 @@ export const snapsAt = (
   };
   const near = searchIndex(index, growBounds({ minX: at.x, minY: at.y, maxX: at.x, maxY: at.y }, reach));
   const curves: Extract<Item, { kind: "curve" }>[] = [];
+  const later: Exclude<Item, { kind: "curve" }>[] = [];
   for (const item of near) {
     if (item.kind !== "curve") {
-      note(item.kind, item.at, item.ref);
+      // of a circle's centre and an arc's at the same place, the circle's own number is the true one
+      if (item.derived) later.push(item);
+      else note(item.kind, item.at, item.ref);
       continue;
     }
     const { curve, ref } = item;
@@ -119,9 +148,13 @@ export const snapsAt = (
       note("end", curve.b, { ...ref, place: "end" });
       note("middle", piecePoint(curve, 0.5), { ...ref, place: "middle" });
     }
+    if (isSmooth(curve)) {
+      noteSmooth(curve, ref, from, note);
+      continue;
+    }
     const carrier = carrierOf(curve);
     if (from && wants("perpendicular"))
-      for (const foot of feetOf(carrier, from))
+      for (const foot of feetOf(curve, from))
         if (curveNearest(curve, foot).distance <= RESOLUTION) note("perpendicular", foot, ref);
     if (from && wants("tangent") && carrier.kind === "circle") {
       const tangents = tangentLinesFromPoint(from, carrier);
@@ -130,6 +163,8 @@ export const snapsAt = (
           if (curveNearest(curve, to).distance <= RESOLUTION) note("tangent", to, ref);
     }
   }
+  for (const { kind, at: place, ref } of later)
+    if (!found.some((one) => one.kind === kind && distance(one.at, place) <= RESOLUTION)) note(kind, place, ref);
   if (wants("crossing")) {
     const some = curves.slice(0, CROSSING_LIMIT);
     for (let i = 0; i < some.length; i++)
@@ -172,6 +207,7 @@ const extendedCrossings = (index: DrawingIndex, at: Point, reach: number): reado
     .flatMap((item) => {
       if (item.kind !== "curve") return [];
       const carrier = carrierOf(item.curve);
+      if (!carrier) return [];
       const passes = distance(carrierNearest(carrier, at), at) <= reach;
       return passes ? [{ carrier, ends: curveNearest(item.curve, at).distance > reach, curve: item.curve }] : [];
     })

@@ -1,6 +1,8 @@
 import { transformChain } from "../contour/chain.ts";
 import { transformCircle } from "../geometry/circle.ts";
+import { transformEllipse } from "../geometry/ellipse.ts";
 import { transformEndless } from "../geometry/endless.ts";
+import { transformFree } from "../geometry/free.ts";
 import { transformPiece } from "../geometry/piece.ts";
 import { transformPoint, type Similarity } from "../geometry/transform.ts";
 import { done, refuse, type Outcome } from "../numeric/outcome.ts";
@@ -21,6 +23,10 @@ export const transformShape = (m: Similarity, shape: Shape): Shape => {
       return { kind: "chain", ...transformChain(m, shape) };
     case "endless":
       return { kind: "endless", ...transformEndless(m, shape) };
+    case "ellipse":
+      return { kind: "ellipse", ...transformEllipse(m, shape) };
+    case "free":
+      return { kind: "free", ...transformFree(m, shape) };
   }
 };
 

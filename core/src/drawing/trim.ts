@@ -1,5 +1,7 @@
+import { partOfEllipse } from "../geometry/ellipse.ts";
+import { partOfFree } from "../geometry/free.ts";
 import { circleHalves } from "../geometry/circle.ts";
-import { curveBounds, curveNearest, type Curve } from "../geometry/curve.ts";
+import { curveBounds, curveNearest, smoothOf, type Curve, type SmoothCurve } from "../geometry/curve.ts";
 import { arcBetween, partOfPiece, pieceLength, piecePoint, type Piece } from "../geometry/piece.ts";
 import { growBounds } from "../geometry/bounds.ts";
 import { distance, type Point } from "../geometry/point.ts";
@@ -15,7 +17,7 @@ import { chainOfPieces, curvesOf, sameRef, type Entity, type Id, type Ref, type 
 /** What a trim would take away and what would stay; `whole` when nothing crosses the piece and all of it goes. */
 export type TrimPlan = {
   readonly entity: Entity;
-  readonly removed: readonly Piece[];
+  readonly removed: readonly Shape[];
   readonly whole: boolean;
   readonly edit: Edit;
 };
@@ -44,7 +46,9 @@ export const planTrim = (index: DrawingIndex, ref: Ref, at: Point, layoutCuts = 
   );
   const cuts = cutsOf(index, entity, layoutCuts);
   const s = which + paramWithin(curves[which]!.curve, at);
-  return entity.kind === "circle" ? trimCircle(index, entity, cuts, at) : trimRun(index, entity, cuts, s);
+  if (entity.kind === "circle") return trimCircle(index, entity, cuts, at);
+  if (entity.kind === "ellipse" || entity.kind === "free") return trimSmooth(index, entity, cuts, s);
+  return trimRun(index, entity, cuts, s);
 };
 
 const paramWithin = (curve: Curve, at: Point): number => curveNearest(curve, at).t;
@@ -67,6 +71,53 @@ const cutsOf = (index: DrawingIndex, entity: Entity, layoutCuts: boolean): Cut[]
   });
   cuts.sort((p, q) => p.s - q.s);
   return cuts.filter((cut, i) => i === 0 || distance(cut.at, cuts[i - 1]!.at) > RESOLUTION);
+};
+
+/** An ellipse or a free curve: what remains is the same curve over less of its parameter. */
+const trimSmooth = (index: DrawingIndex, entity: Smoothly, found: readonly Cut[], s: number): Outcome<TrimPlan> => {
+  const { closed, at } = smoothOf(entity);
+  const part = (from: Cut, to: Cut): readonly Smoothly[] => {
+    if (to.s > from.s) return [partOf(entity, from, to)];
+    // round the place where it starts and ends
+    if (entity.kind === "ellipse") return [partOf(entity, from, { ...to, s: to.s + 1 })];
+    return [partOf(entity, from, { s: 1, at: at(1) }), partOf(entity, { s: 0, at: at(0) }, to)];
+  };
+  const cuts = closed
+    ? found.filter((cut, i) => i === 0 || distance(cut.at, found[0]!.at) > RESOLUTION)
+    : found.filter((cut) => distance(cut.at, at(0)) > RESOLUTION && distance(cut.at, at(1)) > RESOLUTION);
+  if (cuts.length === 0) return done(finishSmooth(index, entity, [entity], []));
+  if (closed && cuts.length === 1) return refuse("trim-single-cut", { what: entity.kind }, cuts[0]!.at);
+  const ends: readonly Cut[] = closed
+    ? []
+    : [
+        { s: 0, at: at(0) },
+        { s: 1, at: at(1) },
+      ];
+  const after = cuts.find((cut) => cut.s > s) ?? (closed ? cuts[0]! : ends[1]!);
+  const before = [...cuts].reverse().find((cut) => cut.s <= s) ?? (closed ? cuts.at(-1)! : ends[0]!);
+  const kept = closed
+    ? part(after, before)
+    : [...(before === ends[0] ? [] : part(ends[0]!, before)), ...(after === ends[1] ? [] : part(after, ends[1]!))];
+  return done(finishSmooth(index, entity, part(before, after), kept));
+};
+
+type Smoothly = Entity & SmoothCurve;
+
+const partOf = (entity: Smoothly, from: Cut, to: Cut): Smoothly =>
+  entity.kind === "ellipse"
+    ? { ...entity, ...partOfEllipse(entity, from.s, to.s) }
+    : { ...entity, ...partOfFree(entity, from.s, to.s, from.at, to.at) };
+
+const finishSmooth = (
+  index: DrawingIndex,
+  entity: Smoothly,
+  removed: readonly Smoothly[],
+  kept: readonly Smoothly[],
+): TrimPlan => {
+  const draft = draftEdit(index.drawing, kept.length === 0 ? "Trim (whole piece)" : "Trim", "trim");
+  if (kept.length === 0) draft.remove(entity.id);
+  kept.forEach((shape, i) => (i === 0 ? draft.replace({ ...shape, id: entity.id }) : draft.add(shape, entity.layer)));
+  return { entity, removed, whole: kept.length === 0, edit: draft.finish() };
 };
 
 const trimCircle = (
@@ -147,15 +198,21 @@ const finish = (
   const draft = draftEdit(index.drawing, whole ? "Trim (whole piece)" : "Trim", "trim");
   if (whole) draft.remove(entity.id);
   const refs: Ref[] = [];
+  const style = entity.line ? { line: entity.line } : {};
   remains.forEach((run, i) => {
     const shape: Shape =
       run.length === 1 ? { kind: "piece", ...plain(run[0]!) } : chainOfPieces(run, false, draft.newId);
-    if (i === 0) draft.replace({ ...shape, id: entity.id, layer: entity.layer });
-    refs.push({ id: i === 0 ? entity.id : draft.add(shape, entity.layer) });
+    if (i === 0) draft.replace({ ...shape, ...style, id: entity.id, layer: entity.layer });
+    refs.push({ id: i === 0 ? entity.id : draft.add({ ...shape, ...style }, entity.layer) });
     if (entity.kind === "chain") followPieces(draft, entity, run, shape, refs.at(-1)!);
   });
   if (!whole && entity.kind !== "chain") draft.follow({ id: entity.id }, refs.slice(0, 1));
-  return { entity, removed: removed.map(plain), whole, edit: draft.finish() };
+  return {
+    entity,
+    removed: removed.map((piece): Shape => ({ kind: "piece", ...plain(piece) })),
+    whole,
+    edit: draft.finish(),
+  };
 };
 
 const plain = ({ a, b, bulge }: Piece): Piece => ({ a, b, bulge });

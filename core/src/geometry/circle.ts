@@ -12,6 +12,9 @@ export const circlePoint = ({ centre, radius }: Circle, angle: number): Point =>
   return { x: centre.x + radius * x, y: centre.y + radius * y };
 };
 
+/** The point at `angle` on a circle given by its parts. */
+export const arcAt = (centre: Point, radius: number, angle: number): Point => circlePoint({ centre, radius }, angle);
+
 export const circleLength = ({ radius }: Circle): number => 2 * Math.PI * radius;
 export const circleArea = ({ radius }: Circle): number => Math.PI * radius * radius;
 

@@ -50,6 +50,12 @@ export const transformPoint = (m: Similarity, p: Point): Point => ({
   y: m.b * p.x + m.d * p.y + m.f,
 });
 
+/** A direction or a difference under it: without the move. */
+export const transformVector = (m: Similarity, p: Point): Point => ({
+  x: m.a * p.x + m.c * p.y,
+  y: m.b * p.x + m.d * p.y,
+});
+
 export const scaleOf = (m: Similarity): number => Math.hypot(m.a, m.b);
 export const isMirror = (m: Similarity): boolean => m.a * m.d - m.b * m.c < 0;
 /** The angle at which +x comes out. */

@@ -1,2 +1,3 @@
 export * from "./carriers.ts";
 export * from "./meetings.ts";
+export * from "./smoothMeetings.ts";

@@ -1,8 +1,17 @@
-import { carrierOf, curveBounds, curveEnds, curveNearest, type Carrier, type Curve } from "../geometry/curve.ts";
+import {
+  carrierOf,
+  curveBounds,
+  curveEnds,
+  curveNearest,
+  curvePoint,
+  type Carrier,
+  type Curve,
+} from "../geometry/curve.ts";
 import { boundsMeet, growBounds } from "../geometry/bounds.ts";
 import { pieceLength, piecePoint as pointOf } from "../geometry/piece.ts";
 import { cross, distance, leftOf, subtract, unit, type Point } from "../geometry/point.ts";
 import { meetCarriers, meetingPoints } from "./carriers.ts";
+import { smoothMeetings } from "./smoothMeetings.ts";
 
 /**
  * How two curves meet at a place: they cross, they touch, an end of one lies on the other, or a whole stretch of one lies on
@@ -47,6 +56,11 @@ export const meetings = (a: Curve, b: Curve, tolerance: number): readonly Meetin
   for (const end of curveEnds(b)) if (reaches(a, end, tolerance) && !known(end, 2 * tolerance)) note("end", end);
 
   const [onA, onB] = [carrierOf(a), carrierOf(b)];
+  if (!onA || !onB) {
+    // at a known end the curves stay within the tolerance of each other for a little way: that is the same meeting
+    for (const { at, kind, width } of smoothMeetings(a, b, tolerance)) if (!known(at, width)) note(kind, at);
+    return found;
+  }
   const meeting = meetCarriers(onA, onB, tolerance);
   if (meeting.kind === "same") return overlaps(a, b, found, tolerance);
   for (const p of meetingPoints(meeting)) {
@@ -70,7 +84,11 @@ const overlaps = (
   if (ends.length === 0) {
     // two equal circles, two equal endless lines: everything is shared and there is no end to name
     const p =
-      a.kind === "circle" ? { x: a.centre.x + a.radius, y: a.centre.y } : a.kind === "endless" ? a.through : a.a;
+      a.kind === "circle"
+        ? { x: a.centre.x + a.radius, y: a.centre.y }
+        : a.kind === "endless"
+          ? a.through
+          : curvePoint(a, 0);
     return reaches(b, p, tolerance) ? [{ kind: "overlap", from: p, to: p }] : [];
   }
   // Walk along the one that has ends (a circle or an endless line has none), and test the middle of each stretch.

@@ -1,5 +1,6 @@
 export * from "./angle.ts";
 export * from "./outcome.ts";
+export * from "./roots.ts";
 export * from "./showValue.ts";
 export * from "./tolerance.ts";
 export * from "./typedValue.ts";

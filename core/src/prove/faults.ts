@@ -9,7 +9,7 @@ import { RESOLUTION } from "../numeric/tolerance.ts";
 
 /** What stands against cutting a profile. Errors block a release; warnings are said. */
 export type Fault = {
-  readonly code: "nothing-closed" | "open" | "not-joined" | "crossing" | "touching" | "doubled";
+  readonly code: "nothing-closed" | "open" | "not-joined" | "crossing" | "touching" | "doubled" | "not-arcs";
   readonly severity: "error" | "warning";
   readonly at?: Point;
   readonly ids: readonly Id[];
@@ -37,6 +37,13 @@ export const faultsOf = (profile: Profile): readonly Fault[] => {
     const values = gap ? { ends: 2, gap: gap.distance } : { ends: 2 };
     faults.push({ code: "open", severity: "error", at: chain.ends[0]!.at, ids: chain.ids, values });
   }
+  if (profile.smooth.length > 0)
+    faults.push({
+      code: "not-arcs",
+      severity: "error",
+      ids: profile.smooth,
+      values: { curves: profile.smooth.length },
+    });
   faults.push(...meetingFaults([...cut, ...profile.open]));
   return faults.sort((p, q) => Number(p.severity === "warning") - Number(q.severity === "warning"));
 };

@@ -55,8 +55,26 @@ const SENTENCES: Readonly<Record<RefusalCode, Words>> = {
     `No ends meet: ${open === 1 ? "the one piece" : `all ${open} pieces`} left open stand${open === 1 ? "s" : ""} alone. Extend or trim them until their ends touch.`,
   "nothing-to-clear": () => "There is no layout to clear.",
   "same-point": () => "Both points are the same. Pick another one.",
+  "points-in-line": () => "The three points lie on one line, so no circle runs through them. Pick one beside it.",
+  "no-foot": () => "No line through this point is square to the curve where it really is. Pick another point.",
+  "arc-turns-back": () =>
+    "The end lies straight behind the start, so no arc gets there. Pick another end, or another direction.",
+  "polygon-sides": () => "A polygon has 3 sides or more, and no more than 1000.",
+  "slot-too-short": ({ limit }, length) =>
+    `A slot must be longer than it is wide. More than ${length(limit)} overall works.`,
+  "slot-too-wide": ({ limit }, length) =>
+    `The slot is too wide for its arc: nothing is left inside. Less than ${length(limit)} works.`,
+  "curves-meet": () => "The two curves meet, so the shortest line between them has no length.",
+  "thread-unknown": ({ text }) =>
+    `“${text}” is in none of the thread tables. M6, M20x1.5, 3/8-16 or 1/4-28 are examples of what is.`,
+  "no-clearance": ({ text }) => `The tables have no clearance hole for ${text}. Type the size as a plain hole.`,
+  "count-too-large": ({ limit }) => `That is too many at once. Up to ${limit} work.`,
   "pick-first": () => "Nothing is picked. Click a piece on the board first.",
   "not-a-curve": () => "This needs a line, an arc or a circle. Pick one of those.",
+  "smooth-not-here": () => "An ellipse or a free curve can't be used here. Pick a line, an arc or a circle.",
+  "no-end-here": () => "No line, arc or open chain ends here. Click one of their ends.",
+  "not-a-piece": () => "This needs a line or an arc, loose or in a chain. Pick one of those.",
+  "not-an-arc": () => "This is no arc. Pick an arc, loose or in a chain.",
   "not-straight": () => "This needs straight lines. Pick a line, an edge or a layout line.",
   "not-round": () => "This needs an arc or a circle. Pick one of those.",
   "not-closed": () => "This closes no contour. Join what meets, or draw what is missing.",
@@ -81,6 +99,8 @@ const SENTENCES: Readonly<Record<RefusalCode, Words>> = {
   "picture-locked": () => "This picture is locked. Unlock it in the sketch card to change how it lies.",
   "snap-not-here": ({ kind }) => `No ${kind} snap is in reach here, so nothing was made. Move nearer, or press Esc.`,
   "property-impossible": () => "An arc must be less than a whole turn.",
+  "axes-swapped": () =>
+    "The short axis can't be longer than the long one. Change the long one first, or turn the ellipse.",
   "nothing-selected": () => "Nothing is selected that this could change. Select it first.",
   "dxf-empty": () => "The file is empty.",
   "dxf-not-text": () => "This is no text file. An ASCII DXF was expected.",
@@ -111,6 +131,8 @@ export const sayFault = ({ code, values }: Fault, unit: Unit): string => {
       return "Two contours cross here, or one crosses itself. Trim what is too much.";
     case "touching":
       return "Two contours touch here: the wall between them has no thickness.";
+    case "not-arcs":
+      return `${values.curves} ellipse${values.curves === 1 ? " or free curve is" : "s or free curves are"} not made of arcs yet, so no machine can cut ${values.curves === 1 ? "it" : "them"}.`;
     case "doubled":
       return "The same edge is there twice and would be cut twice. Remove one of them.";
   }

@@ -23,6 +23,29 @@ const entity = Joi.alternatives().conditional(".kind", {
     },
     { is: "endless", then: Joi.object({ ...base, kind: Joi.any(), through: point.required(), angle: number }) },
     {
+      is: "ellipse",
+      then: Joi.object({
+        ...base,
+        kind: Joi.any(),
+        centre: point.required(),
+        major: point.required(),
+        ratio: number.positive(),
+        from: number,
+        sweep: number,
+      }),
+    },
+    {
+      is: "free",
+      then: Joi.object({
+        ...base,
+        kind: Joi.any(),
+        degree: Joi.number().integer().min(1).max(25).required(),
+        knots: Joi.array().items(number).min(4).required(),
+        points: Joi.array().items(point).min(2).required(),
+        weights: Joi.array().items(number.positive()),
+      }),
+    },
+    {
       is: "chain",
       then: Joi.object({
         ...base,

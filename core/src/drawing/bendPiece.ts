@@ -1,0 +1,31 @@
+import { done, refuse, type Outcome } from "../numeric/outcome.ts";
+import { entityOf, layerOf, type Drawing } from "./drawing.ts";
+import { draftEdit, type Edit, type EditDraft } from "./edit.ts";
+import type { Ref } from "./entity.ts";
+
+/**
+ * Gives a loose piece, or one of a chain, another bulge; its ends stay. The edit is made by a function that may tie callouts to it.
+ * Refused: what is no piece, and what lies on a locked layer.
+ */
+export const bendPiece = (
+  drawing: Drawing,
+  ref: Ref,
+  bulge: number,
+  label: string,
+): Outcome<(link: (draft: EditDraft) => void) => Edit> => {
+  const entity = entityOf(drawing, ref.id);
+  if (entity?.kind !== "piece" && entity?.kind !== "chain") return refuse("not-a-piece");
+  const layer = layerOf(drawing, entity.layer);
+  if (layer?.locked) return refuse("layer-locked", { layer: layer.name });
+  return done((link) => {
+    const draft = draftEdit(drawing, label, "bend");
+    if (entity.kind === "piece") draft.replace({ ...entity, bulge });
+    else
+      draft.replace({
+        ...entity,
+        vertices: entity.vertices.map((vertex) => (vertex.id === ref.vertex ? { ...vertex, bulge } : vertex)),
+      });
+    link(draft);
+    return draft.finish();
+  });
+};

@@ -1,0 +1,1 @@
+export * from "./threads.ts";
