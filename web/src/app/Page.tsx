@@ -5,6 +5,7 @@ import { ThemeButton } from "../ui/ThemeButton.tsx";
 
 const PLACES = [
   ["/jobs", "Jobs"],
+  ["/tables", "Tables"],
   ["/settings", "Settings"],
   ["/help", "Help"],
 ] as const;

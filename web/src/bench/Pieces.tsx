@@ -18,7 +18,9 @@ export const Pieces = () => {
   const drawing = useBench((state) => state.drawing);
   useBench((state) => state.derivedAt);
   const profile = profileFor(drawing);
-  const faults = faultsFor(drawing).filter(({ code }) => ["crossing", "touching", "doubled"].includes(code));
+  const faults = faultsFor(drawing).filter(({ code }) =>
+    ["crossing", "touching", "doubled", "not-arcs"].includes(code),
+  );
   const unit = unitOf(drawing);
   const onlyLayout = drawing.entity.size > 2; // more than the two lines that every drawing starts with
   const { contours, open } = profile;

@@ -15,7 +15,8 @@ export const Said = () => {
   const warning = tool && state && otherKindCalled(tool, state, drawing);
   const refusal =
     proposal?.refusal && proposal.refusal.code !== "value-empty" ? sayRefusal(proposal.refusal, unit) : undefined;
-  const strip = "said card pointer-events-none absolute top-2 left-2 z-10 max-w-[calc(100%-1rem)] px-3 py-1.5";
+  const strip =
+    "said card pointer-events-none absolute top-[calc(0.5rem+var(--sentence-over,0px))] left-2 z-10 max-w-[calc(100%-1rem)] px-3 py-1.5";
   if (message)
     return (
       <p

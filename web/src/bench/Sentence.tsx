@@ -1,22 +1,21 @@
 import { X, Pin } from "lucide-react";
-import { Fragment, useState } from "react";
+import { Fragment, useEffect, useRef, useState } from "react";
 import { calloutText, measureCallout, type Callout } from "@ash-edge/core/callouts";
 import { calloutsOf, countByKind, describePoint, describeRef, unitOf } from "@ash-edge/core/drawing";
 import { showAngle, showLength, type Unit } from "@ash-edge/core/numeric";
+import { searchThreads } from "@ash-edge/core/tables";
 import { NinePlaces } from "../ui/NinePlaces.tsx";
 import { Segmented } from "../ui/Segmented.tsx";
 import { useBench, useSession } from "./SessionContext.tsx";
-import { givenOf, readBlank, takesPoint, wantedPick } from "./tools/driver.ts";
+import { givenOf, readBlank, takesPoint, wantedPick, type Typed } from "./tools/driver.ts";
 import { PLACE_PARTS, type Placing } from "./tools/placing.ts";
 import { toolById } from "./tools/registry.ts";
 import { isShown, pickParts, type Part, type Tool } from "./tools/tool.ts";
 import { focusBoard } from "./useBenchKeys.ts";
 
-type Typed = Extract<Part, { kind: "size" | "value" }>;
-
 const shown = (part: Typed, value: number, unit: Unit): string =>
   part.kind === "value" && part.expects === "angle"
-    ? showAngle(value)
+    ? showAngle(value).replace("°", "") // the sign stands after the blank
     : part.kind === "value" && part.expects === "count"
       ? String(value)
       : showLength(value, unit);
@@ -25,46 +24,61 @@ const shown = (part: Typed, value: number, unit: Unit): string =>
 export const Sentence = () => {
   const { act } = useSession();
   const tool = toolById(useBench((state) => state.toolId));
+  const line = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    const element = line.current!;
+    const observer = new ResizeObserver(() =>
+      document.documentElement.style.setProperty("--sentence-over", `${Math.max(0, element.offsetHeight - 48)}px`),
+    );
+    observer.observe(element);
+    return () => observer.disconnect();
+  }, []);
   return (
     <section
       data-region="Sentence"
       tabIndex={-1}
       role="group"
       aria-label={tool?.name ?? "Select"}
-      className="card flex h-12 items-center gap-2 px-3"
+      className="relative z-20 h-12 shrink-0"
     >
-      {tool ? (
-        <>
-          <b className="mr-1 shrink-0 text-[15px] whitespace-nowrap text-ember">{tool.name}</b>
-          {tool.parts.map((part, i) => (
-            <Fragment key={i}>
-              <PartView tool={tool} part={part} />
-            </Fragment>
-          ))}
-        </>
-      ) : (
-        <>
-          <b className="mr-1 text-[15px]">Select</b>
-          <SelectParts />
-        </>
-      )}
-      <span className="min-w-2 flex-1" />
-      <Hint />
-      {tool && (
-        <button
-          type="button"
-          aria-label="Put the tool down"
-          title="Put the tool down (Esc)"
-          onMouseDown={(event) => event.preventDefault()}
-          onClick={() => {
-            act.toolEvent({ type: "release" });
-            act.escape();
-          }}
-          className="grid h-7 w-7 shrink-0 place-items-center rounded-card text-soft hover:bg-ground hover:text-ink"
-        >
-          <X size={15} aria-hidden="true" />
-        </button>
-      )}
+      {/* a long sentence runs on over the top of the board: nothing moves under the pointer */}
+      <div
+        ref={line}
+        className="card absolute inset-x-0 top-0 flex min-h-12 flex-wrap items-center gap-x-2 gap-y-1.5 px-3 py-1.5"
+      >
+        {tool ? (
+          <>
+            <b className="mr-1 shrink-0 text-[15px] whitespace-nowrap text-ember">{tool.name}</b>
+            {tool.parts.map((part, i) => (
+              <Fragment key={i}>
+                <PartView tool={tool} part={part} />
+              </Fragment>
+            ))}
+          </>
+        ) : (
+          <>
+            <b className="mr-1 text-[15px]">Select</b>
+            <SelectParts />
+          </>
+        )}
+        <span className="min-w-2 flex-1" />
+        <Hint />
+        {tool && (
+          <button
+            type="button"
+            aria-label="Put the tool down"
+            title="Put the tool down (Esc)"
+            onMouseDown={(event) => event.preventDefault()}
+            onClick={() => {
+              act.toolEvent({ type: "release" });
+              act.escape();
+            }}
+            className="grid h-7 w-7 shrink-0 place-items-center rounded-card text-soft hover:bg-ground hover:text-ink"
+          >
+            <X size={15} aria-hidden="true" />
+          </button>
+        )}
+      </div>
     </section>
   );
 };
@@ -233,6 +247,11 @@ const TypedBlank = ({ tool, part }: { tool: Tool; part: Typed }) => {
   const live = useBench((all) => all.proposal?.live?.[part.name]);
   const unit = useBench((all) => unitOf(all.drawing));
   const [focused, setFocused] = useState(false);
+  const input = useRef<HTMLInputElement>(null);
+  const isThread = part.kind === "thread";
+  useEffect(() => {
+    if (isThread) input.current?.focus(); // so that the M of M6 is text, not a bank
+  }, [isThread, tool.id]);
   if (!state) return null;
   const entry = state.entries[part.name];
   const isOpen = state.open?.blank === part.name;
@@ -252,7 +271,7 @@ const TypedBlank = ({ tool, part }: { tool: Tool; part: Typed }) => {
     : entry
       ? { value: entry.value, kind }
       : undefined;
-  const width = Math.max(4, (text || placeholder).length + 1);
+  const width = Math.max(isThread ? 7 : 4, (text || placeholder).length + 1);
   return (
     <span className="relative inline-flex shrink-0 items-center gap-2">
       {part.kind === "size" && (
@@ -268,6 +287,7 @@ const TypedBlank = ({ tool, part }: { tool: Tool; part: Typed }) => {
       )}
       <span className="relative inline-flex items-center">
         <input
+          ref={input}
           data-blank={part.name}
           aria-label={label}
           aria-invalid={read && !read.ok ? true : undefined}
@@ -319,17 +339,59 @@ const TypedBlank = ({ tool, part }: { tool: Tool; part: Typed }) => {
       {part.kind === "size" && !size && <span className="text-soft">{unit}</span>}
       {part.kind === "value" && part.expects === "length" && <span className="text-soft">{unit}</span>}
       {part.kind === "value" && part.expects === "angle" && <span className="text-soft">°</span>}
-      {focused && <Offers tool={tool} part={part} />}
+      {focused && (isThread ? <ThreadOffers part={part} text={text} /> : <Offers tool={tool} part={part} />)}
     </span>
   );
 };
 
+/** Threads that begin with what is typed, and callouts that name one. */
+const ThreadOffers = ({ part, text }: { part: Typed; text: string }) => {
+  const { act } = useSession();
+  const drawing = useBench((state) => state.drawing);
+  const called = calloutsOf(drawing).filter(({ kind }) => kind === "thread");
+  const found = searchThreads(text, 8);
+  if (found.length === 0 && called.length === 0) return null;
+  const row = "flex w-full items-center gap-3 px-3 py-1 text-left hover:bg-board";
+  return (
+    <div
+      onMouseDown={(event) => event.preventDefault()}
+      className="card absolute top-10 left-0 z-30 min-w-56 py-1"
+      aria-label="Offers"
+    >
+      {called.map((callout) => (
+        <button key={callout.id} type="button" tabIndex={-1} className={row} onClick={() => act.useCallout(callout)}>
+          <span className="figures font-semibold">{callout.thread}</span>
+          <span className="text-soft">{callout.name} on the sketch</span>
+        </button>
+      ))}
+      {found.map(({ name, series }) => (
+        <button
+          key={name}
+          type="button"
+          tabIndex={-1}
+          className={row}
+          onClick={() => {
+            act.toolEvent({ type: "type", blank: part.name, text: name });
+            act.toolEvent({ type: "hold" });
+            focusBoard();
+          }}
+        >
+          <span className="figures font-semibold">{name}</span>
+          <span className="text-soft">{series}</span>
+        </button>
+      ))}
+    </div>
+  );
+};
+
 const fits = (part: Typed, { kind }: Callout): boolean =>
-  part.kind === "size"
-    ? kind === "radius" || kind === "diameter"
-    : part.expects === "length"
-      ? kind === "length" || kind === "centres"
-      : kind === part.expects;
+  part.kind === "thread"
+    ? kind === "thread"
+    : part.kind === "size"
+      ? kind === "radius" || kind === "diameter"
+      : part.expects === "length"
+        ? kind === "length" || kind === "centres"
+        : kind === part.expects;
 
 /** Recent values and callouts not placed yet, for the mouse hand. Offers, never held by themselves. */
 const Offers = ({ tool, part }: { tool: Tool; part: Typed }) => {

@@ -17,10 +17,16 @@ export const typingBlank = (tool: Tool, state: ToolState): string | undefined =>
 /** The blank of a tool that a callout of this kind fits; the lit one where it does. */
 export const blankFor = (tool: Tool, { kind }: Callout, lit: string | undefined): string | undefined => {
   const fits = typedParts(tool).filter((part) =>
-    part.kind === "size"
-      ? kind === "radius" || kind === "diameter"
-      : part.expects ===
-        (kind === "angle" || kind === "count" ? kind : kind === "length" || kind === "centres" ? "length" : undefined),
+    part.kind === "thread"
+      ? kind === "thread"
+      : part.kind === "size"
+        ? kind === "radius" || kind === "diameter"
+        : part.expects ===
+          (kind === "angle" || kind === "count"
+            ? kind
+            : kind === "length" || kind === "centres"
+              ? "length"
+              : undefined),
   );
   return (fits.find(({ name }) => name === lit) ?? fits[0])?.name;
 };

@@ -21,7 +21,7 @@ import {
   type PictureSize,
   type SnapKind,
 } from "@ash-edge/core/drawing";
-import { directionAt, type Point } from "@ash-edge/core/geometry";
+import { curvePoint, directionAt, type Point } from "@ash-edge/core/geometry";
 import { refuse, type Refusal } from "@ash-edge/core/numeric";
 import { sayRefusal } from "@ash-edge/core/say";
 import type { History, StoredJob } from "../store/index.ts";
@@ -419,9 +419,9 @@ const makeActions = (
     const { tool, toolId, history } = get();
     const edit = history.edits[history.position - 1];
     if (!tool?.chained || edit?.gesture !== toolId) return toolEvent({ type: "back" });
-    const piece = edit?.changes.map(({ after }) => after as { a?: Point } | undefined).find((row) => row?.a);
+    const before = tool.trail?.at(-1);
     travel(history.position - 1);
-    if (piece?.a) set({ tool: { ...tool, picks: { from: { at: piece.a, snap: "end" } } } });
+    if (before) set({ tool: { ...tool, picks: before, trail: tool.trail!.slice(0, -1) } });
     refresh();
   };
 
@@ -522,11 +522,6 @@ const withSelection = (tool: Tool, state: ToolState, drawing: Drawing, selection
     return state;
   const curve = curveAt(drawing, { id });
   if (!curve) return state;
-  const at =
-    curve.kind === "piece"
-      ? curve.a
-      : curve.kind === "circle"
-        ? { x: curve.centre.x + curve.radius, y: curve.centre.y }
-        : curve.through;
+  const at = curve.kind === "endless" ? curve.through : curvePoint(curve, 0);
   return { ...state, picks: { [first.name]: { ref: { id }, at } } };
 };

@@ -9,7 +9,7 @@ import {
   type Callout,
 } from "@ash-edge/core/callouts";
 import { curveAt, describeRef, draftEdit, unitOf, type Id, type Ref } from "@ash-edge/core/drawing";
-import { angleOf, carrierOf, pieceLength } from "@ash-edge/core/geometry";
+import { angleOf, carrierOf, curveLength } from "@ash-edge/core/geometry";
 import { showLength, toDegrees, type SizeKind } from "@ash-edge/core/numeric";
 import { blankFor, typingBlank } from "./blanks.ts";
 import type { BenchState, SessionCore } from "./benchState.ts";
@@ -39,10 +39,11 @@ export const makeCallouts = ({ get, set, say, sayNo, commit, toolEvent, activeTo
         entry: { text: showLength(value, unit), value },
         ...(kind ? { kind } : {}),
       });
-    if (part.kind === "size" && carrier.kind === "circle")
+    if (part.kind === "size" && carrier?.kind === "circle")
       return curve.kind === "circle" ? fill(2 * carrier.radius, "Ø") : fill(carrier.radius, "R");
-    if (part.kind === "value" && part.expects === "length" && curve.kind === "piece") return fill(pieceLength(curve));
-    if (part.kind === "value" && part.expects === "angle" && carrier.kind === "line")
+    if (part.kind === "value" && part.expects === "length" && Number.isFinite(curveLength(curve)))
+      return fill(curveLength(curve));
+    if (part.kind === "value" && part.expects === "angle" && carrier?.kind === "line")
       return fill(toDegrees(angleOf(carrier.direction)));
     say({ text: `${describeRef(get().drawing, ref)} has no value for this blank.`, tone: "fault" });
   };

@@ -76,6 +76,38 @@ export const EXAMPLES: Readonly<Record<string, Example>> = {
   "level-picture": { onPicture: [[10, 10], [210, 30]] }, // prettier-ignore
   "straighten-picture": { typed: { width: "100", height: "60" }, onPicture: [[60, 60], [330, 40], [380, 240], [30, 220]] }, // prettier-ignore
   "place-picture": { onPicture: [[200, 150]], clicks: [[0, 0]] },
+  outline: { cut: [line([0, 0], [50, 0])], chosen: { piece: "arc" }, clicks: [[50, 0], [50, 30]] }, // prettier-ignore
+  "line-at-an-angle": { typed: { angle: "30", length: "60" }, clicks: [[0, 0], [60, 30]] }, // prettier-ignore
+  perpendicular: { cut: [circle(0, 0, 20)], layout: [dot(50, 25)], clicks: [[14.1, 14.1], [50, 25]] }, // prettier-ignore
+  "parallel-line": { cut: [arc([0, 0], [60, 0], -0.4)], typed: { distance: "10" }, clicks: [[30, 12], [30, 40]] }, // prettier-ignore
+  "shortest-line": { cut: [circle(0, 0, 15), line([40, -20], [60, 30])], clicks: [[15, 0], [50, 5]] }, // prettier-ignore
+  "free-curve": { layout: [dot(0, 0), dot(20, 25), dot(45, 5), dot(70, 30)], clicks: [[0, 0], [20, 25], [45, 5], [70, 30]], finish: true }, // prettier-ignore
+  "circle-by-two-points": { layout: [dot(0, 0), dot(50, 20)], clicks: [[0, 0], [50, 20]] }, // prettier-ignore
+  "circle-by-three-points": { layout: [dot(0, 0), dot(50, 0), dot(20, 30)], clicks: [[0, 0], [50, 0], [20, 30]] }, // prettier-ignore
+  "circle-touching-two": { cut: [line([0, 0], [80, 0]), line([0, 0], [50, 50])], typed: { size: "15r" }, clicks: [[40, 0], [30, 30]] }, // prettier-ignore
+  "circle-touching-three": { cut: [line([0, 0], [90, 0]), line([0, 0], [30, 60]), line([90, 0], [30, 60])], clicks: [[45, 0], [15, 30], [60, 30]] }, // prettier-ignore
+  "arc-by-three-points": { layout: [dot(0, 0), dot(20, 22), dot(60, 0)], clicks: [[0, 0], [20, 22], [60, 0]] }, // prettier-ignore
+  "arc-by-centre": { layout: [dot(0, 0), dot(30, 0), dot(0, 40)], clicks: [[0, 0], [30, 0], [0, 40]] }, // prettier-ignore
+  "arc-by-ends": { layout: [dot(0, 0), dot(60, 0)], typed: { size: "40r" }, clicks: [[0, 0], [60, 0]] }, // prettier-ignore
+  "arc-on-from-an-end": { cut: [line([0, 0], [40, 0])], layout: [dot(60, 25)], clicks: [[40, 0], [60, 25]] }, // prettier-ignore
+  ellipse: { layout: [dot(0, 0), dot(45, 10)], typed: { half: "20" }, clicks: [[0, 0], [45, 10]] }, // prettier-ignore
+  "tangent-at-an-angle": { cut: [circle(0, 0, 20)], typed: { angle: "30", length: "60" }, clicks: [[-10, 17.3], [40, 60]] }, // prettier-ignore
+  "tangent-from-a-touch-point": { cut: [circle(0, 0, 20)], typed: { length: "50" }, clicks: [[0, 20], [60, 22]] }, // prettier-ignore
+  polygon: { layout: [dot(0, 0)], typed: { size: "40" }, clicks: [[0, 0]] },
+  slot: { layout: [dot(0, 0), dot(50, 0)], typed: { width: "16" }, clicks: [[0, 0], [50, 0]] }, // prettier-ignore
+  "arc-slot": { layout: [dot(0, 0), dot(40, 0)], typed: { width: "12", sweep: "100" }, clicks: [[0, 0], [40, 0]] }, // prettier-ignore
+  ring: { layout: [dot(0, 0)], typed: { outer: "60", inner: "30" }, clicks: [[0, 0]] },
+  bow: { cut: [box(0, 0, 70, 40)], clicks: [[35, 40], [35, 55]] }, // prettier-ignore
+  straighten: { cut: [arc([0, 0], [60, 0], -0.5)], clicks: [[30, 15]] },
+  hole: { cut: [box(0, 0, 60, 40)], layout: [dot(20, 20)], typed: { size: "14" }, clicks: [[20, 20]] },
+  "tapped-hole": { cut: [box(0, 0, 60, 40)], layout: [dot(30, 20)], typed: { thread: "M20" }, clicks: [[30, 20]] },
+  "clearance-hole": { cut: [box(0, 0, 60, 40)], layout: [dot(30, 20)], typed: { thread: "M12" }, clicks: [[30, 20]] },
+  "bolt-circle": {
+    cut: [circle(0, 0, 40)],
+    typed: { count: "6", size: "8", circle: "56", first: "90" },
+    clicks: [[0, 0]],
+  },
+  "hole-grid": { cut: [box(0, 0, 90, 60)], layout: [dot(15, 15)], typed: { columns: "4", rows: "2", size: "8", dx: "20", dy: "30" }, clicks: [[15, 15]] }, // prettier-ignore
   "set-datum": { cut: [box(0, 0, 60, 40)], clicks: [[60, 40]] },
 };
 

@@ -6,6 +6,8 @@ const words = (part: Part): string => {
       return part.text;
     case "pick":
       return part.silent ? "" : `‹${part.label}›`;
+    case "thread":
+      return `[${part.label}]`;
     case "size":
       return "R or Ø [ ]";
     case "value":

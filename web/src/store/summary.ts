@@ -2,9 +2,11 @@ import { calloutsOf, chainPieces, type Drawing, type Shape } from "@ash-edge/cor
 import { measureCallout } from "@ash-edge/core/callouts";
 import { profileOf } from "@ash-edge/core/contour";
 import {
+  chordsOf,
   circleHalves,
   endlessPoint,
   pieceRadius,
+  smoothOf,
   unionBounds,
   type Bounds,
   type Piece,
@@ -38,6 +40,12 @@ export const shapePath = (shape: Shape, box: Bounds): string => {
       const reach = 2 * (box.maxX - box.minX + box.maxY - box.minY);
       const [a, b] = [-reach, reach].map((t) => endlessPoint(shape, t)) as [Point, Point];
       return `M${a.x} ${a.y}L${b.x} ${b.y}`;
+    }
+    case "ellipse":
+    case "free": {
+      const { at } = smoothOf(shape);
+      const places = chordsOf(smoothOf(shape), 0.002 * (box.maxX - box.minX)).map(at);
+      return `M${places.map(({ x, y }) => `${x} ${y}`).join("L")}`;
     }
     case "point": {
       const [{ x, y }, r] = [shape.at, 0.02 * (box.maxX - box.minX)];

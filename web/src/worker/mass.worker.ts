@@ -1,5 +1,5 @@
 import { expose, transfer } from "comlink";
-import type { Contour, OpenChain } from "@ash-edge/core/contour";
+import type { Profile } from "@ash-edge/core/contour";
 import { profileOf } from "@ash-edge/core/contour";
 import { applyEdit, indexDrawing, reindex, type Drawing, type DrawingIndex, type Edit } from "@ash-edge/core/drawing";
 import { faultsOf, type Fault } from "@ash-edge/core/prove";
@@ -9,9 +9,7 @@ import { inSight, type Size, type View } from "../bench/board/view.ts";
 import { rolesOf } from "../bench/roles.ts";
 
 /** What is worked out of a great drawing; without the pieces, which the page has itself. */
-export type Derived = {
-  readonly contours: readonly Contour[];
-  readonly open: readonly OpenChain[];
+export type Derived = Profile & {
   readonly faults: readonly Fault[];
 };
 
@@ -37,6 +35,7 @@ export const worker = {
     return {
       contours: profile.contours.map((contour) => ({ ...contour, pieces: [] })),
       open: profile.open.map((chain) => ({ ...chain, pieces: [chain.pieces[0]!, chain.pieces.at(-1)!] })),
+      smooth: profile.smooth,
       faults: faultsOf(profile),
     };
   },

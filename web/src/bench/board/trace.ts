@@ -1,9 +1,20 @@
 import { chainPieces, type Shape } from "@ash-edge/core/drawing";
-import { arcOf, endlessDirection, piecePoint, type Bounds, type Piece, type Point } from "@ash-edge/core/geometry";
+import {
+  angleOf,
+  arcOf,
+  chordsOf,
+  endlessDirection,
+  halfAxes,
+  piecePoint,
+  smoothOf,
+  type Bounds,
+  type Piece,
+  type Point,
+} from "@ash-edge/core/geometry";
 import { toScreen, type View } from "./view.ts";
 
 /** The part of a canvas that tracing needs, so that tests can stand in for it. */
-export type Pen = Pick<CanvasRenderingContext2D, "moveTo" | "lineTo" | "arc" | "closePath">;
+export type Pen = Pick<CanvasRenderingContext2D, "moveTo" | "lineTo" | "arc" | "ellipse" | "closePath">;
 
 /** Canvas arcs lose their ends at radii beyond this many pixels; flatter arcs are traced by chords. */
 const LARGEST_ARC_PX = 20_000;
@@ -66,6 +77,31 @@ export const traceShape = (pen: Pen, view: View, shape: Shape, box: Bounds): voi
       const centre = toScreen(view, shape.centre);
       pen.moveTo(centre.x + shape.radius * view.scale, centre.y);
       return pen.arc(centre.x, centre.y, shape.radius * view.scale, 0, 2 * Math.PI);
+    }
+    case "ellipse": {
+      const centre = toScreen(view, shape.centre);
+      const [a, b] = halfAxes(shape);
+      const start = toScreen(view, smoothOf(shape).at(0));
+      pen.moveTo(start.x, start.y);
+      return pen.ellipse(
+        centre.x,
+        centre.y,
+        a * view.scale,
+        b * view.scale,
+        -angleOf(shape.major),
+        -shape.from,
+        -(shape.from + shape.sweep),
+        shape.sweep > 0,
+      );
+    }
+    case "free": {
+      const smooth = smoothOf(shape);
+      chordsOf(smooth, 0.2 / view.scale).forEach((t, i) => {
+        const { x, y } = toScreen(view, smooth.at(t));
+        if (i === 0) pen.moveTo(x, y);
+        else pen.lineTo(x, y);
+      });
+      return;
     }
     case "endless": {
       const ends = clipEndless(shape.through, endlessDirection(shape), box);

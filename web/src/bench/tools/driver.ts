@@ -1,6 +1,7 @@
 import { calloutsOf, curveAt, picksAt, type Drawing, type Edit, type PictureSize } from "@ash-edge/core/drawing";
 import { carrierOf, curveNearest, type Point } from "@ash-edge/core/geometry";
-import { readTypedValue, refuse, RESOLUTION, type Refusal, type SizeKind } from "@ash-edge/core/numeric";
+import { done, readTypedValue, refuse, RESOLUTION, type Refusal, type SizeKind } from "@ash-edge/core/numeric";
+import { findThread, threadLength } from "@ash-edge/core/tables";
 import { ALL_PLACE_PARTS, isPlace, placedPoint, type Placing } from "./placing.ts";
 import {
   isShown,
@@ -13,6 +14,7 @@ import {
   type Proposal,
   type Tool,
   type ToolContext,
+  type Wanting,
   type Way,
 } from "./tool.ts";
 
@@ -31,6 +33,8 @@ export type ToolState = {
   readonly gathering?: boolean;
   /** True while the first pick is the end of the piece just made. */
   readonly chained?: boolean;
+  /** The picks from which each piece of the run was drawn, for stepping back. */
+  readonly trail?: readonly Readonly<Record<string, Picked>>[];
   readonly open?: { readonly blank: string; readonly text: string };
   /** The blank that was lit by hand; else the next pick is. */
   readonly lit?: string;
@@ -85,12 +89,13 @@ export const startTool = (
   return { picks: {}, entries: {}, kinds, choices, way: 0 };
 };
 
-type Typed = Extract<Part, { kind: "size" | "value" }>;
+export type Typed = Extract<Part, { kind: "size" | "value" | "thread" }>;
 /** The blanks that take a number; with `choices` only those that are shown. */
 export const typedParts = (tool: Tool, choices?: Readonly<Record<string, string>>): readonly Typed[] =>
   tool.parts.filter(
     (part): part is Typed =>
-      (part.kind === "size" || part.kind === "value") && (choices === undefined || isShown(part, choices)),
+      (part.kind === "size" || part.kind === "value" || part.kind === "thread") &&
+      (choices === undefined || isShown(part, choices)),
   );
 
 /** The blank of that name: one of the tool's own, or one of a point being typed. */
@@ -102,6 +107,10 @@ export const readBlank = (
   text: string,
   context: Pick<ToolContext, "unit">,
 ): ReturnType<typeof readTypedValue> => {
+  if (part.kind === "thread") {
+    const thread = findThread(text);
+    return thread.ok ? done({ value: threadLength(thread.value, thread.value.diameter, context.unit) }) : thread;
+  }
   const size = part.kind === "size";
   const expects = size ? "length" : part.expects;
   const read = readTypedValue(text, { unit: context.unit, expects, kinds: size });
@@ -128,6 +137,8 @@ export const givenOf = (tool: Tool, state: ToolState, hover: Hover | undefined, 
   };
   const choice = (name: string): string => state.choices[name]!;
   const things = state.gathering ? [] : [...context.selection];
+  const text = (name: string): string | undefined =>
+    state.open?.blank === name ? state.open.text : state.entries[name]?.text;
   const wanted = wantedPick(tool, state, { value, radius, choice, things });
   const placed =
     state.placing && wanted && takesPoint(wanted)
@@ -139,6 +150,7 @@ export const givenOf = (tool: Tool, state: ToolState, hover: Hover | undefined, 
     isFirm: (name) => name in state.picks,
     pointer: placed ?? hover?.at,
     value,
+    text,
     radius,
     choice,
     things,
@@ -168,12 +180,8 @@ const calloutOf = (drawing: Drawing, tool: Tool, state: ToolState, name: string)
 type PickPart = Extract<Part, { kind: "pick" }>;
 
 /** The next pick that the tool wants. */
-export const wantedPick = (
-  tool: Tool,
-  state: ToolState,
-  given: Pick<Given, "value" | "radius" | "choice" | "things">,
-): PickPart | undefined => {
-  const names = tool.wants?.(given) ?? pickParts(tool).map(({ name }) => name);
+export const wantedPick = (tool: Tool, state: ToolState, given: Omit<Wanting, "picks">): PickPart | undefined => {
+  const names = tool.wants?.({ ...given, picks: state.picks }) ?? pickParts(tool).map(({ name }) => name);
   const parts = pickParts(tool);
   const isWanted = (part: PickPart): boolean =>
     part.takes === "things" ? given.things.length === 0 : !(part.name in state.picks);
@@ -191,7 +199,7 @@ const POINT_SNAPS = new Set(["end", "centre", "point"]);
 
 const isRound = (drawing: Drawing, { ref }: Picked): boolean => {
   const curve = ref && curveAt(drawing, ref);
-  return curve !== undefined && carrierOf(curve).kind === "circle";
+  return curve !== undefined && (curve.kind === "ellipse" || carrierOf(curve)?.kind === "circle");
 };
 
 const isOn = (drawing: Drawing, { ref }: Picked, at: Point): boolean => {
@@ -273,7 +281,7 @@ export const stepTool = (tool: Tool, state: ToolState, event: ToolEvent, context
       return { state: event.on ? { ...rest, gathering: true } : rest };
     }
     case "release":
-      return { state: { ...state, picks: {}, way: 0 } };
+      return { state: released(state) };
     case "click":
       return click(tool, state, event.hover, context);
     case "finish":
@@ -281,9 +289,31 @@ export const stepTool = (tool: Tool, state: ToolState, event: ToolEvent, context
       // a point typed whole is placed as a click would place it
       return state.placing && givenOf(tool, state, undefined, context).pointer
         ? click(tool, state, event.hover, context)
-        : make(tool, state, event.hover, context);
+        : tool.finish && !isWaiting(tool, state)
+          ? finish(tool, state, context)
+          : make(tool, state, event.hover, context);
   }
 };
+
+/** Typed values that are released once the piece is made are waiting for it. */
+const isWaiting = (tool: Tool, state: ToolState): boolean =>
+  Object.keys(state.entries).some((name) => {
+    const part = typedPart(tool, name);
+    return part?.kind === "value" && !part.stays && Object.keys(state.picks).length > 0;
+  });
+
+/** Enter with nothing waiting: what the tool makes of that, or just an end of what was begun. */
+const finish = (tool: Tool, state: ToolState, context: ToolContext): Step => {
+  const { ways, refusal } = tool.finish!(givenOf(tool, state, undefined, context), context);
+  if (refusal) return { state, refusal };
+  const way = ways[state.way % Math.max(1, ways.length)];
+  const { chained: _, trail: __, ...rest } = state;
+  const ended: ToolState = { ...rest, picks: way?.next ?? {}, way: 0, ...(way?.said ? { said: way.said } : {}) };
+  return way?.edit ? { state: ended, edit: way.edit() } : { state: ended };
+};
+
+/** Nothing picked any more, and no run to step back along. */
+const released = ({ chained: _, trail: __, ...rest }: ToolState): ToolState => ({ ...rest, picks: {}, way: 0 });
 
 const sameKind = (one: Placing | undefined, other: Placing): boolean => one === undefined || one.as === other.as;
 
@@ -348,11 +378,11 @@ const make = (tool: Tool, state: ToolState, hover: Hover | undefined, context: T
     return part?.kind === "size" || (part?.kind === "value" && part.stays);
   };
   const entries = Object.fromEntries(Object.entries(state.entries).filter(([name]) => stays(name)));
-  const { lit: _, said: __, measured: ___, chained: ____, ...rest } = state;
+  const { lit: _, said: __, measured: ___, chained: ____, trail, ...rest } = state;
   const next: ToolState = {
     ...rest,
     picks: way.next ?? {},
-    ...(way.next ? { chained: true } : {}),
+    ...(way.next && way.edit ? { chained: true, trail: [...(trail ?? []), startOf(tool, state)] } : {}),
     entries,
     way: 0,
     ...(way.said ? { said: way.said } : {}),
@@ -360,6 +390,11 @@ const make = (tool: Tool, state: ToolState, hover: Hover | undefined, context: T
   };
   if (way.ask) return { state: next, ask: way.ask };
   return way.edit ? { state: next, edit: way.edit() } : { state: next };
+};
+
+const startOf = (tool: Tool, { picks }: ToolState): Readonly<Record<string, Picked>> => {
+  const from = tool.from === undefined ? undefined : picks[tool.from];
+  return from ? { [tool.from!]: from } : {};
 };
 
 /** Things under a place, as picks. */

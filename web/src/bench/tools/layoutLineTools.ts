@@ -20,7 +20,17 @@ import { angleOf, carrierOf, directionAt, distance, subtract, type Curve, type E
 import { RESOLUTION, toDegrees, toRadians } from "@ash-edge/core/numeric";
 import { linkCallout } from "./linking.ts";
 import { lineEnd } from "./line.ts";
-import { nothing, oneWay, refused, type Given, type Picked, type Proposal, type Tool, type Way } from "./tool.ts";
+import {
+  nothing,
+  oneWay,
+  refused,
+  under,
+  type Given,
+  type Picked,
+  type Proposal,
+  type Tool,
+  type Way,
+} from "./tool.ts";
 
 const endless = (line: Endless): Shape => ({ kind: "endless", ...line });
 
@@ -93,7 +103,7 @@ export const atAnAngle: Tool = {
         ["edge", "from an edge"],
       ],
     },
-    { kind: "pick", name: "edge", label: "edge", takes: "curve", onlyIf: ["from", "edge"] },
+    { kind: "pick", name: "edge", label: "edge", takes: "curve", onlyIf: under("from", "edge") },
     { kind: "pick", name: "towards", label: "direction", takes: "point", silent: true },
   ],
   from: "at",

@@ -3,7 +3,7 @@ import { chainOfPieces, draftEdit, type Ref } from "@ash-edge/core/drawing";
 import { subtract, turned, type Piece, type Point } from "@ash-edge/core/geometry";
 import { RESOLUTION, toRadians } from "@ash-edge/core/numeric";
 import { linkCallout } from "./linking.ts";
-import { nothing, oneWay, refused, type Given, type Tool } from "./tool.ts";
+import { nothing, oneWay, refused, under, type Given, type Tool } from "./tool.ts";
 
 export const NINE_PLACES: readonly (readonly [id: string, words: string])[] = [
   ["02", "upper left"],
@@ -64,8 +64,8 @@ export const rectangle: Tool = {
         ["cut", "cut"],
       ],
     },
-    { kind: "size", name: "corner", first: "R", onlyIf: ["corners", "round"] },
-    { kind: "value", name: "cut", label: "cut", expects: "length", stays: true, onlyIf: ["corners", "cut"] },
+    { kind: "size", name: "corner", first: "R", onlyIf: under("corners", "round") },
+    { kind: "value", name: "cut", label: "cut", expects: "length", stays: true, onlyIf: under("corners", "cut") },
     { kind: "words", text: "turned" },
     { kind: "value", name: "turned", label: "turned", expects: "angle", stays: true, given: 0, signed: true },
   ],

@@ -11,12 +11,16 @@ import {
   viewBeforeAction,
   writeCalloutsAction,
 } from "./actions.ts";
+import { bow, straighten } from "./bendTools.ts";
 import { circle, layoutCircle } from "./circle.ts";
 import { distanceTool } from "./distanceTool.ts";
+import { freeCurve, lineAtAnAngle, parallelLine, perpendicular, shortest } from "./drawLineTools.ts";
+import { boltCircle, clearanceHole, hole, holeGrid, tappedHole } from "./holeTools.ts";
 import { angleTool, areaTool, radiusTool } from "./measureTools.ts";
 import { join } from "./join.ts";
 import { atAnAngle, bisector, divide, layoutLine, layoutToCut, squareTo, throughTwoPoints } from "./layoutLineTools.ts";
 import { line } from "./line.ts";
+import { outline } from "./outline.ts";
 import { parallel } from "./parallel.ts";
 import { move } from "./move.ts";
 import {
@@ -28,9 +32,21 @@ import {
 } from "./pictureTools.ts";
 import { point } from "./point.ts";
 import { rectangle } from "./rectangle.ts";
+import {
+  arcByCentre,
+  arcByEnds,
+  arcByThreePoints,
+  arcOnFromAnEnd,
+  circleByThreePoints,
+  circleByTwoPoints,
+  circleTouchingThree,
+  circleTouchingTwo,
+  ellipse,
+} from "./roundTools.ts";
+import { arcSlot, polygon, ring, slot } from "./shapeTools.ts";
 import { toLayer } from "./toLayer.ts";
 import { tangentArc } from "./tangentArc.ts";
-import { tangentLine } from "./tangentLine.ts";
+import { tangentAtAnAngle, tangentFromATouchPoint, tangentLine } from "./tangentLine.ts";
 import { setDatum } from "./setDatum.ts";
 import { BANK_KEYS, type Action, type BankKey, type Tool } from "./tool.ts";
 import { trim } from "./trim.ts";
@@ -48,14 +64,42 @@ export const REGISTRY: readonly (Tool | Action)[] = [
   divide,
   layoutToCut,
   clearLayoutAction,
+  outline,
   line,
+  lineAtAnAngle,
+  perpendicular,
+  parallelLine,
+  shortest,
+  freeCurve,
   circle,
+  circleByTwoPoints,
+  circleByThreePoints,
+  circleTouchingTwo,
+  circleTouchingThree,
+  arcByThreePoints,
+  arcByCentre,
+  arcByEnds,
+  arcOnFromAnEnd,
+  ellipse,
   tangentLine,
   tangentArc,
+  tangentAtAnAngle,
+  tangentFromATouchPoint,
   rectangle,
+  polygon,
+  slot,
+  arcSlot,
+  ring,
   trim,
   move,
   join,
+  bow,
+  straighten,
+  hole,
+  tappedHole,
+  clearanceHole,
+  boltCircle,
+  holeGrid,
   distanceTool,
   angleTool,
   radiusTool,

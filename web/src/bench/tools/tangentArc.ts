@@ -1,17 +1,9 @@
-import { arcsByPicks, tangentCircles } from "@ash-edge/core/construct";
+import { arcsByPicks } from "@ash-edge/core/construct";
 import { curveAt, draftEdit, entityOf, type Drawing, type EditDraft, type Ref } from "@ash-edge/core/drawing";
-import {
-  carrierOf,
-  curveNearest,
-  midpoint,
-  partOfPiece,
-  pieceNearest,
-  type Curve,
-  type Piece,
-  type Point,
-} from "@ash-edge/core/geometry";
+import { curveNearest, partOfPiece, pieceNearest, type Curve, type Piece, type Point } from "@ash-edge/core/geometry";
 import { refuse, RESOLUTION } from "@ash-edge/core/numeric";
 import { linkCallout } from "./linking.ts";
+import { touchingTwo } from "./roundTools.ts";
 import { nothing, refused, type PreviewShape, type Tool } from "./tool.ts";
 
 const touches = (curve: Curve, at: Point): boolean =>
@@ -30,8 +22,7 @@ const trimmedTo = (curve: Curve, picked: Point, touch: Point): Piece | undefined
 
 const trim = (drawing: Drawing, draft: EditDraft, ref: Ref, piece: Piece | undefined): void => {
   const entity = entityOf(drawing, ref.id);
-  if (piece && entity?.kind === "piece")
-    draft.replace({ kind: "piece", a: piece.a, b: piece.b, bulge: piece.bulge, id: entity.id, layer: entity.layer });
+  if (piece && entity?.kind === "piece") draft.replace({ ...entity, a: piece.a, b: piece.b, bulge: piece.bulge });
 };
 
 export const tangentArc: Tool = {
@@ -39,7 +30,7 @@ export const tangentArc: Tool = {
   id: "tangent-arc",
   name: "Tangent arc",
   bank: "KeyR",
-  help: "Pick two of line, circle and arc, each near where the arc should touch, with R or Ø typed. Space shows the next solution: outside or inside, short or long way round. Single lines and arcs are trimmed to it if wanted; circles stay whole.",
+  help: "Pick two of line, circle, arc and ellipse, each near where the arc should touch, with R or Ø typed. Space shows the next solution: outside or inside, short or long way round. Single lines and arcs are trimmed to it if wanted; circles stay whole.",
   drawing: ["M5 9 Q12 16 19 9", "M9 6 A4 4 0 1 1 1 6 A4 4 0 1 1 9 6 M23 6 A4 4 0 1 1 15 6 A4 4 0 1 1 23 6"],
   parts: [
     { kind: "words", text: "from" },
@@ -67,7 +58,7 @@ export const tangentArc: Tool = {
       return given.isFirm("to") ? refused(refuse("value-empty")) : { ways: [], note: "Type R or Ø" };
     const [a, b] = [curveAt(drawing, from.ref), curveAt(drawing, to.ref)];
     if (!a || !b) return refused(refuse("not-a-curve"));
-    const found = tangentCircles(carrierOf(a), carrierOf(b), radius, midpoint(from.at, to.at));
+    const found = touchingTwo(a, b, radius, from.at, to.at);
     if (!found.ok) return refused(found);
     const arcs = arcsByPicks(
       found.value.filter(({ onA, onB }) => touches(a, onA) && touches(b, onB)),

@@ -25,8 +25,13 @@ export const BANKS = {
 export type BankKey = keyof typeof BANKS;
 export const BANK_KEYS = Object.keys(BANKS) as readonly BankKey[];
 
-/** Shown only while a choice stands so: its name, and the options under which it is shown. */
-export type OnlyIf = readonly [choice: string, ...options: readonly string[]];
+/** Shown only while the choices stand so. */
+export type OnlyIf = (choices: Readonly<Record<string, string>>) => boolean;
+/** Shown only under some options of a choice. */
+export const under =
+  (choice: string, ...options: readonly string[]): OnlyIf =>
+  (choices) =>
+    options.includes(choices[choice] ?? "");
 
 /**
  * The sentence of a tool, part by part. A pick is filled on the board, a size is a radius or diameter, a value a length, an
@@ -48,6 +53,7 @@ export type Part =
       readonly silent?: boolean;
     }
   | { readonly kind: "size"; readonly name: string; readonly first: SizeKind; readonly onlyIf?: OnlyIf }
+  | { readonly kind: "thread"; readonly name: string; readonly label: string; readonly onlyIf?: OnlyIf }
   | {
       readonly kind: "value";
       readonly name: string;
@@ -88,6 +94,8 @@ export type Given = {
   readonly isFirm: (name: string) => boolean;
   readonly pointer: Point | undefined;
   readonly value: (name: string) => number | undefined;
+  /** What is typed, as text: for a thread its designation. */
+  readonly text: (name: string) => string | undefined;
   /** The typed size as a radius. */
   readonly radius: (name: string) => number | undefined;
   readonly choice: (name: string) => string;
@@ -96,6 +104,9 @@ export type Given = {
   /** The callout whose value fills a blank, if one does. */
   readonly callout: (name: string) => Callout | undefined;
 };
+
+/** What decides which pick is wanted next. */
+export type Wanting = Pick<Given, "value" | "radius" | "choice" | "things" | "picks">;
 
 export type ToolContext = {
   readonly drawing: Drawing;
@@ -161,9 +172,11 @@ export type Tool = Named & {
   readonly parts: readonly Part[];
   /** Choices that do not start with their first option. */
   readonly first?: Readonly<Record<string, string>>;
-  /** Which picks it wants, in order, with what is typed so far; all its picks where it does not say. */
-  readonly wants?: (given: Pick<Given, "value" | "radius" | "choice" | "things">) => readonly string[];
+  /** Which picks it wants, in order, with what is typed and picked so far; all its picks where it does not say. */
+  readonly wants?: (given: Wanting) => readonly string[];
   readonly propose: (given: Given, context: ToolContext) => Proposal;
+  /** What Enter makes when nothing typed is waiting; without it, Enter makes what a click would. */
+  readonly finish?: (given: Given, context: ToolContext) => Proposal;
   /** The point from which the next one is drawn: tangent snaps and held directions start there. */
   readonly from?: string;
 };
@@ -176,7 +189,7 @@ export type Action = Named & {
 
 /** Whether a part of the sentence is shown, as the choices stand. */
 export const isShown = ({ onlyIf }: Part, choices: Readonly<Record<string, string>>): boolean =>
-  onlyIf === undefined || onlyIf.slice(1).includes(choices[onlyIf[0]] ?? "");
+  onlyIf === undefined || onlyIf(choices);
 
 export const pickParts = (tool: Tool): readonly Extract<Part, { kind: "pick" }>[] =>
   tool.parts.filter((part) => part.kind === "pick");

@@ -27,7 +27,7 @@ export const trim: Tool = {
     const plan = planTrim(index, piece.ref, piece.at, given.choice("cutters") === "all");
     if (!plan.ok) return refused(plan);
     const { removed, whole, edit } = plan.value;
-    const preview = removed.map((shape) => ({ shape: { kind: "piece" as const, ...shape }, goes: true }));
+    const preview = removed.map((shape) => ({ shape, goes: true }));
     return {
       ways: [
         {
