@@ -211,7 +211,7 @@ await withBrowser(4331, async (page) => {
     `| frame while panning and zooming, median of ${whole.length} | ${part(0.5)} |\n| the same, 95th percentile | ${part(0.95)} |`,
   );
   await page.keyboard.press("KeyW");
-  await page.keyboard.press("KeyW");
+  await page.keyboard.press("KeyQ");
   const handled = await page.evaluate(() => {
     const board = document.querySelector('[data-region="Board"]')!;
     const { left, top, width, height } = board.getBoundingClientRect();

@@ -30,7 +30,7 @@ for (const theme of ["ash", "evening"]) {
     expect(await faults(page)).toEqual([]);
     await page.getByRole("button", { name: "New job" }).click();
     expect(await faults(page)).toEqual([]);
-    for (const place of ["/settings", "/help"]) {
+    for (const place of ["/tables", "/settings", "/help"]) {
       await page.goto(place);
       await expect(page.getByRole("heading", { level: 1 })).toBeVisible();
       expect(await faults(page)).toEqual([]);

@@ -124,7 +124,7 @@ test("Space takes the next solution and the count says which", async ({ page }) 
 
 test("Backspace, Esc and undo take back one thing at a time", async ({ page }) => {
   const bench = await open(page);
-  await bench.tool("WW", "Line");
+  await bench.tool("WQ", "Line");
   await bench.click({ x: 1, y: 1 });
   await bench.type("2");
   await page.keyboard.press("Tab");
@@ -157,7 +157,7 @@ test("Backspace, Esc and undo take back one thing at a time", async ({ page }) =
 
 test("Shift holds the direction, Ctrl+click takes a value, Alt lets go of snaps", async ({ page }) => {
   const bench = await open(page);
-  await bench.tool("WW", "Line");
+  await bench.tool("WQ", "Line");
   await bench.click({ x: 1, y: 1 });
   await bench.point({ x: 1.05, y: 0.04 });
   await expect(page.getByRole("status", { name: "Read-out" })).toContainText("snap perpendicular");
@@ -220,7 +220,7 @@ test("what blocks a release is said and can be gone to", async ({ page }) => {
   await bench.type("2");
   await bench.click({ x: 0, y: 0 });
   await bench.click({ x: 1.5, y: 0.3 });
-  await bench.tool("WW", "Line");
+  await bench.tool("WQ", "Line");
   await bench.click({ x: 4, y: 1 });
   await bench.click({ x: 5, y: 1.5 });
   await bench.saved();
@@ -389,7 +389,7 @@ test("a box encloses or touches, Space swaps that while it is drawn; a double cl
   await bench.tool("EE", "Circle");
   await bench.type("1");
   for (const x of [1, 3, 5]) await bench.click({ x, y: 1.5 });
-  await bench.tool("WW", "Line");
+  await bench.tool("WQ", "Line");
   for (const [x, y] of [
     [1, -1],
     [3, -1],

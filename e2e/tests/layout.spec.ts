@@ -266,7 +266,7 @@ test("points by numbers: from the datum, from the last point, polar, and mixed w
   expect((await points())[2]).toEqual({ x: 35, y: -12.5 });
 
   // a line whose end is 40 from its start, straight up: polar from the last point
-  await bench.tool("WW", "Line");
+  await bench.tool("WQ", "Line");
   await page.keyboard.press("Tab"); // the point's own blank first
   await bench.type("0");
   await page.keyboard.press("Tab");

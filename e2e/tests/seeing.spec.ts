@@ -45,7 +45,7 @@ test("snaps: Space takes the next candidate, a kind is switched off, one is aske
 }) => {
   const bench = await open(page);
   await rectangle(bench, "60", "40", { x: 0.3, y: 0.3 });
-  await bench.tool("WW", "Line");
+  await bench.tool("WQ", "Line");
   await bench.point({ x: 0.4, y: 0.4 });
   await expect(readOut(page)).toContainText("snap end");
   await bench.point({ x: 30.5, y: 39.6 });
@@ -83,7 +83,7 @@ test("snaps: Space takes the next candidate, a kind is switched off, one is aske
 
 test("a direction is held until it is let go: upright, a typed angle, square to a picked edge", async ({ page }) => {
   const bench = await open(page);
-  await bench.tool("WW", "Line");
+  await bench.tool("WQ", "Line");
   await run(page, "Hold upright");
   await bench.click({ x: 20, y: 20 });
   await bench.click({ x: 33, y: 61 });

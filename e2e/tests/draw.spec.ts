@@ -1,0 +1,428 @@
+import { expect, test, type Page } from "@playwright/test";
+import { Bench, type Place } from "../support/bench.ts";
+import { closedForm, contoursOf, newJob, rowsOf, typePoint } from "../support/drawn.ts";
+
+const bound = (size: number): number => 1e-9 * size + 8 * 2 ** -40;
+const polar = (r: number, degrees: number, about: Place = { x: 0, y: 0 }): Place => ({
+  x: about.x + r * Math.cos((degrees * Math.PI) / 180),
+  y: about.y + r * Math.sin((degrees * Math.PI) / 180),
+});
+const deg = (radians: number): number => (radians * 180) / Math.PI;
+/** The angle of a triangle opposite to side `c`, in degrees. */
+const angle = (a: number, b: number, c: number): number => deg(Math.acos((a * a + b * b - c * c) / (2 * a * b)));
+const started = async (page: Page, number: string, unit: "mm" | "in" = "mm"): Promise<Bench> => {
+  const bench = new Bench(page);
+  await newJob(bench, number, unit);
+  return bench;
+};
+const clearAndJoin = async (bench: Bench, said: string): Promise<void> => {
+  const { page } = bench;
+  for (const key of ["KeyQ", "KeyZ"]) await page.keyboard.press(key);
+  await bench.tool("GG", "Join");
+  await page.keyboard.press("Enter");
+  await expect(page.getByText(said)).toBeVisible();
+  await page.keyboard.press("Escape");
+};
+
+test("job 0412 drawn whole: ring, bosses, R 25 on both sides of each, bore, holes on the bolt circle, slot", async ({
+  page,
+}) => {
+  test.setTimeout(150_000);
+  const bench = new Bench(page);
+  await bench.open("Strainer cover plate");
+  for (const key of ["KeyV", "KeyV"]) await page.keyboard.press(key);
+  const [ring, boss, out, fillet] = [78, 18, 95, 25];
+  await bench.tool("QS", "Layout circle");
+  await bench.callout("Ø 190").click();
+  await bench.click({ x: 0.4, y: 0.4 });
+  await bench.tool("QE", "At an angle");
+  for (const turn of ["30", "150"]) {
+    await page.keyboard.press("Delete");
+    await bench.type(turn);
+    await bench.click({ x: 0.4, y: 0.4 });
+  }
+  await bench.tool("QQ", "Parallel");
+  await bench.callout("69").click();
+  await bench.click({ x: -100, y: 0 });
+  await bench.click({ x: -100, y: 20 });
+  await page.keyboard.press("Delete");
+  await bench.type("30/2");
+  for (const side of [20, -20]) {
+    await bench.click({ x: 0, y: -100 });
+    await bench.click({ x: side, y: -100 });
+  }
+  await bench.tool("EE", "Circle");
+  await bench.callout("R 78").click();
+  await bench.click({ x: 0.4, y: 0.4 });
+  await bench.callout("R 18").click();
+  const turns = [90, 210, 330];
+  for (const turn of turns) {
+    const at = polar(out, turn);
+    await bench.click({ x: at.x + 0.3, y: at.y + 0.3 });
+  }
+  // the R 25 circle stands 103 from the ring's centre and 43 from the boss's
+  const [atRing, atBoss] = [angle(ring + fillet, out, boss + fillet), angle(out, boss + fillet, ring + fillet)];
+  await bench.tool("RQ", "Tangent arc");
+  await bench.callout("R 25").click();
+  for (const turn of turns)
+    for (const side of [1, -1]) {
+      await bench.click(polar(ring, turn + side * atRing));
+      await bench.click(polar(boss, turn + 180 - side * atBoss, polar(out, turn)));
+    }
+  const [crossRing, crossBoss] = [angle(ring, out, boss), angle(out, boss, ring)];
+  await bench.tool("AA", "Trim");
+  await page.getByRole("radio", { name: "all but layout" }).click();
+  for (const turn of turns)
+    for (const part of [-1, 0, 1]) {
+      await bench.click(polar(ring, turn + (part * (atRing + crossRing)) / 2));
+      await bench.click(polar(boss, turn + 180 + (part * (atBoss + crossBoss)) / 2, polar(out, turn)));
+    }
+  // bore, slot and holes
+  await bench.tool("EE", "Circle");
+  await bench.callout("Ø 120").click();
+  await bench.click({ x: 0.4, y: 0.4 });
+  await bench.tool("TW", "Slot");
+  await bench.callout("8 slot width").click();
+  await bench.click({ x: -15.3, y: 69.3 });
+  await bench.click({ x: 15.3, y: 69.3 });
+  await bench.tool("XE", "Bolt circle");
+  await bench.type("3");
+  await page.keyboard.press("Enter");
+  await bench.blank("diameter").first().click();
+  await bench.callout("Ø 14").click();
+  await bench.blank("diameter").last().click();
+  await bench.callout("Ø 190").click();
+  await page.getByRole("textbox", { name: "first at" }).fill("90");
+  await page.keyboard.press("Enter");
+  await bench.click({ x: 0.4, y: 0.4 });
+  await clearAndJoin(bench, "Joined: 1 contour from 12 pieces.");
+
+  for (const row of ["Ø 120", "R 78", "R 18", "R 25", "Ø 14", "8 slot width"])
+    await expect(bench.callout(row)).toContainText("true");
+  const rows = await rowsOf(bench);
+  const [outer, slot] = contoursOf(rows);
+  const [a, b] = [(atRing * Math.PI) / 180, (atBoss * Math.PI) / 180];
+  const c = Math.PI - a - b;
+  // sectors of ring and bosses, and triangles of the three centres less the sectors of the R 25 (all closed forms)
+  const length = 3 * ring * ((2 * Math.PI) / 3 - 2 * a) + 3 * boss * (2 * Math.PI - 2 * b) + 6 * fillet * c;
+  const area =
+    (3 / 2) * ring ** 2 * ((2 * Math.PI) / 3 - 2 * a) +
+    (3 / 2) * boss ** 2 * (2 * Math.PI - 2 * b) +
+    3 * (out * (ring + fillet) * Math.sin(a) - fillet ** 2 * c);
+  expect(outer!.row.vertices).toHaveLength(12);
+  expect(Math.abs(outer!.length - length)).toBeLessThan(bound(length));
+  expect(Math.abs(outer!.area - area)).toBeLessThan(bound(area));
+  expect(Math.abs(slot!.area - (8 * 30 + Math.PI * 16))).toBeLessThan(bound(300));
+  const circles = rows.filter(({ kind }) => kind === "circle");
+  expect(circles.map(({ radius }) => radius)).toEqual([60, 7, 7, 7]);
+  turns.forEach((turn, i) => {
+    const at = polar(out, turn);
+    expect(Math.hypot(circles[i + 1]!.centre!.x - at.x, circles[i + 1]!.centre!.y - at.y)).toBeLessThan(bound(out));
+  });
+  await expect(bench.pieces).toContainText("1 contour, 5 holes");
+});
+
+test("job 0413 drawn whole: bowed front through three points, R 40 corners against the bow, notches, vent", async ({
+  page,
+}) => {
+  const bench = new Bench(page);
+  await bench.open("Hearth stone");
+  await bench.tool("WQ", "Line");
+  await bench.click({ x: 2, y: 2 }); // the datum
+  for (const [length, turn] of [
+    ["460-75", "90"],
+    ["110", "0"],
+    ["75", "90"],
+    ["1380-2*110", "0"],
+    ["75", "-90"],
+    ["110", "0"],
+    ["385", "-90"],
+  ] as const) {
+    await bench.type(length);
+    await page.keyboard.press("Tab");
+    await page.keyboard.type(turn);
+    await page.keyboard.press("Enter");
+    await page.keyboard.press("Enter");
+  }
+  await expect(bench.board).toHaveAttribute("data-revision", "7");
+  await page.keyboard.press("Escape");
+  await page.keyboard.press("Escape");
+  for (const key of ["KeyV", "KeyV"]) await page.keyboard.press(key);
+  await bench.tool("EA", "Arc by three points");
+  await bench.click({ x: 1379, y: 1 });
+  await typePoint(bench, "through", { x: 690, y: -60 });
+  await bench.click({ x: 1, y: 1 });
+  await expect(bench.board).toHaveAttribute("data-revision", "8");
+  await bench.tool("RQ", "Tangent arc");
+  await bench.callout("R 40").click();
+  const bow = (690 * 690 + 60 * 60) / 120; // circular segment: r = (c²/4 + h²) / 2h
+  const onBow = (x: number): Place => ({ x, y: bow - 60 - Math.sqrt(bow * bow - (x - 690) ** 2) });
+  await bench.click({ x: 0, y: 40 });
+  await bench.click(onBow(60));
+  await bench.click({ x: 1380, y: 40 });
+  await bench.click(onBow(1320));
+  await expect(bench.callout("R 40")).toContainText("true");
+  await bench.tool("TW", "Slot");
+  await page.getByRole("radio", { name: "overall length" }).click();
+  await bench.blank("width").fill("40");
+  await bench.blank("overall length").fill("200");
+  await page.keyboard.press("Enter");
+  await typePoint(bench, "middle", { x: 690, y: 460 - 150 });
+  await page.keyboard.press("Escape");
+  await clearAndJoin(bench, "Joined: 1 contour from 10 pieces.");
+
+  // the R 40 circle: 40 from the side, bow - 40 from the bow's centre
+  const y = bow - 60 - Math.sqrt((bow - 40) ** 2 - 650 ** 2);
+  const part = bow / (bow - 40);
+  const touch = { x: 690 - 650 * part, y: bow - 60 - (bow - 60 - y) * part };
+  const corners: Place[] = [
+    { x: 0, y },
+    touch,
+    { x: 1380 - touch.x, y: touch.y },
+    { x: 1380, y },
+    { x: 1380, y: 385 },
+    { x: 1270, y: 385 },
+    { x: 1270, y: 460 },
+    { x: 110, y: 460 },
+    { x: 110, y: 385 },
+    { x: 0, y: 385 },
+  ];
+  const known = closedForm(corners, [40, bow, 40, 0, 0, 0, 0, 0, 0, 0]);
+  const [outer, vent] = contoursOf(await rowsOf(bench));
+  expect(outer!.row.vertices).toHaveLength(10);
+  expect(Math.abs(outer!.length - known.length)).toBeLessThan(bound(known.length));
+  expect(Math.abs(outer!.area - known.area)).toBeLessThan(bound(known.area));
+  expect(Math.abs(vent!.area - (160 * 40 + Math.PI * 400))).toBeLessThan(bound(8000));
+  await expect(bench.pieces).toContainText("1 contour, 1 hole");
+});
+
+test("a link: three bosses, tangent lines to the high one, an R 49 arc below with its hollow side down", async ({
+  page,
+}) => {
+  const bench = await started(page, "0601");
+  await bench.tool("QQ", "Parallel");
+  await bench.type("80");
+  await bench.click({ x: 0, y: 30 });
+  await bench.click({ x: 10, y: 30 });
+  await page.keyboard.press("Delete");
+  await bench.type("40");
+  await bench.click({ x: 0, y: 30 });
+  await bench.click({ x: 10, y: 30 });
+  await page.keyboard.press("Delete");
+  await bench.type("25.5");
+  await bench.click({ x: 60, y: 0 });
+  await bench.click({ x: 60, y: 10 });
+  await bench.tool("EE", "Circle");
+  const circle = async (size: string, at: Place): Promise<void> => {
+    await page.keyboard.press("Delete");
+    await bench.type(size);
+    await bench.click({ x: at.x + 0.3, y: at.y + 0.3 });
+  };
+  const [left, right, high] = [
+    { x: 0, y: 0 },
+    { x: 80, y: 0 },
+    { x: 40, y: 25.5 },
+  ];
+  for (const [size, at] of [
+    ["10r", left],
+    ["10r", right],
+    ["13.5r", high],
+    ["10d", left],
+    ["10d", right],
+    ["13.5d", high],
+  ] as const)
+    await circle(size, at);
+  // outer tangent: the radius at the touching point leans by asin((R - r) / d) beyond the normal of the centre line (belt formula)
+  const d = Math.hypot(40, 25.5);
+  const rise = deg(Math.atan2(25.5, 40));
+  const lean = deg(Math.asin(3.5 / d));
+  const normal = rise + 90 + lean;
+  await bench.tool("RR", "Tangent line");
+  await bench.click(polar(10, normal, left));
+  await bench.click(polar(13.5, normal, high));
+  await bench.click(polar(10, 180 - normal, right));
+  await bench.click(polar(13.5, 180 - normal, high));
+  await bench.tool("RQ", "Tangent arc");
+  await bench.type("49");
+  await page.keyboard.press("Enter");
+  const down = deg(Math.acos(40 / 59)); // centres 10 + 49 apart, 40 across
+  await bench.click(polar(10, -down, left));
+  await bench.click(polar(10, 180 + down, right));
+  await expect(bench.board).toHaveAttribute("data-revision", "12");
+  await bench.tool("AA", "Trim");
+  await page.getByRole("radio", { name: "all but layout" }).click();
+  await bench.click(polar(10, 20, left));
+  await bench.click(polar(10, 160, right));
+  await bench.click(polar(13.5, -90, high));
+  await clearAndJoin(bench, "Joined: 1 contour from 6 pieces.");
+  const [p, q, r, s] = [
+    polar(10, -down, left),
+    polar(10, 180 + down, right),
+    polar(10, 180 - normal, right),
+    polar(13.5, 180 - normal, high),
+  ];
+  const [t, u] = [polar(13.5, normal, high), polar(10, normal, left)];
+  const turn = (sweep: number, radius: number): { length: number; segment: number } => ({
+    length: radius * sweep,
+    segment: (radius * radius * (sweep - Math.sin(sweep))) / 2,
+  });
+  const low = turn(((180 - normal + 180 - down) * Math.PI) / 180, 10); // round a low boss, from the arc to the tangent
+  const top = turn(((2 * normal - 180) * Math.PI) / 180, 13.5);
+  const belly = turn(((180 - 2 * down) * Math.PI) / 180, 49);
+  const corners = [p, q, r, s, t, u];
+  const shoelace = corners.reduce(
+    (sum, one, i) => sum + (one.x * corners[(i + 1) % 6]!.y - one.y * corners[(i + 1) % 6]!.x) / 2,
+    0,
+  );
+  const tangent = Math.sqrt(d * d - 3.5 * 3.5);
+  const [outer] = contoursOf(await rowsOf(bench));
+  expect(Math.abs(outer!.length - (2 * low.length + top.length + belly.length + 2 * tangent))).toBeLessThan(bound(300));
+  expect(Math.abs(outer!.area - (shoelace + 2 * low.segment + top.segment - belly.segment))).toBeLessThan(bound(3000));
+  await expect(bench.pieces).toContainText("1 contour, 3 holes");
+});
+
+test("a tapped hole: M20 in a 40 by 60 plate drills 17.5 within its limits and marks Ø 20 three quarters round", async ({
+  page,
+}) => {
+  const bench = await started(page, "0602");
+  await bench.tool("TT", "Rectangle");
+  await bench.type("40");
+  await page.keyboard.press("Tab");
+  await page.keyboard.type("60");
+  await page.keyboard.press("Enter");
+  await bench.click({ x: 0.2, y: 0.2 });
+  await bench.tool("XQ", "Tapped hole");
+  await page.keyboard.type("M21"); // letters go into the thread's own blank
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("alert")).toContainText("“M21” is in none of the thread tables");
+  await bench.blank("thread").fill("M20x2.5");
+  await page.keyboard.press("Enter");
+  await bench.point({ x: 20.3, y: 30.2 });
+  await expect(page.getByText("drill Ø 17.5 mm (6H: 17.294 mm to 17.744 mm)")).toBeVisible();
+  await bench.click({ x: 20.3, y: 30.2 }); // the centre of area of the plate
+  const rows = await rowsOf(bench);
+  const hole = rows.find(({ kind }) => kind === "circle")!;
+  expect([hole.radius, hole.layer]).toEqual([8.75, 1]);
+  expect(Math.hypot(hole.centre!.x - 20, hole.centre!.y - 30)).toBeLessThan(1e-9);
+  const mark = rows.find(({ kind, layer }) => kind === "piece" && layer === 3)!;
+  expect(4 * Math.atan(mark.bulge!)).toBeCloseTo((3 * Math.PI) / 2, 12);
+  for (const end of [mark.a!, mark.b!]) expect(Math.hypot(end.x - 20, end.y - 30)).toBeCloseTo(10, 9);
+  await page.keyboard.press("Escape");
+  // clearance, by the offered list
+  await bench.tool("XW", "Clearance hole");
+  await page.keyboard.type("M12");
+  await page.getByRole("button", { name: "M12 metric coarse" }).click();
+  await page.getByRole("radio", { name: "coarse" }).click();
+  await bench.click({ x: 60, y: 70 });
+  expect((await rowsOf(bench)).at(-1)!.radius).toBe(14.5 / 2);
+  await page.goto("/tables");
+  await page.getByLabel("Search the threads").fill("M12");
+  await expect(page.getByRole("row", { name: /^M12 / })).toContainText("10.2");
+  await expect(page.getByText("ISO 261")).toBeVisible();
+});
+
+test("the rocker plate's tapped hole answers its thread", async ({ page }) => {
+  const bench = new Bench(page);
+  await bench.open("Rocker plate");
+  await bench.callout("3/8-16 tapped hole").click();
+  await page.getByRole("group", { name: "Tools for 3/8-16" }).getByRole("button", { name: "Tapped hole" }).click();
+  await bench.click({ x: 2.5, y: 0.4 });
+  await expect(bench.callout("3/8-16 tapped hole")).toContainText("true");
+  expect((await rowsOf(bench)).find(({ kind }) => kind === "circle")!.radius).toBe(0.3125 / 2);
+});
+
+test("Outline: lines and arcs in one chain, typed and picked, steps back, closes tangent at both ends, goes on from an end", async ({
+  page,
+}) => {
+  const bench = await started(page, "0603");
+  await bench.tool("WW", "Outline");
+  await bench.click({ x: 0.2, y: 0.2 });
+  await page.keyboard.press("Tab");
+  await page.getByRole("textbox", { name: "length", exact: true }).fill("40");
+  await page.getByRole("textbox", { name: "angle", exact: true }).fill("0");
+  await page.keyboard.press("Enter");
+  await page.keyboard.press("Enter");
+  await expect(bench.board).toHaveAttribute("data-revision", "1");
+  await expect(bench.blank("length")).toHaveValue(""); // released with its piece
+  await page.keyboard.press("Backquote"); // an arc next, tangent on
+  await bench.type("10r");
+  await page.keyboard.press("Tab");
+  await page.keyboard.type("180");
+  await page.keyboard.press("Enter");
+  await bench.point({ x: 45, y: 30 }); // only the side counts
+  await page.keyboard.press("Enter");
+  await expect(bench.board).toHaveAttribute("data-revision", "2");
+  await page.keyboard.press("Backquote");
+  await bench.click({ x: 10, y: 33 }); // a slip
+  await expect(bench.board).toHaveAttribute("data-revision", "3");
+  await page.keyboard.press("Backspace");
+  await expect(bench.board).toHaveAttribute("data-revision", "2");
+  await page.keyboard.press("Backspace");
+  await page.keyboard.press("Backspace"); // all the way to its first point
+  await expect(bench.board).toHaveAttribute("data-revision", "0");
+  for (let i = 0; i < 2; i++) await page.keyboard.press("Control+y");
+  await page.keyboard.press("Escape");
+  // on from the end of the open chain
+  await bench.click({ x: 40.2, y: 20.2 });
+  await page.getByRole("textbox", { name: "length", exact: true }).fill("40");
+  await page.keyboard.press("Enter");
+  await page.keyboard.down("Shift");
+  await bench.click({ x: 12, y: 20.5 }); // length typed, the direction held level
+  await page.keyboard.up("Shift");
+  await expect(bench.board).toHaveAttribute("data-revision", "3");
+  await page.keyboard.press("Backquote");
+  await bench.point({ x: 0.2, y: 0.1 });
+  await expect(page.getByText("closes, tangent at both ends")).toBeVisible();
+  await bench.point({ x: -30, y: 40 });
+  await page.keyboard.press("Delete");
+  await page.getByRole("textbox", { name: "radius", exact: true }).fill("");
+  await page.keyboard.press("Enter");
+  await page.keyboard.press("Enter"); // close
+  await expect(page.getByText("The outline is closed.")).toBeVisible();
+  const rows = await rowsOf(bench);
+  const [stadium] = contoursOf(rows);
+  expect(rows.filter(({ kind }) => kind === "chain")).toHaveLength(1);
+  expect(Math.abs(stadium!.area - (800 + Math.PI * 100))).toBeLessThan(bound(2000));
+});
+
+test("every circle that touches three is in reach; what is not made of arcs blocks the release", async ({ page }) => {
+  const bench = await started(page, "0604");
+  await bench.tool("EE", "Circle");
+  for (const [size, at] of [
+    ["20", { x: -20, y: 0 }],
+    ["30", { x: 50, y: 0 }],
+    ["24", { x: 10, y: 45 }],
+  ] as const) {
+    await page.keyboard.press("Delete");
+    await bench.type(size);
+    await bench.click(at);
+  }
+  await bench.tool("ET", "Circle touching three");
+  await bench.click({ x: -10.1, y: 0.5 });
+  await bench.click({ x: 35.1, y: 0.5 });
+  await bench.point({ x: 10, y: 33.1 });
+  await expect(page.getByText("1 of 8 · Space for the next")).toBeVisible();
+  await bench.click({ x: 10, y: 33.1 });
+  const circles = (await rowsOf(bench)).filter(({ kind }) => kind === "circle");
+  const made = circles.at(-1)!;
+  for (const { centre, radius } of circles.slice(0, 3)) {
+    const away = Math.hypot(made.centre!.x - centre!.x, made.centre!.y - centre!.y);
+    expect(Math.abs(away - radius! - made.radius!)).toBeLessThan(bound(50)); // the nearest to the picks: all from outside
+  }
+  await bench.tool("WS", "Free curve");
+  for (const at of [
+    { x: -60, y: -40 },
+    { x: -20, y: -60 },
+    { x: 30, y: -35 },
+    { x: 70, y: -55 },
+  ])
+    await bench.click(at);
+  await page.keyboard.press("Enter");
+  await expect(bench.board).toHaveAttribute("data-revision", "5");
+  await expect(bench.pieces).toContainText("not made of arcs yet");
+  await page.keyboard.press("Escape");
+  await bench.saved();
+  await page.getByRole("navigation", { name: "Steps" }).getByRole("button", { name: "Release" }).click();
+  await expect(page.getByRole("region", { name: "Checks" })).toContainText("not made of arcs yet");
+  await expect(page.getByRole("button", { name: "Write the DXF" })).toBeDisabled();
+});
