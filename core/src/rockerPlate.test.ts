@@ -49,7 +49,7 @@ describe("the rocker plate, made with the core alone", () => {
     return id;
   };
   const trimAt = (id: number, x: number, y: number): void => {
-    const plan = planTrim(indexDrawing(drawing), { id }, { x, y }, false);
+    const plan = planTrim(indexDrawing(drawing), { id }, { x, y }, "cut");
     if (!plan.ok) throw new Error(plan.refusal.code);
     make(plan.value.edit);
   };

@@ -62,7 +62,7 @@ const line = (x1: number, y1: number, x2: number, y2: number): Shape => ({
 });
 const circle = (x: number, y: number, radius: number): Shape => ({ kind: "circle", centre: { x, y }, radius });
 const trim = (drawing: Drawing, id: number, at: Point, layoutCuts = true): ReturnType<typeof planTrim> =>
-  planTrim(indexDrawing(drawing), { id }, at, layoutCuts);
+  planTrim(indexDrawing(drawing), { id }, at, layoutCuts ? "all" : "cut");
 
 const shapes: fc.Arbitrary<Shape> = fc.oneof(
   fc.record({ a: points(), b: points(), bulge: between(-2, 2) }).map((piece): Shape => ({ kind: "piece", ...piece })),
@@ -234,7 +234,7 @@ describe("trim", () => {
       ].map(([x, y], i) => ({ id: 100 + i, at: { x: x!, y: y! }, bulge: 0 })),
     };
     const { drawing, ids } = add(newDrawing("mm"), [square, line(3, -1, 3, 1), line(7, -1, 7, 1)]);
-    const plan = planTrim(indexDrawing(drawing), { id: ids[0]!, vertex: 100 }, { x: 5, y: 0 }, false);
+    const plan = planTrim(indexDrawing(drawing), { id: ids[0]!, vertex: 100 }, { x: 5, y: 0 }, "cut");
     if (!plan.ok) throw new Error(plan.refusal.code);
     const opened = entityOf(applyEdit(drawing, plan.value.edit), ids[0]!)!;
     if (opened.kind !== "chain") throw new Error(opened.kind);
@@ -249,7 +249,7 @@ describe("trim", () => {
         indexDrawing(add(newDrawing("mm"), [square, line(3, -1, 3, 1)]).drawing),
         { id: ids[0]!, vertex: 100 },
         { x: 5, y: 0 },
-        false,
+        "cut",
       ),
     ).toMatchObject({
       refusal: { code: "trim-single-cut", values: { what: "contour" } },

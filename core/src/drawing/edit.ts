@@ -59,6 +59,27 @@ const withRows = (before: unknown, after: unknown): { before?: unknown; after?: 
   ...(after === undefined ? {} : { after }),
 });
 
+/** Several edits made one after another, each on the drawing after the one before, as one: one step to undo. */
+export const mergeEdits = (edits: readonly Edit[], label: string, gesture: string): Edit => {
+  const rows = new Map<string, Change>();
+  for (const { changes } of edits)
+    for (const change of changes) {
+      const key = `${change.table} ${change.id}`;
+      const before = rows.has(key) ? rows.get(key)!.before : change.before;
+      rows.set(key, { table: change.table, id: change.id, ...withRows(before, change.after) });
+    }
+  const changes = [...rows.values()]
+    .filter(({ before, after }) => before !== after)
+    .sort((p, q) => TABLES.indexOf(p.table) - TABLES.indexOf(q.table) || p.id - q.id);
+  return {
+    label,
+    gesture,
+    changes,
+    lineage: edits.flatMap(({ lineage }) => lineage),
+    cutLoose: edits.flatMap(({ cutLoose }) => cutLoose),
+  };
+};
+
 /** Collects what an action does to a drawing and makes the edit of it; lives inside one pure function. */
 export type EditDraft = {
   /** The id that the new entity will have. */
@@ -111,7 +132,10 @@ export const draftEdit = (drawing: Drawing, label: string, gesture: string): Edi
     remove: (id) => put("entity", id, undefined),
     replace: (entity) => put("entity", entity.id, entity),
     follow: (from, to) => void lineage.push([from, to]),
-    link: (callout, refs, beside = false) => void linked.set(callout, { refs, beside }),
+    link: (callout, refs, beside = false) => {
+      const former = beside ? linked.get(callout) : undefined;
+      linked.set(callout, former ? { refs: [...former.refs, ...refs], beside: former.beside } : { refs, beside });
+    },
     set: put,
     finish,
   };

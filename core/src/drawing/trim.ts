@@ -1,18 +1,15 @@
-import { partOfEllipse } from "../geometry/ellipse.ts";
-import { partOfFree } from "../geometry/free.ts";
 import { circleHalves } from "../geometry/circle.ts";
-import { curveBounds, curveNearest, smoothOf, type Curve, type SmoothCurve } from "../geometry/curve.ts";
-import { arcBetween, partOfPiece, pieceLength, piecePoint, type Piece } from "../geometry/piece.ts";
-import { growBounds } from "../geometry/bounds.ts";
+import { curveNearest, smoothOf } from "../geometry/curve.ts";
+import { arcBetween, piecePoint, type Piece } from "../geometry/piece.ts";
 import { distance, type Point } from "../geometry/point.ts";
-import { meetings } from "../intersect/meetings.ts";
 import { normalAngle } from "../numeric/angle.ts";
 import { done, refuse, type Outcome } from "../numeric/outcome.ts";
 import { RESOLUTION } from "../numeric/tolerance.ts";
-import { entityOf, isLayout, layerOf } from "./drawing.ts";
-import { searchIndex, type DrawingIndex } from "./drawingIndex.ts";
+import { cutsOf, paramWithin, partOf, runBetween, type Cut, type Cutters, type Smoothly } from "./cuts.ts";
+import { entityOf, layerOf } from "./drawing.ts";
+import type { DrawingIndex } from "./drawingIndex.ts";
 import { draftEdit, type Edit } from "./edit.ts";
-import { chainOfPieces, curvesOf, sameRef, type Entity, type Id, type Ref, type Shape } from "./entity.ts";
+import { chainOfPieces, curvesOf, sameRef, type Entity, type Ref, type Shape } from "./entity.ts";
 
 /** What a trim would take away and what would stay; `whole` when nothing crosses the piece and all of it goes. */
 export type TrimPlan = {
@@ -22,16 +19,12 @@ export type TrimPlan = {
   readonly edit: Edit;
 };
 
-/** A cut: how far along the entity, and the point as numbers that both sides share. */
-type Cut = { readonly s: number; readonly at: Point };
-
 /**
- * Takes the piece between two crossings at `at`, with everything shown as a cutting edge (without layout where `layoutCuts` is
- * false): what crosses, touches, ends on it or lies along it. Where something ends on the trimmed curve, the cut takes that end's own numbers.
+ * Takes the piece between two crossings at `at`, back to the cutting edges: what crosses, touches, ends on it or lies along it. Where something ends on the trimmed curve, the cut takes that end's own numbers.
  *
  * A piece that nothing crosses goes whole; a circle or contour met in one place only can't be cut, and that is said.
  */
-export const planTrim = (index: DrawingIndex, ref: Ref, at: Point, layoutCuts = true): Outcome<TrimPlan> => {
+export const planTrim = (index: DrawingIndex, ref: Ref, at: Point, cutters: Cutters = "all"): Outcome<TrimPlan> => {
   const { drawing } = index;
   const entity = entityOf(drawing, ref.id);
   if (!entity) return refuse("pick-first");
@@ -44,33 +37,11 @@ export const planTrim = (index: DrawingIndex, ref: Ref, at: Point, layoutCuts = 
     0,
     curves.findIndex((own) => sameRef(own.ref, ref)),
   );
-  const cuts = cutsOf(index, entity, layoutCuts);
+  const cuts = cutsOf(index, entity, cutters);
   const s = which + paramWithin(curves[which]!.curve, at);
   if (entity.kind === "circle") return trimCircle(index, entity, cuts, at);
   if (entity.kind === "ellipse" || entity.kind === "free") return trimSmooth(index, entity, cuts, s);
   return trimRun(index, entity, cuts, s);
-};
-
-const paramWithin = (curve: Curve, at: Point): number => curveNearest(curve, at).t;
-
-/** All cuts on an entity, in order along it, each once. For a circle `s` is the angle; else piece number plus fraction. */
-const cutsOf = (index: DrawingIndex, entity: Entity, layoutCuts: boolean): Cut[] => {
-  const isCutter = (id: Id): boolean => layoutCuts || !isLayout(index.drawing, entityOf(index.drawing, id)!);
-  const own = curvesOf(entity);
-  const cuts: Cut[] = [];
-  own.forEach(({ curve, ref }, i) => {
-    for (const item of searchIndex(index, growBounds(curveBounds(curve)!, RESOLUTION))) {
-      if (item.kind !== "curve" || sameRef(item.ref, ref) || !isCutter(item.ref.id)) continue;
-      const sibling = item.ref.id === entity.id;
-      for (const meeting of meetings(curve, item.curve, RESOLUTION)) {
-        if (sibling && (meeting.kind === "end" || meeting.kind === "overlap")) continue; // the joints of the chain itself
-        for (const at of meeting.kind === "overlap" ? [meeting.from, meeting.to] : [meeting.at])
-          cuts.push({ s: i + paramWithin(curve, at), at });
-      }
-    }
-  });
-  cuts.sort((p, q) => p.s - q.s);
-  return cuts.filter((cut, i) => i === 0 || distance(cut.at, cuts[i - 1]!.at) > RESOLUTION);
 };
 
 /** An ellipse or a free curve: what remains is the same curve over less of its parameter. */
@@ -100,13 +71,6 @@ const trimSmooth = (index: DrawingIndex, entity: Smoothly, found: readonly Cut[]
     : [...(before === ends[0] ? [] : part(ends[0]!, before)), ...(after === ends[1] ? [] : part(after, ends[1]!))];
   return done(finishSmooth(index, entity, part(before, after), kept));
 };
-
-type Smoothly = Entity & SmoothCurve;
-
-const partOf = (entity: Smoothly, from: Cut, to: Cut): Smoothly =>
-  entity.kind === "ellipse"
-    ? { ...entity, ...partOfEllipse(entity, from.s, to.s) }
-    : { ...entity, ...partOfFree(entity, from.s, to.s, from.at, to.at) };
 
 const finishSmooth = (
   index: DrawingIndex,
@@ -170,22 +134,6 @@ const trimRun = (
   return done(finish(index, entity, runBetween(pieces, before, after), kept));
 };
 
-/** The pieces from one cut to another, round the end of a closed chain where `to` comes first. */
-const runBetween = (pieces: readonly Piece[], from: Cut, to: Cut): Piece[] => {
-  const n = pieces.length;
-  const end = to.s > from.s ? to.s : to.s + n;
-  const run: Piece[] = [];
-  for (let i = Math.floor(from.s); i < end; i++) {
-    const piece = pieces[i % n]!;
-    const t0 = Math.max(0, from.s - i);
-    const t1 = Math.min(1, end - i);
-    if (t1 <= t0) continue;
-    const part = partOfPiece(piece, t0, t1, t0 > 0 ? from.at : undefined, t1 < 1 || i + 1 >= end ? to.at : undefined);
-    if (pieceLength(part) > RESOLUTION) run.push(part);
-  }
-  return run;
-};
-
 /** The edit: the first remaining part keeps the id, and what was linked follows to the parts. */
 const finish = (
   index: DrawingIndex,
@@ -215,10 +163,10 @@ const finish = (
   };
 };
 
-const plain = ({ a, b, bulge }: Piece): Piece => ({ a, b, bulge });
+export const plain = ({ a, b, bulge }: Piece): Piece => ({ a, b, bulge });
 
 /** Links to the pieces of a trimmed chain follow to where those pieces went. */
-const followPieces = (
+export const followPieces = (
   draft: ReturnType<typeof draftEdit>,
   entity: Entity & { kind: "chain" },
   run: readonly Piece[],

@@ -146,7 +146,9 @@ export const partOfFree = (free: Free, from: number, to: number, a?: Point, b?: 
   let spline = splineOf(free);
   const [low, high] = domain(spline);
   const { degree } = spline;
-  const cuts = [from, to].map((t) => (t <= 0 ? low : t >= 1 ? high : low + t * (high - low)));
+  // a cut as good as at a knot is at that knot: two knots a bit apart would leave a speck of a piece between them
+  const atKnot = (u: number): number => free.knots.find((knot) => Math.abs(knot - u) <= 1e-12 * (high - low)) ?? u;
+  const cuts = [from, to].map((t) => (t <= 0 ? low : t >= 1 ? high : atKnot(low + t * (high - low))));
   for (const cut of cuts) {
     while (spline.knots.filter((knot) => knot === cut).length < degree + (cut === low || cut === high ? 1 : 0)) {
       if (spline.knots.filter((knot) => knot === cut).length >= degree && cut !== low && cut !== high) break;
@@ -163,6 +165,73 @@ export const partOfFree = (free: Free, from: number, to: number, a?: Point, b?: 
   const part = freeOf({ degree, knots, poles }, free.weights !== undefined);
   const points = part.points.map((p, i) => (i === 0 && a ? a : i === part.points.length - 1 && b ? b : p));
   return { ...part, points };
+};
+
+/**
+ * The curve as its last piece (or its first, at the start) runs on beyond the end. Without `much`: that part alone, from the end on, as
+ * long again in parameter as the end piece. With `much` (0 to 1 of that part): the whole curve with that much added; its end piece
+ * becomes longer, and the curve between its old ends stays what it was. Source: a polynomial piece over a longer span (blossoming).
+ */
+export const extendedFree = (free: Free, atStart: boolean, much?: number): Free => {
+  const { breaks } = freeSmooth({ ...free });
+  const spans = [...new Set(breaks)];
+  const cut = atStart ? spans[Math.min(2, spans.length - 1)]! : spans[Math.max(0, spans.length - 3)]!;
+  const end = atStart ? reversedFree(partOfFree(free, 0, cut)) : partOfFree(free, cut, 1);
+  const poles = splineOf(end).poles;
+  const beyond = overSpan(poles, 1, 2);
+  const asFree = (own: readonly Pole[]): Free =>
+    freeOf({ degree: free.degree, knots: bezierKnots(free.degree), poles: own }, free.weights !== undefined);
+  if (much === undefined) return asFree(beyond);
+  const longer = asFree(overSpan(poles, 0, 1 + much));
+  const joined = joinedFree(
+    atStart ? reversedFree(longer) : cut > 0 ? partOfFree(free, 0, cut) : longer,
+    atStart ? (cut < 1 ? partOfFree(free, cut, 1) : undefined) : cut > 0 ? longer : undefined,
+  );
+  return joined;
+};
+
+const bezierKnots = (degree: number): readonly number[] => [
+  ...Array<number>(degree + 1).fill(0),
+  ...Array<number>(degree + 1).fill(1),
+];
+
+/** The Bézier poles of the same polynomial over [from, to] instead of [0, 1]: its blossom at those ends. */
+const overSpan = (poles: readonly Pole[], from: number, to: number): readonly Pole[] => {
+  const degree = poles.length - 1;
+  return poles.map((_, i) => {
+    let row = poles.map((pole) => [...pole] as [number, number, number]);
+    for (let r = 0; r < degree; r++) {
+      const u = r < degree - i ? from : to;
+      row = row
+        .slice(0, -1)
+        .map((pole, k) => pole.map((value, c) => (1 - u) * value + u * row[k + 1]![c]!) as [number, number, number]);
+    }
+    return row[0]!;
+  });
+};
+
+/** The same curve run the other way. */
+export const reversedFree = ({ degree, knots, points, weights }: Free): Free => {
+  const [low, high] = [knots[0]!, knots.at(-1)!];
+  return {
+    degree,
+    knots: knots.map((knot) => low + high - knot).reverse(),
+    points: [...points].reverse(),
+    ...(weights ? { weights: [...weights].reverse() } : {}),
+  };
+};
+
+/** Two curves of one degree end to end as one; the second's knots follow on. */
+const joinedFree = (first: Free, second: Free | undefined): Free => {
+  if (!second) return first;
+  const { degree } = first;
+  const shift = first.knots.at(-1)! - second.knots[0]!;
+  return {
+    degree,
+    knots: [...first.knots.slice(0, -1), ...second.knots.slice(degree + 1).map((knot) => knot + shift)],
+    points: [...first.points, ...second.points.slice(1)],
+    ...(first.weights && second.weights ? { weights: [...first.weights, ...second.weights.slice(1)] } : {}),
+  };
 };
 
 export const transformFree = (m: Similarity, free: Free): Free => ({

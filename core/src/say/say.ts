@@ -40,6 +40,28 @@ const SENTENCES: Readonly<Record<RefusalCode, Words>> = {
     `R ${length(typed)} is too large here: R ${length(limit)} is the largest that works.`,
   "cut-too-large": ({ typed, limit }, length) =>
     `A cut of ${length(typed)} is too large here: ${length(limit)} is the largest that works.`,
+  "corner-smooth": () => "The edges run on into each other here without a corner. Pick a corner.",
+  "corner-outside": () => "This is an outside corner: the cutter reaches it anyway. Pick an inside corner.",
+  "no-corner-here": () => "No corner is here. Click where two edges meet, or the two edges one after the other.",
+  "no-fillet": () => "No arc of that radius runs from the one edge into the other here. Try another radius.",
+  "no-sharp-corner": () => "The edges beside this arc never meet, so there is no corner to go back to.",
+  "not-a-fillet": () => "This is no rounded corner: an arc between two edges of a chain. Pick one of those.",
+  "relief-straight": () => "A corner is relieved between two straight edges only. Pick one of those.",
+  "chamfer-angle": () => "At that angle the cut never reaches the other edge. Take a smaller one.",
+  "extend-nothing-ahead": () => "Nothing lies ahead of this end. Draw what it should run to, or choose another end.",
+  "extend-closed": () => "This has no end that could be run on. Pick a line, an arc, or an open chain near its end.",
+  "inside-chain": () =>
+    "This piece lies within a chain, which would come apart. Take the chain apart first, or round its corner.",
+  "meet-no-corner": () => "The two never meet, however far they run. Pick another pair.",
+  "split-nowhere": () => "There is nothing to split it at. Pick a place within it, or draw what crosses it.",
+  "split-circle": () =>
+    "A circle has no ends, so one cut leaves it whole. Split at crossings, or divide it into pieces.",
+  "chain-needed": () => "This needs a chain or a contour. Join its pieces first.",
+  "chain-too-short": () => "Too little would be left of the chain.",
+  "mirror-line-needed": () => "Mirroring needs a straight line, or two points.",
+  "width-too-wide": ({ limit }, length) =>
+    `That is too wide for this chain to turn in: less than ${length(limit)} works.`,
+  "width-tapered-arc": () => "An arc can't be given a tapered width exactly. Give it an even one, or straighten it.",
   "radius-no-fit": ({ limit }, length) => `Between parallel lines only half their distance fits: R ${length(limit)}.`,
   "parallel-shrinks-away": ({ limit }, length) =>
     `Nothing is left of the circle that far inside. Less than ${length(limit)} works.`,

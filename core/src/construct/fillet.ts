@@ -1,0 +1,217 @@
+import { carrierOf, type Carrier, type Curve } from "../geometry/curve.ts";
+import {
+  arcBetween,
+  partOfPiece,
+  pieceDirection,
+  pieceLength,
+  pieceNearest,
+  reversePiece,
+  type Piece,
+} from "../geometry/piece.ts";
+import { add, cross, distance, dot, leftOf, midpoint, subtract, times, unit, type Point } from "../geometry/point.ts";
+import { done, refuse, type Outcome } from "../numeric/outcome.ts";
+import { RESOLUTION } from "../numeric/tolerance.ts";
+import { tangentCircles, type TangentCircle } from "./tangentArcs.ts";
+
+/** A rounded corner: what remains of the edge before it, the arc, and what remains of the edge after it; an edge used up is gone. */
+export type FilletedCorner = { readonly before?: Piece; readonly arc: Piece; readonly after?: Piece };
+
+/** Directions closer than this (sine) run on without a corner. */
+const SMOOTH = 1e-9;
+/** A touching point this near to the far end of its edge uses the edge up; and no farther beyond it does one still count as on it. */
+const USED_UP = RESOLUTION;
+
+const on = (curve: Piece): Carrier => carrierOf({ kind: "piece", ...curve });
+
+/** The side on which the path turns at a corner: 1 left, -1 right, 0 where it runs on smoothly or turns right back. */
+export const cornerSide = (before: Piece, after: Piece): 1 | -1 | 0 => {
+  const turn = cross(pieceDirection(before, 1), pieceDirection(after, 0));
+  return Math.abs(turn) <= SMOOTH ? 0 : turn > 0 ? 1 : -1;
+};
+
+/**
+ * The radius of the circle on the side of the corner that touches `edge` at `at` (its own direction there being `heading`) and the
+ * carrier of `other`; undefined where there is none. Linear in the radius: the centre is at + r n, and its distance from a line is
+ * r, from a circle R ± r. Derived here.
+ */
+const radiusTouching = (at: Point, heading: Point, other: Piece, side: 1 | -1): number | undefined => {
+  const n = times(leftOf(heading), side);
+  const carrier = on(other);
+  const radius = ((): number => {
+    if (carrier.kind === "line") {
+      const across = leftOf(carrier.direction);
+      return dot(across, subtract(at, carrier.at)) / (side - dot(n, across));
+    }
+    const sign = other.bulge > 0 === side > 0 ? -1 : 1;
+    const from = subtract(at, carrier.centre);
+    return (carrier.radius ** 2 - dot(from, from)) / (2 * (dot(n, from) - sign * carrier.radius));
+  })();
+  return Number.isFinite(radius) && radius > 0 ? radius : undefined;
+};
+
+/** The radius that makes a fillet begin at `at` on the edge before the corner. */
+export const filletRadiusAt = (before: Piece, after: Piece, at: Point): number | undefined => {
+  const side = cornerSide(before, after);
+  if (side === 0) return undefined;
+  return radiusTouching(at, pieceDirection(before, pieceNearest(before, at).t), after, side);
+};
+
+/** The fillet that a tangent circle makes at the corner, if it runs on from the one edge into the other the way they run. */
+const cornerBy = (
+  { centre, onA, onB }: TangentCircle,
+  before: Piece,
+  after: Piece,
+): (FilletedCorner & { cut: number }) | undefined => {
+  const [a, b] = [pieceNearest(before, onA), pieceNearest(after, onB)];
+  if (a.distance > USED_UP || b.distance > USED_UP) return undefined;
+  const [out, into] = [leftOf(subtract(onA, centre)), leftOf(subtract(onB, centre))];
+  const turnsLeft = dot(out, pieceDirection(before, a.t)) > 0;
+  const sign = turnsLeft ? 1 : -1;
+  if (dot(into, pieceDirection(after, b.t)) * sign <= 0) return undefined;
+  const keepsBefore = a.t * pieceLength(before) > USED_UP;
+  const keepsAfter = (1 - b.t) * pieceLength(after) > USED_UP;
+  const [start, end] = [keepsBefore ? onA : before.a, keepsAfter ? onB : after.b];
+  const arc = arcBetween(start, end, centre, turnsLeft);
+  if (Math.abs(arc.bulge) > 1 + 1e-6) return undefined; // more than half a turn is no corner
+  return {
+    ...(keepsBefore ? { before: partOfPiece(before, 0, a.t, undefined, onA) } : {}),
+    arc,
+    ...(keepsAfter ? { after: partOfPiece(after, b.t, 1, onB, undefined) } : {}),
+    cut: (1 - a.t) * pieceLength(before) + b.t * pieceLength(after),
+  };
+};
+
+const attempt = (before: Piece, after: Piece, radius: number): FilletedCorner | undefined => {
+  const corner = before.b;
+  const circles = tangentCircles(on(before), on(after), radius, corner);
+  if (!circles.ok) return undefined;
+  const found = circles.value.flatMap((circle) => cornerBy(circle, before, after) ?? []);
+  if (found.length === 0) return undefined;
+  const { cut: _, ...nearest } = found.reduce((best, one) => (one.cut < best.cut ? one : best));
+  return nearest;
+};
+
+/** The largest radius that rounds the corner between two edges: where the fillet uses up the one or the other, found exactly. */
+export const largestFillet = (before: Piece, after: Piece): number | undefined => {
+  const side = cornerSide(before, after);
+  if (side === 0) return undefined;
+  const candidates = [
+    radiusTouching(before.a, pieceDirection(before, 0), after, side),
+    // the other edge runs the other way, so the corner's side turns with it
+    radiusTouching(after.b, times(pieceDirection(after, 1), -1), reversePiece(before), side === 1 ? -1 : 1),
+  ].filter((radius) => radius !== undefined);
+  const limit = tangentCircles(on(before), on(after), 1e12, before.b);
+  if (!limit.ok && typeof limit.refusal.values.limit === "number") candidates.push(limit.refusal.values.limit);
+  return candidates.sort((p, q) => q - p).find((radius) => attempt(before, after, radius) !== undefined);
+};
+
+/**
+ * Rounds the corner between two edges, of which the first ends where the second starts, with an arc of `radius`. A radius that exactly
+ * uses up an edge, or both, leaves nothing of it, and ends are the same numbers. Refused: edges that run on smoothly, and a radius
+ * that does not fit, with the largest that does. Source: loci of centres (Euclid III.11, III.12); tangent length R / tan(half angle).
+ */
+export const filletCorner = (before: Piece, after: Piece, radius: number): Outcome<FilletedCorner> => {
+  if (!(radius > 0)) return refuse("value-not-positive", { what: "The radius" });
+  const side = cornerSide(before, after);
+  const turnsBack = side === 0 && dot(pieceDirection(before, 1), pieceDirection(after, 0)) < 0;
+  if (side === 0 && !turnsBack) return refuse("corner-smooth", {}, before.b);
+  const made = attempt(before, after, radius);
+  if (made) return done(made);
+  const limit = largestFillet(before, after);
+  if (limit === undefined) return refuse("no-fillet", {}, before.b);
+  return radius > limit
+    ? refuse("radius-too-large", { typed: radius, limit }, before.b)
+    : refuse("no-fillet", {}, before.b);
+};
+
+/** What becomes of a picked curve when it is run or cut to a place: the picked side stays; circles stay whole (undefined). */
+export const runTo = (curve: Curve, picked: Point, to: Point): Piece | undefined => {
+  if (curve.kind !== "piece") return undefined;
+  if (curve.bulge === 0) {
+    const direction = pieceDirection(curve, 0);
+    const along = (p: Point): number => dot(subtract(p, curve.a), direction);
+    // the end on the picked side stays
+    return along(picked) < along(to) ? { ...curve, b: to } : { ...curve, a: to };
+  }
+  const t = pieceNearest(curve, to).t;
+  return pieceNearest(curve, picked).t < t
+    ? partOfPiece(curve, 0, t, undefined, to)
+    : partOfPiece(curve, t, 1, to, undefined);
+};
+
+/** In which direction a picked curve runs towards a place on it, coming from the pick. */
+const headingTo = (curve: Curve, picked: Point, to: Point): Point | undefined => {
+  if (curve.kind === "circle") return undefined; // both ways
+  if (curve.kind === "endless" || (curve.kind === "piece" && curve.bulge === 0)) return unit(subtract(to, picked));
+  if (curve.kind !== "piece") return undefined;
+  const t = pieceNearest(curve, to).t;
+  const direction = pieceDirection(curve, t);
+  return pieceNearest(curve, picked).t < t ? direction : times(direction, -1);
+};
+
+/** A fillet between two picked curves: the arc from the first to the second, and what becomes of each (undefined: stays as it is). */
+export type FilletBetween = { readonly arc: Piece; readonly a: Piece | undefined; readonly b: Piece | undefined };
+
+/**
+ * The fillets of `radius` between two curves that were picked, the nearest to the picks first: the arc runs on from the picked side of
+ * the one into the picked side of the other. Lines are run to it or cut; arcs are touched only where they are; circles stay whole.
+ * Between parallel lines the one radius that fits is half their distance, taken by itself where none is typed; the half circle then
+ * stands at the end of the first line on the picked side. None: the refusal names the nearest radius that works.
+ */
+export const filletsBetween = (
+  a: Curve,
+  pickA: Point,
+  b: Curve,
+  pickB: Point,
+  radius: number | undefined,
+): Outcome<readonly FilletBetween[]> => {
+  const [onA, onB] = [carrierOf(a), carrierOf(b)];
+  if (!onA || !onB) return refuse("smooth-not-here");
+  const parallel = onA.kind === "line" && onB.kind === "line" && Math.abs(cross(onA.direction, onB.direction)) < 1e-12;
+  const gap =
+    parallel && onA.kind === "line" && onB.kind === "line"
+      ? Math.abs(cross(onA.direction, subtract(onB.at, onA.at)))
+      : 0;
+  const r = radius ?? (parallel ? gap / 2 : undefined);
+  if (r === undefined) return refuse("value-empty");
+  const near = parallel && a.kind === "piece" ? nearEnd(a, pickA, pickB) : midpoint(pickA, pickB);
+  const circles = tangentCircles(onA, onB, r, near);
+  if (!circles.ok) return circles;
+  const made = circles.value.flatMap(({ centre, onA: p, onB: q }) => {
+    if (!canReach(a, p) || !canReach(b, q)) return [];
+    const [comes, goes] = [headingTo(a, pickA, p), headingTo(b, pickB, q)];
+    return [true, false].flatMap((left) => {
+      const sign = left ? 1 : -1;
+      const leaves = times(leftOf(subtract(p, centre)), sign);
+      const arrives = times(leftOf(subtract(q, centre)), sign);
+      if (!parallel && ((comes && dot(leaves, comes) <= 0) || (goes && dot(arrives, goes) >= 0))) return [];
+      if (distance(p, q) <= RESOLUTION) return [];
+      const arc = arcBetween(p, q, centre, left);
+      if (Math.abs(arc.bulge) > 1 + 1e-6) return [];
+      return [{ arc, a: runTo(a, pickA, p), b: runTo(b, pickB, q), miss: distance(p, pickA) + distance(q, pickB) }];
+    });
+  });
+  const sensible = parallel ? made.filter(({ arc, a: left }) => bulgesAway(arc, left, pickA)) : made;
+  if (sensible.length === 0) return refuse("no-tangent");
+  return done(
+    sensible.sort((p, q) => p.miss - q.miss).map(({ arc, a: first, b: second }) => ({ arc, a: first, b: second })),
+  );
+};
+
+/** Lines can be prolonged to be touched; arcs only where they are. */
+const canReach = (curve: Curve, at: Point): boolean =>
+  curve.kind !== "piece" || curve.bulge === 0 || pieceNearest(curve, at).distance <= RESOLUTION;
+
+/** Half way between the end of a line that lies beyond the pick and the other line: where a half circle between parallels belongs. */
+const nearEnd = (a: Piece, pickA: Point, pickB: Point): Point => {
+  const end = distance(pickA, a.a) < distance(pickA, a.b) ? a.a : a.b;
+  const across = subtract(pickB, pickA);
+  return { x: end.x + across.x / 2, y: end.y + across.y / 2 };
+};
+
+/** The half circle at the end of parallel lines stands away from what is kept of them. */
+const bulgesAway = (arc: Piece, kept: Piece | undefined, pick: Point): boolean => {
+  const top = add(midpoint(arc.a, arc.b), times(leftOf(subtract(arc.b, arc.a)), -arc.bulge / 2));
+  const inner = kept ? midpoint(kept.a, kept.b) : pick;
+  return dot(subtract(top, midpoint(arc.a, arc.b)), subtract(inner, midpoint(arc.a, arc.b))) <= 0;
+};

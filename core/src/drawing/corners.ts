@@ -1,0 +1,216 @@
+import { relieveCorner, sharpCorner, type CutCorner, type Relief } from "../construct/cornerCuts.ts";
+import { cornerSide, filletCorner } from "../construct/fillet.ts";
+import { enclosedArea } from "../contour/chainMeasure.ts";
+import { profileOf } from "../contour/profile.ts";
+import { reversePiece, type Piece } from "../geometry/piece.ts";
+import { distance, type Point } from "../geometry/point.ts";
+import { done, refuse, type Outcome, type Refusal } from "../numeric/outcome.ts";
+import { RESOLUTION } from "../numeric/tolerance.ts";
+import { entityOf, layerOf, type Drawing } from "./drawing.ts";
+import { searchIndex, type DrawingIndex } from "./drawingIndex.ts";
+import { draftEdit, type Edit, type EditDraft } from "./edit.ts";
+import { chainPieces, type Entity, type Id, type Ref, type Vertex } from "./entity.ts";
+
+/** A corner: of a chain at a vertex, or where two loose pieces end at one place. */
+export type Corner =
+  | { readonly kind: "chain"; readonly id: Id; readonly vertex: Id; readonly at: Point }
+  | { readonly kind: "loose"; readonly ids: readonly [Id, Id]; readonly at: Point };
+
+/** What is made of one corner: from its edges, the first ending where the second starts. */
+export type CornerCut = (before: Piece, after: Piece) => Outcome<CutCorner>;
+
+type Link = { readonly piece: Piece; readonly id: Id };
+type ChainEntity = Entity & { readonly kind: "chain" };
+
+const linksOf = (chain: ChainEntity): Link[] =>
+  chainPieces(chain).map((piece, i) => ({ piece, id: chain.vertices[i]!.id }));
+
+const verticesOf = (links: readonly Link[], closed: boolean, last: Vertex | undefined): Vertex[] => [
+  ...links.map(({ piece, id }) => ({ id, at: piece.a, bulge: piece.bulge })),
+  ...(closed || !last ? [] : [{ ...last, at: links.at(-1)!.piece.b, bulge: 0 }]),
+];
+
+/** The corner at a place: of the chain that has one there, else of two loose pieces that end there. */
+export const cornerAt = (index: DrawingIndex, ref: Ref, at: Point): Corner | undefined => {
+  const entity = entityOf(index.drawing, ref.id);
+  if (entity?.kind === "chain") {
+    const vertex = entity.vertices.find((one) => distance(one.at, at) <= RESOLUTION);
+    const i = vertex ? entity.vertices.indexOf(vertex) : -1;
+    const inner = entity.closed || (i > 0 && i < entity.vertices.length - 1);
+    if (vertex && inner) return { kind: "chain", id: entity.id, vertex: vertex.id, at: vertex.at };
+  }
+  const ends = searchIndex(index, {
+    minX: at.x - RESOLUTION,
+    minY: at.y - RESOLUTION,
+    maxX: at.x + RESOLUTION,
+    maxY: at.y + RESOLUTION,
+  })
+    .filter(
+      (item) =>
+        item.kind === "curve" && item.curve.kind === "piece" && entityOf(index.drawing, item.ref.id)?.kind === "piece",
+    )
+    .filter(
+      (item) =>
+        item.kind === "curve" &&
+        item.curve.kind === "piece" &&
+        [item.curve.a, item.curve.b].some((end) => distance(end, at) <= RESOLUTION),
+    );
+  const ids = [...new Set(ends.map((item) => item.ref.id))].sort((p, q) => p - q);
+  return ids.length === 2 ? { kind: "loose", ids: [ids[0]!, ids[1]!], at } : undefined;
+};
+
+/** What was done at corners: the edit, how many, and why not at the others. */
+export type CornersCut = {
+  readonly edit: Edit;
+  readonly made: readonly Piece[];
+  readonly count: number;
+  readonly refusals: readonly Refusal[];
+};
+
+/**
+ * Cuts the corners of a chain at some of its vertices, or at all where it has a corner, in one edit; edges that are used up go, and
+ * links to them are cut loose. Corners that can't be cut are told; if none can, the first reason is the refusal.
+ */
+export const cutCorners = (
+  drawing: Drawing,
+  id: Id,
+  which: readonly Id[] | "all",
+  cut: CornerCut,
+  label: string,
+  link?: (draft: EditDraft, refs: readonly Ref[]) => void,
+): Outcome<CornersCut> => {
+  const entity = entityOf(drawing, id);
+  if (entity?.kind !== "chain") return refuse("chain-needed");
+  const layer = layerOf(drawing, entity.layer);
+  if (layer?.locked) return refuse("layer-locked", { layer: layer.name });
+  const draft = draftEdit(drawing, label, "corner");
+  let links = linksOf(entity);
+  const made: Piece[] = [];
+  const refs: Ref[] = [];
+  const refusals: Refusal[] = [];
+  let count = 0;
+  const wanted = which === "all" ? entity.vertices.map((vertex) => vertex.id) : which;
+  for (const vertex of wanted) {
+    const at = links.findIndex((one) => one.id === vertex);
+    if (at < 0 || (at === 0 && !entity.closed)) continue;
+    const before = (at + links.length - 1) % links.length;
+    const [p, q] = [links[before]!, links[at]!];
+    if (before === at || (which === "all" && cornerSide(p.piece, q.piece) === 0)) continue;
+    const corner = cut(p.piece, q.piece);
+    if (!corner.ok) {
+      refusals.push(corner.refusal);
+      continue;
+    }
+    const between = corner.value.between.map((piece): Link => ({ piece, id: draft.newId() }));
+    refs.push(...between.map((one) => ({ id, vertex: one.id })));
+    made.push(...corner.value.between);
+    const slots: Link[][] = links.map((one) => [one]);
+    slots[before] = corner.value.before ? [{ piece: corner.value.before, id: p.id }] : [];
+    slots[at] = [...between, ...(corner.value.after ? [{ piece: corner.value.after, id: q.id }] : [])];
+    links = slots.flat();
+    count += 1;
+  }
+  if (count === 0) return refusals[0] ? { ok: false, refusal: refusals[0] } : refuse("no-corner-here");
+  const last = entity.closed ? undefined : entity.vertices.at(-1);
+  draft.replace({ ...entity, vertices: verticesOf(links, entity.closed, last) });
+  link?.(draft, refs);
+  return done({ edit: draft.finish(), made, count, refusals });
+};
+
+/** Cuts a corner where two loose pieces end: they are shortened, and what comes between is added loose. */
+export const cutLooseCorner = (
+  drawing: Drawing,
+  { ids, at }: Corner & { kind: "loose" },
+  cut: CornerCut,
+  label: string,
+  keepEdges = false,
+  link?: (draft: EditDraft, refs: readonly Ref[]) => void,
+): Outcome<CornersCut> => {
+  const [p, q] = ids.map((id) => entityOf(drawing, id));
+  if (p?.kind !== "piece" || q?.kind !== "piece") return refuse("no-corner-here");
+  const locked = [p, q].map(({ layer }) => layerOf(drawing, layer)).find((layer) => layer?.locked);
+  if (locked) return refuse("layer-locked", { layer: locked.name });
+  const [turnP, turnQ] = [distance(p.b, at) > RESOLUTION, distance(q.a, at) > RESOLUTION];
+  const corner = cut(turnP ? reversePiece(p) : p, turnQ ? reversePiece(q) : q);
+  if (!corner.ok) return corner;
+  const draft = draftEdit(drawing, label, "corner");
+  const { before, after, between } = corner.value;
+  for (const [entity, piece, turned] of [
+    [p, before, turnP],
+    [q, after, turnQ],
+  ] as const) {
+    if (keepEdges) continue;
+    if (!piece) draft.remove(entity.id);
+    else {
+      const { a, b, bulge } = turned ? reversePiece(piece) : piece;
+      draft.replace({ ...entity, a, b, bulge });
+    }
+  }
+  const refs = between.map(({ a, b, bulge }): Ref => ({ id: draft.add({ kind: "piece", a, b, bulge }, p.layer) }));
+  link?.(draft, refs);
+  return done({ edit: draft.finish(), made: between, count: 1, refusals: [] });
+};
+
+/** The cut that rounds a corner with an arc of `radius`. */
+export const filletCut =
+  (radius: number): CornerCut =>
+  (before, after) => {
+    const made = filletCorner(before, after, radius);
+    if (!made.ok) return made;
+    const { arc, ...rest } = made.value;
+    return done({ ...rest, between: [arc] });
+  };
+
+/** On which side of a contour's path the cutter moves: inside holes, outside outlines; 1 left, -1 right. */
+export const freeSide = (drawing: Drawing, id: Id): Outcome<1 | -1> => {
+  const contour = profileOf(drawing).contours.find(({ ids }) => ids.includes(id));
+  const entity = entityOf(drawing, id);
+  if (!contour || entity?.kind !== "chain" || !entity.closed) return refuse("not-closed");
+  const leftIsInside = enclosedArea(chainPieces(entity)) > 0;
+  return done(leftIsInside === (contour.role === "inside") ? 1 : -1);
+};
+
+/** The cut that relieves an inside corner for a cutter of `radius`. */
+export const reliefCut =
+  (radius: number, kind: Relief, side: 1 | -1): CornerCut =>
+  (before, after) =>
+    relieveCorner(before, after, radius, kind, side);
+
+/**
+ * Takes a rounded corner of a chain back to the sharp one, or gives it another radius: the arc at `vertex` goes, its edges run to
+ * their meeting, and with `radius` the corner is rounded anew. Links to the arc follow to the new one.
+ */
+export const reroundCorner = (
+  drawing: Drawing,
+  { id, vertex }: Ref,
+  radius: number | undefined,
+  link?: (draft: EditDraft, refs: readonly Ref[]) => void,
+): Outcome<CornersCut> => {
+  const entity = entityOf(drawing, id);
+  if (entity?.kind !== "chain") return refuse("chain-needed");
+  const layer = layerOf(drawing, entity.layer);
+  if (layer?.locked) return refuse("layer-locked", { layer: layer.name });
+  const links = linksOf(entity);
+  const at = links.findIndex((one) => one.id === vertex);
+  const n = links.length;
+  const inner = entity.closed ? n > 2 : at > 0 && at < n - 1;
+  if (at < 0 || !inner || links[at]!.piece.bulge === 0) return refuse("not-a-fillet");
+  const [before, arc, after] = [links[(at + n - 1) % n]!, links[at]!, links[(at + 1) % n]!];
+  const sharp = sharpCorner(before.piece, arc.piece, after.piece);
+  if (!sharp.ok) return sharp;
+  const rounded = radius === undefined ? undefined : filletCorner(sharp.value.before, sharp.value.after, radius);
+  if (rounded && !rounded.ok) return rounded;
+  const draft = draftEdit(drawing, radius === undefined ? "Sharpen" : "Change fillet", "corner");
+  const slots: Link[][] = links.map((one) => [one]);
+  const [p, q] = rounded ? [rounded.value.before, rounded.value.after] : [sharp.value.before, sharp.value.after];
+  slots[(at + n - 1) % n] = p ? [{ ...before, piece: p }] : [];
+  slots[at] = rounded ? [{ ...arc, piece: rounded.value.arc }] : [];
+  slots[(at + 1) % n] = q ? [{ ...after, piece: q }] : [];
+  draft.replace({
+    ...entity,
+    vertices: verticesOf(slots.flat(), entity.closed, entity.closed ? undefined : entity.vertices.at(-1)),
+  });
+  if (rounded) link?.(draft, [{ id, vertex: arc.id }]);
+  const made = rounded ? [rounded.value.arc] : [sharp.value.before, sharp.value.after];
+  return done({ edit: draft.finish(), made, count: 1, refusals: [] });
+};
