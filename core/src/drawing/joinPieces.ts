@@ -1,9 +1,14 @@
-import { joinRuns, runPieces } from "../contour/joining.ts";
-import { pieceLength, type Piece } from "../geometry/piece.ts";
+import { endedAt, startedAt } from "../construct/cornerCuts.ts";
+import { joinRuns, runPieces, type Run } from "../contour/joining.ts";
+import { profileOf } from "../contour/profile.ts";
+import { carrierOf } from "../geometry/curve.ts";
+import { pieceLength, reversePiece, type Piece } from "../geometry/piece.ts";
+import { distance, midpoint } from "../geometry/point.ts";
+import { meetCarriers, meetingPoints } from "../intersect/carriers.ts";
 import { done, refuse, type Outcome } from "../numeric/outcome.ts";
 import { RESOLUTION } from "../numeric/tolerance.ts";
 import { cutEntities, type Drawing } from "./drawing.ts";
-import { draftEdit, type Edit } from "./edit.ts";
+import { applyEdit, draftEdit, type Edit } from "./edit.ts";
 import { chainOfPieces, chainPieces, type Entity, type Id, type Ref } from "./entity.ts";
 
 /** What joining makes: how many contours and open chains, of how many pieces. */
@@ -12,6 +17,43 @@ export type JoinResult = {
   readonly contours: number;
   readonly chains: number;
   readonly pieces: number;
+  /** Gaps that were closed. */
+  readonly mended: number;
+  /** Ends that are still open afterwards, and how far the nearest of them is from another. */
+  readonly openEnds: number;
+  readonly nearest?: number;
+};
+
+/** Two pieces run to one place: where their carriers meet, if that is near enough to both ends; else half way. Returns whether it moved. */
+const closed = (before: Piece, after: Piece, within: number): readonly [Piece, Piece, boolean] => {
+  if (distance(before.b, after.a) <= RESOLUTION) return [before, { ...after, a: before.b }, false];
+  const places = meetingPoints(
+    meetCarriers(carrierOf({ kind: "piece", ...before }), carrierOf({ kind: "piece", ...after }), RESOLUTION),
+  );
+  const corner = places.find((p) => distance(p, before.b) <= within && distance(p, after.a) <= within);
+  if (corner) return [endedAt(before, corner), startedAt(after, corner), true];
+  const at = midpoint(before.b, after.a);
+  return [{ ...before, b: at }, { ...after, a: at }, true];
+};
+
+/** The pieces of a run with its gaps closed, and how many there were. */
+const mendedRun = (
+  run: Run,
+  parts: readonly (readonly Piece[])[],
+  within: number,
+): { pieces: readonly Piece[]; mended: number } => {
+  const pieces = run.links.flatMap(({ part, reversed }) =>
+    reversed ? parts[part]!.map(reversePiece).reverse() : [...parts[part]!],
+  );
+  let mended = 0;
+  const last = run.closed ? pieces.length : pieces.length - 1;
+  for (let i = 0; i < last; i++) {
+    const next = (i + 1) % pieces.length;
+    const [before, after, moved] = closed(pieces[i]!, pieces[next]!, within);
+    [pieces[i], pieces[next]] = [before, after];
+    if (moved) mended += 1;
+  }
+  return { pieces, mended };
 };
 
 type Part = { readonly entity: Entity; readonly pieces: readonly Piece[]; readonly refs: readonly Ref[] };
@@ -24,10 +66,10 @@ const partOf = (entity: Entity): Part | undefined => {
 };
 
 /**
- * Joins all pieces and open chains that meet within the resolution, layer by layer, or those among `only`. The longest part's id
- * stays; links to single pieces follow to the pieces of the chain.
+ * Joins all pieces and open chains that meet within the resolution, layer by layer, or those among `only`. With `within`, gaps no wider
+ * than that are closed on the way, at the true corner where it is near enough. The longest part's id stays; links to single pieces follow to the pieces of the chain.
  */
-export const joinPieces = (drawing: Drawing, only?: ReadonlySet<Id>): Outcome<JoinResult> => {
+export const joinPieces = (drawing: Drawing, only?: ReadonlySet<Id>, within = RESOLUTION): Outcome<JoinResult> => {
   const parts = cutEntities(drawing)
     .filter(({ id }) => !only || only.has(id))
     .map(partOf)
@@ -35,16 +77,16 @@ export const joinPieces = (drawing: Drawing, only?: ReadonlySet<Id>): Outcome<Jo
   if (parts.length === 0) return refuse("nothing-to-join");
   const layers = [...new Set(parts.map(({ entity }) => entity.layer))];
   const draft = draftEdit(drawing, "Join", "join");
-  const result = { contours: 0, chains: 0, pieces: 0 };
+  const result = { contours: 0, chains: 0, pieces: 0, mended: 0 };
   for (const layer of layers) {
     const here = parts.filter(({ entity }) => entity.layer === layer);
     const ends = here.map(({ pieces }) => ({ start: pieces[0]!.a, end: pieces.at(-1)!.b }));
-    for (const run of joinRuns(ends, RESOLUTION)) {
+    for (const run of joinRuns(ends, within)) {
       if (run.links.length === 1 && !run.closed) continue;
-      const pieces = runPieces(
-        run,
-        here.map((part) => part.pieces),
-      );
+      const own = here.map((part) => part.pieces);
+      const mend = within > RESOLUTION ? mendedRun(run, own, within) : { pieces: runPieces(run, own), mended: 0 };
+      const { pieces } = mend;
+      result.mended += mend.mended;
       const refs = run.links.flatMap(({ part, reversed }) =>
         reversed ? [...here[part]!.refs].reverse() : here[part]!.refs,
       );
@@ -58,7 +100,15 @@ export const joinPieces = (drawing: Drawing, only?: ReadonlySet<Id>): Outcome<Jo
     }
   }
   if (result.contours + result.chains === 0) return refuse("already-joined", { open: parts.length });
-  return done({ edit: draft.finish(), ...result });
+  const edit = draft.finish();
+  const { open } = profileOf(applyEdit(drawing, edit));
+  const gaps = open.flatMap((chain) => chain.ends.flatMap(({ gap }) => (gap ? [gap.distance] : [])));
+  return done({
+    edit,
+    ...result,
+    openEnds: 2 * open.length,
+    ...(gaps.length > 0 ? { nearest: Math.min(...gaps) } : {}),
+  });
 };
 
 const longest = (parts: readonly Part[]): Part => {

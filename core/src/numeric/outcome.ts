@@ -10,6 +10,7 @@ export const REFUSAL_CODES = [
   "value-zero-division",
   "value-not-a-length",
   "value-not-a-count",
+  "list-unreadable",
   "value-not-positive",
   "value-too-large",
   "point-inside-circle",

@@ -6,8 +6,8 @@ export type SizeKind = "R" | "Ø";
 
 export type TypedValue = { readonly value: number; readonly kind?: SizeKind };
 
-/** What a blank takes: a length in the job's unit, an angle in degrees, or a whole number. */
-export type Expectation = "length" | "angle" | "count";
+/** What a blank takes: a length in the job's unit, an angle in degrees, a whole number, or a number without a unit. */
+export type Expectation = "length" | "angle" | "count" | "number";
 
 type Token = { readonly at: number } & (
   | { readonly type: "number"; readonly value: number; readonly whole: boolean }

@@ -23,6 +23,7 @@ const SENTENCES: Readonly<Record<RefusalCode, Words>> = {
   "value-zero-division": (values) => `“${values.text}” divides by zero. The number under the stroke must not be 0.`,
   "value-not-a-length": (values) =>
     `“${values.text}” does not come out in the unit of this blank. Check ${place(values).slice(3)}.`,
+  "list-unreadable": (values) => `“${values.found}” is no number or range; write for example 3, 5-7.`,
   "value-not-a-count": (values) => `“${values.text}” is no whole number of 1 or more.`,
   "value-not-positive": ({ what }) => `${what} must be more than 0.`,
   "value-too-large": (values) => `“${values.text}” is too large. Values up to 1 000 000 000 work.`,
@@ -161,18 +162,30 @@ export const sayFault = ({ code, values }: Fault, unit: Unit): string => {
 };
 
 /** Joined: `1 contour from 4 pieces`. */
-export const sayJoined = ({
-  contours,
-  chains,
-  pieces,
-}: {
-  contours: number;
-  chains: number;
-  pieces: number;
-}): string => {
+export const sayJoined = (
+  {
+    contours,
+    chains,
+    pieces,
+    mended = 0,
+    openEnds = 0,
+    nearest,
+  }: {
+    contours: number;
+    chains: number;
+    pieces: number;
+    mended?: number;
+    openEnds?: number;
+    nearest?: number;
+  },
+  unit: Unit = "mm",
+): string => {
   const made = [
     contours > 0 ? `${contours} contour${contours === 1 ? "" : "s"}` : "",
     chains > 0 ? `${chains} open chain${chains === 1 ? "" : "s"}` : "",
   ].filter(Boolean);
-  return `${made.join(" and ")} from ${pieces} piece${pieces === 1 ? "" : "s"}`;
+  const gaps = mended > 0 ? `, ${mended} gap${mended === 1 ? "" : "s"} closed` : "";
+  const apart = nearest === undefined ? "" : `, ${showLengthUnit(nearest, unit)} apart`;
+  const left = openEnds > 0 ? ` · ${openEnds} ends open${apart}` : "";
+  return `${made.join(" and ")} from ${pieces} piece${pieces === 1 ? "" : "s"}${gaps}${left}`;
 };

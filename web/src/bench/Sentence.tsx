@@ -1,12 +1,13 @@
 import { X, Pin } from "lucide-react";
 import { Fragment, useEffect, useRef, useState } from "react";
-import { calloutText, measureCallout, type Callout } from "@ash-edge/core/callouts";
+import { calloutText, measureCallout } from "@ash-edge/core/callouts";
 import { calloutsOf, countByKind, describePoint, describeRef, unitOf } from "@ash-edge/core/drawing";
 import { showAngle, showLength, type Unit } from "@ash-edge/core/numeric";
 import { searchThreads } from "@ash-edge/core/tables";
 import { NinePlaces } from "../ui/NinePlaces.tsx";
 import { Segmented } from "../ui/Segmented.tsx";
 import { useBench, useSession } from "./SessionContext.tsx";
+import { fitsBlank } from "./blanks.ts";
 import { givenOf, readBlank, takesPoint, wantedPick, type Typed } from "./tools/driver.ts";
 import { PLACE_PARTS, type Placing } from "./tools/placing.ts";
 import { toolById } from "./tools/registry.ts";
@@ -16,7 +17,7 @@ import { focusBoard } from "./useBenchKeys.ts";
 const shown = (part: Typed, value: number, unit: Unit): string =>
   part.kind === "value" && part.expects === "angle"
     ? showAngle(value).replace("°", "") // the sign stands after the blank
-    : part.kind === "value" && part.expects === "count"
+    : part.kind === "value" && (part.expects === "count" || part.expects === "number")
       ? String(value)
       : showLength(value, unit);
 
@@ -271,7 +272,7 @@ const TypedBlank = ({ tool, part }: { tool: Tool; part: Typed }) => {
     : entry
       ? { value: entry.value, kind }
       : undefined;
-  const width = Math.max(isThread ? 7 : 4, (text || placeholder).length + 1);
+  const width = Math.max(part.kind === "thread" || part.kind === "list" ? 7 : 4, (text || placeholder).length + 1);
   return (
     <span className="relative inline-flex shrink-0 items-center gap-2">
       {part.kind === "size" && (
@@ -384,22 +385,13 @@ const ThreadOffers = ({ part, text }: { part: Typed; text: string }) => {
   );
 };
 
-const fits = (part: Typed, { kind }: Callout): boolean =>
-  part.kind === "thread"
-    ? kind === "thread"
-    : part.kind === "size"
-      ? kind === "radius" || kind === "diameter"
-      : part.expects === "length"
-        ? kind === "length" || kind === "centres"
-        : kind === part.expects;
-
 /** Recent values and callouts not placed yet, for the mouse hand. Offers, never held by themselves. */
 const Offers = ({ tool, part }: { tool: Tool; part: Typed }) => {
   const { act } = useSession();
   const drawing = useBench((state) => state.drawing);
   const recent = useBench((state) => state.kept.recent[`${tool.id} ${part.name}`]);
   const called = calloutsOf(drawing).filter(
-    (callout) => fits(part, callout) && measureCallout(drawing, callout).state === "not placed",
+    (callout) => fitsBlank(part, callout.kind) && measureCallout(drawing, callout).state === "not placed",
   );
   if (called.length === 0 && !recent?.length) return null;
   const row = "flex w-full items-center gap-3 px-3 py-1 text-left hover:bg-board";

@@ -61,6 +61,8 @@ export type BenchState = {
   readonly vertex?: Id;
   /** The selection box being drawn, by two corners in the drawing. */
   readonly box?: { readonly from: Point; readonly to: Point };
+  /** Where a drag with a tool in hand has gone. */
+  readonly sweep?: readonly Point[];
   /** Geometry lit from a list. */
   readonly lit: ReadonlySet<Id>;
   /** The callout hovered in the ledger. */

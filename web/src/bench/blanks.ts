@@ -1,5 +1,5 @@
 import type { Callout } from "@ash-edge/core/callouts";
-import { typedParts, type ToolState } from "./tools/driver.ts";
+import { typedParts, type Typed, type ToolState } from "./tools/driver.ts";
 import { isPlace, PLACE_PARTS } from "./tools/placing.ts";
 import { REGISTRY } from "./tools/registry.ts";
 import type { Tool } from "./tools/tool.ts";
@@ -14,20 +14,23 @@ export const typingBlank = (tool: Tool, state: ToolState): string | undefined =>
   return (typed.find(({ name }) => name === state.lit) ?? typed[0])?.name;
 };
 
+/** True when a callout's kind of value can be typed in a blank. */
+export const fitsBlank = (part: Typed, kind: Callout["kind"]): boolean => {
+  switch (part.kind) {
+    case "thread":
+      return kind === "thread";
+    case "size":
+      return kind === "radius" || kind === "diameter";
+    case "value":
+      return part.expects === (kind === "centres" ? "length" : kind);
+    case "list":
+      return false;
+  }
+};
+
 /** The blank of a tool that a callout of this kind fits; the lit one where it does. */
 export const blankFor = (tool: Tool, { kind }: Callout, lit: string | undefined): string | undefined => {
-  const fits = typedParts(tool).filter((part) =>
-    part.kind === "thread"
-      ? kind === "thread"
-      : part.kind === "size"
-        ? kind === "radius" || kind === "diameter"
-        : part.expects ===
-          (kind === "angle" || kind === "count"
-            ? kind
-            : kind === "length" || kind === "centres"
-              ? "length"
-              : undefined),
-  );
+  const fits = typedParts(tool).filter((part) => fitsBlank(part, kind));
   return (fits.find(({ name }) => name === lit) ?? fits[0])?.name;
 };
 

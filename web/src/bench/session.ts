@@ -142,7 +142,11 @@ const makeActions = (
       ({ hover } = rest);
       set({ ...rest, snapCount: snaps.length, ...(heldWord ? { heldWord } : {}) }, heldWord ? [] : ["heldWord"]);
     } else set({}, ["hover", "pointer", "heldWord", "snapCount"]);
-    if (tool && toolState) set({ proposal: proposalOf(tool, toolState, hover, context()) });
+    const { sweep } = get();
+    if (tool?.dragged && toolState && sweep) {
+      const path = tool.drag === "box" ? [sweep[0]!, sweep.at(-1)!] : sweep;
+      set({ proposal: { ...tool.dragged(givenOf(tool, toolState, undefined, context()), context(), path), which: 0 } });
+    } else if (tool && toolState) set({ proposal: proposalOf(tool, toolState, hover, context()) });
     else set({}, ["proposal"]);
   };
   const wanted = () => {

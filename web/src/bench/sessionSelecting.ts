@@ -17,7 +17,7 @@ const BOX_STARTS = 5;
 
 /** Selecting, with no tool active: by a click, by a box, by what is like a thing. */
 export const makeSelecting = (
-  { get, set, say, toolEvent, keepSetting }: SessionCore,
+  { get, set, say, toolEvent, activeTool, keepSetting }: SessionCore,
   click: (at: Point, mods: Modifiers) => void,
   selects: () => boolean,
 ) => {
@@ -51,11 +51,20 @@ export const makeSelecting = (
 
   /** The left button: with a tool a click at once; without, a press that stays is a click and one that moves draws a box. */
   const press = (at: Point, mods: Modifiers): void => {
-    if (!selects()) return click(at, mods);
-    pressed = at;
+    if (selects() || activeTool()?.drag) {
+      pressed = at;
+      return;
+    }
+    click(at, mods);
   };
   const letGo = (at: Point, mods: Modifiers): void => {
-    const { box, index, selection, kept } = get();
+    const { box, index, selection, kept, sweep } = get();
+    if (sweep) {
+      pressed = undefined;
+      const isBox = activeTool()?.drag === "box";
+      set({}, ["sweep"]);
+      return toolEvent({ type: "drag", path: isBox ? [sweep[0]!, sweep.at(-1)!] : sweep });
+    }
     if (pressed && !box) click(at, mods);
     pressed = undefined;
     if (!box) return;
@@ -64,7 +73,12 @@ export const makeSelecting = (
     if (get().tool) toolEvent({ type: "gather", on: mods.shift });
   };
   const stretchBox = (at: Point): void => {
-    const { view, box } = get();
+    const { view, box, sweep } = get();
+    if (pressed && !selects()) {
+      if (sweep || Math.hypot(at.x - pressed.x, at.y - pressed.y) >= BOX_STARTS)
+        set({ sweep: [...(sweep ?? [toDrawing(view, pressed)]), toDrawing(view, at)] });
+      return;
+    }
     if (!pressed || (!box && Math.hypot(at.x - pressed.x, at.y - pressed.y) < BOX_STARTS)) return;
     set({ box: { from: toDrawing(view, pressed), to: toDrawing(view, at) } });
   };
@@ -81,8 +95,8 @@ export const makeSelecting = (
     /** Lets go of the box being drawn; true when there was one. */
     dropBox: (): boolean => {
       pressed = undefined;
-      if (!get().box) return false;
-      set({}, ["box"]);
+      if (!get().box && !get().sweep) return false;
+      set({}, ["box", "sweep"]);
       return true;
     },
     /** Swaps what the box takes; true while one is drawn. */

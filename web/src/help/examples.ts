@@ -31,6 +31,21 @@ const box = (x: number, y: number, width: number, height: number): Shape => ({
   ).map(([px, py], i) => ({ id: 900 + i, at: { x: px, y: py }, bulge: 0 })),
 });
 
+/** A box whose last corner is rounded. */
+const rounded = (width: number, height: number, r: number): Shape => ({
+  kind: "chain",
+  closed: true,
+  vertices: (
+    [
+      [0, 0, 0],
+      [width, 0, 0],
+      [width, height - r, Math.tan(Math.PI / 8)],
+      [width - r, height, 0],
+      [0, height, 0],
+    ] as const
+  ).map(([x, y, bulge], i) => ({ id: 900 + i, at: { x, y }, bulge })),
+});
+
 /** A small piece of work by which a tool is explained: what stands there, what is typed, chosen and clicked. */
 export type Example = {
   readonly cut?: readonly Shape[];
@@ -64,8 +79,28 @@ export const EXAMPLES: Readonly<Record<string, Example>> = {
   "tangent-arc": { cut: [circle(0, 0, 20), circle(80, 0, 14)], typed: { size: "110r" }, clicks: [[0, -20], [80, -14]] }, // prettier-ignore
   rectangle: { typed: { width: "70", height: "40", corner: "8" }, chosen: { corners: "round" }, clicks: [[0, 0]] },
   trim: { cut: [circle(0, 0, 25), line([-40, 0], [40, 0])], clicks: [[0, 25]] },
+  extend: { cut: [line([0, 0], [40, 0]), line([60, -20], [60, 20])], clicks: [[35, 0]] }, // prettier-ignore
+  "to-one-line": { cut: [line([60, -30], [60, 30]), line([0, 15], [40, 15]), line([0, -15], [75, -15])], clicks: [[60, 0], [35, 15], [70, -15]] }, // prettier-ignore
+  split: { cut: [arc([0, 0], [60, 0], -0.5)], clicks: [[30, 15]] },
+  "split-at-crossings": { cut: [line([0, 0], [80, 0]), line([25, -15], [25, 15]), line([55, -15], [55, 15])], clicks: [[40, 0]] }, // prettier-ignore
+  fillet: { cut: [box(0, 0, 70, 40)], typed: { size: "12" }, clicks: [[70, 40]] },
+  chamfer: { cut: [box(0, 0, 70, 40)], typed: { a: "12" }, clicks: [[70, 40]] },
+  meet: { cut: [line([0, 0], [50, 0]), line([70, 20], [70, 50])], clicks: [[20, 0], [70, 40]] }, // prettier-ignore
+  "corner-relief": { cut: [box(0, 0, 70, 40), box(-15, -15, 100, 70)], typed: { size: "8" }, clicks: [[70, 40]] },
+  "change-fillet": { cut: [rounded(70, 40, 8)], typed: { size: "16" }, clicks: [[67.66, 37.66]] },
+  sharpen: { cut: [rounded(70, 40, 12)], clicks: [[66.49, 36.49]] },
+  copy: { cut: [circle(0, 0, 12)], typed: { x: "40", y: "10" }, clicks: [[12, 0]], finish: true },
+  rotate: { cut: [line([0, 0], [50, 0])], typed: { angle: "35" }, clicks: [[25, 0], [0, 0]] }, // prettier-ignore
+  scale: { cut: [line([0, 0], [40, 0]), line([40, 0], [40, 25])], typed: { factor: "1.5" }, selected: true, clicks: [[0, 0]] }, // prettier-ignore
+  mirror: { cut: [line([0, 0], [30, 0]), line([30, 0], [30, 30]), line([30, 30], [0, 50])], layout: [line([0, -10], [0, 60])], selected: true, clicks: [[0, 25]] }, // prettier-ignore
+  align: { cut: [line([0, 0], [40, 0])], layout: [dot(50, 10), dot(70, 40)], clicks: [[20, 0], [0, 0], [50, 10], [40, 0], [70, 40]] }, // prettier-ignore
+  rows: { cut: [circle(0, 0, 8)], typed: { columns: "4", rows: "2", dx: "25", dy: "25", skip: "6" }, clicks: [[8, 0]], finish: true }, // prettier-ignore
+  "round-a-centre": { cut: [circle(30, 0, 6)], layout: [dot(0, 0)], typed: { count: "6" }, clicks: [[36, 0], [0, 0]] }, // prettier-ignore
   move: { cut: [circle(0, 0, 12), circle(0, 0, 6)], selected: true, clicks: [[0, 0], [50, 20]] }, // prettier-ignore
   join: { cut: [line([0, 0], [60, 0]), line([60, 0], [60, 40]), line([60, 40], [0, 0])], finish: true },
+  "take-apart": { cut: [box(0, 0, 70, 40)], clicks: [[35, 0]], finish: true },
+  "start-point": { cut: [box(0, 0, 70, 40)], clicks: [[68, 40]] },
+  "open-or-close": { cut: [box(0, 0, 70, 40)], clicks: [[68, 40]] },
   distance: { cut: [circle(0, 0, 10), circle(60, 0, 10)], clicks: [[0, 0], [60, 0]] }, // prettier-ignore
   angle: { cut: [line([0, 0], [60, 0]), line([0, 0], [40, 40])], clicks: [[50, 0], [30, 30]] }, // prettier-ignore
   radius: { cut: [arc([0, 0], [60, 0], -0.5)], clicks: [[30, 15]] },

@@ -7,6 +7,7 @@ const words = (part: Part): string => {
     case "pick":
       return part.silent ? "" : `‹${part.label}›`;
     case "thread":
+    case "list":
       return `[${part.label}]`;
     case "size":
       return "R or Ø [ ]";

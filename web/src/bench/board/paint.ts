@@ -16,6 +16,7 @@ import { showLength } from "@ash-edge/core/numeric";
 import type { BenchState } from "../benchState.ts";
 import { profileFor, rolesFor } from "../derived.ts";
 import type { Painted } from "../mass.ts";
+import { toolById } from "../tools/registry.ts";
 import { gridPitch } from "./grid.ts";
 import type { Palette } from "./palette.ts";
 import { paintMass, stroke, type Canvas, type Still, type Style } from "./paintMass.ts";
@@ -177,6 +178,19 @@ export const paintLively = (canvas: Canvas, state: BenchState, palette: Palette,
       else paintPicked(canvas, toScreen(view, picked.at), palette);
     }
   paintPreview(canvas, state, palette);
+  if (state.sweep && state.sweep.length > 1) {
+    const [from, to] = [toScreen(view, state.sweep[0]!), toScreen(view, state.sweep.at(-1)!)];
+    stroke(canvas, { colour: palette.ember, width: 1.2, dash: [] }, () => {
+      if (toolById(toolId)?.drag === "box")
+        canvas.rect(Math.min(from.x, to.x), Math.min(from.y, to.y), Math.abs(to.x - from.x), Math.abs(to.y - from.y));
+      else
+        state.sweep!.forEach((p, i) => {
+          const { x, y } = toScreen(view, p);
+          if (i === 0) canvas.moveTo(x, y);
+          else canvas.lineTo(x, y);
+        });
+    });
+  }
   if (state.box)
     paintBox(
       canvas,

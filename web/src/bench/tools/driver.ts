@@ -1,6 +1,14 @@
 import { calloutsOf, curveAt, picksAt, type Drawing, type Edit, type PictureSize } from "@ash-edge/core/drawing";
 import { carrierOf, curveNearest, type Point } from "@ash-edge/core/geometry";
-import { done, readTypedValue, refuse, RESOLUTION, type Refusal, type SizeKind } from "@ash-edge/core/numeric";
+import {
+  done,
+  readList,
+  readTypedValue,
+  refuse,
+  RESOLUTION,
+  type Refusal,
+  type SizeKind,
+} from "@ash-edge/core/numeric";
 import { findThread, threadLength } from "@ash-edge/core/tables";
 import { ALL_PLACE_PARTS, isPlace, placedPoint, type Placing } from "./placing.ts";
 import {
@@ -63,7 +71,8 @@ export type ToolEvent =
   | { readonly type: "light"; readonly blank: string | undefined }
   | { readonly type: "choice"; readonly name: string; readonly to: string }
   | { readonly type: "place"; readonly placing: Placing | undefined }
-  | { readonly type: "gather"; readonly on: boolean };
+  | { readonly type: "gather"; readonly on: boolean }
+  | { readonly type: "drag"; readonly path: readonly Point[] };
 
 export type Step = { readonly state: ToolState; readonly edit?: Edit; readonly ask?: Ask; readonly refusal?: Refusal };
 
@@ -89,12 +98,12 @@ export const startTool = (
   return { picks: {}, entries: {}, kinds, choices, way: 0 };
 };
 
-export type Typed = Extract<Part, { kind: "size" | "value" | "thread" }>;
+export type Typed = Extract<Part, { kind: "size" | "value" | "thread" | "list" }>;
 /** The blanks that take a number; with `choices` only those that are shown. */
 export const typedParts = (tool: Tool, choices?: Readonly<Record<string, string>>): readonly Typed[] =>
   tool.parts.filter(
     (part): part is Typed =>
-      (part.kind === "size" || part.kind === "value" || part.kind === "thread") &&
+      (part.kind === "size" || part.kind === "value" || part.kind === "thread" || part.kind === "list") &&
       (choices === undefined || isShown(part, choices)),
   );
 
@@ -111,8 +120,12 @@ export const readBlank = (
     const thread = findThread(text);
     return thread.ok ? done({ value: threadLength(thread.value, thread.value.diameter, context.unit) }) : thread;
   }
+  if (part.kind === "list") {
+    const listed = readList(text);
+    return listed.ok ? done({ value: listed.value.size }) : listed;
+  }
   const size = part.kind === "size";
-  const expects = size ? "length" : part.expects;
+  const expects = part.kind === "size" ? "length" : part.expects;
   const read = readTypedValue(text, { unit: context.unit, expects, kinds: size });
   if (!read.ok || expects === "angle" || (part.kind === "value" && part.signed) || read.value.value > 0) return read;
   return refuse("value-not-positive", { what: size ? "A radius or diameter" : `The ${part.label}` });
@@ -275,6 +288,14 @@ export const stepTool = (tool: Tool, state: ToolState, event: ToolEvent, context
             }
           : { ...rest, entries },
       };
+    }
+    case "drag": {
+      const held = holdEntry(tool, state, context);
+      if (held.refusal || !tool.dragged) return held;
+      const { ways, refusal } = tool.dragged(givenOf(tool, held.state, undefined, context), context, event.path);
+      const way = ways[0];
+      if (!way?.edit) return refusal ? { state: held.state, refusal } : { state: held.state };
+      return { state: { ...held.state, ...(way.said ? { said: way.said } : {}) }, edit: way.edit() };
     }
     case "gather": {
       const { gathering: _, ...rest } = state;

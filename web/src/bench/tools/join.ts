@@ -1,13 +1,13 @@
-import { joinPieces } from "@ash-edge/core/drawing";
+import { joinPieces, settingsOf } from "@ash-edge/core/drawing";
 import { sayJoined } from "@ash-edge/core/say";
-import { refused, type Tool } from "./tool.ts";
+import { refused, under, type Tool } from "./tool.ts";
 
 export const join: Tool = {
   kind: "tool",
   id: "join",
   name: "Join",
   bank: "KeyG",
-  help: "Press Enter or click on the board: pieces whose ends meet become chains, and chains that close become contours.",
+  help: "Press Enter or click on the board: pieces whose ends meet become chains, and chains that close become contours. It says how many ends are still open and how far apart; gaps up to a tolerance can be closed on the way, at the true corner where that is near enough.",
   drawing: ["M3 16 L10 8 L21 8", "M10 8 m-2.5 0 a2.5 2.5 0 1 0 5 0 a2.5 2.5 0 1 0 -5 0"],
   parts: [
     {
@@ -19,11 +19,32 @@ export const join: Tool = {
         ["selected", "what is selected"],
       ],
     },
+    { kind: "words", text: "·" },
+    {
+      kind: "choice",
+      name: "gaps",
+      label: "gaps",
+      options: [
+        ["leave", "leave gaps"],
+        ["mend", "close gaps"],
+      ],
+    },
+    { kind: "words", text: "up to", onlyIf: under("gaps", "mend") },
+    {
+      kind: "value",
+      name: "within",
+      label: "gaps up to",
+      expects: "length",
+      stays: true,
+      onlyIf: under("gaps", "mend"),
+    },
   ],
-  propose: (given, { drawing, selection }) => {
-    const joined = joinPieces(drawing, given.choice("what") === "selected" ? selection : undefined);
+  propose: (given, { drawing, selection, unit }) => {
+    const only = given.choice("what") === "selected" ? selection : undefined;
+    const within = given.value("within") ?? settingsOf(drawing).joinTolerance;
+    const joined = joinPieces(drawing, only, given.choice("gaps") === "mend" ? within : undefined);
     if (!joined.ok) return refused(joined);
-    const said = sayJoined(joined.value);
+    const said = sayJoined(joined.value, unit);
     return { ways: [{ preview: [], edit: () => joined.value.edit, said: `Joined: ${said}.` }], note: said };
   },
 };

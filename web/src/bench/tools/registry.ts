@@ -12,9 +12,13 @@ import {
   writeCalloutsAction,
 } from "./actions.ts";
 import { bow, straighten } from "./bendTools.ts";
+import { openClose, startPoint, takeApart } from "./chainTools.ts";
 import { circle, layoutCircle } from "./circle.ts";
+import { align, copy, mirror, rotate, roundACentre, rows, scale } from "./copyTools.ts";
+import { chamfer, changeFillet, cornerRelief, fillet, meet, sharpen } from "./cornerTools.ts";
 import { distanceTool } from "./distanceTool.ts";
 import { freeCurve, lineAtAnAngle, parallelLine, perpendicular, shortest } from "./drawLineTools.ts";
+import { extend, split, splitCrossings, toOneLine } from "./extendTools.ts";
 import { boltCircle, clearanceHole, hole, holeGrid, tappedHole } from "./holeTools.ts";
 import { angleTool, areaTool, radiusTool } from "./measureTools.ts";
 import { join } from "./join.ts";
@@ -91,8 +95,28 @@ export const REGISTRY: readonly (Tool | Action)[] = [
   arcSlot,
   ring,
   trim,
+  extend,
+  toOneLine,
+  split,
+  splitCrossings,
+  fillet,
+  chamfer,
+  meet,
+  cornerRelief,
+  changeFillet,
+  sharpen,
   move,
+  copy,
+  rotate,
+  scale,
+  mirror,
+  align,
+  rows,
+  roundACentre,
   join,
+  takeApart,
+  startPoint,
+  openClose,
   bow,
   straighten,
   hole,

@@ -35,7 +35,7 @@ export const under =
 
 /**
  * The sentence of a tool, part by part. A pick is filled on the board, a size is a radius or diameter, a value a length, an
- * angle or a count; what `stays` is kept after a piece is made, what does not is released. A `round` pick takes no straight
+ * angle or a count, a list is numbers and ranges such as `3, 5-7`; what `stays` is kept after a piece is made, what does not is released. A `round` pick takes no straight
  * curves. A silent pick is a click that the sentence has no blank for, such as the side of a parallel. Things are what is selected,
  * or what is clicked where nothing is; a place on a picture is in its pixels.
  */
@@ -54,6 +54,7 @@ export type Part =
     }
   | { readonly kind: "size"; readonly name: string; readonly first: SizeKind; readonly onlyIf?: OnlyIf }
   | { readonly kind: "thread"; readonly name: string; readonly label: string; readonly onlyIf?: OnlyIf }
+  | { readonly kind: "list"; readonly name: string; readonly label: string; readonly onlyIf?: OnlyIf }
   | {
       readonly kind: "value";
       readonly name: string;
@@ -177,6 +178,10 @@ export type Tool = Named & {
   readonly propose: (given: Given, context: ToolContext) => Proposal;
   /** What Enter makes when nothing typed is waiting; without it, Enter makes what a click would. */
   readonly finish?: (given: Given, context: ToolContext) => Proposal;
+  /** What a drag makes, by the places it went through (all of them, or as the corners of a box). */
+  readonly dragged?: (given: Given, context: ToolContext, path: readonly Point[]) => Proposal;
+  /** A drag is a way across the board, or a box. */
+  readonly drag?: "path" | "box";
   /** The point from which the next one is drawn: tangent snaps and held directions start there. */
   readonly from?: string;
 };

@@ -1,0 +1,205 @@
+import { expect, test, type Page } from "@playwright/test";
+import { Bench, type Place } from "../support/bench.ts";
+import { contoursOf, newJob, rowsOf, typePoint } from "../support/drawn.ts";
+
+const bound = (size: number): number => 1e-9 * size + 8 * 2 ** -40;
+const started = async (page: Page, number: string, unit: "mm" | "in" = "mm"): Promise<Bench> => {
+  const bench = new Bench(page);
+  await newJob(bench, number, unit);
+  return bench;
+};
+const fill = async (bench: Bench, blanks: Readonly<Record<string, string>>): Promise<void> => {
+  for (const [name, text] of Object.entries(blanks)) {
+    await bench.blank(name).first().fill(text);
+    await bench.page.keyboard.press("Enter");
+  }
+};
+const fit = async ({ page }: Bench): Promise<void> => {
+  for (const key of ["KeyV", "KeyV"]) await page.keyboard.press(key);
+};
+/** A rectangle from the datum, and the whole of it in sight. */
+const rectangle = async (bench: Bench, width: string, height: string): Promise<void> => {
+  await bench.tool("TT", "Rectangle");
+  await fill(bench, { width, height });
+  await typePoint(bench, "point", { x: 0, y: 0 });
+  await bench.page.keyboard.press("Escape");
+  await fit(bench);
+};
+/** Lines by their numbers: start, angle and length. */
+const lines = async (bench: Bench, all: readonly (readonly [at: Place, angle: string, length: string])[]) => {
+  await bench.tool("WE", "Line at an angle");
+  for (const [at, angle, length] of all) {
+    await fill(bench, { angle, length });
+    await bench.click(at);
+    await bench.page.keyboard.press("Enter");
+  }
+  await bench.page.keyboard.press("Escape");
+};
+const drag = async (bench: Bench, from: Place, to: Place): Promise<void> => {
+  await bench.point(from);
+  await bench.page.mouse.down();
+  await bench.point(to);
+  await bench.page.mouse.up();
+};
+const undo = (bench: Bench): Promise<void> => bench.page.keyboard.press("Control+z");
+
+test("a bar 18 by 3.5: corners of exactly half its height make a full round end, a trace more is refused with the largest", async ({
+  page,
+}) => {
+  const bench = await started(page, "7101", "in");
+  await rectangle(bench, "18", "3.5");
+  await bench.tool("SS", "Fillet");
+  await bench.type("1.75");
+  await bench.click({ x: 18, y: 0 });
+  await bench.click({ x: 18, y: 3.5 });
+  const [bar] = contoursOf(await rowsOf(bench));
+  expect(bar!.row.vertices).toHaveLength(5); // nothing is left of the edge between the arcs
+  expect(Math.abs(bar!.area - (16.25 * 3.5 + (Math.PI * 1.75 ** 2) / 2))).toBeLessThan(bound(64));
+  await undo(bench);
+  await page.keyboard.press("Delete");
+  await bench.type("1.750001");
+  await bench.click({ x: 18, y: 3.5 });
+  await expect(page.getByRole("alert")).toContainText("1.75");
+  expect(contoursOf(await rowsOf(bench))[0]!.row.vertices).toHaveLength(5);
+});
+
+test("corners: the whole contour rounded, one changed, one sharpened, a box of them cut off, each one undo", async ({
+  page,
+}) => {
+  const bench = await started(page, "7102");
+  await rectangle(bench, "120", "80");
+  const area = async (): Promise<number> => contoursOf(await rowsOf(bench))[0]!.area;
+  const lost = (r: number): number => r * r * (1 - Math.PI / 4);
+  await bench.tool("SS", "Fillet");
+  await bench.type("10");
+  await page.keyboard.press("Enter");
+  await page.getByRole("radio", { name: "whole contour" }).click();
+  await bench.click({ x: 60, y: 0 });
+  await expect(page.getByText("4 corners rounded.")).toBeVisible();
+  expect(await area()).toBeCloseTo(9600 - 4 * lost(10), 6);
+  await bench.tool("SR", "Change fillet");
+  await bench.type("30");
+  const mid = (r: number): number => r * (1 - Math.SQRT1_2);
+  await bench.click({ x: 120 - mid(10), y: 80 - mid(10) });
+  expect(await area()).toBeCloseTo(9600 - 3 * lost(10) - lost(30), 6);
+  await bench.tool("ST", "Sharpen");
+  await bench.click({ x: mid(10), y: mid(10) });
+  expect(await area()).toBeCloseTo(9600 - 2 * lost(10) - lost(30), 6);
+  for (let i = 0; i < 3; i++) await undo(bench);
+  expect(await area()).toBeCloseTo(9600, 9);
+  await bench.tool("SQ", "Chamfer");
+  await bench.type("12");
+  await page.keyboard.press("Enter");
+  await drag(bench, { x: 105, y: -12 }, { x: 132, y: 92 });
+  await expect(page.getByText("2 corners cut off.")).toBeVisible();
+  expect(await area()).toBeCloseTo(9600 - 144, 9);
+});
+
+test("a wedge cut out of a disc, or kept", async ({ page }) => {
+  const bench = await started(page, "7103");
+  await bench.tool("EE", "Circle");
+  await bench.type("40r");
+  await typePoint(bench, "centre", { x: 0, y: 0 });
+  await fit(bench);
+  await lines(bench, [
+    [{ x: 0.2, y: 0.2 }, "20", "40"],
+    [{ x: 0.2, y: 0.2 }, "80", "40"],
+  ]);
+  const on = (degrees: number): Place => ({
+    x: 40 * Math.cos((degrees * Math.PI) / 180),
+    y: 40 * Math.sin((degrees * Math.PI) / 180),
+  });
+  const joined = async (): Promise<number> => {
+    await bench.tool("GG", "Join");
+    await page.keyboard.press("Enter");
+    await expect(page.getByText("Joined: 1 contour from 3 pieces.")).toBeVisible();
+    return contoursOf(await rowsOf(bench))[0]!.area;
+  };
+  await bench.tool("AA", "Trim");
+  await page.getByRole("radio", { name: "all but layout" }).click(); // the datum's axes are layout
+  await bench.click(on(50));
+  expect(await joined()).toBeCloseTo(Math.PI * 1600 * (300 / 360), 6);
+  for (let i = 0; i < 2; i++) await undo(bench);
+  await bench.tool("AA", "Trim");
+  await bench.click(on(140));
+  expect(await joined()).toBeCloseTo(Math.PI * 1600 * (60 / 360), 6);
+});
+
+test("a drag trims what runs over, another brings ends to one line; what nothing crosses goes whole", async ({
+  page,
+}) => {
+  const bench = await started(page, "7104");
+  await rectangle(bench, "100", "60");
+  await lines(
+    bench,
+    [20, 50, 80].map((x) => [{ x, y: 0 }, "270", "15"] as const),
+  );
+  await fit(bench);
+  const stubs = async (): Promise<readonly number[]> =>
+    (await rowsOf(bench)).flatMap(({ kind, a, b }) => (kind === "piece" ? [Math.abs(a!.y - b!.y)] : []));
+  expect(await stubs()).toHaveLength(3);
+  await bench.tool("AA", "Trim");
+  await drag(bench, { x: 10, y: -8 }, { x: 62, y: -8 });
+  await expect(page.getByText("2 trimmed.")).toBeVisible();
+  expect(await stubs()).toHaveLength(1);
+  await undo(bench);
+  expect(await stubs()).toHaveLength(3);
+  await bench.tool("AQ", "Extend");
+  await drag(bench, { x: 10, y: -1 }, { x: 90, y: -1 });
+  await expect(page.getByText("3 ends moved.")).toBeVisible();
+  for (const length of await stubs()) expect(length).toBeCloseTo(75, 9);
+  await bench.tool("EE", "Circle");
+  await bench.type("8r");
+  await typePoint(bench, "centre", { x: 100, y: 70 });
+  await bench.tool("AA", "Trim");
+  await bench.click({ x: 100, y: 78 });
+  await expect(page.getByText("Nothing crossed it, so the whole piece was removed.")).toBeVisible();
+});
+
+test("a part drawn half and mirrored is one closed contour; the line it lies on is not doubled", async ({ page }) => {
+  const bench = await started(page, "7105");
+  await lines(bench, [
+    [{ x: 0.2, y: 0.2 }, "0", "30"],
+    [{ x: 30, y: 0 }, "90", "20"],
+    [{ x: 30, y: 20 }, "150", "34.64101615137755"],
+  ]);
+  await bench.tool("GG", "Join");
+  await page.keyboard.press("Enter");
+  await expect(page.getByText(/1 open chain from 3 pieces · 2 ends open/)).toBeVisible();
+  await page.keyboard.press("Escape");
+  await bench.click({ x: 30, y: 10 });
+  await bench.tool("DR", "Mirror");
+  await page.getByRole("radio", { name: "two points" }).click();
+  await bench.click({ x: 0.2, y: 0.2 });
+  await bench.click({ x: 0.1, y: 37.1 });
+  const rows = await rowsOf(bench);
+  const [whole] = contoursOf(rows);
+  // trapezium 30 wide, 20 and 20 + 34.641 sin 30° high, on both sides
+  expect(whole!.area).toBeCloseTo(2 * ((20 + 20 + 34.64101615137755 / 2) / 2) * 30, 6);
+  expect(rows.filter(({ kind }) => kind === "chain" || kind === "piece")).toHaveLength(1);
+});
+
+test("rows with some left out by their numbers", async ({ page }) => {
+  const bench = await started(page, "7106");
+  await bench.tool("EE", "Circle");
+  await bench.type("4r");
+  await typePoint(bench, "centre", { x: 0, y: 0 });
+  await page.keyboard.press("Escape");
+  await fit(bench);
+  await bench.click({ x: 4, y: 0 });
+  await bench.tool("DA", "Rows");
+  await fill(bench, { columns: "4", rows: "2", across: "20", up: "15" });
+  await bench.blank("leave out").fill("6, x");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("alert")).toContainText("“x” is no number or range");
+  await fill(bench, { "leave out": "6-7" });
+  await expect(page.getByText("6 in all · click or Enter makes them")).toBeVisible();
+  await page.keyboard.press("Enter");
+  await expect(page.getByText("5 copies made.")).toBeVisible();
+  const centres = (await rowsOf(bench)).flatMap(({ centre }) =>
+    centre ? [[Math.round(centre.x), Math.round(centre.y)]] : [],
+  );
+  expect(centres).toEqual([[0, 0], [20, 0], [40, 0], [60, 0], [0, 15], [60, 15]]); // prettier-ignore
+  await undo(bench);
+  expect(await rowsOf(bench).then((rows) => rows.filter(({ kind }) => kind === "circle"))).toHaveLength(1);
+});
