@@ -37,6 +37,15 @@ await withBrowser(4339, async (page) => {
   await page.getByRole("button", { name: "Write the DXF" }).click();
   await page.getByText("holds the same geometry").waitFor();
   await shoot("release");
+  for (const [name, heading] of [
+    ["help", "Help"],
+    ["tables", "Tables"],
+    ["settings", "Settings"],
+  ] as const) {
+    await page.goto(name === "help" ? "/help#fillet" : `/${name}`);
+    await page.getByRole("heading", { name: heading }).first().waitFor();
+    await shoot(name);
+  }
   await page.goto("/jobs");
   await page.getByRole("link", { name: "Rocker plate" }).waitFor();
   await shoot("jobs");

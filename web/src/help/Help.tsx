@@ -1,4 +1,5 @@
-import { useState } from "react";
+import { useEffect, useState } from "react";
+import { useLocation } from "react-router";
 import { Page } from "../app/Page.tsx";
 import { bankPlaces, REGISTRY } from "../bench/tools/registry.ts";
 import { BANK_KEYS, BANKS, type Action, type BankKey, type Tool } from "../bench/tools/tool.ts";
@@ -28,6 +29,11 @@ const WAY = [
 /** What each tool needs and what it makes, and a way through a job. */
 export const Help = () => {
   const [text, setText] = useState("");
+  const { hash } = useLocation();
+  useEffect(() => {
+    // the browser looked for the tool's place before this page was there
+    if (hash) document.getElementById(decodeURIComponent(hash.slice(1)))?.scrollIntoView({ block: "center" });
+  }, [hash]);
   const wanted = (one: Tool | Action): boolean =>
     `${one.name} ${BANKS[one.bank]} ${one.help}`.toLowerCase().includes(text.trim().toLowerCase());
   const banks = BANK_KEYS.filter((bank) => REGISTRY.some((one) => one.bank === bank && wanted(one)));

@@ -170,10 +170,14 @@ const standing = ({ cut = [], layout = [] }: Example): Drawing => {
   return applyEdit(start, draft.finish());
 };
 
-/** Carries out a tool's example, event by event as the bench would; undefined for a tool that has none. */
+/** A tool's example carried out; undefined for a tool that has none. */
 export const showExample = (tool: Tool): Shown | undefined => {
   const example = EXAMPLES[tool.id];
-  if (!example) return undefined;
+  return example && carryOut(tool, example);
+};
+
+/** Carries out a piece of work with a tool, event by event as the bench would. */
+export const carryOut = (tool: Tool, example: Example): Shown => {
   const before = standing(example);
   let selection = new Set<number>();
   if (example.selected) for (const { id } of everything(before)) selection.add(id);
