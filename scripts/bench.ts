@@ -9,13 +9,30 @@ import DxfParser from "dxf-parser";
 import { joinRuns } from "@ash-edge/core/contour";
 import {
   applyEdit,
+  copyEntities,
+  curveAt,
   draftEdit,
+  drawingFromRows,
+  entitiesOf,
+  freeSide,
   indexDrawing,
+  mirrorEntities,
   newDrawing,
   picksAt,
+  planTrim,
   PROFILE_LAYER,
+  reindex,
+  reroundCorner,
   snapsAt,
+  splitAt,
+  takeApart,
+  transformEntities,
+  type Edit,
+  type Entity,
+  type Ref,
 } from "@ash-edge/core/drawing";
+import { curvePoint, moving } from "@ash-edge/core/geometry";
+import type { Outcome } from "@ash-edge/core/numeric";
 import { readDxf, writeDxf } from "@ash-edge/core/formats/dxf";
 import type { ReleasedContour } from "@ash-edge/core/prove";
 import { Bench } from "../e2e/support/bench.ts";
@@ -37,6 +54,12 @@ const race = (works: Record<string, () => unknown>): Record<string, number> => {
       times[name]!.push(performance.now() - start);
     }
   return Object.fromEntries(Object.entries(times).map(([name, all]) => [name, median(all)]));
+};
+
+/** The first arc of a rounded rectangle. */
+const roundedCorner = (entity: Entity): Ref => {
+  if (entity.kind !== "chain") throw new Error("no chain");
+  return { id: entity.id, vertex: entity.vertices.find(({ bulge }) => bulge !== 0)!.id };
 };
 
 const lines: string[] = [];
@@ -132,6 +155,47 @@ const times = race({
 say("\n## Finding things\n\n| | median ms |\n| --- | ---: |");
 for (const [name, time] of Object.entries(times))
   say(`| ${name} | ${(name.includes("100") ? time / 100 : time).toFixed(3)} |`);
+
+// one edit each in a sheet of 20 000 curves: planned, applied, and the index brought up to it
+const small = sheet(20_000);
+const on = drawingFromRows(JSON.parse(small.text), small.nextId);
+const found = indexDrawing(on);
+const ids = [...entitiesOf(on)];
+const chain = ids.find((entity) => entity.kind === "chain")!;
+const ring = ids.find((entity) => entity.kind === "circle")!;
+const pieceRef = { id: chain.id, vertex: chain.kind === "chain" ? chain.vertices[0]!.id : 0 };
+const start = chain.kind === "chain" ? chain.vertices[0]!.at : { x: 0, y: 0 };
+const edited = (plan: () => Outcome<Edit | { readonly edit: Edit }>): (() => unknown) => {
+  return () => {
+    const made = plan();
+    if (!made.ok) throw new Error(made.refusal.code);
+    const edit = "edit" in made.value ? made.value.edit : made.value;
+    return reindex(found, applyEdit(on, edit));
+  };
+};
+const steps = race({
+  Trim: edited(() => planTrim(found, pieceRef, curvePoint(curveAt(on, pieceRef)!, 0.5))),
+  Split: edited(() => splitAt(on, pieceRef, curvePoint(curveAt(on, pieceRef)!, 0.5))),
+  Sharpen: edited(() => reroundCorner(on, roundedCorner(chain), undefined)),
+  "Change fillet": edited(() => reroundCorner(on, roundedCorner(chain), 2)),
+  "Corner side": () => freeSide(on, chain.id),
+  Move: edited(() => transformEntities(on, [ring.id], moving({ x: 1, y: 1 }), "Move", "move")),
+  Mirror: edited(() => mirrorEntities(on, [chain.id], { at: start, angle: 1 }, true)),
+  "Copy 100 times": edited(() =>
+    copyEntities(
+      on,
+      [ring.id],
+      Array.from({ length: 100 }, (_, i) => moving({ x: i, y: 1 })),
+      "Copy",
+      "copy",
+    ),
+  ),
+  "Take apart": edited(() => takeApart(on, [chain.id])),
+});
+say(
+  `\n## One edit in ${small.curves} curves, planned, applied and indexed\n\n| | median ms (limit 50) |\n| --- | ---: |`,
+);
+for (const [name, time] of Object.entries(steps)) say(`| ${name} | ${time.toFixed(2)} |`);
 
 // the page
 const assets = join(import.meta.dirname, "..", "web", "dist", "assets");

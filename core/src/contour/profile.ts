@@ -59,14 +59,18 @@ const counts = (pieces: readonly Piece[]): { lines: number; arcs: number } => {
 /**
  * What the drawing holds to cut or mark: contours, outermost and largest first, each with its nesting depth and the role that
  * follows from it, and what is open, with its free ends and gaps. Loose pieces that meet within `joinWithin` are taken together.
- * Lengths in the job's unit.
+ * Lengths in the job's unit. With `among`, only of those entities.
  */
-export const profileOf = (drawing: Drawing, joinWithin = RESOLUTION): Profile => {
+export const profileOf = (
+  drawing: Drawing,
+  joinWithin = RESOLUTION,
+  among: Iterable<Entity> = cutEntities(drawing),
+): Profile => {
   const closed: Omit<Contour, "depth" | "role">[] = [];
   const marks = new Set<Id>();
   const smooth: Id[] = [];
   const loose = new Map<Id, Part[]>();
-  for (const entity of cutEntities(drawing)) {
+  for (const entity of among) {
     if (layerOf(drawing, entity.layer)?.role === "mark") marks.add(entity.id);
     if (entity.kind === "ellipse" || entity.kind === "free") {
       smooth.push(entity.id);

@@ -6,10 +6,10 @@ import { reversePiece, type Piece } from "../geometry/piece.ts";
 import { distance, type Point } from "../geometry/point.ts";
 import { done, refuse, type Outcome, type Refusal } from "../numeric/outcome.ts";
 import { RESOLUTION } from "../numeric/tolerance.ts";
-import { entityOf, layerOf, type Drawing } from "./drawing.ts";
+import { cutEntities, entityOf, layerOf, type Drawing } from "./drawing.ts";
 import { searchIndex, type DrawingIndex } from "./drawingIndex.ts";
 import { draftEdit, type Edit, type EditDraft } from "./edit.ts";
-import { chainPieces, type Entity, type Id, type Ref, type Vertex } from "./entity.ts";
+import { chainPieces, shapeBounds, type Entity, type Id, type Ref, type Vertex } from "./entity.ts";
 
 /** A corner: of a chain at a vertex, or where two loose pieces end at one place. */
 export type Corner =
@@ -163,9 +163,17 @@ export const filletCut =
 
 /** On which side of a contour's path the cutter moves: inside holes, outside outlines; 1 left, -1 right. */
 export const freeSide = (drawing: Drawing, id: Id): Outcome<1 | -1> => {
-  const contour = profileOf(drawing).contours.find(({ ids }) => ids.includes(id));
   const entity = entityOf(drawing, id);
-  if (!contour || entity?.kind !== "chain" || !entity.closed) return refuse("not-closed");
+  if (entity?.kind !== "chain" || !entity.closed) return refuse("not-closed");
+  const { x, y } = entity.vertices[0]!.at;
+  // only what lies round it decides its role; loose pieces may be a contour together, so they are all asked
+  const round = [...cutEntities(drawing)].filter((other) => {
+    if (other.kind !== "circle" && !(other.kind === "chain" && other.closed)) return true;
+    const box = shapeBounds(other)!;
+    return x >= box.minX && x <= box.maxX && y >= box.minY && y <= box.maxY;
+  });
+  const contour = profileOf(drawing, RESOLUTION, round).contours.find(({ ids }) => ids.includes(id));
+  if (!contour) return refuse("not-closed");
   const leftIsInside = enclosedArea(chainPieces(entity)) > 0;
   return done(leftIsInside === (contour.role === "inside") ? 1 : -1);
 };

@@ -1,6 +1,18 @@
-import { joinPieces, settingsOf } from "@ash-edge/core/drawing";
+import { joinPieces, settingsOf, type Drawing, type Id } from "@ash-edge/core/drawing";
 import { sayJoined } from "@ash-edge/core/say";
 import { refused, under, type Tool } from "./tool.ts";
+
+type Joined = ReturnType<typeof joinPieces>;
+const known = new WeakMap<Drawing, { only: ReadonlySet<Id> | undefined; within: number | undefined; joined: Joined }>();
+
+/** Joining looks at the whole drawing but not at the pointer, so each move of it need not join anew. */
+const joinedOnce = (drawing: Drawing, only: ReadonlySet<Id> | undefined, within: number | undefined): Joined => {
+  const last = known.get(drawing);
+  if (last && last.only === only && last.within === within) return last.joined;
+  const joined = joinPieces(drawing, only, within);
+  known.set(drawing, { only, within, joined });
+  return joined;
+};
 
 export const join: Tool = {
   kind: "tool",
@@ -42,7 +54,7 @@ export const join: Tool = {
   propose: (given, { drawing, selection, unit }) => {
     const only = given.choice("what") === "selected" ? selection : undefined;
     const within = given.value("within") ?? settingsOf(drawing).joinTolerance;
-    const joined = joinPieces(drawing, only, given.choice("gaps") === "mend" ? within : undefined);
+    const joined = joinedOnce(drawing, only, given.choice("gaps") === "mend" ? within : undefined);
     if (!joined.ok) return refused(joined);
     const said = sayJoined(joined.value, unit);
     return { ways: [{ preview: [], edit: () => joined.value.edit, said: `Joined: ${said}.` }], note: said };
