@@ -93,6 +93,18 @@ test("corners: the whole contour rounded, one changed, one sharpened, a box of t
   await drag(bench, { x: 105, y: -12 }, { x: 132, y: 92 });
   await expect(page.getByText("2 corners cut off.")).toBeVisible();
   expect(await area()).toBeCloseTo(9600 - 144, 9);
+  // the history names the steps and goes to any of them, and a reload keeps that place
+  await page.getByRole("button", { name: "History", exact: true }).click();
+  const steps = page.getByRole("listbox", { name: "Steps made" }).getByRole("option");
+  await expect(steps).toHaveText([/As it was at first/, /Rectangle/, /Chamfer/]);
+  await steps.filter({ hasText: "As it was at first" }).click();
+  await expect(page.getByText("Undone: 2 steps.")).toBeVisible();
+  await bench.saved();
+  await bench.reload();
+  expect(contoursOf(await rowsOf(bench))).toHaveLength(0);
+  await page.getByRole("button", { name: "History", exact: true }).click();
+  await steps.filter({ hasText: "Chamfer" }).click();
+  expect(await area()).toBeCloseTo(9600 - 144, 9);
 });
 
 test("a wedge cut out of a disc, or kept", async ({ page }) => {
@@ -202,4 +214,23 @@ test("rows with some left out by their numbers", async ({ page }) => {
   expect(centres).toEqual([[0, 0], [20, 0], [40, 0], [60, 0], [0, 15], [60, 15]]); // prettier-ignore
   await undo(bench);
   expect(await rowsOf(bench).then((rows) => rows.filter(({ kind }) => kind === "circle"))).toHaveLength(1);
+});
+
+test("a hand: a line tapering from 20 to 8 with round ends becomes one contour", async ({ page }) => {
+  const bench = await started(page, "7107");
+  await lines(bench, [[{ x: 0.2, y: 0.2 }, "0", "90"]]);
+  await fit(bench);
+  await bench.tool("FF", "Give width");
+  await fill(bench, { width: "20", "width at the end": "8" });
+  await page.getByRole("radio", { name: "round" }).first().click();
+  await bench.click({ x: 45, y: 0 });
+  const [hand] = contoursOf(await rowsOf(bench));
+  // the ends are arcs that touch both sides: circles of half the width over cos α, whose slope tan α is 6 in 90
+  const slope = Math.atan(6 / 90);
+  const [big, small] = [10, 4].map((half) => half / Math.cos(slope)) as [number, number];
+  const segment = (r: number, sweep: number): number => ((sweep - Math.sin(sweep)) * r * r) / 2;
+  const area = (90 * 28) / 2 + segment(big, Math.PI + 2 * slope) + segment(small, Math.PI - 2 * slope);
+  expect(Math.abs(hand!.area - area)).toBeLessThan(bound(area));
+  expect(hand!.row.vertices).toHaveLength(4);
+  expect((await rowsOf(bench)).filter(({ kind }) => kind === "piece")).toHaveLength(0);
 });

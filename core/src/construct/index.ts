@@ -13,3 +13,4 @@ export * from "./shapes.ts";
 export * from "./smoothTangents.ts";
 export * from "./tangentArcs.ts";
 export * from "./tangentLines.ts";
+export * from "./width.ts";

@@ -10,6 +10,7 @@ export * from "./drawingIndex.ts";
 export * from "./edit.ts";
 export * from "./entity.ts";
 export * from "./extend.ts";
+export * from "./giveWidth.ts";
 export * from "./joinPieces.ts";
 export * from "./layer.ts";
 export * from "./layers.ts";

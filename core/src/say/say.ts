@@ -72,6 +72,11 @@ const SENTENCES: Readonly<Record<RefusalCode, Words>> = {
   "trim-endless": () =>
     "A layout line has no end to trim. Select it and press Delete to remove it, or use Clear layout.",
   "trim-point": () => "A point has no piece to trim. Select it and press Delete to remove it.",
+  "width-needs-chain": () => "A width goes to a line, an arc or a chain of them. Pick one of those.",
+  "width-closed": () => "A closed contour has no end to taper to. Type the same width for both, or only one.",
+  "width-corner": () =>
+    "Too wide for this corner: its edges are too short for it. Make it narrower, or the edges longer.",
+  "width-crosses": () => "With this width the contour would cross itself. Make it narrower.",
   "no-length": () => "The two ends are at the same place. Pick another point, or type a length.",
   "nothing-to-join": () => "There are no loose pieces to join. Lines and arcs on a cut layer can be joined.",
   "already-joined": ({ open }) =>

@@ -26,6 +26,7 @@ import { Steps } from "./Steps.tsx";
 import type { Session } from "./session.ts";
 import { useDatabase } from "../app/StoreProvider.tsx";
 import { useSketches } from "../ui/useSketch.ts";
+import { HistoryList } from "./HistoryList.tsx";
 import { useBenchKeys } from "./useBenchKeys.ts";
 
 const Handle = ({ upright }: { upright?: boolean }) => (
@@ -153,6 +154,7 @@ const TopBar = ({ job }: { job: JobRecord }) => {
         <IconButton label="Redo" hint="Ctrl Y" disabled={history.position === history.edits.length} onClick={act.redo}>
           <Redo2 size={16} />
         </IconButton>
+        <HistoryList />
         <IconButton label="Save to a file" hint="Ctrl S" onClick={act.saveFile}>
           <Download size={16} />
         </IconButton>

@@ -1,17 +1,11 @@
 import { createStore, type StoreApi } from "zustand/vanilla";
-import { calloutText } from "@ash-edge/core/callouts";
 import {
-  applyEdit,
-  calloutsOf,
   clearLayout,
   curveAt,
-  entityOf,
   indexDrawing,
-  invertEdit,
   invertSelection,
   layerOf,
   PROFILE_LAYER,
-  reindex,
   removeEntities,
   SNAP_WORDS,
   unitOf,
@@ -24,7 +18,7 @@ import {
 import { curvePoint, directionAt, type Point } from "@ash-edge/core/geometry";
 import { refuse, type Refusal } from "@ash-edge/core/numeric";
 import { sayRefusal } from "@ash-edge/core/say";
-import type { History, StoredJob } from "../store/index.ts";
+import type { StoredJob } from "../store/index.ts";
 import {
   NO_MODIFIERS,
   type BenchState,
@@ -40,6 +34,7 @@ import { HOLD_LEVEL, HOLD_UPRIGHT, holdEdge, type Hold } from "./hold.ts";
 import { makeMass, type Mass } from "./mass.ts";
 import { pointAt, type Asked } from "./pointer.ts";
 import { makeCallouts } from "./sessionCallouts.ts";
+import { makeHistory } from "./sessionHistory.ts";
 import { makeLayers } from "./sessionLayers.ts";
 import { makeSelecting } from "./sessionSelecting.ts";
 import { makeView } from "./sessionView.ts";
@@ -155,58 +150,16 @@ const makeActions = (
     return tool && state && wantedPick(tool, state, givenOf(tool, state, undefined, context()));
   };
 
-  /** Puts an edit into the drawing, the history and the journal. */
-  const commit = (edit: Edit): void => {
-    const { drawing, history, index } = get();
-    const before = history.position;
-    const next = applyEdit(drawing, edit);
-    const edits = [...history.edits.slice(0, before), edit];
-    const now: History = { edits, position: before + 1 };
-    const selection = new Set([...get().selection].filter((id) => entityOf(next, id)));
-    set({ drawing: next, history: now, index: reindex(index, next), selection, lit: new Set() });
-    keeper.keep({ job, before, history: now, drawing: next, edit });
-    keepUp(edit);
-    if (edit.cutLoose.length > 0) sayCutLoose(drawing, edit);
-    viewing.bringIntoSight(drawing, edit);
-    refresh();
-  };
-
-  const sayCutLoose = (before: Drawing, edit: Edit): void => {
-    const names = calloutsOf(before).filter(({ links }) =>
-      links.some((ref) => edit.cutLoose.some((loose) => loose.id === ref.id)),
-    );
-    const still = calloutsOf(get().drawing)
-      .filter(({ links }) => links.length === 0)
-      .map(({ id }) => id);
-    const lost = names
-      .filter(({ id }) => still.includes(id))
-      .map((callout) => `${calloutText(callout, unitOf(before))} ${callout.name}`);
-    if (lost.length > 0) notify(`Not placed any more: ${lost.join(", ")}`);
-  };
-
-  const travel = (to: number): void => {
-    const { drawing, history, index } = get();
-    const before = history.position;
-    if (to === before || to < 0 || to > history.edits.length) return;
-    const edit = to < before ? invertEdit(history.edits[to]!) : history.edits[before]!;
-    const next = applyEdit(drawing, edit);
-    const now = { ...history, position: to };
-    set({ drawing: next, history: now, index: reindex(index, next), selection: new Set(), lit: new Set() });
-    keeper.keep({ job, before, history: now, drawing: next });
-    keepUp(edit);
-    say({ text: `${to < before ? "Undone" : "Done again"}: ${edit.label}.`, tone: "said" });
-    refresh();
-  };
-
-  /** The undo that is offered means this one step: not the picks, and nothing that was done since. */
-  const notify = (text: string): void => {
-    const after = get().history;
-    tell(text, () =>
-      get().history === after
-        ? travel(after.position - 1)
-        : say({ text: "Something else was done since. Undo goes back step by step.", tone: "fault" }),
-    );
-  };
+  const { commit, travel, notify } = makeHistory({
+    get,
+    set,
+    say,
+    refresh: () => refresh(),
+    keep: (step) => keeper.keep({ job, ...step }),
+    keepUp,
+    tell,
+    made: (drawing, edit) => viewing.bringIntoSight(drawing, edit),
+  });
 
   const toolEvent = (event: ToolEvent): void => {
     const { tool: state } = get();
@@ -488,6 +441,8 @@ const makeActions = (
         ? travel(get().history.position + 1)
         : say({ text: "There is nothing to do again.", tone: "said" }),
     again: () => get().lastToolId && take(get().lastToolId!),
+    /** To after step `to` of the history, over as many as lie between. */
+    walkTo: travel,
     setBank: (bank: BankKey | undefined) => (bank ? set({ bank }) : set({}, ["bank"])),
     select: (ids: readonly Id[]) => set({ selection: new Set(ids) }),
     selectAll: () => set({ selection: new Set(invertSelection(get().drawing, new Set())) }),

@@ -18,6 +18,7 @@ import { align, copy, mirror, rotate, roundACentre, rows, scale } from "./copyTo
 import { chamfer, changeFillet, cornerRelief, fillet, meet, sharpen } from "./cornerTools.ts";
 import { distanceTool } from "./distanceTool.ts";
 import { freeCurve, lineAtAnAngle, parallelLine, perpendicular, shortest } from "./drawLineTools.ts";
+import { giveWidth } from "./giveWidth.ts";
 import { extend, split, splitCrossings, toOneLine } from "./extendTools.ts";
 import { boltCircle, clearanceHole, hole, holeGrid, tappedHole } from "./holeTools.ts";
 import { angleTool, areaTool, radiusTool } from "./measureTools.ts";
@@ -113,6 +114,7 @@ export const REGISTRY: readonly (Tool | Action)[] = [
   align,
   rows,
   roundACentre,
+  giveWidth,
   join,
   takeApart,
   startPoint,

@@ -1,0 +1,89 @@
+import { calloutText } from "@ash-edge/core/callouts";
+import {
+  applyEdit,
+  calloutsOf,
+  entityOf,
+  invertEdit,
+  reindex,
+  unitOf,
+  type Drawing,
+  type Edit,
+} from "@ash-edge/core/drawing";
+import type { History } from "../store/index.ts";
+import type { SessionCore } from "./benchState.ts";
+
+type Needs = Pick<SessionCore, "get" | "set" | "say" | "refresh"> & {
+  readonly keep: (step: { before: number; history: History; drawing: Drawing; edit?: Edit }) => void;
+  /** Brings what is derived up to an edit. */
+  readonly keepUp: (edit: Edit) => void;
+  /** A note that offers to take something back. */
+  readonly tell: (text: string, undo: () => void) => void;
+  /** Called when an edit was made, with the drawing before it. */
+  readonly made: (before: Drawing, edit: Edit) => void;
+};
+
+/** Edits made, taken back and done again: the one place where the drawing changes. */
+export const makeHistory = ({ get, set, say, refresh, keep, keepUp, tell, made }: Needs) => {
+  /** Puts an edit into the drawing, the history and the journal. */
+  const commit = (edit: Edit): void => {
+    const { drawing, history, index } = get();
+    const before = history.position;
+    const next = applyEdit(drawing, edit);
+    const edits = [...history.edits.slice(0, before), edit];
+    const now: History = { edits, position: before + 1 };
+    const selection = new Set([...get().selection].filter((id) => entityOf(next, id)));
+    set({ drawing: next, history: now, index: reindex(index, next), selection, lit: new Set() });
+    keep({ before, history: now, drawing: next, edit });
+    keepUp(edit);
+    if (edit.cutLoose.length > 0) sayCutLoose(drawing, edit);
+    made(drawing, edit);
+    refresh();
+  };
+
+  const sayCutLoose = (before: Drawing, edit: Edit): void => {
+    const names = calloutsOf(before).filter(({ links }) =>
+      links.some((ref) => edit.cutLoose.some((loose) => loose.id === ref.id)),
+    );
+    const still = calloutsOf(get().drawing)
+      .filter(({ links }) => links.length === 0)
+      .map(({ id }) => id);
+    const lost = names
+      .filter(({ id }) => still.includes(id))
+      .map((callout) => `${calloutText(callout, unitOf(before))} ${callout.name}`);
+    if (lost.length > 0) notify(`Not placed any more: ${lost.join(", ")}`);
+  };
+
+  /** To after step `to`, one step at a time, stored as one move of the position. */
+  const travel = (to: number): void => {
+    const { edits, position: before } = get().history;
+    if (to === before || to < 0 || to > edits.length) return;
+    const back = to < before;
+    for (let at = before; at !== to; at += back ? -1 : 1) {
+      const edit = back ? invertEdit(edits[at - 1]!) : edits[at]!;
+      const { drawing, index } = get();
+      const next = applyEdit(drawing, edit);
+      const history = { edits, position: back ? at - 1 : at + 1 };
+      set({ drawing: next, history, index: reindex(index, next) });
+      keepUp(edit);
+    }
+    const { drawing, history } = get();
+    set({ selection: new Set(), lit: new Set() });
+    keep({ before, history, drawing });
+    const steps = Math.abs(to - before);
+    const what = steps === 1 ? edits[back ? to : to - 1]!.label : `${steps} steps`;
+    say({ text: `${back ? "Undone" : "Done again"}: ${what}.`, tone: "said" });
+    refresh();
+  };
+
+  /** The undo that is offered means this one step: not the picks, and nothing that was done since. */
+  const notify = (text: string): void => {
+    const after = get().history;
+    tell(text, () =>
+      get().history === after
+        ? travel(after.position - 1)
+        : say({ text: "Something else was done since. Undo goes back step by step.", tone: "fault" }),
+    );
+  };
+
+  return { commit, travel, notify };
+};
