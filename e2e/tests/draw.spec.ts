@@ -411,7 +411,7 @@ test("every circle that touches three is in reach; what is not made of arcs bloc
   }
   await bench.tool("WS", "Free curve");
   for (const at of [
-    { x: -60, y: -40 },
+    { x: -45, y: -40 },
     { x: -20, y: -60 },
     { x: 30, y: -35 },
     { x: 70, y: -55 },
@@ -420,6 +420,14 @@ test("every circle that touches three is in reach; what is not made of arcs bloc
   await page.keyboard.press("Enter");
   await expect(bench.board).toHaveAttribute("data-revision", "5");
   await expect(bench.pieces).toContainText("not made of arcs yet");
+  // its points are moved, and it runs through the rest as before
+  await bench.tool("WD", "Free curve points");
+  await bench.click({ x: 29, y: -35.3 });
+  await expect(page.getByText("point 3 of 4")).toBeVisible();
+  await bench.click({ x: 25, y: -25 });
+  const free = (await rowsOf(bench)).find(({ kind }) => kind === "free") as unknown as { points: Place[] };
+  const through = free.points.filter((_, i) => i % 3 === 0);
+  expect(through.map(({ x, y }) => [Math.round(x), Math.round(y)])).toEqual([[-45, -40], [-20, -60], [25, -25], [70, -55]]); // prettier-ignore
   await page.keyboard.press("Escape");
   await bench.saved();
   await page.getByRole("navigation", { name: "Steps" }).getByRole("button", { name: "Release" }).click();

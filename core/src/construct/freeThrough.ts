@@ -24,6 +24,11 @@ export const freeThrough = (
   if (steps.some((step) => step <= RESOLUTION)) return refuse("same-point");
   const h = steps.map(Math.sqrt);
   const slopes = closed ? closedSlopes(all, h) : openSlopes(all, h, start, end);
+  return done(splineOf(all, h, slopes));
+};
+
+/** The cubic B-spline through `all` with those slopes there, knots `h` apart. */
+export const splineOf = (all: readonly Point[], h: readonly number[], slopes: readonly Point[]): Free => {
   const knots: number[] = [0, 0, 0, 0];
   const poles: Point[] = [all[0]!];
   let u = 0;
@@ -37,11 +42,11 @@ export const freeThrough = (
     knots.push(u, u, u);
   });
   knots.push(u);
-  return done({ degree: 3, knots, points: poles });
+  return { degree: 3, knots, points: poles };
 };
 
 /** Slopes at the points of an open curve: tridiagonal, its ends given or without bend. */
-const openSlopes = (p: readonly Point[], h: readonly number[], start?: Point, end?: Point): readonly Point[] => {
+export const openSlopes = (p: readonly Point[], h: readonly number[], start?: Point, end?: Point): readonly Point[] => {
   const n = p.length;
   const rows: { below: number; own: number; above: number; right: Point }[] = [];
   const chord = (i: number): Point => times(subtract(p[i + 1]!, p[i]!), 1 / h[i]!);
@@ -83,7 +88,7 @@ const tridiagonal = (
 };
 
 /** Slopes of a closed curve: the same condition all round (Sherman and Morrison on the corner terms). */
-const closedSlopes = (p: readonly Point[], h: readonly number[]): readonly Point[] => {
+export const closedSlopes = (p: readonly Point[], h: readonly number[]): readonly Point[] => {
   const n = h.length;
   const at = (i: number): number => h[(i + n) % n]!;
   const chord = (i: number): Point => {

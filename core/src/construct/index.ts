@@ -4,6 +4,7 @@ export * from "./circlesThrough.ts";
 export * from "./cornerCuts.ts";
 export * from "./ellipses.ts";
 export * from "./fillet.ts";
+export * from "./freePoints.ts";
 export * from "./freeThrough.ts";
 export * from "./layoutLines.ts";
 export * from "./parallel.ts";

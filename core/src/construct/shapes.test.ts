@@ -18,7 +18,11 @@ import {
   ellipseByAxes,
   ellipsePart,
   ellipseThrough,
+  addFreePoint,
+  freePoints,
   freeThrough,
+  moveFreePoint,
+  removeFreePoint,
   gridPoints,
   polygonOf,
   polygonOnSide,
@@ -274,6 +278,48 @@ describe("ellipses", () => {
 });
 
 describe("free curves", () => {
+  it("move with a point: the others stay, moved back it is what it was; one more point changes nothing, one less makes one less", () => {
+    fc.assert(
+      fc.property(
+        fc.uniqueArray(fc.record({ x: fc.integer({ min: -50, max: 50 }), y: fc.integer({ min: -50, max: 50 }) }), {
+          minLength: 4,
+          maxLength: 8,
+          selector: ({ x, y }) => `${x} ${y}`,
+        }),
+        fc.boolean(),
+        fc.nat(7),
+        fc.boolean(),
+        (all, closed, place, bent) => {
+          const which = place % all.length;
+          const free = value(freeThrough(all, bent && !closed ? { start: { x: 1, y: 2 } } : {}, closed));
+          const to = { x: 71, y: 83 };
+          const moved = value(moveFreePoint(free, which, to));
+          const through = freePoints(moved)!;
+          through.forEach((p, i) => expect(distance(p, i === which ? to : all[i]!)).toBeLessThan(1e-9));
+          const { first, second } = freeSmooth(moved);
+          for (const knot of freeSmooth(moved).breaks.slice(1, -1)) {
+            // direction and bend run on through every point
+            const step = 1e-7;
+            for (const at of [first, second]) {
+              const jump = distance(at(knot - step), at(knot + step));
+              expect(jump).toBeLessThan(1e-3 * (1 + Math.hypot(at(knot).x, at(knot).y)) * all.length ** 2);
+            }
+          }
+          const back = value(moveFreePoint(moved, which, all[which]!));
+          back.points.forEach((p, i) => expect(distance(p, free.points[i]!)).toBeLessThan(1e-9));
+          const middle = freeSmooth(free).at(0.4321);
+          const more = addFreePoint(free, middle);
+          if (more.ok) {
+            expect(freePoints(more.value)).toHaveLength(all.length + 1);
+            const [p, q] = [freeSmooth(free), freeSmooth(more.value)];
+            for (const t of [0.1, 0.5, 0.9]) expect(distance(p.at(t), q.at(t))).toBeLessThan(1e-9);
+          }
+          expect(freePoints(value(removeFreePoint(free, which)))).toHaveLength(all.length - 1);
+        },
+      ),
+    );
+  });
+
   const runs = fc
     .array(points(60), { minLength: 3, maxLength: 9 })
     .filter((all) => all.every((p, i) => all.every((q, j) => i === j || distance(p, q) > 3)));

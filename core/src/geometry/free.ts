@@ -222,7 +222,7 @@ export const reversedFree = ({ degree, knots, points, weights }: Free): Free => 
 };
 
 /** Two curves of one degree end to end as one; the second's knots follow on. */
-const joinedFree = (first: Free, second: Free | undefined): Free => {
+export const joinedFree = (first: Free, second: Free | undefined): Free => {
   if (!second) return first;
   const { degree } = first;
   const shift = first.knots.at(-1)! - second.knots[0]!;

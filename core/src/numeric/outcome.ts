@@ -48,6 +48,8 @@ export const REFUSAL_CODES = [
   "trim-endless",
   "trim-point",
   "no-length",
+  "free-needed",
+  "free-too-few",
   "width-needs-chain",
   "width-closed",
   "width-corner",

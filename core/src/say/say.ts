@@ -72,6 +72,8 @@ const SENTENCES: Readonly<Record<RefusalCode, Words>> = {
   "trim-endless": () =>
     "A layout line has no end to trim. Select it and press Delete to remove it, or use Clear layout.",
   "trim-point": () => "A point has no piece to trim. Select it and press Delete to remove it.",
+  "free-needed": () => "This needs a free curve. Pick one near the point that is meant.",
+  "free-too-few": () => "A free curve needs two points, a closed one three. Take the curve away as a whole instead.",
   "width-needs-chain": () => "A width goes to a line, an arc or a chain of them. Pick one of those.",
   "width-closed": () => "A closed contour has no end to taper to. Type the same width for both, or only one.",
   "width-corner": () =>

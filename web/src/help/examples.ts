@@ -1,3 +1,4 @@
+import { freeThrough } from "@ash-edge/core/construct";
 import {
   applyEdit,
   draftEdit,
@@ -31,6 +32,11 @@ const box = (x: number, y: number, width: number, height: number): Shape => ({
   ).map(([px, py], i) => ({ id: 900 + i, at: { x: px, y: py }, bulge: 0 })),
 });
 
+const wave = (...all: readonly At[]): Shape => {
+  const made = freeThrough(all.map(([x, y]) => ({ x, y })));
+  if (!made.ok) throw new Error(made.refusal.code);
+  return { kind: "free", ...made.value };
+};
 /** A box whose last corner is rounded. */
 const rounded = (width: number, height: number, r: number): Shape => ({
   kind: "chain",
@@ -118,6 +124,7 @@ export const EXAMPLES: Readonly<Record<string, Example>> = {
   "parallel-line": { cut: [arc([0, 0], [60, 0], -0.4)], typed: { distance: "10" }, clicks: [[30, 12], [30, 40]] }, // prettier-ignore
   "shortest-line": { cut: [circle(0, 0, 15), line([40, -20], [60, 30])], clicks: [[15, 0], [50, 5]] }, // prettier-ignore
   "free-curve": { layout: [dot(0, 0), dot(20, 25), dot(45, 5), dot(70, 30)], clicks: [[0, 0], [20, 25], [45, 5], [70, 30]], finish: true }, // prettier-ignore
+  "free-curve-points": { cut: [wave([0, 0], [20, 25], [45, 5], [70, 30])], layout: [dot(45, 20)], clicks: [[45, 5], [45, 20]] }, // prettier-ignore
   "circle-by-two-points": { layout: [dot(0, 0), dot(50, 20)], clicks: [[0, 0], [50, 20]] }, // prettier-ignore
   "circle-by-three-points": { layout: [dot(0, 0), dot(50, 0), dot(20, 30)], clicks: [[0, 0], [50, 0], [20, 30]] }, // prettier-ignore
   "circle-touching-two": { cut: [line([0, 0], [80, 0]), line([0, 0], [50, 50])], typed: { size: "15r" }, clicks: [[40, 0], [30, 30]] }, // prettier-ignore

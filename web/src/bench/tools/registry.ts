@@ -22,6 +22,7 @@ import { giveWidth } from "./giveWidth.ts";
 import { extend, split, splitCrossings, toOneLine } from "./extendTools.ts";
 import { boltCircle, clearanceHole, hole, holeGrid, tappedHole } from "./holeTools.ts";
 import { angleTool, areaTool, radiusTool } from "./measureTools.ts";
+import { freePointsTool } from "./freePointsTool.ts";
 import { join } from "./join.ts";
 import { atAnAngle, bisector, divide, layoutLine, layoutToCut, squareTo, throughTwoPoints } from "./layoutLineTools.ts";
 import { line } from "./line.ts";
@@ -76,6 +77,7 @@ export const REGISTRY: readonly (Tool | Action)[] = [
   parallelLine,
   shortest,
   freeCurve,
+  freePointsTool,
   circle,
   circleByTwoPoints,
   circleByThreePoints,
