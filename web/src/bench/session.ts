@@ -184,14 +184,21 @@ const makeActions = (
   const work = async (ask: Ask): Promise<void> => {
     if (get().work) return say({ text: "Something is being worked out already. Stop it first.", tone: "fault" });
     const own = (stop = new AbortController());
-    set({ work: { words: ask.words, part: 0 } });
-    try {
-      const made = await carryOut(ask, (part) => set({ work: { words: ask.words, part } }), own.signal);
+    let over = false;
+    // a report that was under way when the work ended must not bring it back
+    const report = (part: number): void => (over ? undefined : set({ work: { words: ask.words, part } }));
+    const end = (): void => {
+      over = true;
       set({}, ["work"]);
+    };
+    report(0);
+    try {
+      const made = await carryOut(ask, report, own.signal);
+      end();
       commit(ask.edit(get().drawing, made));
       say({ text: `${ask.words}: done.`, tone: "said" });
     } catch (reason) {
-      set({}, ["work"]);
+      end();
       say(
         own.signal.aborted
           ? { text: `${ask.words}: stopped. Nothing was changed.`, tone: "said" }
