@@ -2,7 +2,7 @@ import { endedAt, startedAt } from "../construct/cornerCuts.ts";
 import { joinRuns, runPieces, type Run } from "../contour/joining.ts";
 import { profileOf } from "../contour/profile.ts";
 import { carrierOf } from "../geometry/curve.ts";
-import { pieceLength, reversePiece, type Piece } from "../geometry/piece.ts";
+import { pieceLength, pieceRadius, reversePiece, type Piece } from "../geometry/piece.ts";
 import { distance, midpoint } from "../geometry/point.ts";
 import { meetCarriers, meetingPoints } from "../intersect/carriers.ts";
 import { done, refuse, type Outcome } from "../numeric/outcome.ts";
@@ -19,6 +19,8 @@ export type JoinResult = {
   readonly pieces: number;
   /** Gaps that were closed. */
   readonly mended: number;
+  /** Arcs whose radius changed because a gap beside them had no true corner within reach. */
+  readonly bent: number;
   /** Ends that are still open afterwards, and how far the nearest of them is from another. */
   readonly openEnds: number;
   readonly nearest?: number;
@@ -41,10 +43,11 @@ const mendedRun = (
   run: Run,
   parts: readonly (readonly Piece[])[],
   within: number,
-): { pieces: readonly Piece[]; mended: number } => {
+): { pieces: readonly Piece[]; mended: number; bent: number } => {
   const pieces = run.links.flatMap(({ part, reversed }) =>
     reversed ? parts[part]!.map(reversePiece).reverse() : [...parts[part]!],
   );
+  const radii = pieces.map(pieceRadius);
   let mended = 0;
   const last = run.closed ? pieces.length : pieces.length - 1;
   for (let i = 0; i < last; i++) {
@@ -53,7 +56,10 @@ const mendedRun = (
     [pieces[i], pieces[next]] = [before, after];
     if (moved) mended += 1;
   }
-  return { pieces, mended };
+  const bent = pieces.filter(
+    (piece, i) => piece.bulge !== 0 && Math.abs(pieceRadius(piece) - radii[i]!) > RESOLUTION,
+  ).length;
+  return { pieces, mended, bent };
 };
 
 type Part = { readonly entity: Entity; readonly pieces: readonly Piece[]; readonly refs: readonly Ref[] };
@@ -77,16 +83,18 @@ export const joinPieces = (drawing: Drawing, only?: ReadonlySet<Id>, within = RE
   if (parts.length === 0) return refuse("nothing-to-join");
   const layers = [...new Set(parts.map(({ entity }) => entity.layer))];
   const draft = draftEdit(drawing, "Join", "join");
-  const result = { contours: 0, chains: 0, pieces: 0, mended: 0 };
+  const result = { contours: 0, chains: 0, pieces: 0, mended: 0, bent: 0 };
   for (const layer of layers) {
     const here = parts.filter(({ entity }) => entity.layer === layer);
     const ends = here.map(({ pieces }) => ({ start: pieces[0]!.a, end: pieces.at(-1)!.b }));
     for (const run of joinRuns(ends, within)) {
       if (run.links.length === 1 && !run.closed) continue;
       const own = here.map((part) => part.pieces);
-      const mend = within > RESOLUTION ? mendedRun(run, own, within) : { pieces: runPieces(run, own), mended: 0 };
+      const mend =
+        within > RESOLUTION ? mendedRun(run, own, within) : { pieces: runPieces(run, own), mended: 0, bent: 0 };
       const { pieces } = mend;
       result.mended += mend.mended;
+      result.bent += mend.bent;
       const refs = run.links.flatMap(({ part, reversed }) =>
         reversed ? [...here[part]!.refs].reverse() : here[part]!.refs,
       );

@@ -11,6 +11,7 @@ import { pieceLength, type Piece } from "../geometry/piece.ts";
 import { distance, type Point } from "../geometry/point.ts";
 import { moving, turning } from "../geometry/transform.ts";
 import type { Outcome } from "../numeric/outcome.ts";
+import { sayJoined } from "../say/say.ts";
 import { between, points } from "../testing/placements.ts";
 import {
   applyEdit,
@@ -504,5 +505,31 @@ describe("copies", () => {
         "rows",
       ),
     ).toMatchObject({ refusal: { code: "count-too-large" } });
+  });
+});
+
+describe("Join closing gaps", () => {
+  const joined = (...pieces: readonly Piece[]) => {
+    const start = newDrawing("mm");
+    const draft = draftEdit(start, "Draw", "draw");
+    for (const { a, b, bulge } of pieces) draft.add({ kind: "piece", a, b, bulge }, PROFILE_LAYER);
+    const drawing = applyEdit(start, draft.finish());
+    const made = joinPieces(drawing, undefined, 0.1);
+    if (!made.ok) throw new Error(made.refusal.code);
+    const [chain] = [...cutEntities(applyEdit(drawing, made.value.edit))];
+    return { ...made.value, curves: curvesOf(chain!).map(({ curve }) => curve) };
+  };
+  const from = (a: Point, b: Point, bulge = 0): Piece => ({ a, b, bulge });
+
+  it("at the true corner where that is in reach, with nothing bent", () => {
+    const made = joined(from({ x: 0, y: 0 }, { x: 49.95, y: 0 }), from({ x: 50, y: 0.05 }, { x: 50, y: 40 }));
+    expect([made.mended, made.bent, made.chains]).toEqual([1, 0, 1]);
+    expect(curveEnds(made.curves[0]!)[1]).toEqual({ x: 50, y: 0 });
+  });
+
+  it("says of an arc that it has another radius, where only half way is left", () => {
+    const made = joined(from({ x: 14, y: 0 }, { x: -14, y: 0 }, 1), from({ x: -14.05, y: 0 }, { x: -14.05, y: -40 }));
+    expect([made.mended, made.bent]).toEqual([1, 1]);
+    expect(sayJoined(made, "mm")).toContain("1 gap closed, 1 arc with another radius than before");
   });
 });

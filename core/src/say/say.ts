@@ -175,6 +175,7 @@ export const sayJoined = (
     chains,
     pieces,
     mended = 0,
+    bent = 0,
     openEnds = 0,
     nearest,
   }: {
@@ -182,6 +183,7 @@ export const sayJoined = (
     chains: number;
     pieces: number;
     mended?: number;
+    bent?: number;
     openEnds?: number;
     nearest?: number;
   },
@@ -192,7 +194,8 @@ export const sayJoined = (
     chains > 0 ? `${chains} open chain${chains === 1 ? "" : "s"}` : "",
   ].filter(Boolean);
   const gaps = mended > 0 ? `, ${mended} gap${mended === 1 ? "" : "s"} closed` : "";
+  const changed = bent > 0 ? `, ${bent} arc${bent === 1 ? "" : "s"} with another radius than before` : "";
   const apart = nearest === undefined ? "" : `, ${showLengthUnit(nearest, unit)} apart`;
   const left = openEnds > 0 ? ` · ${openEnds} ends open${apart}` : "";
-  return `${made.join(" and ")} from ${pieces} piece${pieces === 1 ? "" : "s"}${gaps}${left}`;
+  return `${made.join(" and ")} from ${pieces} piece${pieces === 1 ? "" : "s"}${gaps}${changed}${left}`;
 };
