@@ -1,6 +1,6 @@
 import { expect, test, type Page } from "@playwright/test";
 import { Bench, type Place } from "../support/bench.ts";
-import { closedForm, contoursOf, newJob, rowsOf, typePoint } from "../support/drawn.ts";
+import { closedForm, contoursOf, newJob, rowsOf, typePoint, type Row } from "../support/drawn.ts";
 
 const bound = (size: number): number => 1e-9 * size + 8 * 2 ** -40;
 const polar = (r: number, degrees: number, about: Place = { x: 0, y: 0 }): Place => ({
@@ -383,6 +383,119 @@ test("Outline: lines and arcs in one chain, typed and picked, steps back, closes
   const [stadium] = contoursOf(rows);
   expect(rows.filter(({ kind }) => kind === "chain")).toHaveLength(1);
   expect(Math.abs(stadium!.area - (800 + Math.PI * 100))).toBeLessThan(bound(2000));
+});
+
+test("a tangent arc touches an arc only where it is, or on its circle when that is chosen", async ({ page }) => {
+  const bench = await started(page, "0607");
+  await bench.tool("EA", "Arc by three points"); // the lower quarter of the circle about 0, 0 with R 30
+  for (const [blank, x, y] of [
+    ["point", -18, -24],
+    ["through", 0, -30],
+    ["end", 18, -24],
+  ] as const)
+    // prettier-ignore
+    await typePoint(bench, blank, { x, y });
+  await bench.tool("WQ", "Line");
+  await typePoint(bench, "point", { x: -60, y: 50 });
+  await typePoint(bench, "end", { x: 60, y: 50 });
+  await page.keyboard.press("Escape");
+  for (const key of ["KeyV", "KeyV"]) await page.keyboard.press(key);
+  await bench.tool("RQ", "Tangent arc");
+  await bench.type("15r");
+  await bench.click({ x: 17.2, y: -24.6 });
+  await bench.point({ x: 50, y: 50 });
+  await expect(page.getByText("It would touch only beyond the end of what is picked.")).toBeVisible();
+  await bench.sentence("Tangent arc").getByRole("radio", { name: "on its circle" }).click();
+  await bench.click({ x: 50, y: 50 });
+  // outside both: the centre is 45 from the origin and 15 below the line
+  const [base, , made] = (await rowsOf(bench)).filter(({ kind }) => kind === "piece");
+  const touch = [made!.a!, made!.b!].find(({ y }) => y !== 50)!;
+  expect(touch.x).toBeCloseTo((30 * Math.sqrt(45 ** 2 - 35 ** 2)) / 45, 9);
+  expect(touch.y).toBeCloseTo((30 * 35) / 45, 9);
+  // and the arc was run on along its circle to it
+  expect([base!.a, base!.b]).toContainEqual(touch);
+  const radius = ({ a, b, bulge }: Row): number => (Math.hypot(b!.x - a!.x, b!.y - a!.y) * (1 + bulge! ** 2)) / (4 * Math.abs(bulge!)); // prettier-ignore
+  expect([radius(base!), radius(made!)]).toEqual([expect.closeTo(30, 9), expect.closeTo(15, 9)]);
+});
+
+test("arcs of every kind, an ellipse by three points, the shortest line, a polygon on two points, an arc slot", async ({
+  page,
+}) => {
+  test.setTimeout(120_000);
+  const bench = await started(page, "0606");
+  const put = async (...points: readonly (readonly [blank: string, x: number, y: number])[]): Promise<void> => {
+    for (const [blank, x, y] of points) await typePoint(bench, blank, { x, y });
+  };
+  const made = async (): Promise<Row> => (await rowsOf(bench)).at(-1)!;
+  /** Centre and radius of a row's arc: the centre stands off the middle of the chord by c (1 - b²) / 4b, to its left. */
+  const about = ({ a, b, bulge }: Row): { centre: Place; radius: number; sweep: number } => {
+    const off = (1 - bulge! ** 2) / (4 * bulge!);
+    const centre = { x: (a!.x + b!.x) / 2 - (b!.y - a!.y) * off, y: (a!.y + b!.y) / 2 + (b!.x - a!.x) * off };
+    return { centre, radius: Math.hypot(a!.x - centre.x, a!.y - centre.y), sweep: deg(4 * Math.atan(bulge!)) };
+  };
+  const near = (p: Place, x: number, y: number): void => expect(Math.hypot(p.x - x, p.y - y)).toBeLessThan(bound(100));
+
+  await bench.tool("EA", "Arc by three points"); // of the circle about 30, 40 with R 50
+  await put(["point", 0, 0], ["through", 30, -10], ["end", 80, 40]);
+  const through = about(await made());
+  near(through.centre, 30, 40);
+  expect(through.radius).toBeCloseTo(50, 9);
+
+  await bench.tool("ES", "Arc by centre");
+  await put(["centre", 30, 40], ["start", 60, 40], ["end", 30, 70]);
+  expect(about(await made())).toMatchObject({ radius: 30, sweep: expect.closeTo(90, 9) });
+  await bench.tool("ES", "Arc by centre");
+  await bench.blank("sweep").fill("270");
+  await put(["centre", 30, 40], ["start", 50, 40]);
+  expect(Math.abs(about(await made()).sweep)).toBeCloseTo(270, 9);
+
+  await bench.tool("ED", "Arc by its ends");
+  for (const [by, blank, typed, radius] of [
+    ["R", "radius", "25", 25],
+    ["sweep", "sweep", "180", 20],
+    ["height", "height", "10", 25], // h/2 + c²/8h
+    ["direction", "start direction", "45", 20 * Math.SQRT2],
+  ] as const) {
+    await bench.sentence("Arc by its ends").getByLabel("by", { exact: true }).getByText(by, { exact: true }).click();
+    await bench.blank(blank).fill(typed);
+    await put(["point", 0, -40], ["end", 40, -40]);
+    expect(about(await made()).radius).toBeCloseTo(radius, 9);
+  }
+
+  await bench.tool("EE", "Circle");
+  await bench.type("20r");
+  await put(["centre", 120, 120]);
+  for (const key of ["KeyV", "KeyV"]) await page.keyboard.press(key);
+  await bench.tool("EG", "Ellipse"); // half axes 50 and 20: 30 along, 16 across is on it
+  await put(["centre", 0, 120], ["end of the half axis", 50, 120]);
+  await bench.click({ x: 30, y: 136 });
+  const ellipse = (await made()) as unknown as { kind: string; major: Place; ratio: number };
+  expect(ellipse).toMatchObject({ kind: "ellipse", major: { x: 50, y: 0 }, ratio: expect.closeTo(0.4, 3) });
+
+  await bench.tool("WA", "Shortest line");
+  await bench.click({ x: 50, y: 120.4 });
+  await bench.click({ x: 100.3, y: 120.4 });
+  const { a, b } = await made();
+  for (const [p, x] of [[a!, 50], [b!, 100]] as const) near(p, x, 120); // prettier-ignore
+
+  await bench.tool("TQ", "Polygon");
+  await bench.sentence("Polygon").getByRole("radio", { name: "on two points" }).click();
+  await bench.blank("sides").fill("5");
+  await put(["centre", 100, 0]);
+  await bench.click({ x: 130, y: 0 });
+
+  await bench.tool("TE", "Arc slot");
+  await bench.blank("width").fill("12");
+  await bench.blank("sweep").fill("100");
+  await put(["centre", 200, 60], ["end centre", 240, 60]);
+  const [pentagon, slot] = contoursOf(await rowsOf(bench));
+  expect(pentagon!.row.vertices![0]!.at).toEqual({ x: 100, y: 0 });
+  const side = pentagon!.length / 5;
+  expect(side).toBeCloseTo(30, 3);
+  expect(pentagon!.area).toBeCloseTo((side * side * Math.sqrt(25 + 10 * Math.sqrt(5))) / 4, 8); // a regular pentagon
+  const sweep = (100 * Math.PI) / 180;
+  expect(slot!.area).toBeCloseTo(12 * 40 * sweep + Math.PI * 36, 8); // a part of an annulus, and both half ends
+  expect(slot!.length).toBeCloseTo(2 * 40 * sweep + 2 * Math.PI * 6, 8);
 });
 
 test("every circle that touches three is in reach; what is not made of arcs blocks the release", async ({ page }) => {

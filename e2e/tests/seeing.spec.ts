@@ -240,7 +240,9 @@ test("views: fit selection, the view before, the magnifier, marks hidden and sho
   await expect.poll(view).toBe(before);
   const pixels = async (): Promise<string> => (await bench.board.screenshot()).toString("base64");
   await bench.point({ x: 30, y: 20 });
-  const plain = await pixels();
+  // after a change of view the last picture is shown scaled until the worker has painted the new one
+  let plain = "";
+  await expect.poll(async () => plain === (plain = await pixels()), { intervals: [500] }).toBe(true);
   await run(page, "Magnifier");
   await bench.point({ x: 30, y: 20 });
   expect(await pixels()).not.toBe(plain);

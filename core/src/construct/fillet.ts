@@ -2,10 +2,12 @@ import { carrierOf, type Carrier, type Curve } from "../geometry/curve.ts";
 import {
   arcBetween,
   partOfPiece,
+  pieceCentre,
   pieceDirection,
   pieceLength,
   pieceNearest,
   reversePiece,
+  sweepAbout,
   type Piece,
 } from "../geometry/piece.ts";
 import { add, cross, distance, dot, leftOf, midpoint, subtract, times, unit, type Point } from "../geometry/point.ts";
@@ -133,10 +135,21 @@ export const runTo = (curve: Curve, picked: Point, to: Point): Piece | undefined
     // the end on the picked side stays
     return along(picked) < along(to) ? { ...curve, b: to } : { ...curve, a: to };
   }
-  const t = pieceNearest(curve, to).t;
+  const { t, distance: off } = pieceNearest(curve, to);
+  if (off > RESOLUTION) return prolongedTo(curve, to);
   return pieceNearest(curve, picked).t < t
     ? partOfPiece(curve, 0, t, undefined, to)
     : partOfPiece(curve, t, 1, to, undefined);
+};
+
+/** An arc run on along its circle to a place beyond it, from the end that is nearer on the way round. */
+const prolongedTo = (arc: Piece, to: Point): Piece => {
+  const centre = pieceCentre(arc)!;
+  const left = arc.bulge > 0;
+  const [onFromB, backFromA] = [sweepAbout(centre, arc.b, to, left), sweepAbout(centre, to, arc.a, left)];
+  return Math.abs(onFromB) < Math.abs(backFromA)
+    ? arcBetween(arc.a, to, centre, left)
+    : arcBetween(to, arc.b, centre, left);
 };
 
 /** In which direction a picked curve runs towards a place on it, coming from the pick. */

@@ -62,7 +62,6 @@ export const cornerAt = (index: DrawingIndex, ref: Ref, at: Point): Corner | und
 /** What was done at corners: the edit, how many, and why not at the others. */
 export type CornersCut = {
   readonly edit: Edit;
-  readonly made: readonly Piece[];
   readonly count: number;
   readonly refusals: readonly Refusal[];
 };
@@ -85,7 +84,6 @@ export const cutCorners = (
   if (layer?.locked) return refuse("layer-locked", { layer: layer.name });
   const draft = draftEdit(drawing, label, "corner");
   let links = linksOf(entity);
-  const made: Piece[] = [];
   const refs: Ref[] = [];
   const refusals: Refusal[] = [];
   let count = 0;
@@ -103,7 +101,6 @@ export const cutCorners = (
     }
     const between = corner.value.between.map((piece): Link => ({ piece, id: draft.newId() }));
     refs.push(...between.map((one) => ({ id, vertex: one.id })));
-    made.push(...corner.value.between);
     const slots: Link[][] = links.map((one) => [one]);
     slots[before] = corner.value.before ? [{ piece: corner.value.before, id: p.id }] : [];
     slots[at] = [...between, ...(corner.value.after ? [{ piece: corner.value.after, id: q.id }] : [])];
@@ -114,7 +111,7 @@ export const cutCorners = (
   const last = entity.closed ? undefined : entity.vertices.at(-1);
   draft.replace({ ...entity, vertices: verticesOf(links, entity.closed, last) });
   link?.(draft, refs);
-  return done({ edit: draft.finish(), made, count, refusals });
+  return done({ edit: draft.finish(), count, refusals });
 };
 
 /** Cuts a corner where two loose pieces end: they are shortened, and what comes between is added loose. */
@@ -148,7 +145,7 @@ export const cutLooseCorner = (
   }
   const refs = between.map(({ a, b, bulge }): Ref => ({ id: draft.add({ kind: "piece", a, b, bulge }, p.layer) }));
   link?.(draft, refs);
-  return done({ edit: draft.finish(), made: between, count: 1, refusals: [] });
+  return done({ edit: draft.finish(), count: 1, refusals: [] });
 };
 
 /** The cut that rounds a corner with an arc of `radius`. */
@@ -219,6 +216,5 @@ export const reroundCorner = (
     vertices: verticesOf(slots.flat(), entity.closed, entity.closed ? undefined : entity.vertices.at(-1)),
   });
   if (rounded) link?.(draft, [{ id, vertex: arc.id }]);
-  const made = rounded ? [rounded.value.arc] : [sharp.value.before, sharp.value.after];
-  return done({ edit: draft.finish(), made, count: 1, refusals: [] });
+  return done({ edit: draft.finish(), count: 1, refusals: [] });
 };

@@ -1,5 +1,6 @@
 export * from "./bendPiece.ts";
 export * from "./chainEdits.ts";
+export * from "./changedShapes.ts";
 export * from "./clearLayout.ts";
 export * from "./copyEntities.ts";
 export * from "./corners.ts";

@@ -7,7 +7,7 @@ import { chamferCorner } from "../construct/cornerCuts.ts";
 import { rectangleOf } from "../construct/rectangle.ts";
 import { freeThrough } from "../construct/freeThrough.ts";
 import { curveEnds, curveLength, curveNearest } from "../geometry/curve.ts";
-import { pieceLength, type Piece } from "../geometry/piece.ts";
+import { pieceCentre, pieceLength, type Piece } from "../geometry/piece.ts";
 import { distance, type Point } from "../geometry/point.ts";
 import { moving, turning } from "../geometry/transform.ts";
 import type { Outcome } from "../numeric/outcome.ts";
@@ -15,6 +15,7 @@ import { sayJoined } from "../say/say.ts";
 import { between, points } from "../testing/placements.ts";
 import {
   applyEdit,
+  changedShapes,
   calloutsOf,
   chainOfPieces,
   chainPieces,
@@ -353,6 +354,30 @@ describe("meet, split, take apart, open, close, turn", () => {
         { ref: { id: ids[2]!, vertex }, at: { x: 9, y: 4 } },
       ),
     ).toMatchObject({ refusal: { code: "inside-chain" } });
+    // an arc runs on along its own circle to a corner beyond it, whichever of its ends is nearer
+    fc.assert(
+      fc.property(between(0, 6), between(0.5, 6.2), fc.boolean(), (start, round, reversed) => {
+        const to = start + round;
+        const on = (angle: number) => ({ x: 10 * Math.cos(angle), y: 10 * Math.sin(angle) });
+        const bulge = Math.tan(0.1); // 0.4 rad of the circle
+        const [p, q] = [on(start), on(start + 0.4)];
+        const arc = { kind: "piece", ...(reversed ? { a: q, b: p, bulge: -bulge } : { a: p, b: q, bulge }) } as const;
+        const {
+          drawing: apart,
+          ids: [first, second],
+        } = drawn(arc, line(2 * on(to).x, 2 * on(to).y, 4 * on(to).x, 4 * on(to).y));
+        const { a } = value(
+          meetCurves(
+            apart,
+            { ref: { id: first! }, at: on(start + 0.2) },
+            { ref: { id: second! }, at: { x: 3 * on(to).x, y: 3 * on(to).y } },
+          ),
+        );
+        const centre = pieceCentre(a)!;
+        expect(Math.hypot(centre.x, centre.y)).toBeLessThan(1e-9);
+        expect(pieceLength(a)).toBeCloseTo(10 * (0.4 + Math.min(round - 0.4, 2 * Math.PI - round)), 8);
+      }),
+    );
     const level = drawn(line(0, 0, 5, 0), line(0, 3, 5, 3));
     expect(
       meetCurves(
@@ -361,6 +386,37 @@ describe("meet, split, take apart, open, close, turn", () => {
         { ref: { id: level.ids[1]! }, at: { x: 1, y: 3 } },
       ),
     ).toMatchObject({ refusal: { code: "meet-no-corner" } });
+  });
+  it("what an edit changes is the part that comes or goes, curve by curve", () => {
+    const { drawing, ids } = drawn(line(-20, 0, -3, 0), line(0, -4, 0, 15), circle(50, 0, 5));
+    const draft = draftEdit(drawing, "Change", "change");
+    draft.replace({ ...entityOf(drawing, ids[0]!)!, ...line(-20, 0, 0, 0) } as Entity);
+    draft.replace({ ...entityOf(drawing, ids[1]!)!, ...line(0, 0, 0, 15) } as Entity);
+    draft.replace({ ...entityOf(drawing, ids[2]!)!, radius: 6 } as Entity);
+    draft.add(line(9, 9, 10, 10), PROFILE_LAYER);
+    const { comes, goes } = changedShapes(draft.finish());
+    expect(comes).toMatchObject([line(-3, 0, 0, 0), circle(50, 0, 6), line(9, 9, 10, 10)]);
+    expect(goes).toMatchObject([line(0, -4, 0, 0), circle(50, 0, 5)]);
+    // an arc run on or cut along its circle; another radius is another arc
+    fc.assert(
+      fc.property(between(0.1, 1.5), between(0.1, 1.5), fc.boolean(), (was, is, turned) => {
+        const arc = (sweep: number): Shape => {
+          const end = { x: 10 * Math.cos(sweep), y: 10 * Math.sin(sweep) };
+          const bulge = Math.tan(sweep / 4);
+          return turned
+            ? { kind: "piece", a: end, b: { x: 10, y: 0 }, bulge: -bulge }
+            : { kind: "piece", a: { x: 10, y: 0 }, b: end, bulge };
+        };
+        const one = drawn(arc(was));
+        const change = draftEdit(one.drawing, "Change", "change");
+        change.replace({ ...entityOf(one.drawing, one.ids[0]!)!, ...arc(is) } as Entity);
+        const shapes = changedShapes(change.finish());
+        const length = (parts: readonly Shape[]): number =>
+          parts.reduce((sum, part) => sum + pieceLength(part as Piece), 0);
+        expect(length(shapes.comes)).toBeCloseTo(Math.max(0, 10 * (is - was)), 6);
+        expect(length(shapes.goes)).toBeCloseTo(Math.max(0, 10 * (was - is)), 6);
+      }),
+    );
   });
   it("splitting keeps every length, joining puts it together, taking apart gives the same points", () => {
     fc.assert(

@@ -18,6 +18,7 @@ export const REFUSAL_CODES = [
   "circles-same",
   "curves-same",
   "no-tangent",
+  "touch-beyond-end",
   "lines-parallel",
   "radius-too-small",
   "radius-too-large",

@@ -34,6 +34,8 @@ const SENTENCES: Readonly<Record<RefusalCode, Words>> = {
   "circles-same": () => "Both picks are the same circle. Pick another one.",
   "curves-same": () => "Both picks lie on the same line or circle. Pick another one.",
   "no-tangent": () => "No circle touches both of these. Pick another curve.",
+  "touch-beyond-end": () =>
+    "It would touch only beyond the end of what is picked. Choose on its circle, or pick another curve.",
   "lines-parallel": () => "The two lines are parallel and never meet.",
   "radius-too-small": ({ typed, limit }, length) =>
     `R ${length(typed)} is too small here: R ${length(limit)} is the smallest that works.`,

@@ -45,7 +45,7 @@ export const Sentence = () => {
       {/* a long sentence runs on over the top of the board: nothing moves under the pointer */}
       <div
         ref={line}
-        className="card absolute inset-x-0 top-0 flex min-h-12 flex-wrap items-center gap-x-2 gap-y-1.5 px-3 py-1.5"
+        className={`card absolute inset-x-0 top-0 flex min-h-12 flex-wrap items-center gap-x-2 gap-y-1.5 py-1.5 pl-3 ${tool ? "pr-12" : "pr-3"}`}
       >
         {tool ? (
           <>
@@ -74,7 +74,7 @@ export const Sentence = () => {
               act.toolEvent({ type: "release" });
               act.escape();
             }}
-            className="grid h-7 w-7 shrink-0 place-items-center rounded-card text-soft hover:bg-ground hover:text-ink"
+            className="absolute top-2.5 right-3 grid h-7 w-7 place-items-center rounded-card text-soft hover:bg-ground hover:text-ink"
           >
             <X size={15} aria-hidden="true" />
           </button>

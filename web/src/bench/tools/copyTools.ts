@@ -58,7 +58,7 @@ export const copy: Tool = {
     { kind: "words", text: "from" },
     { kind: "pick", name: "from", label: "point", takes: "point" },
     { kind: "words", text: "to" },
-    { kind: "pick", name: "to", label: "point", takes: "point" },
+    { kind: "pick", name: "to", label: "new place", takes: "point" },
     { kind: "words", text: "· or by x" },
     { kind: "value", name: "x", label: "by x", expects: "length", stays: false, signed: true },
     { kind: "words", text: "y" },

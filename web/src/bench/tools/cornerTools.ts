@@ -31,7 +31,7 @@ import { boundsOf, curveNearest, distance, reversePiece, type Piece, type Point 
 import { done, refuse, RESOLUTION, toRadians, type Outcome } from "@ash-edge/core/numeric";
 import { sayRefusal } from "@ash-edge/core/say";
 import { linkCallout } from "./linking.ts";
-import { pieceShape } from "./making.ts";
+import { changingWay, pieceShape } from "./making.ts";
 import {
   nothing,
   refused,
@@ -80,18 +80,14 @@ const linker =
 
 const cutProposal = (cut: Outcome<CornersCut>, firm: boolean, unit: ToolContext["unit"], word: string): Proposal => {
   if (!cut.ok) return firm ? refused(cut) : nothing;
-  const { edit, made, count, refusals } = cut.value;
+  const { edit, count, refusals } = cut.value;
   const left =
     refusals.length > 0
       ? ` ${refusals.length} left as ${refusals.length === 1 ? "it was" : "they were"}: ${sayRefusal(refusals[0]!, unit)}`
       : "";
   return {
     ways: [
-      {
-        preview: made.map((piece) => ({ shape: pieceShape(piece) })),
-        edit: () => edit,
-        ...(count > 1 || left ? { said: `${count} corner${count === 1 ? "" : "s"} ${word}.${left}` } : {}),
-      },
+      changingWay(edit, count > 1 || left ? { said: `${count} corner${count === 1 ? "" : "s"} ${word}.${left}` } : {}),
     ],
     ...(count > 1 || left
       ? { note: `${count} corner${count === 1 ? "" : "s"}${left ? `, ${refusals.length} left` : ""}` }
@@ -199,8 +195,7 @@ const betweenTwo = (given: Given, context: ToolContext, one: Picked, other: Pick
     }
     const id = draft.add(pieceShape(arc), layer);
     linkCallout(draft, given.callout("size"), [{ id }]);
-    const edit = draft.finish();
-    return [{ preview: [{ shape: pieceShape(arc) }], edit: () => edit }];
+    return [changingWay(draft.finish())];
   });
   return ways.length > 0 ? { ways } : refused(refuse("inside-chain"));
 };
@@ -369,8 +364,8 @@ export const meet: Tool = {
     if (!one?.ref || !other?.ref || !given.isFirm("one")) return nothing;
     const made = meetCurves(drawing, { ref: one.ref, at: one.at }, { ref: other.ref, at: other.at });
     if (!made.ok) return given.isFirm("other") ? refused(made) : nothing;
-    const { edit, a, b } = made.value;
-    return { ways: [{ preview: [{ shape: pieceShape(a) }, { shape: pieceShape(b) }], edit: () => edit }] };
+    const { edit } = made.value;
+    return { ways: [changingWay(edit)] };
   },
 };
 

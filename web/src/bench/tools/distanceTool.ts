@@ -13,7 +13,7 @@ export const distanceTool: Tool = {
     { kind: "words", text: "from" },
     { kind: "pick", name: "from", label: "point", takes: "point" },
     { kind: "words", text: "to" },
-    { kind: "pick", name: "to", label: "point", takes: "point" },
+    { kind: "pick", name: "to", label: "other point", takes: "point" },
   ],
   from: "from",
   propose: (given, { unit }) => {

@@ -29,7 +29,7 @@ export const line: Tool = {
     { kind: "words", text: "from" },
     { kind: "pick", name: "from", label: "point", takes: "point" },
     { kind: "words", text: "to" },
-    { kind: "pick", name: "to", label: "point", takes: "point" },
+    { kind: "pick", name: "to", label: "end", takes: "point" },
     { kind: "words", text: "· length" },
     { kind: "value", name: "length", label: "length", expects: "length", stays: false },
     { kind: "words", text: "angle" },

@@ -1,4 +1,13 @@
-import { curveAt, draftEdit, type Drawing, type EditDraft, type Id, type Shape } from "@ash-edge/core/drawing";
+import {
+  changedShapes,
+  curveAt,
+  draftEdit,
+  type Edit,
+  type Drawing,
+  type EditDraft,
+  type Id,
+  type Shape,
+} from "@ash-edge/core/drawing";
 import type { Curve, Piece } from "@ash-edge/core/geometry";
 import type { Picked, Tool, Way } from "./tool.ts";
 
@@ -7,6 +16,13 @@ export const pickedCurve = (drawing: Drawing, picked: Picked | undefined): Curve
   picked?.ref && !picked.ref.place ? curveAt(drawing, picked.ref) : undefined;
 
 export const pieceShape = ({ a, b, bulge }: Piece): Shape => ({ kind: "piece", a, b, bulge });
+
+/** A way that changes what is there: the preview shows what its edit draws and what it takes away. */
+export const changingWay = (edit: Edit, rest: Omit<Way, "preview" | "edit"> = {}): Way => {
+  const { comes, goes } = changedShapes(edit);
+  const preview = [...comes.map((shape) => ({ shape })), ...goes.map((shape) => ({ shape, goes: true }))];
+  return { ...rest, preview, edit: () => edit };
+};
 
 /** A way that adds shapes to a layer; `after` ties callouts to what was made. */
 export const makingWay = (

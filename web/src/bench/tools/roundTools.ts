@@ -19,7 +19,6 @@ import {
 import { outlineEnd, type Drawing, type Shape } from "@ash-edge/core/drawing";
 import {
   carrierOf,
-  curveNearest,
   distance,
   isSmooth,
   midpoint,
@@ -31,6 +30,7 @@ import {
 import { done, refuse, RESOLUTION, toRadians, type Outcome } from "@ash-edge/core/numeric";
 import { linkCallout } from "./linking.ts";
 import { makingWay, pickedCurve, pieceShape } from "./making.ts";
+import { canTouch, WHERE_TOUCHED } from "./touching.ts";
 import {
   nothing,
   refused,
@@ -117,10 +117,6 @@ export const touchingTwo = (
   return turned.ok ? done(turned.value.map(({ centre, onA: p, onB: q }) => ({ centre, onA: q, onB: p }))) : turned;
 };
 
-/** A line may be prolonged to be touched; a round piece can be touched only where it is. */
-export const canTouch = (curve: Curve, at: Point): boolean =>
-  (curve.kind === "piece" && curve.bulge === 0) || curveNearest(curve, at).distance <= 1e-6;
-
 export const circleTouchingTwo: Tool = {
   kind: "tool",
   id: "circle-touching-two",
@@ -135,6 +131,8 @@ export const circleTouchingTwo: Tool = {
     { kind: "pick", name: "other", label: "other curve", takes: "curve" },
     { kind: "words", text: "with" },
     { kind: "size", name: "size", first: "R" },
+    { kind: "words", text: "·" },
+    WHERE_TOUCHED,
   ],
   propose: (given, { drawing, layer }) => {
     const { one, other } = given.picks;
@@ -146,8 +144,9 @@ export const circleTouchingTwo: Tool = {
     const found = touchingTwo(a, b, radius, one.at, other.at);
     if (!found.ok) return refused(found);
     const miss = ({ onA, onB }: { onA: Point; onB: Point }): number => distance(onA, one.at) + distance(onB, other.at);
-    const real = found.value.filter(({ onA, onB }) => canTouch(a, onA) && canTouch(b, onB));
-    if (real.length === 0) return refused(refuse("no-tangent"));
+    const touches = canTouch(given);
+    const real = found.value.filter(({ onA, onB }) => touches(a, onA) && touches(b, onB));
+    if (real.length === 0) return refused(refuse("touch-beyond-end"));
     return {
       ways: [...real]
         .sort((p, q) => miss(p) - miss(q))
@@ -173,6 +172,8 @@ export const circleTouchingThree: Tool = {
     { kind: "pick", name: "two", label: "curve 2", takes: "curve" },
     { kind: "words", text: "and" },
     { kind: "pick", name: "three", label: "curve 3", takes: "curve" },
+    { kind: "words", text: "·" },
+    WHERE_TOUCHED,
   ],
   propose: (given, { drawing, layer }) => {
     const picks = ["one", "two", "three"].map((name) => given.picks[name]);
@@ -182,8 +183,9 @@ export const circleTouchingThree: Tool = {
     if (carriers.some((carrier) => !carrier)) return refused(refuse("smooth-not-here"));
     const found = circlesTouchingThree(carriers[0]!, carriers[1]!, carriers[2]!);
     if (!found.ok) return given.isFirm("three") ? refused(found) : nothing;
-    const real = found.value.filter(({ touches }) => touches.every((at, i) => canTouch(curves[i]!, at)));
-    if (real.length === 0) return given.isFirm("three") ? refused(refuse("no-tangent")) : nothing;
+    const reaches = canTouch(given);
+    const real = found.value.filter(({ touches }) => touches.every((at, i) => reaches(curves[i]!, at)));
+    if (real.length === 0) return given.isFirm("three") ? refused(refuse("touch-beyond-end")) : nothing;
     const miss = (touches: readonly Point[]): number =>
       touches.reduce((sum, at, i) => sum + distance(at, picks[i]!.at), 0);
     return {

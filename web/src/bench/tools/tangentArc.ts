@@ -1,24 +1,12 @@
-import { arcsByPicks } from "@ash-edge/core/construct";
+import { arcsByPicks, runTo } from "@ash-edge/core/construct";
 import { curveAt, draftEdit, entityOf, type Drawing, type EditDraft, type Ref } from "@ash-edge/core/drawing";
-import { curveNearest, partOfPiece, pieceNearest, type Curve, type Piece, type Point } from "@ash-edge/core/geometry";
-import { refuse, RESOLUTION } from "@ash-edge/core/numeric";
+import type { Piece } from "@ash-edge/core/geometry";
+import { refuse } from "@ash-edge/core/numeric";
 import { linkCallout } from "./linking.ts";
+import { changingWay, pieceShape } from "./making.ts";
 import { touchingTwo } from "./roundTools.ts";
-import { nothing, refused, type PreviewShape, type Tool } from "./tool.ts";
-
-const touches = (curve: Curve, at: Point): boolean =>
-  curve.kind !== "piece" || curve.bulge === 0 || curveNearest(curve, at).distance <= RESOLUTION;
-
-/** A single piece run or cut to the touching point, keeping the side that was picked; circles and chains stay as they are. */
-const trimmedTo = (curve: Curve, picked: Point, touch: Point): Piece | undefined => {
-  if (curve.kind !== "piece") return undefined;
-  const t = pieceNearest(curve, touch).t;
-  const end = curve.bulge === 0 && (t === 0 || t === 1) ? (t === 0 ? "a" : "b") : undefined;
-  if (end) return { ...curve, [end]: touch }; // the line is prolonged to the touching point
-  return pieceNearest(curve, picked).t < t
-    ? partOfPiece(curve, 0, t, undefined, touch)
-    : partOfPiece(curve, t, 1, touch, undefined);
-};
+import { canTouch, WHERE_TOUCHED } from "./touching.ts";
+import { nothing, refused, type Tool } from "./tool.ts";
 
 const trim = (drawing: Drawing, draft: EditDraft, ref: Ref, piece: Piece | undefined): void => {
   const entity = entityOf(drawing, ref.id);
@@ -49,6 +37,8 @@ export const tangentArc: Tool = {
         ["keep", "keep"],
       ],
     },
+    { kind: "words", text: "·" },
+    WHERE_TOUCHED,
   ],
   propose: (given, { drawing, layer }) => {
     const { from, to } = given.picks;
@@ -60,27 +50,23 @@ export const tangentArc: Tool = {
     if (!a || !b) return refused(refuse("not-a-curve"));
     const found = touchingTwo(a, b, radius, from.at, to.at);
     if (!found.ok) return refused(found);
+    const touches = canTouch(given);
     const arcs = arcsByPicks(
       found.value.filter(({ onA, onB }) => touches(a, onA) && touches(b, onB)),
       from.at,
       to.at,
     );
-    if (arcs.length === 0) return refused(refuse("no-tangent"));
+    if (arcs.length === 0) return refused(refuse("touch-beyond-end"));
     const [refA, refB] = [from.ref, to.ref];
     const ways = arcs.map((arc) => {
       const trimming = given.choice("trim") === "trim";
-      const [pieceA, pieceB] = trimming ? [trimmedTo(a, from.at, arc.a), trimmedTo(b, to.at, arc.b)] : [];
-      const shape = { kind: "piece", a: arc.a, b: arc.b, bulge: arc.bulge } as const;
-      const preview: PreviewShape[] = [{ shape }];
-      const edit = () => {
-        const draft = draftEdit(drawing, "Tangent arc", "tangent-arc");
-        trim(drawing, draft, refA, pieceA);
-        trim(drawing, draft, refB, pieceB);
-        const id = draft.add(shape, layer);
-        linkCallout(draft, given.callout("size"), [{ id }]);
-        return draft.finish();
-      };
-      return { preview, edit };
+      const [pieceA, pieceB] = trimming ? [runTo(a, from.at, arc.a), runTo(b, to.at, arc.b)] : [];
+      const draft = draftEdit(drawing, "Tangent arc", "tangent-arc");
+      trim(drawing, draft, refA, pieceA);
+      trim(drawing, draft, refB, pieceB);
+      const id = draft.add(pieceShape(arc), layer);
+      linkCallout(draft, given.callout("size"), [{ id }]);
+      return changingWay(draft.finish());
     });
     return { ways };
   },

@@ -7,12 +7,13 @@ import {
   type TangentLine,
 } from "@ash-edge/core/construct";
 import type { Drawing } from "@ash-edge/core/drawing";
-import { along, carrierOf, curveNearest, directionAt, distance, isWhole, type Point } from "@ash-edge/core/geometry";
+import { along, carrierOf, curveNearest, directionAt, distance, type Point } from "@ash-edge/core/geometry";
 import { refuse, RESOLUTION, toDegrees, toRadians, unitAt, type Outcome } from "@ash-edge/core/numeric";
 import { linkCallout } from "./linking.ts";
 import { lineEnd } from "./line.ts";
 import { makingWay, pickedCurve, pieceShape } from "./making.ts";
-import { nothing, refused, type Part, type Picked, type Proposal, type Tool } from "./tool.ts";
+import { canTouch, WHERE_TOUCHED } from "./touching.ts";
+import { nothing, refused, type Given, type Picked, type Proposal, type Tool } from "./tool.ts";
 
 /** What a line is to touch, or the bare point that it runs through; undefined for something straight. */
 const roundOf = (drawing: Drawing, picked: Picked): Round | undefined => {
@@ -33,21 +34,13 @@ const solutions = (a: Round | undefined, b: Round | undefined): Outcome<readonly
   return back.ok ? { ok: true, value: back.value.map((line) => ({ from: line.to, to: line.from })) } : back;
 };
 
-/** On an arc, or a part of an ellipse, a tangent must touch where it really is, unless its whole circle is meant. */
-const reallyTouches = (drawing: Drawing, picked: Picked, at: Point, whole: boolean): boolean => {
-  const curve = pickedCurve(drawing, picked);
-  const partly = curve?.kind === "piece" || (curve?.kind === "ellipse" && !isWhole(curve));
-  return whole || !partly || curveNearest(curve, at).distance <= RESOLUTION;
-};
-
-const where: Part = {
-  kind: "choice",
-  name: "where",
-  label: "arcs touched",
-  options: [
-    ["real", "where the arc is"],
-    ["whole", "on its circle"],
-  ],
+/** Tests whether a tangent may touch a picked curve, or run through a picked point, there. */
+const touchesThere = (given: Given, drawing: Drawing): ((picked: Picked, at: Point) => boolean) => {
+  const touches = canTouch(given);
+  return (picked, at) => {
+    const curve = pickedCurve(drawing, picked);
+    return !curve || touches(curve, at);
+  };
 };
 
 export const tangentLine: Tool = {
@@ -66,7 +59,7 @@ export const tangentLine: Tool = {
     { kind: "words", text: "to" },
     { kind: "pick", name: "to", label: "circle or point", takes: "either", round: true },
     { kind: "words", text: "·" },
-    where,
+    WHERE_TOUCHED,
   ],
   from: "from",
   propose: (given, { drawing, layer }) => {
@@ -76,14 +69,11 @@ export const tangentLine: Tool = {
     if (b?.kind === "point" && a?.kind === "point" && !given.isFirm("to")) return nothing;
     const found = solutions(a, b);
     if (!found.ok) return refused(found);
-    const whole = given.choice("where") === "whole";
+    const touches = touchesThere(given, drawing);
     const real = found.value.filter(
-      (line) =>
-        reallyTouches(drawing, from, line.from, whole) &&
-        reallyTouches(drawing, to, line.to, whole) &&
-        distance(line.from, line.to) > RESOLUTION,
+      (line) => touches(from, line.from) && touches(to, line.to) && distance(line.from, line.to) > RESOLUTION,
     );
-    if (real.length === 0) return refused(refuse("no-tangent"));
+    if (real.length === 0) return refused(refuse("touch-beyond-end"));
     const miss = (line: TangentLine): number => distance(line.from, from.at) + distance(line.to, to.at);
     return {
       ways: [...real]
@@ -133,6 +123,8 @@ export const tangentAtAnAngle: Tool = {
     { kind: "words", text: "· length" },
     { kind: "value", name: "length", label: "length", expects: "length", stays: false },
     { kind: "pick", name: "to", label: "end", takes: "point", silent: true },
+    { kind: "words", text: "·" },
+    WHERE_TOUCHED,
   ],
   propose: (given, context) => {
     const { on } = given.picks;
@@ -141,10 +133,11 @@ export const tangentAtAnAngle: Tool = {
     const typed = given.value("angle");
     if (typed === undefined) return { ways: [], note: "Type the angle" };
     const angle = toRadians(typed);
+    const there = touchesThere(given, context.drawing);
     const touches = roundTangentsAtAngle(round, angle)
-      .filter((at) => reallyTouches(context.drawing, on, at, false))
+      .filter((at) => there(on, at))
       .sort((p, q) => distance(p, on.at) - distance(q, on.at));
-    if (touches.length === 0) return refused(refuse("no-tangent"));
+    if (touches.length === 0) return refused(refuse("touch-beyond-end"));
     return fromTouch(
       tangentAtAnAngle,
       given,

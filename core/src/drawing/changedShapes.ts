@@ -1,0 +1,68 @@
+import { endedAt, startedAt } from "../construct/cornerCuts.ts";
+import { carrierNearest, carrierOf, type Curve } from "../geometry/curve.ts";
+import { partOfPiece, pieceDirection, pieceNearest, piecePoint, type Piece } from "../geometry/piece.ts";
+import { distance, dot } from "../geometry/point.ts";
+import { RESOLUTION } from "../numeric/tolerance.ts";
+import type { Edit } from "./edit.ts";
+import { curvesOf, type Entity, type Shape } from "./entity.ts";
+
+export type ChangedShapes = { readonly comes: readonly Shape[]; readonly goes: readonly Shape[] };
+
+/** What an edit draws and what it takes away, curve by curve; of a piece run on or cut along its own carrier only that part. */
+export const changedShapes = (edit: Edit): ChangedShapes => {
+  const [comes, goes]: [Shape[], Shape[]] = [[], []];
+  for (const { table, before, after } of edit.changes) {
+    if (table !== "entity") continue;
+    const [was, is] = [curvesByVertex(before as Entity | undefined), curvesByVertex(after as Entity | undefined)];
+    for (const [key, curve] of was) {
+      const now = is.get(key);
+      if (!now) goes.push(curve as Shape);
+      else if (!sameCurve(curve, now)) {
+        const parts = changedParts(curve, now);
+        comes.push(...parts.comes);
+        goes.push(...parts.goes);
+      }
+    }
+    for (const [key, curve] of is) if (!was.has(key)) comes.push(curve as Shape);
+  }
+  return { comes, goes };
+};
+
+/** The curves of an entity, those of a chain by the vertex that they start at; points have none. */
+const curvesByVertex = (entity: Entity | undefined): ReadonlyMap<number, Curve> =>
+  new Map(entity ? curvesOf(entity).map(({ curve, ref }) => [ref.vertex ?? 0, curve]) : []);
+
+const sameCurve = (p: Curve, q: Curve): boolean =>
+  p.kind === "piece" && q.kind === "piece"
+    ? p.bulge === q.bulge && p.a.x === q.a.x && p.a.y === q.a.y && p.b.x === q.b.x && p.b.y === q.b.y
+    : p === q || JSON.stringify(p) === JSON.stringify(q);
+
+const changedParts = (before: Curve, after: Curve): ChangedShapes => {
+  if (before.kind !== "piece" || after.kind !== "piece" || !runsAlong(before, after))
+    return { comes: [after as Shape], goes: [before as Shape] };
+  const [comes, goes]: [Piece[], Piece[]] = [[], []];
+  if (distance(before.b, after.b) > RESOLUTION) {
+    const { t, distance: off } = pieceNearest(before, after.b);
+    if (off <= RESOLUTION) goes.push(partOfPiece(before, t, 1, after.b, undefined));
+    else comes.push(startedAt(after, before.b));
+  }
+  if (distance(before.a, after.a) > RESOLUTION) {
+    const { t, distance: off } = pieceNearest(before, after.a);
+    if (off <= RESOLUTION) goes.push(partOfPiece(before, 0, t, undefined, after.a));
+    else comes.push(endedAt(after, before.a));
+  }
+  return { comes: comes.map(shapeOf), goes: goes.map(shapeOf) };
+};
+
+const shapeOf = ({ a, b, bulge }: Piece): Shape => ({ kind: "piece", a, b, bulge });
+
+/** True for two pieces of one carrier that run the same way and share some of it. */
+const runsAlong = (p: Piece, q: Piece): boolean => {
+  if (Math.sign(p.bulge) !== Math.sign(q.bulge)) return false;
+  const carrier = carrierOf({ kind: "piece", ...p });
+  const places = [q.a, piecePoint(q, 0.5), q.b];
+  if (places.some((place) => distance(carrierNearest(carrier, place), place) > RESOLUTION)) return false;
+  const shared = [q.a, q.b].some((end) => pieceNearest(p, end).distance <= RESOLUTION);
+  const covered = [p.a, p.b].some((end) => pieceNearest(q, end).distance <= RESOLUTION);
+  return (shared || covered) && (p.bulge !== 0 || dot(pieceDirection(p, 0), pieceDirection(q, 0)) > 0);
+};
