@@ -1,5 +1,5 @@
 import { done, refuse, type Outcome } from "../numeric/outcome.ts";
-import { entityOf, layerOf, type Drawing } from "./drawing.ts";
+import { entityOf, refuseLocked, type Drawing } from "./drawing.ts";
 import { draftEdit, type Edit, type EditDraft } from "./edit.ts";
 import type { Ref } from "./entity.ts";
 
@@ -15,8 +15,8 @@ export const bendPiece = (
 ): Outcome<(link: (draft: EditDraft) => void) => Edit> => {
   const entity = entityOf(drawing, ref.id);
   if (entity?.kind !== "piece" && entity?.kind !== "chain") return refuse("not-a-piece");
-  const layer = layerOf(drawing, entity.layer);
-  if (layer?.locked) return refuse("layer-locked", { layer: layer.name });
+  const locked = refuseLocked(drawing, entity);
+  if (locked) return locked;
   return done((link) => {
     const draft = draftEdit(drawing, label, "bend");
     if (entity.kind === "piece") draft.replace({ ...entity, bulge });

@@ -2,7 +2,7 @@ import { reverseChain } from "../contour/chainMeasure.ts";
 import { distance, type Point } from "../geometry/point.ts";
 import { done, refuse, type Outcome } from "../numeric/outcome.ts";
 import { RESOLUTION } from "../numeric/tolerance.ts";
-import { entityOf, layerOf, type Drawing } from "./drawing.ts";
+import { entityOf, refuseLocked, type Drawing } from "./drawing.ts";
 import { draftEdit, type Edit } from "./edit.ts";
 import { chainPieces, type Entity, type Id, type Vertex } from "./entity.ts";
 import { plain } from "./trim.ts";
@@ -12,8 +12,7 @@ type ChainEntity = Entity & { readonly kind: "chain" };
 const chainOf = (drawing: Drawing, id: Id): Outcome<ChainEntity> => {
   const entity = entityOf(drawing, id);
   if (entity?.kind !== "chain") return refuse("chain-needed");
-  const layer = layerOf(drawing, entity.layer);
-  return layer?.locked ? refuse("layer-locked", { layer: layer.name }) : done(entity);
+  return refuseLocked(drawing, entity) ?? done(entity);
 };
 
 /** Turns chains into single lines and arcs, on their layers; links to their pieces follow. What is no chain is passed over. */

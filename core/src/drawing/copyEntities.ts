@@ -3,7 +3,7 @@ import { distance, dot, type Point } from "../geometry/point.ts";
 import { mirroring, transformPoint, type Similarity } from "../geometry/transform.ts";
 import { done, refuse, type Outcome } from "../numeric/outcome.ts";
 import { RESOLUTION } from "../numeric/tolerance.ts";
-import { calloutsOf, entityOf, layerOf, type Drawing } from "./drawing.ts";
+import { calloutsOf, entityOf, refuseLocked, type Drawing } from "./drawing.ts";
 import { draftEdit, type Edit, type EditDraft } from "./edit.ts";
 import type { Entity, Id, Ref, Shape } from "./entity.ts";
 import { transformShape } from "./transformEntities.ts";
@@ -55,8 +55,8 @@ export const copyEntities = (
   if (entities.length === 0) return refuse("nothing-selected");
   if (entities.length * to.length > MOST_COPIES)
     return refuse("count-too-large", { limit: Math.floor(MOST_COPIES / entities.length) });
-  const locked = entities.map(({ layer }) => layerOf(drawing, layer)).find((layer) => layer?.locked);
-  if (locked) return refuse("layer-locked", { layer: locked.name });
+  const locked = refuseLocked(drawing, ...entities);
+  if (locked) return locked;
   const draft = draftEdit(drawing, label, gesture);
   for (const m of to)
     for (const entity of entities) {
@@ -106,8 +106,8 @@ export const mirrorEntities = (
 ): Outcome<{ edit: Edit; welded: number }> => {
   const entities = ids.map((id) => entityOf(drawing, id)).filter((entity) => entity !== undefined);
   if (entities.length === 0) return refuse("nothing-selected");
-  const locked = entities.map(({ layer }) => layerOf(drawing, layer)).find((layer) => layer?.locked);
-  if (locked) return refuse("layer-locked", { layer: locked.name });
+  const locked = refuseLocked(drawing, ...entities);
+  if (locked) return locked;
   const draft = draftEdit(drawing, "Mirror", "mirror");
   let welded = 0;
   for (const entity of entities) {

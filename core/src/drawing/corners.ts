@@ -6,10 +6,11 @@ import { reversePiece, type Piece } from "../geometry/piece.ts";
 import { distance, type Point } from "../geometry/point.ts";
 import { done, refuse, type Outcome, type Refusal } from "../numeric/outcome.ts";
 import { RESOLUTION } from "../numeric/tolerance.ts";
-import { cutEntities, entityOf, layerOf, type Drawing } from "./drawing.ts";
+import { cutEntities, entityOf, refuseLocked, type Drawing } from "./drawing.ts";
 import { searchIndex, type DrawingIndex } from "./drawingIndex.ts";
 import { draftEdit, type Edit, type EditDraft } from "./edit.ts";
-import { chainPieces, shapeBounds, type Entity, type Id, type Ref, type Vertex } from "./entity.ts";
+import { chainPieces, shapeBounds, type Id, type Ref } from "./entity.ts";
+import { linksOf, verticesOf, type Link } from "./path.ts";
 
 /** A corner: of a chain at a vertex, or where two loose pieces end at one place. */
 export type Corner =
@@ -18,17 +19,6 @@ export type Corner =
 
 /** What is made of one corner: from its edges, the first ending where the second starts. */
 export type CornerCut = (before: Piece, after: Piece) => Outcome<CutCorner>;
-
-type Link = { readonly piece: Piece; readonly id: Id };
-type ChainEntity = Entity & { readonly kind: "chain" };
-
-const linksOf = (chain: ChainEntity): Link[] =>
-  chainPieces(chain).map((piece, i) => ({ piece, id: chain.vertices[i]!.id }));
-
-const verticesOf = (links: readonly Link[], closed: boolean, last: Vertex | undefined): Vertex[] => [
-  ...links.map(({ piece, id }) => ({ id, at: piece.a, bulge: piece.bulge })),
-  ...(closed || !last ? [] : [{ ...last, at: links.at(-1)!.piece.b, bulge: 0 }]),
-];
 
 /** The corner at a place: of the chain that has one there, else of two loose pieces that end there. */
 export const cornerAt = (index: DrawingIndex, ref: Ref, at: Point): Corner | undefined => {
@@ -80,8 +70,8 @@ export const cutCorners = (
 ): Outcome<CornersCut> => {
   const entity = entityOf(drawing, id);
   if (entity?.kind !== "chain") return refuse("chain-needed");
-  const layer = layerOf(drawing, entity.layer);
-  if (layer?.locked) return refuse("layer-locked", { layer: layer.name });
+  const locked = refuseLocked(drawing, entity);
+  if (locked) return locked;
   const draft = draftEdit(drawing, label, "corner");
   let links = linksOf(entity);
   const refs: Ref[] = [];
@@ -125,8 +115,8 @@ export const cutLooseCorner = (
 ): Outcome<CornersCut> => {
   const [p, q] = ids.map((id) => entityOf(drawing, id));
   if (p?.kind !== "piece" || q?.kind !== "piece") return refuse("no-corner-here");
-  const locked = [p, q].map(({ layer }) => layerOf(drawing, layer)).find((layer) => layer?.locked);
-  if (locked) return refuse("layer-locked", { layer: locked.name });
+  const locked = refuseLocked(drawing, p, q);
+  if (locked) return locked;
   const [turnP, turnQ] = [distance(p.b, at) > RESOLUTION, distance(q.a, at) > RESOLUTION];
   const corner = cut(turnP ? reversePiece(p) : p, turnQ ? reversePiece(q) : q);
   if (!corner.ok) return corner;
@@ -193,8 +183,8 @@ export const reroundCorner = (
 ): Outcome<CornersCut> => {
   const entity = entityOf(drawing, id);
   if (entity?.kind !== "chain") return refuse("chain-needed");
-  const layer = layerOf(drawing, entity.layer);
-  if (layer?.locked) return refuse("layer-locked", { layer: layer.name });
+  const locked = refuseLocked(drawing, entity);
+  if (locked) return locked;
   const links = linksOf(entity);
   const at = links.findIndex((one) => one.id === vertex);
   const n = links.length;

@@ -3,6 +3,7 @@ import type { Bounds } from "../geometry/bounds.ts";
 import { unionBounds } from "../geometry/bounds.ts";
 import type { Curve } from "../geometry/curve.ts";
 import type { Point } from "../geometry/point.ts";
+import { refuse, type Outcome } from "../numeric/outcome.ts";
 import { JOIN_TOLERANCE } from "../numeric/tolerance.ts";
 import type { Unit } from "../numeric/units.ts";
 import { chainPiece, shapeBounds, type Entity, type Id, type Ref } from "./entity.ts";
@@ -76,6 +77,14 @@ export const settingsOf = (drawing: Drawing): Settings => pageGet(drawing.settin
 export const unitOf = (drawing: Drawing): Unit => settingsOf(drawing).unit;
 export const entityOf = (drawing: Drawing, id: Id): Entity | undefined => pageGet(drawing.entity, id);
 export const layerOf = (drawing: Drawing, id: Id): Layer | undefined => pageGet(drawing.layer, id);
+/** The refusal to change things of which one lies on a locked layer; undefined where none does. */
+export const refuseLocked = (
+  drawing: Drawing,
+  ...things: readonly { readonly layer: Id }[]
+): (Outcome<never> & { readonly ok: false }) | undefined => {
+  const locked = things.map(({ layer }) => layerOf(drawing, layer)).find((layer) => layer?.locked);
+  return locked && refuse("layer-locked", { layer: locked.name });
+};
 export const entitiesOf = (drawing: Drawing): Iterable<Entity> => pageRows(drawing.entity);
 export const layersOf = (drawing: Drawing): readonly Layer[] => [...pageRows(drawing.layer)];
 export const picturesOf = (drawing: Drawing): readonly Picture[] => [...pageRows(drawing.picture)];

@@ -5,7 +5,7 @@ import { distance, type Point } from "../geometry/point.ts";
 import { meetCarriers, meetingPoints } from "../intersect/carriers.ts";
 import { done, refuse, type Outcome } from "../numeric/outcome.ts";
 import { RESOLUTION } from "../numeric/tolerance.ts";
-import { curveAt, entityOf, layerOf, type Drawing } from "./drawing.ts";
+import { curveAt, entityOf, refuseLocked, type Drawing } from "./drawing.ts";
 import { draftEdit, type Edit, type EditDraft } from "./edit.ts";
 import type { Ref } from "./entity.ts";
 
@@ -14,8 +14,8 @@ type Picked = { readonly ref: Ref; readonly at: Point };
 /** True where a piece can be run or cut without breaking a chain: loose, or at the end of an open one on the side that changes. */
 export const replaceLoose = (drawing: Drawing, draft: EditDraft, ref: Ref, piece: Piece): Outcome<true> => {
   const entity = entityOf(drawing, ref.id);
-  const layer = entity && layerOf(drawing, entity.layer);
-  if (layer?.locked) return refuse("layer-locked", { layer: layer.name });
+  const locked = entity && refuseLocked(drawing, entity);
+  if (locked) return locked;
   if (entity?.kind === "piece") {
     draft.replace({ ...entity, a: piece.a, b: piece.b, bulge: piece.bulge });
     return done(true);

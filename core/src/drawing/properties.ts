@@ -4,7 +4,7 @@ import { along, angleOf, distance, subtract, times, turned, type Point } from ".
 import { toDegrees, toRadians, unitAt } from "../numeric/angle.ts";
 import { done, refuse, type Outcome } from "../numeric/outcome.ts";
 import { RESOLUTION } from "../numeric/tolerance.ts";
-import { entityOf, layerOf, type Drawing } from "./drawing.ts";
+import { entityOf, refuseLocked, type Drawing } from "./drawing.ts";
 import { draftEdit, type Edit } from "./edit.ts";
 import { chainPiece, type Entity, type Id } from "./entity.ts";
 
@@ -169,8 +169,8 @@ export const changeProperty = (
     const entity = entityOf(drawing, id);
     const property = entity && propertiesOf(entity, vertex).find((one) => one.name === name);
     if (!entity || !property) continue;
-    const layer = layerOf(drawing, entity.layer);
-    if (layer?.locked) return refuse("layer-locked", { layer: layer.name });
+    const locked = refuseLocked(drawing, entity);
+    if (locked) return locked;
     if (property.kind === "length" && !(value > 0))
       return refuse("value-not-positive", { what: `The ${property.label}` });
     const next = changed(entity, name, value, vertex);

@@ -6,7 +6,7 @@ import { RESOLUTION } from "../numeric/tolerance.ts";
 import { TURN } from "../numeric/angle.ts";
 import { circlePoint } from "../geometry/circle.ts";
 import { cutsOf, paramWithin, partOf, runBetween, type Cut, type Smoothly } from "./cuts.ts";
-import { curveAt, entityOf, layerOf, type Drawing } from "./drawing.ts";
+import { curveAt, entityOf, refuseLocked, type Drawing } from "./drawing.ts";
 import type { DrawingIndex } from "./drawingIndex.ts";
 import { draftEdit, type Edit } from "./edit.ts";
 import { chainOfPieces, curvesOf, sameRef, type Entity, type Ref, type Shape } from "./entity.ts";
@@ -19,8 +19,8 @@ const splitAtCuts = (
   cuts: readonly Cut[],
   label: string,
 ): Outcome<{ edit: Edit; parts: number }> => {
-  const layer = layerOf(drawing, entity.layer);
-  if (layer?.locked) return refuse("layer-locked", { layer: layer.name });
+  const locked = refuseLocked(drawing, entity);
+  if (locked) return locked;
   const shapes = partsOf(entity, cuts);
   if (!shapes) return refuse(entity.kind === "circle" ? "split-circle" : "split-nowhere");
   const draft = draftEdit(drawing, label, "split");

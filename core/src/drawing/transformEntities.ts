@@ -6,7 +6,7 @@ import { transformFree } from "../geometry/free.ts";
 import { transformPiece } from "../geometry/piece.ts";
 import { transformPoint, type Similarity } from "../geometry/transform.ts";
 import { done, refuse, type Outcome } from "../numeric/outcome.ts";
-import { entityOf, layerOf, type Drawing } from "./drawing.ts";
+import { entityOf, refuseLocked, type Drawing } from "./drawing.ts";
 import { draftEdit, type Edit } from "./edit.ts";
 import type { Id, Shape } from "./entity.ts";
 
@@ -43,8 +43,8 @@ export const transformEntities = (
 ): Outcome<Edit> => {
   const entities = ids.map((id) => entityOf(drawing, id)).filter((entity) => entity !== undefined);
   if (entities.length === 0) return refuse("nothing-selected");
-  const locked = entities.map(({ layer }) => layerOf(drawing, layer)).find((layer) => layer?.locked);
-  if (locked) return refuse("layer-locked", { layer: locked.name });
+  const locked = refuseLocked(drawing, ...entities);
+  if (locked) return locked;
   const draft = draftEdit(drawing, label, gesture);
   for (const entity of entities) {
     const { id, layer, line } = entity;

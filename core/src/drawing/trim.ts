@@ -6,7 +6,7 @@ import { normalAngle } from "../numeric/angle.ts";
 import { done, refuse, type Outcome } from "../numeric/outcome.ts";
 import { RESOLUTION } from "../numeric/tolerance.ts";
 import { cutsOf, paramWithin, partOf, runBetween, type Cut, type Cutters, type Smoothly } from "./cuts.ts";
-import { entityOf, layerOf } from "./drawing.ts";
+import { entityOf, refuseLocked } from "./drawing.ts";
 import type { DrawingIndex } from "./drawingIndex.ts";
 import { draftEdit, type Edit } from "./edit.ts";
 import { chainOfPieces, curvesOf, sameRef, type Entity, type Ref, type Shape } from "./entity.ts";
@@ -30,8 +30,8 @@ export const planTrim = (index: DrawingIndex, ref: Ref, at: Point, cutters: Cutt
   if (!entity) return refuse("pick-first");
   if (entity.kind === "point") return refuse("trim-point");
   if (entity.kind === "endless") return refuse("trim-endless");
-  if (layerOf(drawing, entity.layer)?.locked)
-    return refuse("layer-locked", { layer: layerOf(drawing, entity.layer)!.name });
+  const locked = refuseLocked(drawing, entity);
+  if (locked) return locked;
   const curves = curvesOf(entity);
   const which = Math.max(
     0,

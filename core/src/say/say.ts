@@ -104,6 +104,15 @@ const SENTENCES: Readonly<Record<RefusalCode, Words>> = {
   "pick-first": () => "Nothing is picked. Click a piece on the board first.",
   "not-a-curve": () => "This needs a line, an arc or a circle. Pick one of those.",
   "smooth-not-here": () => "An ellipse or a free curve can't be used here. Pick a line, an arc or a circle.",
+  "shift-too-far": ({ limit }, length) =>
+    `Nothing would be left of an edge beside it: it can be shifted by less than ${length(limit)}.`,
+  "shift-no-meeting": () => "The edge beside it never meets it there. Shift it less, or take the chain apart first.",
+  "shift-used-up": () => "Nothing would be left of it between its neighbours. Shift it less.",
+  "length-used-up": ({ limit }, length) =>
+    `Nothing would be left of it. It is ${length(limit)} long now; its length must stay above 0.`,
+  "arc-whole-turn": ({ limit }, length) =>
+    `An arc this long would be a whole circle: less than ${length(limit)} works.`,
+  "corner-at-end": () => "There is a corner already. Pick a place between the ends.",
   "no-end-here": () => "No line, arc or open chain ends here. Click one of their ends.",
   "not-a-piece": () => "This needs a line or an arc, loose or in a chain. Pick one of those.",
   "not-an-arc": () => "This is no arc. Pick an arc, loose or in a chain.",
