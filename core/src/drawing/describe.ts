@@ -1,10 +1,10 @@
 import { halfAxes } from "../geometry/ellipse.ts";
 import { carrierOf, isSmooth } from "../geometry/curve.ts";
 import { pieceLength } from "../geometry/piece.ts";
-import { distance, type Point } from "../geometry/point.ts";
+import { subtract, type Point } from "../geometry/point.ts";
 import { showLength } from "../numeric/showValue.ts";
 import { TRUE_WITHIN } from "../numeric/tolerance.ts";
-import { calloutsOf, curveAt, entityOf, isLayout, unitOf, type Drawing } from "./drawing.ts";
+import { calloutsOf, curveAt, entityOf, isLayout, settingsOf, unitOf, type Drawing } from "./drawing.ts";
 import { sameRef, type Ref } from "./entity.ts";
 
 /** A short name of what a reference points at, as the sentence shows it: its callout's name, else kind and size. */
@@ -46,5 +46,6 @@ const rounded = (value: number): number => {
 /** A point as words: `x 1.5, y 0.25`. */
 export const describePoint = (drawing: Drawing, p: Point): string => {
   const unit = unitOf(drawing);
-  return distance(p, { x: 0, y: 0 }) === 0 ? "datum" : `x ${showLength(p.x, unit)}, y ${showLength(p.y, unit)}`;
+  const { x, y } = subtract(p, settingsOf(drawing).datum);
+  return x === 0 && y === 0 ? "datum" : `x ${showLength(x, unit)}, y ${showLength(y, unit)}`;
 };

@@ -4,7 +4,7 @@ import { TURN } from "../numeric/angle.ts";
 import { done, refuse, type Outcome } from "../numeric/outcome.ts";
 import { RESOLUTION } from "../numeric/tolerance.ts";
 import { refuseLocked, type Drawing } from "./drawing.ts";
-import { draftEdit, type Edit } from "./edit.ts";
+import { draftEdit, type Edit, type EditDraft } from "./edit.ts";
 import type { Ref } from "./entity.ts";
 import { endPiece } from "./stretch.ts";
 
@@ -30,7 +30,12 @@ export const lengthTo = (piece: Piece, p: Point): number => {
 };
 
 /** Gives a loose piece, or the end piece of an open chain, another length from the end at `ref`; its direction, or circle, stays. */
-export const lengthenEnd = (drawing: Drawing, ref: Ref, length: number): Outcome<Edit> => {
+export const lengthenEnd = (
+  drawing: Drawing,
+  ref: Ref,
+  length: number,
+  link?: (draft: EditDraft) => void,
+): Outcome<Edit> => {
   const end = endPiece(drawing, ref);
   if (!end) return refuse("no-end-here");
   const locked = refuseLocked(drawing, end.entity);
@@ -39,5 +44,6 @@ export const lengthenEnd = (drawing: Drawing, ref: Ref, length: number): Outcome
   if (!made.ok) return made;
   const draft = draftEdit(drawing, "Lengthen", "handle");
   draft.replace(end.put(made.value));
+  link?.(draft);
   return done(draft.finish());
 };

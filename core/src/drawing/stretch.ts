@@ -5,7 +5,7 @@ import { done, refuse, type Outcome } from "../numeric/outcome.ts";
 import { RESOLUTION } from "../numeric/tolerance.ts";
 import { entityOf, refuseLocked, type Drawing } from "./drawing.ts";
 import { draftEdit, type Edit } from "./edit.ts";
-import type { Entity, Ref } from "./entity.ts";
+import type { Entity, Id, Ref } from "./entity.ts";
 import { beside, chainPath, runsOn, type ChainEntity, type Link } from "./path.ts";
 import { roundedAgain, sharpened, type Round } from "./rounds.ts";
 
@@ -97,11 +97,16 @@ const stretchCorner = (entity: ChainEntity, ref: Ref, to: Point, staysTangent: b
   return result.ok ? done(result.value.links) : result;
 };
 
+/** `vertex` is the one that the piece of a chain starts at. */
+type EndPiece = {
+  readonly piece: Piece;
+  readonly entity: Entity;
+  readonly vertex?: Id;
+  readonly put: (piece: Piece) => Entity;
+};
+
 /** The piece of an open end, or of a loose one, run so that it ends there, and how a changed one is put back. */
-export const endPiece = (
-  drawing: Drawing,
-  ref: Ref,
-): { readonly piece: Piece; readonly entity: Entity; readonly put: (piece: Piece) => Entity } | undefined => {
+export const endPiece = (drawing: Drawing, ref: Ref): EndPiece | undefined => {
   const entity = entityOf(drawing, ref.id);
   if (entity?.kind === "piece") {
     const turned = ref.place !== "end";
@@ -121,6 +126,7 @@ export const endPiece = (
   return {
     piece: first ? reversePiece(links[0]!.piece) : links.at(-1)!.piece,
     entity,
+    vertex: (first ? links[0]! : links.at(-1)!).id,
     put: ({ b, bulge }) => ({
       ...entity,
       vertices: entity.vertices.map((vertex, i) => {

@@ -82,6 +82,7 @@ export const REFUSAL_CODES = [
   "length-used-up",
   "arc-whole-turn",
   "corner-at-end",
+  "corner-beyond",
   "not-round",
   "not-closed",
   "layout-not-crossed",

@@ -113,6 +113,7 @@ const SENTENCES: Readonly<Record<RefusalCode, Words>> = {
   "arc-whole-turn": ({ limit }, length) =>
     `An arc this long would be a whole circle: less than ${length(limit)} works.`,
   "corner-at-end": () => "There is a corner already. Pick a place between the ends.",
+  "corner-beyond": ({ limit }, length) => `That is beyond its end: it is ${length(limit)} long.`,
   "no-end-here": () => "No line, arc or open chain ends here. Click one of their ends.",
   "not-a-piece": () => "This needs a line or an arc, loose or in a chain. Pick one of those.",
   "not-an-arc": () => "This is no arc. Pick an arc, loose or in a chain.",

@@ -26,6 +26,7 @@ import { Steps } from "./Steps.tsx";
 import type { Session } from "./session.ts";
 import { useDatabase } from "../app/StoreProvider.tsx";
 import { useSketches } from "../ui/useSketch.ts";
+import { HandleCard } from "./handles/HandleCard.tsx";
 import { HistoryList } from "./HistoryList.tsx";
 import { useBenchKeys } from "./useBenchKeys.ts";
 
@@ -94,6 +95,7 @@ const Layout = ({ job }: { job: JobRecord }) => {
             <Board />
             <Work />
             <Said />
+            <HandleCard />
             <ReadOut />
           </section>
         </Panel>

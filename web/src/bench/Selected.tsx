@@ -1,7 +1,9 @@
-import { ChevronLeft, ChevronRight } from "lucide-react";
+import { ChevronDown, ChevronLeft, ChevronRight } from "lucide-react";
+import { DropdownMenu } from "radix-ui";
 import { useState } from "react";
 import {
   countByKind,
+  describePoint,
   describeRef,
   entityOf,
   layersOf,
@@ -16,8 +18,13 @@ import {
 } from "@ash-edge/core/drawing";
 import { readTypedValue, showAngle, showLength, type Unit } from "@ash-edge/core/numeric";
 import { sayRefusal } from "@ash-edge/core/say";
+import { MENU, MENU_ITEM } from "../ui/menu.ts";
+import { shownHandles } from "./handles/shown.ts";
 import { useBench, useSession } from "./SessionContext.tsx";
 import { focusBoard } from "./useBenchKeys.ts";
+
+/** More handles than this are for the pointer. */
+const MOST_LISTED = 60;
 
 /** What is selected: its numbers, which can be typed over, its layer and its line. */
 export const Selected = () => {
@@ -42,12 +49,44 @@ export const Selected = () => {
         </p>
       ) : (
         <div className="min-h-0 flex-1 overflow-y-auto border-t border-hair px-3 py-1.5">
+          <Handles drawing={drawing} />
           {entities.length === 1 && entities[0]!.kind === "chain" && <Vertices chain={entities[0]!} />}
           <Numbers entities={entities} drawing={drawing} />
           <Belongs entities={entities} drawing={drawing} />
         </div>
       )}
     </section>
+  );
+};
+
+/** The handles by name, for the keyboard; each opens what it offers on the board. */
+const Handles = ({ drawing }: { drawing: Drawing }) => {
+  const { act } = useSession();
+  const shown = useBench((state) => shownHandles(state));
+  if (shown.length === 0) return null;
+  return (
+    <DropdownMenu.Root>
+      <DropdownMenu.Trigger className="mb-1 flex h-6 w-full items-center rounded-card border border-hair px-1.5 text-left text-soft hover:border-ink hover:text-ink">
+        <span className="flex-1">Handles</span>
+        <ChevronDown size={14} aria-hidden="true" />
+      </DropdownMenu.Trigger>
+      <DropdownMenu.Portal>
+        <DropdownMenu.Content
+          className={`${MENU} max-h-72 overflow-y-auto`}
+          aria-label="Handles"
+          onCloseAutoFocus={(event) => {
+            event.preventDefault();
+            focusBoard();
+          }}
+        >
+          {shown.slice(0, MOST_LISTED).map((handle, i) => (
+            <DropdownMenu.Item key={i} className={MENU_ITEM} onSelect={() => act.grab(handle)}>
+              {handle.kind} <span className="figures pl-2 text-soft">{describePoint(drawing, handle.at)}</span>
+            </DropdownMenu.Item>
+          ))}
+        </DropdownMenu.Content>
+      </DropdownMenu.Portal>
+    </DropdownMenu.Root>
   );
 };
 

@@ -1,5 +1,5 @@
 import type { Callout } from "@ash-edge/core/callouts";
-import type { Drawing, DrawingIndex, Edit, Id, PictureSize, SnapKind } from "@ash-edge/core/drawing";
+import type { Drawing, DrawingIndex, Edit, Handle, Id, PictureSize, SnapKind } from "@ash-edge/core/drawing";
 import type { Point } from "@ash-edge/core/geometry";
 import type { Refusal, SizeKind } from "@ash-edge/core/numeric";
 import type { History, Keeper } from "../store/index.ts";
@@ -24,6 +24,8 @@ export type Kept = {
   readonly card: { readonly side: "left" | "right"; readonly large: boolean };
   /** Banks that were put on other keys: the key that takes each. */
   readonly keys: Readonly<Partial<Record<BankKey, BankKey>>>;
+  /** Handles are shown on what is selected. */
+  readonly handles: boolean;
 };
 /** Which snaps are off, how near the pointer must be (CSS pixels), and whether that reach is drawn. */
 export type SnapSettings = { readonly off: readonly SnapKind[]; readonly reach: number; readonly drawn: boolean };
@@ -40,6 +42,7 @@ export const NOTHING_KEPT: Kept = {
   snaps: { off: ["grid"], reach: 12, drawn: true },
   card: { side: "left", large: false },
   keys: {},
+  handles: true,
 };
 
 export type BenchState = {
@@ -72,6 +75,9 @@ export type BenchState = {
   /** A callout clicked with no tool active: the tools that fit it are offered. */
   readonly offered?: Id;
   readonly hover?: Hover;
+  /** The handle under the pointer, and the one in hand with the action that was chosen of what it offers. */
+  readonly grip?: Handle;
+  readonly grabbed?: { readonly handle: Handle; readonly words: string };
   readonly pointer?: Point;
   readonly heldWord?: string;
   /** A direction that stays held, and an edge being asked for to hold one by. */

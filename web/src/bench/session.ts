@@ -30,6 +30,7 @@ import {
   type Surroundings,
 } from "./benchState.ts";
 import { isLarge, noteDerived } from "./derived.ts";
+import { makeHandling } from "./handles/sessionHandles.ts";
 import { HOLD_LEVEL, HOLD_UPRIGHT, holdEdge, type Hold } from "./hold.ts";
 import { makeMass, type Mass } from "./mass.ts";
 import { pointAt, type Asked } from "./pointer.ts";
@@ -168,6 +169,7 @@ const makeActions = (
     const typed = state.open;
     const step = stepTool(tool, state, event, context());
     set({ tool: step.state });
+    if (step.edit) handling.drop();
     if (step.refusal) sayNo(step.refusal);
     else if (step.state.said && step.state.said !== state.said) say({ text: step.state.said, tone: "said" });
     else if (event.type !== "next" && event.type !== "light") say(undefined);
@@ -230,8 +232,18 @@ const makeActions = (
     const { kept, selection, drawing } = get();
     const start = startTool(found, { choices: kept.choices[id] ?? {}, kinds: kept.kinds[id] ?? {} });
     asked = { under: 0, snap: undefined };
-    set({ toolId: id, lastToolId: id, tool: withSelection(found, start, drawing, selection) }, ["message"]);
+    set({ toolId: id, lastToolId: id, tool: withSelection(found, start, drawing, selection) }, ["message", "grabbed"]);
     refresh();
+  };
+  /** Takes a tool up with some of its picks made. */
+  const takeUp = (tool: Tool, picks: ToolState["picks"], choices: ToolState["choices"] = {}): void => {
+    const { kept } = get();
+    const start = startTool(tool, {
+      choices: { ...kept.choices[tool.id], ...choices },
+      kinds: kept.kinds[tool.id] ?? {},
+    });
+    asked = { under: 0, snap: undefined };
+    set({ toolId: tool.id, tool: { ...start, picks } }, ["message", "bank", "offered"]);
   };
 
   /** A release is made from what is stored, so it must be what is shown. */
@@ -252,6 +264,7 @@ const makeActions = (
     else if (id === "fit-selection") viewing.fitSelection();
     else if (id === "view-before") viewing.viewBefore();
     else if (id === "magnifier") set({ magnified: !get().magnified });
+    else if (id === "handles-shown") handling.toggleHandles();
     else if (id === "marks-shown") set({ marksHidden: !get().marksHidden });
     else if (id === "layers") document.querySelector<HTMLElement>('[data-region="Layers"]')?.focus();
     else if (id === "release") releaseStored();
@@ -301,7 +314,10 @@ const makeActions = (
     if (stop && get().work) return stop.abort();
     if (tool?.open) toolEvent({ type: "revert" });
     else if (tool?.placing) toolEvent({ type: "place", placing: undefined });
-    else if (tool && Object.keys(tool.picks).length > 0) toolEvent({ type: "release" });
+    else if (get().grabbed) {
+      handling.drop();
+      refresh();
+    } else if (tool && Object.keys(tool.picks).length > 0) toolEvent({ type: "release" });
     else if (bank) set({}, ["bank"]);
     else if (toolId) {
       set({}, ["toolId", "tool", "proposal"]);
@@ -337,6 +353,7 @@ const makeActions = (
     modifiers = mods;
     if (at) selecting.stretchBox(at);
     set({}, ["onCard"]);
+    handling.hoverHandles(at);
     refresh();
   };
 
@@ -382,6 +399,7 @@ const makeActions = (
   const back = (): void => {
     const { tool, toolId, history } = get();
     const edit = history.edits[history.position - 1];
+    if (get().grabbed) return handling.drop();
     if (!tool?.chained || edit?.gesture !== toolId) return toolEvent({ type: "back" });
     const before = tool.trail?.at(-1);
     travel(history.position - 1);
@@ -391,6 +409,7 @@ const makeActions = (
 
   const backOrUndo = (): void => {
     const { tool, history } = get();
+    if (get().grabbed) return handling.drop();
     if (tool && Object.keys(tool.picks).length > 0) return toolEvent({ type: "back" });
     if (history.position === 0) return say({ text: "There is nothing to undo.", tone: "said" });
     travel(history.position - 1);
@@ -401,6 +420,7 @@ const makeActions = (
   const callouts = makeCallouts(core);
   const selecting = makeSelecting(core, click, () => !activeTool() || wanted()?.takes === "things");
   const layers = makeLayers(core);
+  const handling = makeHandling(core, takeUp, click);
   noteDerived(undefined);
   if (typeof Worker !== "undefined") keepUp();
 
@@ -409,6 +429,23 @@ const makeActions = (
     ...selecting,
     ...layers,
     ...viewing,
+    grab: handling.grab,
+    drop: (): void => {
+      handling.drop();
+      refresh();
+    },
+    press: (at: Point, mods: Modifiers): void => {
+      if (!handling.pressHandle(at, mods)) selecting.press(at, mods);
+    },
+    /** A double click takes the whole chain, also where its first click brought up a handle. */
+    selectRunAt: (): void => {
+      handling.drop();
+      refresh();
+      selecting.selectRunAt();
+    },
+    letGo: (at: Point, mods: Modifiers): void => {
+      if (!handling.letGoHandle(at, mods)) selecting.letGo(at, mods);
+    },
     move,
     click,
     moveOnCard,

@@ -31,7 +31,7 @@ const moveRegion = (backwards: boolean): void => {
 const moveBlank = (backwards: boolean): void => {
   const stops = [
     ...document.querySelectorAll<HTMLElement>(
-      '[data-region="Sentence"] [data-point], [data-region="Sentence"] input[data-blank], [data-region="Sentence"] [role=radio][aria-checked=true]',
+      "[data-steer] [data-point], [data-steer] input[data-blank], [data-steer] [role=radio][aria-checked=true]",
     ),
   ];
   const here = stops.indexOf(document.activeElement as HTMLElement);

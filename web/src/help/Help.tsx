@@ -1,8 +1,9 @@
 import { useEffect, useState } from "react";
 import { useLocation } from "react-router";
 import { Page } from "../app/Page.tsx";
+import { HANDLE_TOOLS } from "../bench/tools/handleTools.ts";
 import { bankPlaces, REGISTRY } from "../bench/tools/registry.ts";
-import { BANK_KEYS, BANKS, type Action, type BankKey, type Tool } from "../bench/tools/tool.ts";
+import { BANK_KEYS, BANKS, type Action, type Tool } from "../bench/tools/tool.ts";
 import { ToolDrawing } from "../bench/ToolDrawing.tsx";
 import { sentenceOf } from "./sentenceOf.ts";
 import { ToolPicture } from "./ToolPicture.tsx";
@@ -36,6 +37,9 @@ export const Help = () => {
   }, [hash]);
   const wanted = (one: Tool | Action): boolean =>
     `${one.name} ${BANKS[one.bank]} ${one.help}`.toLowerCase().includes(text.trim().toLowerCase());
+  const handles = HANDLE_TOOLS.filter((tool) =>
+    `handles ${tool.name} ${tool.help}`.toLowerCase().includes(text.trim().toLowerCase()),
+  );
   const banks = BANK_KEYS.filter((bank) => REGISTRY.some((one) => one.bank === bank && wanted(one)));
   return (
     <Page title="Help">
@@ -67,39 +71,49 @@ export const Help = () => {
           onChange={(event) => setText(event.target.value)}
           className="mt-4 h-9 w-80 rounded-card border border-hair bg-panel px-3 placeholder:text-soft"
         />
-        {banks.length === 0 && <p className="mt-4 text-soft">No tool speaks of that.</p>}
+        {banks.length + handles.length === 0 && <p className="mt-4 text-soft">No tool speaks of that.</p>}
         {banks.map((bank) => (
-          <Bank key={bank} bank={bank} wanted={wanted} />
+          <section key={bank} aria-label={BANKS[bank]} className="mt-5">
+            <h2 className="font-semibold">
+              {BANKS[bank]} <span className="figures ml-1 text-xs text-soft">{bank.slice(3)}</span>
+            </h2>
+            <Cards
+              all={[...bankPlaces(bank)]
+                .map(([key, one]) => [one, `${bank.slice(3)} ${key.slice(3)}`] as const)
+                .filter(([one]) => wanted(one))}
+            />
+          </section>
         ))}
+        {handles.length > 0 && (
+          <section aria-label="Handles" className="mt-5">
+            <h2 className="font-semibold">Handles</h2>
+            <p className="mt-1 text-soft">
+              Small discs on what is selected. Pull one, or click it for everything that it offers; Selected lists them
+              for the keyboard. Handles shown (G, then A) puts them away.
+            </p>
+            <Cards all={handles.map((tool) => [tool, ""] as const)} />
+          </section>
+        )}
       </div>
     </Page>
   );
 };
 
-const Bank = ({ bank, wanted }: { bank: BankKey; wanted: (one: Tool | Action) => boolean }) => (
-  <section aria-label={BANKS[bank]} className="mt-5">
-    <h2 className="font-semibold">
-      {BANKS[bank]} <span className="figures ml-1 text-xs text-soft">{bank.slice(3)}</span>
-    </h2>
-    <ul className="mt-2 grid grid-cols-2 gap-3">
-      {[...bankPlaces(bank)]
-        .filter(([, one]) => wanted(one))
-        .map(([key, one]) => (
-          <li key={one.id} id={one.id} className="card flex gap-4 p-3">
-            <div className="min-w-0 flex-1">
-              <h3 className="flex items-center gap-2 font-semibold">
-                <ToolDrawing drawing={one.drawing} size={20} />
-                {one.name}
-                <span className="figures text-xs text-soft">
-                  {bank.slice(3)} {key.slice(3)}
-                </span>
-              </h3>
-              {one.kind === "tool" && <p className="said mt-1 text-ember">{sentenceOf(one)}</p>}
-              <p className="mt-1 text-soft">{one.help}</p>
-            </div>
-            {one.kind === "tool" && <ToolPicture tool={one} className="h-24 w-36 shrink-0 self-center" />}
-          </li>
-        ))}
-    </ul>
-  </section>
+const Cards = ({ all }: { all: readonly (readonly [one: Tool | Action, keys: string])[] }) => (
+  <ul className="mt-2 grid grid-cols-2 gap-3">
+    {all.map(([one, keys]) => (
+      <li key={one.id} id={one.id} className="card flex gap-4 p-3">
+        <div className="min-w-0 flex-1">
+          <h3 className="flex items-center gap-2 font-semibold">
+            <ToolDrawing drawing={one.drawing} size={20} />
+            {one.name}
+            <span className="figures text-xs text-soft">{keys}</span>
+          </h3>
+          {one.kind === "tool" && <p className="said mt-1 text-ember">{sentenceOf(one)}</p>}
+          <p className="mt-1 text-soft">{one.help}</p>
+        </div>
+        {one.kind === "tool" && <ToolPicture tool={one} className="h-24 w-36 shrink-0 self-center" />}
+      </li>
+    ))}
+  </ul>
 );

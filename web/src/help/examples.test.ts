@@ -1,9 +1,10 @@
 import { describe, expect, it } from "vitest";
 import { pageChanges } from "@ash-edge/core/drawing";
 import { REGISTRY } from "../bench/tools/registry.ts";
+import { HANDLE_TOOLS } from "../bench/tools/handleTools.ts";
 import { showExample } from "./examples.ts";
 
-const tools = REGISTRY.filter((one) => one.kind === "tool");
+const tools = [...REGISTRY.filter((one) => one.kind === "tool"), ...HANDLE_TOOLS];
 
 describe("every tool's help page", () => {
   it.each(tools.map((tool) => [tool.name, tool] as const))("%s shows what it makes", (_, tool) => {

@@ -2,6 +2,8 @@ import { freeThrough } from "@ash-edge/core/construct";
 import {
   applyEdit,
   draftEdit,
+  entitiesOf,
+  handlesOf,
   indexDrawing,
   LAYOUT_LAYER,
   newDrawing,
@@ -11,6 +13,7 @@ import {
   type Edit,
   type Shape,
 } from "@ash-edge/core/drawing";
+import { distance } from "@ash-edge/core/geometry";
 import { startTool, stepTool, underPoint, type Hover, type Step } from "../bench/tools/driver.ts";
 import type { Ask, Tool, ToolContext } from "../bench/tools/tool.ts";
 
@@ -63,6 +66,8 @@ export type Example = {
   readonly clicks?: readonly At[];
   /** The clicks are on a sketch picture, 400 by 300 pixels, that shows 200 by 150 of the unit. */
   readonly onPicture?: readonly At[];
+  /** The handle of what stands there that the tool is taken up at. */
+  readonly grab?: At;
   /** Enter instead of a last click. */
   readonly finish?: boolean;
 };
@@ -151,6 +156,12 @@ export const EXAMPLES: Readonly<Record<string, Example>> = {
     clicks: [[0, 0]],
   },
   "hole-grid": { cut: [box(0, 0, 90, 60)], layout: [dot(15, 15)], typed: { columns: "4", rows: "2", size: "8", dx: "20", dy: "30" }, clicks: [[15, 15]] }, // prettier-ignore
+  "handle-stretch": { cut: [rounded(70, 40, 10)], grab: [70, 30], clicks: [[85, 42]] }, // prettier-ignore
+  "handle-lengthen": { cut: [line([0, 0], [40, 15])], typed: { length: "70" }, grab: [40, 15], finish: true }, // prettier-ignore
+  "handle-shift": { cut: [rounded(70, 40, 10)], typed: { distance: "15" }, grab: [30, 40], clicks: [[30, 60]] }, // prettier-ignore
+  "handle-add-corner": { cut: [box(0, 0, 70, 40)], typed: { distance: "20" }, grab: [35, 40], clicks: [[10, 42]] }, // prettier-ignore
+  "handle-remove-corner": { cut: [box(0, 0, 70, 40)], grab: [70, 40], finish: true },
+  "handle-radius": { cut: [circle(30, 20, 12)], typed: { size: "36d" }, grab: [42, 20], finish: true }, // prettier-ignore
   "set-datum": { cut: [box(0, 0, 60, 40)], clicks: [[60, 40]] },
 };
 
@@ -188,7 +199,7 @@ export const showExample = (tool: Tool): Shown | undefined => {
 export const carryOut = (tool: Tool, example: Example): Shown => {
   const before = standing(example);
   let selection = new Set<number>();
-  if (example.selected) for (const { id } of everything(before)) selection.add(id);
+  if (example.selected) for (const { id } of entitiesOf(before)) selection.add(id);
   let shown: Shown = { before, after: before };
   let state = startTool(tool, { choices: example.chosen ?? {} });
   const context = (): ToolContext => ({
@@ -198,6 +209,14 @@ export const carryOut = (tool: Tool, example: Example): Shown => {
     selection,
     layer: PROFILE_LAYER,
   });
+  if (example.grab) {
+    const [x, y] = example.grab;
+    const all = [...entitiesOf(before)];
+    const handle = handlesOf(all).find(({ at }) => distance(at, { x, y }) < 0.1);
+    if (!handle) throw new Error(`no handle at ${x}, ${y}`);
+    selection = new Set(all.map(({ id }) => id));
+    state = { ...state, picks: { handle: { at: handle.at, ref: handle.refs[0]! } } };
+  }
   const take = (step: Step): void => {
     ({ state } = step);
     const { edit, ask } = step;
@@ -226,7 +245,3 @@ export const carryOut = (tool: Tool, example: Example): Shown => {
   if (example.finish) take(stepTool(tool, state, { type: "finish", hover: undefined }, context()));
   return shown;
 };
-
-function* everything(drawing: Drawing): Generator<{ id: number }> {
-  for (const page of drawing.entity.pages) for (const row of page ?? []) if (row) yield row;
-}

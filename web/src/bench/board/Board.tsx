@@ -43,6 +43,7 @@ export const Board = () => {
   const sketches = useShownSketches();
   const images: Images = useMemo(() => new Map(sketches?.map(({ id, image }) => [id, image])), [sketches]);
   const still = useRef<Konva.Shape>(null);
+  const onHandle = useBench((state) => state.grip !== undefined);
   const hasTool = useBench((state) => state.toolId !== undefined);
 
   useEffect(() => {
@@ -116,7 +117,7 @@ export const Board = () => {
         data-view={`${view.scale} ${view.originX} ${view.originY}`}
         data-revision={revision}
         data-saved={saved}
-        className={`min-h-0 flex-1 touch-none overflow-hidden focus-visible:shadow-[inset_0_0_0_1px_var(--moss)] focus-visible:outline-none ${hasTool ? "cursor-crosshair" : "cursor-default"}`}
+        className={`min-h-0 flex-1 touch-none overflow-hidden focus-visible:shadow-[inset_0_0_0_1px_var(--moss)] focus-visible:outline-none ${onHandle ? "cursor-pointer" : hasTool ? "cursor-crosshair" : "cursor-default"}`}
         onPointerDown={onPointerDown}
         onPointerMove={onPointerMove}
         onPointerUp={(event) => {

@@ -16,6 +16,7 @@ import { showLength } from "@ash-edge/core/numeric";
 import type { BenchState } from "../benchState.ts";
 import { profileFor, rolesFor } from "../derived.ts";
 import type { Painted } from "../mass.ts";
+import { shownHandles } from "../handles/shown.ts";
 import { toolById } from "../tools/registry.ts";
 import { gridPitch } from "./grid.ts";
 import type { Palette } from "./palette.ts";
@@ -162,13 +163,14 @@ export const paintLively = (canvas: Canvas, state: BenchState, palette: Palette,
   paintVertex(canvas, state, palette);
 
   const under = hover?.under[0]?.ref;
-  const wantsCurve = !toolId || (tool && !hover?.snap);
+  const wantsCurve = !state.grip && !state.grabbed && (!toolId || (tool && !hover?.snap));
   if (under && wantsCurve) {
     canvas.globalAlpha = 0.35;
     outline([under.id], { colour: toolId ? palette.ember : palette.moss, width: 5, dash: [] });
     canvas.globalAlpha = 1;
   }
-  if (tool)
+  paintHandles(canvas, state, palette);
+  if (tool && !state.grabbed)
     for (const picked of Object.values(tool.picks)) {
       if (picked.picture) {
         const lies = picturesOf(drawing).find(({ blob, shown }) => shown && blob === picked.picture!.blob);
@@ -243,6 +245,23 @@ const paintPointer = (
   }
   if (tool?.open)
     paintTag(canvas, tool.open.text || "…", { x: at.x + 14, y: at.y + 30 }, palette.ember, palette.panel, size);
+};
+
+/** Handles: small discs, ember under the pointer and in hand. */
+const paintHandles = (canvas: Canvas, state: BenchState, palette: Palette): void => {
+  const { view, size, grip, grabbed } = state;
+  for (const handle of shownHandles(state)) {
+    const { x, y } = toScreen(view, handle.at);
+    if (x < 0 || y < 0 || x > size.width || y > size.height) continue;
+    const lit = handle === grip || handle === grabbed?.handle;
+    canvas.beginPath();
+    canvas.arc(x, y, lit ? 5.5 : 4, 0, 2 * Math.PI);
+    canvas.fillStyle = lit ? palette.ember : palette.ink;
+    canvas.fill();
+    canvas.lineWidth = 1.2;
+    canvas.strokeStyle = palette.board;
+    canvas.stroke();
+  }
 };
 
 /** The corner of a selected chain that was stepped to. */

@@ -78,6 +78,16 @@ export const marksAction = view(
   ["M2 12 Q12 4 22 12 Q12 20 2 12 Z", "M12 12 m-3 0 a3 3 0 1 0 6 0 a3 3 0 1 0 -6 0"],
 );
 
+export const handlesAction: Action = {
+  kind: "action",
+  id: "handles-shown",
+  name: "Handles shown",
+  short: "Handles",
+  bank: "KeyG",
+  help: "Shows handles on what is selected, by which it is stretched, shifted, bowed, or puts them away.",
+  drawing: ["M5 18 L19 6", "M5 18 m-2 0 a2 2 0 1 0 4 0 a2 2 0 1 0 -4 0 M19 6 m-2 0 a2 2 0 1 0 4 0 a2 2 0 1 0 -4 0"],
+};
+
 /** The snaps that can be asked for by themselves, for one click. */
 const ASKED: readonly SnapKind[] = [
   "end",

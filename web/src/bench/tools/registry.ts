@@ -6,6 +6,7 @@ import {
   layersAction,
   magnifierAction,
   marksAction,
+  handlesAction,
   releaseAction,
   snapOnceActions,
   viewBeforeAction,
@@ -19,6 +20,7 @@ import { chamfer, changeFillet, cornerRelief, fillet, meet, sharpen } from "./co
 import { distanceTool } from "./distanceTool.ts";
 import { freeCurve, lineAtAnAngle, parallelLine, perpendicular, shortest } from "./drawLineTools.ts";
 import { giveWidth } from "./giveWidth.ts";
+import { HANDLE_TOOLS } from "./handleTools.ts";
 import { extend, split, splitCrossings, toOneLine } from "./extendTools.ts";
 import { boltCircle, clearanceHole, hole, holeGrid, tappedHole } from "./holeTools.ts";
 import { angleTool, areaTool, radiusTool } from "./measureTools.ts";
@@ -123,6 +125,7 @@ export const REGISTRY: readonly (Tool | Action)[] = [
   openClose,
   bow,
   straighten,
+  handlesAction,
   hole,
   tappedHole,
   clearanceHole,
@@ -151,8 +154,9 @@ export const REGISTRY: readonly (Tool | Action)[] = [
   releaseAction,
 ];
 
+/** The tool of that id, also one that only handles offer. */
 export const toolById = (id: string | undefined): Tool | undefined => {
-  const found = REGISTRY.find((one) => one.id === id);
+  const found = REGISTRY.find((one) => one.id === id) ?? HANDLE_TOOLS.find((one) => one.id === id);
   return found?.kind === "tool" ? found : undefined;
 };
 

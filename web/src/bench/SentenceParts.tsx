@@ -1,0 +1,341 @@
+import { Pin, X } from "lucide-react";
+import { useEffect, useRef, useState } from "react";
+import { calloutText, measureCallout } from "@ash-edge/core/callouts";
+import { calloutsOf, countByKind, describePoint, describeRef, unitOf } from "@ash-edge/core/drawing";
+import { showAngle, showLength, type Unit } from "@ash-edge/core/numeric";
+import { searchThreads } from "@ash-edge/core/tables";
+import { NinePlaces } from "../ui/NinePlaces.tsx";
+import { Segmented } from "../ui/Segmented.tsx";
+import { useBench, useSession } from "./SessionContext.tsx";
+import { fitsBlank } from "./blanks.ts";
+import { givenOf, readBlank, takesPoint, wantedPick, type Typed } from "./tools/driver.ts";
+import { PLACE_PARTS, type Placing } from "./tools/placing.ts";
+import { toolById } from "./tools/registry.ts";
+import { isShown, pickParts, type Part, type Tool } from "./tools/tool.ts";
+import { focusBoard } from "./useBenchKeys.ts";
+
+const shown = (part: Typed, value: number, unit: Unit): string =>
+  part.kind === "value" && part.expects === "angle"
+    ? showAngle(value).replace("°", "") // the sign stands after the blank
+    : part.kind === "value" && (part.expects === "count" || part.expects === "number")
+      ? String(value)
+      : showLength(value, unit);
+
+/** A part of a tool's sentence: words, a pick, a choice, or a blank to type in. */
+export const PartView = ({ tool, part }: { tool: Tool; part: Part }) => {
+  const { act } = useSession();
+  const choice = useBench((state) => (part.kind === "choice" ? state.tool?.choices[part.name] : undefined));
+  const hidden = useBench((state) => !isShown(part, state.tool?.choices ?? {}));
+  if (hidden) return null;
+  if (part.kind === "words") return <span className="shrink-0 text-[15px] whitespace-nowrap">{part.text}</span>;
+  if (part.kind === "pick") return part.silent ? null : <PickBlank tool={tool} part={part} />;
+  if (part.kind === "choice")
+    return part.nine ? (
+      <NinePlaces
+        label={part.label}
+        options={part.options}
+        value={choice ?? ""}
+        onChange={(to) => act.toolEvent({ type: "choice", name: part.name, to })}
+      />
+    ) : (
+      <Segmented
+        label={part.label}
+        options={part.options}
+        value={choice ?? ""}
+        onChange={(to) => act.toolEvent({ type: "choice", name: part.name, to })}
+      />
+    );
+  return <TypedBlank tool={tool} part={part} />;
+};
+
+const chip = "figures inline-flex h-8 shrink-0 items-center rounded-card border px-2 text-[13.5px] whitespace-nowrap";
+
+const PickBlank = ({ tool, part }: { tool: Tool; part: Extract<Part, { kind: "pick" }> }) => {
+  const { act } = useSession();
+  const { drawing, tool: state, index, selection, layer } = useBench((all) => all);
+  if (!state) return null;
+  const picked = state.picks[part.name];
+  const given = givenOf(tool, state, undefined, { drawing, index, unit: unitOf(drawing), selection, layer });
+  const wanted = wantedPick(tool, state, given);
+  const isNext = !state.open && wanted?.name === part.name;
+  if (part.takes === "things") {
+    const words = given.things.length > 0 ? countByKind(drawing, given.things) : "click it, or draw a box round it";
+    return (
+      <span
+        role="textbox"
+        aria-readonly="true"
+        aria-label={part.label}
+        className={`${chip} ${given.things.length > 0 ? "border-hair font-semibold" : "border-ember bg-ember-wash text-ember"}`}
+      >
+        {state.gathering ? `${countByKind(drawing, selection)} · Shift adds, Enter goes on` : words}
+      </span>
+    );
+  }
+  const words =
+    picked &&
+    (picked.picture
+      ? "on the sketch"
+      : picked.ref && !picked.ref.place && picked.snap === undefined
+        ? describeRef(drawing, picked.ref)
+        : (picked.snap ?? describePoint(drawing, picked.at)));
+  const isPoint = takesPoint(part);
+  return (
+    <>
+      <span
+        role="textbox"
+        aria-readonly="true"
+        aria-label={part.label}
+        {...(isNext && isPoint && !state.placing
+          ? { tabIndex: 0, "data-point": "", title: "Click the board, or click here to type the point" }
+          : {})}
+        onClick={() =>
+          isNext && isPoint && act.toolEvent({ type: "place", placing: state.placing ?? { as: "xy", from: "datum" } })
+        }
+        className={`${chip} ${picked ? "border-hair font-semibold" : isNext ? "border-ember bg-ember-wash text-ember" : "border-dashed border-hair text-soft"} ${isNext && isPoint ? "cursor-text" : ""}`}
+      >
+        {words ?? part.label}
+      </span>
+      {state.placing && wanted?.name === part.name && <PlaceFields tool={tool} placing={state.placing} />}
+    </>
+  );
+};
+
+/** A point being typed: its two blanks, from where they count, and how. */
+const PlaceFields = ({ tool, placing }: { tool: Tool; placing: Placing }) => {
+  const { act } = useSession();
+  const place = (change: Partial<Placing>): void =>
+    act.toolEvent({ type: "place", placing: { ...placing, ...change } });
+  return (
+    <span role="group" aria-label="Point by numbers" className="inline-flex items-center gap-2">
+      {PLACE_PARTS[placing.as].map((part) => (
+        <span key={part.name} className="inline-flex items-center gap-1">
+          <span className="text-soft">{part.label}</span>
+          <TypedBlank tool={tool} part={part} />
+        </span>
+      ))}
+      <Segmented
+        label="counted as"
+        options={[
+          ["xy", "x y"],
+          ["polar", "polar"],
+        ]}
+        value={placing.as}
+        onChange={(as) => place({ as: as as Placing["as"] })}
+      />
+      <Segmented
+        label="counted from"
+        options={[
+          ["datum", "datum"],
+          ["last", "last point"],
+        ]}
+        value={placing.from}
+        onChange={(from) => place({ from: from as Placing["from"] })}
+      />
+      <button
+        type="button"
+        aria-label="Pick the point instead"
+        title="Pick the point instead"
+        className="grid h-7 w-6 place-items-center text-soft hover:text-ink"
+        onClick={() => act.toolEvent({ type: "place", placing: undefined })}
+      >
+        <X size={13} aria-hidden="true" />
+      </button>
+    </span>
+  );
+};
+
+const otherKind = { R: "Ø", Ø: "R" } as const;
+
+const TypedBlank = ({ tool, part }: { tool: Tool; part: Typed }) => {
+  const { act } = useSession();
+  const state = useBench((all) => all.tool);
+  const live = useBench((all) => all.proposal?.live?.[part.name]);
+  const unit = useBench((all) => unitOf(all.drawing));
+  const [focused, setFocused] = useState(false);
+  const input = useRef<HTMLInputElement>(null);
+  const isThread = part.kind === "thread";
+  useEffect(() => {
+    if (isThread) input.current?.focus(); // so that the M of M6 is text, not a bank
+  }, [isThread, tool.id]);
+  if (!state) return null;
+  const entry = state.entries[part.name];
+  const isOpen = state.open?.blank === part.name;
+  const kind = part.kind === "size" ? state.kinds[part.name]! : undefined;
+  const text = isOpen ? state.open!.text : (entry?.text ?? "");
+  const pointerValue = live === undefined ? undefined : kind === "Ø" ? 2 * live : live;
+  const placeholder =
+    pointerValue !== undefined
+      ? shown(part, pointerValue, unit)
+      : part.kind === "value" && part.given !== undefined
+        ? String(part.given)
+        : "";
+  const read = isOpen && text.trim() ? readBlank(part, text, { unit }) : undefined;
+  const label = part.kind === "size" ? (kind === "R" ? "radius" : "diameter") : part.label;
+  const size = read?.ok
+    ? { value: read.value.value, kind: read.value.kind ?? kind }
+    : entry
+      ? { value: entry.value, kind }
+      : undefined;
+  const width = Math.max(part.kind === "thread" || part.kind === "list" ? 7 : 4, (text || placeholder).length + 1);
+  return (
+    <span className="relative inline-flex shrink-0 items-center gap-2">
+      {part.kind === "size" && (
+        <Segmented
+          label="radius or diameter"
+          options={[
+            ["R", "R"],
+            ["Ø", "Ø"],
+          ]}
+          value={size?.kind ?? kind!}
+          onChange={(to) => act.toolEvent({ type: "choice", name: part.name, to })}
+        />
+      )}
+      <span className="relative inline-flex items-center">
+        <input
+          ref={input}
+          data-blank={part.name}
+          aria-label={label}
+          aria-invalid={read && !read.ok ? true : undefined}
+          autoComplete="off"
+          spellCheck={false}
+          value={text}
+          placeholder={placeholder}
+          onFocus={(event) => {
+            setFocused(true);
+            event.currentTarget.select();
+            act.toolEvent({ type: "light", blank: part.name });
+          }}
+          onBlur={() => {
+            setFocused(false);
+            act.toolEvent({ type: "hold" });
+          }}
+          onChange={(event) => act.toolEvent({ type: "type", blank: part.name, text: event.target.value })}
+          onKeyDown={(event) => {
+            if (event.key === "Enter") {
+              event.preventDefault();
+              act.toolEvent({ type: "hold" });
+              if (!read || read.ok) focusBoard();
+            } else if (event.key === "Escape") {
+              event.preventDefault();
+              act.toolEvent({ type: "revert" });
+              act.toolEvent({ type: "light", blank: undefined });
+              focusBoard();
+            } else if (event.key === "Delete") {
+              event.preventDefault();
+              act.toolEvent({ type: "empty", blank: part.name });
+            }
+          }}
+          className={`figures h-8 rounded-card border bg-board px-2 text-[14px] font-semibold placeholder:font-normal placeholder:text-soft ${entry && !isOpen ? "pr-6" : ""} ${
+            focused || isOpen ? "border-ember shadow-[0_0_0_3px_var(--ember-wash)]" : "border-hair"
+          }`}
+          style={{ width: `calc(${width}ch + ${entry && !isOpen ? "2.4rem" : "1.2rem"})` }}
+        />
+        {entry && !isOpen && (
+          <span title="Held: the pointer can't change it" className="pointer-events-none absolute right-2 text-ember">
+            <Pin size={12} fill="currentColor" aria-label="held" />
+          </span>
+        )}
+      </span>
+      {part.kind === "size" && size?.kind && (
+        <span className="figures shrink-0 whitespace-nowrap text-soft">
+          {unit} = {otherKind[size.kind]} {showLength(size.kind === "Ø" ? size.value / 2 : size.value * 2, unit)}
+        </span>
+      )}
+      {part.kind === "size" && !size && <span className="text-soft">{unit}</span>}
+      {part.kind === "value" && part.expects === "length" && <span className="text-soft">{unit}</span>}
+      {part.kind === "value" && part.expects === "angle" && <span className="text-soft">°</span>}
+      {focused && (isThread ? <ThreadOffers part={part} text={text} /> : <Offers tool={tool} part={part} />)}
+    </span>
+  );
+};
+
+/** Threads that begin with what is typed, and callouts that name one. */
+const ThreadOffers = ({ part, text }: { part: Typed; text: string }) => {
+  const { act } = useSession();
+  const drawing = useBench((state) => state.drawing);
+  const called = calloutsOf(drawing).filter(({ kind }) => kind === "thread");
+  const found = searchThreads(text, 8);
+  if (found.length === 0 && called.length === 0) return null;
+  const row = "flex w-full items-center gap-3 px-3 py-1 text-left hover:bg-board";
+  return (
+    <div
+      onMouseDown={(event) => event.preventDefault()}
+      className="card absolute top-10 left-0 z-30 min-w-56 py-1"
+      aria-label="Offers"
+    >
+      {called.map((callout) => (
+        <button key={callout.id} type="button" tabIndex={-1} className={row} onClick={() => act.useCallout(callout)}>
+          <span className="figures font-semibold">{callout.thread}</span>
+          <span className="text-soft">{callout.name} on the sketch</span>
+        </button>
+      ))}
+      {found.map(({ name, series }) => (
+        <button
+          key={name}
+          type="button"
+          tabIndex={-1}
+          className={row}
+          onClick={() => {
+            act.toolEvent({ type: "type", blank: part.name, text: name });
+            act.toolEvent({ type: "hold" });
+            focusBoard();
+          }}
+        >
+          <span className="figures font-semibold">{name}</span>
+          <span className="text-soft">{series}</span>
+        </button>
+      ))}
+    </div>
+  );
+};
+
+/** Recent values and callouts not placed yet, for the mouse hand. Offers, never held by themselves. */
+const Offers = ({ tool, part }: { tool: Tool; part: Typed }) => {
+  const { act } = useSession();
+  const drawing = useBench((state) => state.drawing);
+  const recent = useBench((state) => state.kept.recent[`${tool.id} ${part.name}`]);
+  const called = calloutsOf(drawing).filter(
+    (callout) => fitsBlank(part, callout.kind) && measureCallout(drawing, callout).state === "not placed",
+  );
+  if (called.length === 0 && !recent?.length) return null;
+  const row = "flex w-full items-center gap-3 px-3 py-1 text-left hover:bg-board";
+  return (
+    <div
+      onMouseDown={(event) => event.preventDefault()}
+      className="card absolute top-10 left-0 z-30 min-w-48 py-1"
+      aria-label="Offers"
+    >
+      {called.map((callout) => (
+        <button key={callout.id} type="button" tabIndex={-1} className={row} onClick={() => act.useCallout(callout)}>
+          <span className="figures font-semibold">{calloutText(callout, unitOf(drawing))}</span>
+          <span className="text-soft">{callout.name}</span>
+        </button>
+      ))}
+      {recent?.map((text) => (
+        <button
+          key={text}
+          type="button"
+          tabIndex={-1}
+          className={`${row} text-soft`}
+          onClick={() => act.toolEvent({ type: "type", blank: part.name, text })}
+        >
+          <span className="figures">{text}</span> used before
+        </button>
+      ))}
+    </div>
+  );
+};
+
+/** What the next click makes. */
+export const Hint = () => {
+  const { proposal, toolId } = useBench((all) => all);
+  const tool = toolById(toolId);
+  if (!tool || !proposal) return null;
+  const ways = proposal.ways.length;
+  const words = [
+    proposal.note,
+    ways > 1 ? `${proposal.which + 1} of ${ways} · Space for the next` : "",
+    ways > 0 && pickParts(tool).length === 0 ? "click or Enter makes it" : "",
+  ].filter(Boolean);
+  return <span className="said min-w-0 truncate text-right text-soft">{words.join(" · ")}</span>;
+};

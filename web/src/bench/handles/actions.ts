@@ -1,0 +1,67 @@
+import { curveAt, type Drawing, type Handle } from "@ash-edge/core/drawing";
+import { bow, straighten } from "../tools/bendTools.ts";
+import { freePointsTool } from "../tools/freePointsTool.ts";
+import {
+  addCornerTool,
+  lengthenTool,
+  radiusOfCircle,
+  removeCornerTool,
+  shiftTool,
+  stretchTool,
+} from "../tools/handleTools.ts";
+import { move } from "../tools/move.ts";
+import type { Picked, Tool } from "../tools/tool.ts";
+
+/** One thing that a handle offers: a tool, with what the handle picks for it. */
+export type HandleAction = {
+  readonly tool: Tool;
+  readonly words: string;
+  readonly picks: (handle: Handle) => Readonly<Record<string, Picked>>;
+  readonly choices?: Readonly<Record<string, string>>;
+};
+
+const picked = ({ at, refs }: Handle): Picked => ({ at, ...(refs[0] ? { ref: refs[0] } : {}) });
+const own = (tool: Tool, words: string): HandleAction => ({
+  tool,
+  words,
+  picks: (handle) => ({ handle: picked(handle) }),
+});
+const stretched = own(stretchTool, "stretch");
+const moved: HandleAction = { tool: move, words: "move", picks: ({ at }) => ({ from: { at } }) };
+const bowed: HandleAction = { tool: bow, words: "bow", picks: (handle) => ({ piece: picked(handle) }) };
+const straightened: HandleAction = {
+  tool: straighten,
+  words: "straighten",
+  picks: (handle) => ({ piece: picked(handle) }),
+};
+const shifted = own(shiftTool, "shift");
+const added = own(addCornerTool, "add a corner");
+const pointMoved: HandleAction = {
+  tool: freePointsTool,
+  words: "move the point",
+  picks: (handle) => ({ curve: picked(handle) }),
+  choices: { do: "move" },
+};
+
+/** What a handle offers, the first at once with a click or a pull. */
+export const actionsOf = (drawing: Drawing, handle: Handle): readonly HandleAction[] => {
+  switch (handle.kind) {
+    case "end":
+      return handle.refs.length > 1 ? [stretched] : [stretched, own(lengthenTool, "lengthen")];
+    case "corner":
+      return [stretched, own(removeCornerTool, "take it out")];
+    case "chain end":
+      return [stretched, own(lengthenTool, "lengthen"), own(removeCornerTool, "take it out")];
+    case "radius":
+      return [own(radiusOfCircle, "radius")];
+    case "centre":
+      return [moved];
+    case "curve point":
+      return [pointMoved];
+    case "middle": {
+      const curve = handle.refs[0] && curveAt(drawing, handle.refs[0]);
+      if (curve?.kind === "piece" && curve.bulge !== 0) return [bowed, shifted, straightened, added, moved];
+      return handle.refs[0]?.vertex === undefined ? [moved, shifted, bowed, added] : [shifted, bowed, added, moved];
+    }
+  }
+};
