@@ -189,9 +189,9 @@ export const snapsAt = (
     .sort((p, q) => p.score - q.score)
     .slice(0, ANSWERED)
     .map(({ snap }) => snap);
-  const distinct = sorted.filter(
-    (snap, i) => !sorted.slice(0, i).some((other) => distance(other.at, snap.at) <= RESOLUTION),
-  );
+  const distinct: Snap[] = [];
+  for (const snap of sorted)
+    if (!distinct.some((other) => distance(other.at, snap.at) <= RESOLUTION)) distinct.push(snap);
   // a crossing or the datum may also be a centre or an end: what is there can then be named, and measured later
   return distinct.map((snap) => {
     const named = snap.ref
