@@ -234,3 +234,71 @@ test("a hand: a line tapering from 20 to 8 with round ends becomes one contour",
   expect(hand!.row.vertices).toHaveLength(4);
   expect((await rowsOf(bench)).filter(({ kind }) => kind === "piece")).toHaveLength(0);
 });
+
+test("job 0417: a hand drawn with its widths, another given them piece by piece; each one contour", async ({
+  page,
+}) => {
+  test.setTimeout(120_000);
+  const bench = new Bench(page);
+  await bench.open("Station clock hands");
+  await bench.tool("EE", "Circle");
+  for (const [size, x] of [
+    ["Ø 60", 0],
+    ["Ø 24", 0],
+    ["Ø 40", -90],
+  ] as const) {
+    await bench.callout(size).click();
+    await typePoint(bench, "centre", { x, y: 0 });
+  }
+  for (const key of ["KeyV", "KeyV"]) await page.keyboard.press(key);
+  await bench.tool("FQ", "Outline with a width");
+  await page.getByRole("radio", { name: "round" }).first().click();
+  await typePoint(bench, "point or end", { x: -90, y: 0 });
+  await fill(bench, { length: "90", angle: "0", width: "18" });
+  await page.keyboard.press("Enter");
+  await fill(bench, { angle: "0", width: "26", "width at the end": "10" });
+  await bench.blank("length").focus();
+  await bench.callout("300").click(); // the ledger's own value, which it then answers
+  await page.keyboard.press("Enter");
+  await page.keyboard.press("Enter"); // makes the contour
+  await expect(page.getByText("The contour is made.")).toBeVisible();
+  await expect(page.getByText("Not placed any more: 300 minute hand")).toBeVisible(); // its line is gone
+  // a strip, a trapezoid, a half circle at the tail, and the arc that touches both sides at the tip
+  const slope = Math.atan(8 / 300);
+  const tip = (half: number, turn: number): number => {
+    const r = half / Math.cos(turn);
+    const sweep = Math.PI - 2 * turn;
+    return ((sweep - Math.sin(sweep)) * r * r) / 2;
+  };
+  const area = 90 * 18 + 300 * 18 + (Math.PI * 81) / 2 + tip(5, slope);
+  const [minute] = contoursOf(await rowsOf(bench));
+  expect(Math.abs(minute!.area - area)).toBeLessThan(bound(area));
+  // one piece taken back at a time, and done again
+  await page.keyboard.press("Escape");
+  await page.keyboard.press("Control+z");
+  expect((await rowsOf(bench)).filter(({ kind, closed }) => kind === "chain" && closed)).toHaveLength(0);
+  await page.keyboard.press("Control+y");
+
+  await bench.tool("WW", "Outline");
+  await typePoint(bench, "point or end", { x: -90, y: -120 });
+  for (const length of ["90", "200"]) {
+    await fill(bench, { length, angle: "0" });
+    await page.keyboard.press("Enter");
+  }
+  await page.keyboard.press("Escape");
+  await page.keyboard.press("Escape");
+  for (const key of ["KeyV", "KeyV"]) await page.keyboard.press(key);
+  await bench.tool("FF", "Give width");
+  await page.getByRole("radio", { name: "piece by piece" }).click();
+  await page.getByRole("radio", { name: "round" }).first().click();
+  await fill(bench, { width: "18" });
+  await bench.click({ x: -60, y: -120 });
+  await expect(page.getByText("Enter makes the contour, or click the next piece.")).toBeVisible();
+  await fill(bench, { width: "34", "width at the end": "14" });
+  await bench.click({ x: 120, y: -120 });
+  await page.keyboard.press("Enter");
+  await expect(page.getByText("The contour is made.")).toBeVisible();
+  const hour = contoursOf(await rowsOf(bench)).find(({ row }) => row.vertices!.some(({ at }) => at.y < -100))!;
+  const hourArea = 90 * 18 + 200 * 24 + (Math.PI * 81) / 2 + tip(7, Math.atan(10 / 200));
+  expect(Math.abs(hour.area - hourArea)).toBeLessThan(bound(hourArea));
+});

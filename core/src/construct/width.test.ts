@@ -11,23 +11,28 @@ import {
   type Piece,
 } from "../geometry/piece.ts";
 import { cross, distance, type Point } from "../geometry/point.ts";
-import { widthContours, type Width } from "./width.ts";
+import { taperedRuns, widthContours, type Width, type WidthRun } from "./width.ts";
 
 const point = (x: number, y: number): Point => ({ x, y });
-const even = (width: number, rest: Partial<Width> = {}): Width => ({
+type Given = Omit<Width, "runs"> & { from: number; to: number; runs?: readonly WidthRun[] };
+const even = (width: number, rest: Partial<Given> = {}): Given => ({
   from: width,
   to: width,
   ends: "flat",
   corners: "sharp",
   ...rest,
 });
-const made = (pieces: readonly Piece[], width: Width, closed = false): readonly (readonly Piece[])[] => {
-  const contours = widthContours(pieces, closed, width);
+const withRuns = (pieces: readonly Piece[], given: Given): Width => ({
+  ...given,
+  runs: given.runs ?? taperedRuns(pieces, given.from, given.to),
+});
+const made = (pieces: readonly Piece[], width: Given, closed = false): readonly (readonly Piece[])[] => {
+  const contours = widthContours(pieces, closed, withRuns(pieces, width));
   if (!contours.ok) throw new Error(contours.refusal.code);
   return contours.value;
 };
-const code = (pieces: readonly Piece[], width: Width, closed = false): string => {
-  const contours = widthContours(pieces, closed, width);
+const code = (pieces: readonly Piece[], width: Given, closed = false): string => {
+  const contours = widthContours(pieces, closed, withRuns(pieces, width));
   return contours.ok ? "made" : contours.refusal.code;
 };
 const length = (pieces: readonly Piece[]): number => pieces.reduce((sum, piece) => sum + pieceLength(piece), 0);
@@ -71,7 +76,34 @@ describe("a chain given a width", () => {
     const pieces = corners.map((a, i) => line(a, corners[(i + 1) % 4]!));
     const areas = made(pieces, even(10), true).map((run) => Math.abs(enclosedArea(run)));
     expect(areas.sort((p, q) => p - q)).toEqual([50 * 30, 70 * 50]);
-    expect(code(pieces, { ...even(10), to: 5 }, true)).toBe("width-closed");
+  });
+
+  it("each piece of its own: a step where it changes at once, a corner where the sides meet, a point at either end", () => {
+    const straight = [line(point(0, 0), point(40, 0)), line(point(40, 0), point(100, 0))];
+    const stepped = made(straight, even(0, { runs: [[20, 20], [8, 8]] })); // prettier-ignore
+    expect(enclosedArea(stepped[0]!)).toBeCloseTo(40 * 20 + 60 * 8, 9);
+    expect(stepped[0]!).toHaveLength(8);
+    const hand = made(straight, even(0, { runs: [[0, 20], [20, 0]] })); // prettier-ignore
+    expect(enclosedArea(hand[0]!)).toBeCloseTo((100 * 20) / 2, 9);
+    expect(hand[0]!).toHaveLength(4);
+    // at a square corner the sides meet: 10 wide and 60 long, then 6 wide and 40 long, the corner 10 by 6 belongs to both
+    const bent = [line(point(0, 0), point(60, 0)), line(point(60, 0), point(60, 40))];
+    expect(enclosedArea(made(bent, even(0, { runs: [[10, 10], [6, 6]] }))[0]!)).toBeCloseTo(63 * 10 + 35 * 6, 9); // prettier-ignore
+    // a slight bend steps where the width changes, within the wider half of it
+    const slight = [line(point(0, 0), point(60, 0)), line(point(60, 0), point(120, 6))];
+    for (const { a } of made(
+      slight,
+      even(0, {
+        runs: [
+          [10, 10],
+          [16, 16],
+        ],
+      }),
+    )[0]!)
+      // prettier-ignore
+      expect(Math.min(distance(a, point(0, 0)), distance(a, point(60, 0)), distance(a, point(120, 6)))).toBeLessThan(8.001);
+    expect(code(straight, even(0, { runs: [[20, 0], [0, 8]] }))).toBe("width-none-within"); // prettier-ignore
+    expect(code(straight, even(0, { runs: [[20, -1], [8, 8]] }))).toBe("width-none-within"); // prettier-ignore
   });
 
   it("says what does not go", () => {

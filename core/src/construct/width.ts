@@ -19,31 +19,54 @@ import { endedAt, startedAt } from "./cornerCuts.ts";
 export const WIDTH_ENDS = ["flat", "round", "pointed"] as const;
 export type WidthEnd = (typeof WIDTH_ENDS)[number];
 
+/** The whole width of a piece at its start and at its end; between them it goes evenly with the length. */
+export type WidthRun = readonly [from: number, to: number];
+
 export type Width = {
-  /** The whole width at the start and at the end, above zero; the end may be 0. Between them it goes evenly with the length. */
-  readonly from: number;
-  readonly to: number;
+  /** One for each piece. Only the two ends of an open chain may have none (0). */
+  readonly runs: readonly WidthRun[];
   readonly ends: WidthEnd;
   readonly corners: "sharp" | "round";
 };
 
-/** A piece of a side, and the vertex of the chain at its end. */
 type Side = readonly Piece[];
+
+/** The widths of pieces that taper evenly with their length from the start of the first to the end of the last. */
+export const taperedRuns = (pieces: readonly Piece[], from: number, to: number): readonly WidthRun[] => {
+  const whole = pieces.reduce((sum, piece) => sum + pieceLength(piece), 0);
+  let gone = 0;
+  return pieces.map((piece) => {
+    const next = gone + pieceLength(piece);
+    const [p, q] = [gone, next].map((s) => from + ((to - from) * s) / whole);
+    gone = next;
+    return [p!, q!];
+  });
+};
 
 /**
  * The closed contours round a chain that has been given a width: one, counter-clockwise, round an open chain; two, the outer one
  * first or last as they come, along a closed one. The width is measured square to the chain. Lines stay lines, arcs stay arcs about
- * their own centres. A round end touches both sides, a pointed one reaches out by half the width, a width of 0 ends in a point.
+ * their own centres. A round end touches both sides, a pointed one reaches out by half the width, a width of 0 ends in a point. Where
+ * the width changes at once between pieces that run on straight, or nearly so, the contour has a step.
  *
- * Refused: arcs that should taper (their sides are no arcs), closed chains that should, arcs with a radius under half the width,
+ * Refused: arcs that should taper (their sides are no arcs), no width within, arcs with a radius under half the width,
  * corners whose edges are too short for it. Whether the contour crosses itself elsewhere is left to the caller.
  *
  * Source: parallels by the unit normal, corners where the parallels meet; derived here. Error as of `meetCarriers`.
  */
 export const widthContours = (pieces: readonly Piece[], closed: boolean, width: Width): Outcome<readonly Side[]> => {
-  const tapers = Math.abs(width.to - width.from) > 0;
-  if (closed && tapers) return refuse("width-closed");
-  if (tapers && pieces.some(({ bulge }) => bulge !== 0)) return refuse("width-tapered-arc");
+  const { runs } = width;
+  const n = pieces.length;
+  for (const [i, [from, to]] of runs.entries()) {
+    if (from !== to && pieces[i]!.bulge !== 0) return refuse("width-tapered-arc", {}, pieces[i]!.a);
+    const mayEnd = (atEnd: boolean): boolean => !closed && atEnd;
+    if (
+      (from <= 0 && !(mayEnd(i === 0) && from === 0)) ||
+      (to <= 0 && !(mayEnd(i === n - 1) && to === 0)) ||
+      from + to <= 0
+    )
+      return refuse("width-none-within", {}, pieces[i]!.a);
+  }
   const left = side(pieces, closed, width, 1);
   if (!left.ok) return left;
   const right = side(pieces, closed, width, -1);
@@ -56,18 +79,14 @@ export const widthContours = (pieces: readonly Piece[], closed: boolean, width: 
   return done([[...right.value, ...ahead, ...back, ...behind]]);
 };
 
+/** Directions closer than this (sine) run on without a corner. */
+const RUNS_ON = 1e-6;
+
 /** The parallel of every piece on one side (1 left, -1 right), run together at the corners. */
 const side = (pieces: readonly Piece[], closed: boolean, width: Width, sign: 1 | -1): Outcome<Side> => {
-  const whole = pieces.reduce((sum, piece) => sum + pieceLength(piece), 0);
-  let gone = 0;
   const sides: Piece[] = [];
-  for (const piece of pieces) {
-    const next = gone + pieceLength(piece);
-    const [h0, h1] = [gone, next].map((s) => (width.from + ((width.to - width.from) * s) / whole) / 2) as [
-      number,
-      number,
-    ];
-    gone = next;
+  for (const [i, piece] of pieces.entries()) {
+    const [h0, h1] = [width.runs[i]![0] / 2, width.runs[i]![1] / 2];
     const carrier = carrierOf({ kind: "piece", ...piece });
     const inwards = Math.sign(piece.bulge) === sign;
     if (carrier.kind === "circle" && inwards && carrier.radius - h0 <= RESOLUTION)
@@ -91,7 +110,12 @@ const side = (pieces: readonly Piece[], closed: boolean, width: Width, sign: 1 |
       continue;
     }
     const turn = cross(pieceDirection(pieces[i]!, 1), pieceDirection(pieces[j]!, 0));
-    if (width.corners === "round" && turn * sign < 0) {
+    if (Math.abs(turn) <= RUNS_ON) {
+      between.set(i, line(before.b, after.a)); // the width changes at once
+      continue;
+    }
+    const evenly = width.runs[i]![1] === width.runs[j]![0];
+    if (width.corners === "round" && turn * sign < 0 && evenly) {
       between.set(i, arcBetween(before.b, after.a, vertex, turn > 0));
       continue;
     }
@@ -101,6 +125,10 @@ const side = (pieces: readonly Piece[], closed: boolean, width: Width, sign: 1 |
       RESOLUTION,
     );
     const [corner] = [...meetingPoints(meeting)].sort((p, q) => distance(p, vertex) - distance(q, vertex));
+    if (!evenly && (!corner || distance(corner, vertex) > Math.max(width.runs[i]![1], width.runs[j]![0]))) {
+      between.set(i, line(before.b, after.a)); // sides that hardly bend meet far from where the width changes
+      continue;
+    }
     if (!corner) return refuse("width-corner", {}, vertex);
     run[i] = endedAt(before, corner);
     run[j] = startedAt(after, corner);

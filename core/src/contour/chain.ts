@@ -1,7 +1,7 @@
 import { chainPiece, chainPieces, type Chain, type Vertex } from "../drawing/entity.ts";
 import { pieceNearest, piecePoint, splitPiece } from "../geometry/piece.ts";
 import type { Point } from "../geometry/point.ts";
-import { isMirror, transformPoint, type Similarity } from "../geometry/transform.ts";
+import { isMirror, scaleOf, transformPoint, type Similarity } from "../geometry/transform.ts";
 
 /** A place on a chain: the number of its piece plus the fraction of that piece's length. */
 export type ChainParameter = number;
@@ -58,5 +58,6 @@ export const transformChain = (m: Similarity, { closed, vertices }: Chain): Chai
     ...vertex,
     at: transformPoint(m, vertex.at),
     bulge: isMirror(m) && vertex.bulge !== 0 ? -vertex.bulge : vertex.bulge,
+    ...(vertex.width ? { width: [vertex.width[0] * scaleOf(m), vertex.width[1] * scaleOf(m)] as const } : {}),
   })),
 });

@@ -29,11 +29,13 @@ export const reverseChain = (chain: Chain): Chain => {
   // the piece that started at vertex i starts, reversed, at vertex i + 1
   return {
     closed,
-    vertices: vertices.map((_, k) => {
+    vertices: vertices.map((__, k) => {
       const vertex = vertices[n - 1 - k]!;
       const before = vertices[(2 * n - 2 - k) % n]!;
       const last = !closed && k === n - 1;
-      return { ...vertex, bulge: last || before.bulge === 0 ? 0 : -before.bulge };
+      const { width: _, ...rest } = vertex;
+      const width = last || !before.width ? {} : { width: [before.width[1], before.width[0]] as const };
+      return { ...rest, bulge: last || before.bulge === 0 ? 0 : -before.bulge, ...width };
     }),
   };
 };

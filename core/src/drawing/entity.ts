@@ -13,7 +13,13 @@ import type { Point } from "../geometry/point.ts";
 export type Id = number;
 
 /** A corner of a chain; `bulge` is that of the piece that starts here. */
-export type Vertex = { readonly id: Id; readonly at: Point; readonly bulge: number };
+export type Vertex = {
+  readonly id: Id;
+  readonly at: Point;
+  readonly bulge: number;
+  /** The width that the piece from here was given at its start and its end, until the contour round it is made. */
+  readonly width?: readonly [from: number, to: number];
+};
 
 export type Chain = { readonly closed: boolean; readonly vertices: readonly Vertex[] };
 

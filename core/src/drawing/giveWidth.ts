@@ -1,12 +1,12 @@
 import { profileOf } from "../contour/profile.ts";
-import { widthContours, type Width } from "../construct/width.ts";
+import { taperedRuns, widthContours, type Width, type WidthRun } from "../construct/width.ts";
 import type { Piece } from "../geometry/piece.ts";
 import { done, refuse, type Outcome } from "../numeric/outcome.ts";
 import { RESOLUTION } from "../numeric/tolerance.ts";
 import { faultsOf } from "../prove/faults.ts";
-import { entityOf, layerOf, type Drawing } from "./drawing.ts";
+import { entityOf, refuseLocked, type Drawing } from "./drawing.ts";
 import { draftEdit, type Edit } from "./edit.ts";
-import { chainOfPieces, chainPieces, type Entity, type Id, type Shape } from "./entity.ts";
+import { chainOfPieces, chainPieces, type Entity, type Id, type Ref, type Shape } from "./entity.ts";
 import { LAYOUT_LAYER, PROFILE_LAYER } from "./layer.ts";
 import { plain } from "./trim.ts";
 
@@ -14,23 +14,47 @@ import { plain } from "./trim.ts";
 export const WIDTH_SOURCES = ["goes", "layout"] as const;
 export type WidthSource = (typeof WIDTH_SOURCES)[number];
 
+/** The widths a chain is given: from its start to its end, or as its pieces were given theirs one by one. */
+export type WidthGiven = Omit<Width, "runs"> &
+  ({ readonly from: number; readonly to: number } | { readonly from?: undefined; readonly to?: undefined });
+
+/** The widths of the pieces of a chain as they were given; one without goes on as the piece before it ended, else as the next begins. */
+export const givenRuns = (entity: Entity): Outcome<readonly WidthRun[]> => {
+  if (entity.kind !== "chain") return refuse("width-missing");
+  const own = chainPieces(entity).map((_, i) => entity.vertices[i]!.width);
+  const first = own.find((run) => run);
+  if (!first) return refuse("width-missing");
+  let before = first[0];
+  return done(
+    own.map((run): WidthRun => {
+      const [from, to] = run ?? [before, before];
+      before = to;
+      return [from, to];
+    }),
+  );
+};
+
 /**
  * Gives a line, an arc or a chain a width: the closed contours round it, on `layer`; the chain itself goes, or becomes layout.
- * Refused as `widthContours` does, and where a contour would cross itself.
+ * Refused as `widthContours` does, a closed chain that should taper, and where a contour would cross itself.
  */
 export const giveWidth = (
   drawing: Drawing,
   id: Id,
-  width: Width,
+  { from, to, ends, corners }: WidthGiven,
   source: WidthSource,
   layer: Id,
 ): Outcome<{ edit: Edit; contours: readonly Shape[] }> => {
   const entity = entityOf(drawing, id);
   if (entity?.kind !== "piece" && entity?.kind !== "chain") return refuse("width-needs-chain");
-  for (const own of [layerOf(drawing, entity.layer), layerOf(drawing, layer)])
-    if (own?.locked) return refuse("layer-locked", { layer: own.name });
+  const locked = refuseLocked(drawing, entity, { layer });
+  if (locked) return locked;
+  const closed = entity.kind === "chain" && entity.closed;
+  if (closed && from !== to) return refuse("width-closed");
   const pieces: readonly Piece[] = entity.kind === "piece" ? [plain(entity)] : chainPieces(entity).map(plain);
-  const made = widthContours(pieces, entity.kind === "chain" && entity.closed, width);
+  const runs = from === undefined ? givenRuns(entity) : done(taperedRuns(pieces, from, to));
+  if (!runs.ok) return runs;
+  const made = widthContours(pieces, closed, { runs: runs.value, ends, corners });
   if (!made.ok) return made;
   const draft = draftEdit(drawing, "Give width", "give-width");
   const contours = made.value.map((run) => chainOfPieces(run, true, draft.newId));
@@ -44,4 +68,18 @@ export const giveWidth = (
   if (source === "goes") draft.remove(id);
   else draft.replace({ ...entity, layer: LAYOUT_LAYER });
   return done({ edit: draft.finish(), contours });
+};
+
+/** Gives one piece of a chain a width, kept with it until the contour is made. */
+export const givePieceWidth = (drawing: Drawing, ref: Ref, width: WidthRun): Outcome<Edit> => {
+  const entity = entityOf(drawing, ref.id);
+  if (entity?.kind !== "chain" || ref.vertex === undefined) return refuse("chain-needed");
+  const locked = refuseLocked(drawing, entity);
+  if (locked) return locked;
+  const draft = draftEdit(drawing, "Width of a piece", "give-width");
+  draft.replace({
+    ...entity,
+    vertices: entity.vertices.map((vertex) => (vertex.id === ref.vertex ? { ...vertex, width } : vertex)),
+  });
+  return done(draft.finish());
 };

@@ -1,4 +1,5 @@
 import { reverseChain } from "../contour/chainMeasure.ts";
+import type { WidthRun } from "../construct/width.ts";
 import { arrivalOf, departureOf } from "../construct/arcs.ts";
 import { reversePiece, type Piece } from "../geometry/piece.ts";
 import { distance, type Point } from "../geometry/point.ts";
@@ -17,6 +18,8 @@ export type OutlineEnd = {
   /** Where its first piece starts, and in which direction that leaves. */
   readonly first?: { readonly at: Point; readonly leaves: number };
   readonly pieces: number;
+  /** How wide the last piece ends, where it was given a width. */
+  readonly width?: number;
 };
 
 type Run = {
@@ -51,22 +54,26 @@ export const outlineEnd = (drawing: Drawing, start: OutlineStart): OutlineEnd =>
   if (!run) return { pieces: 0 };
   const pieces = chainPieces(run.chain);
   const first = pieces[0]!;
+  const last = run.chain.vertices.at(-2)!.width;
   return {
     arrives: arrivalOf(pieces.at(-1)!),
     first: { at: first.a, leaves: departureOf(first) },
     pieces: pieces.length,
+    ...(last ? { width: last[1] } : {}),
   };
 };
 
 /**
  * Adds one piece to an outline: to the chain or piece that ends at `start`, else as a new open chain on `layer`. A piece that ends
- * where the outline began closes it. What was linked to earlier pieces follows. Returns the new end to go on from, and the piece.
+ * where the outline began closes it. What was linked to earlier pieces follows. With a width, the piece keeps it until the contour
+ * round the outline is made. Returns the new end to go on from, and the piece.
  */
 export const extendOutline = (
   drawing: Drawing,
   start: OutlineStart,
   piece: Piece,
   layer: Id,
+  width?: WidthRun,
 ): {
   readonly edit: (link?: (draft: ReturnType<typeof draftEdit>, ref: Ref) => void) => Edit;
   readonly closes: boolean;
@@ -76,16 +83,26 @@ export const extendOutline = (
   const first = run?.chain.vertices[0]!.at;
   const closes = first !== undefined && chainPieces(run!.chain).length > 1 && distance(first, piece.b) <= RESOLUTION;
   const edit = (link?: (draft: ReturnType<typeof draftEdit>, ref: Ref) => void): Edit => {
-    const draft = draftEdit(drawing, piece.bulge === 0 ? "Outline: line" : "Outline: arc", "outline");
+    const name = width ? "Outline with a width" : "Outline";
+    const draft = draftEdit(
+      drawing,
+      `${name}: ${piece.bulge === 0 ? "line" : "arc"}`,
+      width ? "wide-outline" : "outline",
+    );
+    const wide = width ? { width } : {};
     if (!run) {
-      const chain = chainOfPieces([piece], false, draft.newId);
+      const made = chainOfPieces([piece], false, draft.newId);
+      const chain = {
+        ...made,
+        vertices: made.vertices.map((vertex, i) => (i === 0 ? { ...vertex, ...wide } : vertex)),
+      };
       const id = draft.add(chain, layer);
       link?.(draft, { id, vertex: chain.vertices[0]!.id });
       return draft.finish();
     }
     const own =
       run.was === "chain" ? run.chain.vertices : run.chain.vertices.map((vertex) => ({ ...vertex, id: draft.newId() }));
-    const last = { ...own.at(-1)!, bulge: piece.bulge };
+    const last = { ...own.at(-1)!, bulge: piece.bulge, ...wide };
     const vertices: Vertex[] = [...own.slice(0, -1), last];
     if (!closes) vertices.push({ id: draft.newId(), at: piece.b, bulge: 0 });
     draft.replace({ kind: "chain", closed: closes, vertices, id: run.id, layer: run.layer });

@@ -7,14 +7,17 @@ import { searchIndex, type DrawingIndex } from "./drawingIndex.ts";
 import type { EditDraft } from "./edit.ts";
 
 /** A piece of a run joined end to end: of a chain with the id of the vertex it starts at, else a loose one with its own id. */
-export type Link = { readonly piece: Piece; readonly id: Id };
+export type Link = { readonly piece: Piece; readonly id: Id } & Pick<Vertex, "width">;
 export type ChainEntity = Entity & { readonly kind: "chain" };
 
 export const linksOf = (chain: ChainEntity): Link[] =>
-  chainPieces(chain).map((piece, i) => ({ piece, id: chain.vertices[i]!.id }));
+  chainPieces(chain).map((piece, i) => {
+    const { id, width } = chain.vertices[i]!;
+    return { piece, id, ...(width ? { width } : {}) };
+  });
 
 export const verticesOf = (links: readonly Link[], closed: boolean, last: Vertex | undefined): Vertex[] => [
-  ...links.map(({ piece, id }) => ({ id, at: piece.a, bulge: piece.bulge })),
+  ...links.map(({ piece, id, width }) => ({ id, at: piece.a, bulge: piece.bulge, ...(width ? { width } : {}) })),
   ...(closed || !last ? [] : [{ ...last, at: links.at(-1)!.piece.b, bulge: 0 }]),
 ];
 

@@ -55,6 +55,8 @@ export const REFUSAL_CODES = [
   "width-closed",
   "width-corner",
   "width-crosses",
+  "width-none-within",
+  "width-missing",
   "nothing-to-join",
   "already-joined",
   "nothing-to-clear",

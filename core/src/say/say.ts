@@ -80,6 +80,8 @@ const SENTENCES: Readonly<Record<RefusalCode, Words>> = {
   "width-closed": () => "A closed contour has no end to taper to. Type the same width for both, or only one.",
   "width-corner": () =>
     "Too wide for this corner: its edges are too short for it. Make it narrower, or the edges longer.",
+  "width-none-within": () => "Only the ends of an open chain can have no width. Type more than 0.",
+  "width-missing": () => "No piece has a width yet. Type one.",
   "width-crosses": () => "With this width the contour would cross itself. Make it narrower.",
   "no-length": () => "The two ends are at the same place. Pick another point, or type a length.",
   "nothing-to-join": () => "There are no loose pieces to join. Lines and arcs on a cut layer can be joined.",

@@ -159,6 +159,7 @@ const WritingLine = ({ text, setText }: { text: string; setText: (text: string) 
 
 const Row = ({ callout, state, onChange }: { callout: Callout; state: CalloutState; onChange: () => void }) => {
   const { act } = useSession();
+  const hasTool = useBench((state) => state.toolId !== undefined);
   const unit = useBench((all) => unitOf(all.drawing));
   const offered = useBench((all) => all.offered === callout.id);
   const lit = useBench((all) => all.litCallout === callout.id);
@@ -177,7 +178,10 @@ const Row = ({ callout, state, onChange }: { callout: Callout; state: CalloutSta
         onMouseDown={(event) => event.preventDefault()}
         onMouseEnter={light}
         onFocus={light}
-        onClick={() => act.useCallout(callout)}
+        onClick={() => {
+          act.useCallout(callout);
+          if (hasTool) focusBoard(); // the value is held: the hand goes on where the work is
+        }}
         className="grid h-7 w-full grid-cols-[5.6rem_1fr_auto] items-center gap-1 px-3 text-left"
       >
         <span className="figures truncate font-semibold">{text}</span>

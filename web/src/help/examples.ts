@@ -110,6 +110,7 @@ export const EXAMPLES: Readonly<Record<string, Example>> = {
   move: { cut: [circle(0, 0, 12), circle(0, 0, 6)], selected: true, clicks: [[0, 0], [50, 20]] }, // prettier-ignore
   join: { cut: [line([0, 0], [60, 0]), line([60, 0], [60, 40]), line([60, 40], [0, 0])], finish: true },
   "give-width": { cut: [line([0, 0], [80, 20])], typed: { width: "16", to: "6" }, chosen: { ends: "round" }, clicks: [[40, 10]] }, // prettier-ignore
+  "wide-outline": { typed: { width: "14", widthTo: "6" }, layout: [dot(0, 0), dot(60, 20)], clicks: [[0, 0], [60, 20]] }, // prettier-ignore
   "take-apart": { cut: [box(0, 0, 70, 40)], clicks: [[35, 0]], finish: true },
   "start-point": { cut: [box(0, 0, 70, 40)], clicks: [[68, 40]] },
   "open-or-close": { cut: [box(0, 0, 70, 40)], clicks: [[68, 40]] },

@@ -52,7 +52,9 @@ const entity = Joi.alternatives().conditional(".kind", {
         kind: Joi.any(),
         closed: Joi.boolean().required(),
         vertices: Joi.array()
-          .items(Joi.object({ id, at: point.required(), bulge: number }))
+          .items(
+            Joi.object({ id, at: point.required(), bulge: number, width: Joi.array().items(number.min(0)).length(2) }),
+          )
           .min(2)
           .required(),
       }),

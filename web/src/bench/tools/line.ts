@@ -4,6 +4,10 @@ import { RESOLUTION, refuse, toDegrees, toRadians, unitAt } from "@ash-edge/core
 import { linkCallout } from "./linking.ts";
 import { nothing, oneWay, refused, type Tool } from "./tool.ts";
 
+/** The end of a line whose length and angle are typed; undefined where either is missing. */
+export const typedEnd = (from: Point, length: number | undefined, degrees: number | undefined): Point | undefined =>
+  length === undefined || degrees === undefined ? undefined : along(from, unitAt(toRadians(degrees)), length);
+
 /** The end of a line from `from`: typed length and angle win over the pointer, each on its own. */
 export const lineEnd = (
   from: Point,
@@ -39,9 +43,10 @@ export const line: Tool = {
   propose: (given, { drawing, layer }) => {
     const { from } = given.picks;
     const to = given.picks.to?.at ?? given.pointer;
-    if (!from || !given.isFirm("from") || !to) return nothing;
+    if (!from || !given.isFirm("from")) return nothing;
     const [length, angle] = [given.value("length"), given.value("angle")];
-    const end = lineEnd(from.at, to, length, angle);
+    const end = typedEnd(from.at, length, angle) ?? (to && lineEnd(from.at, to, length, angle));
+    if (!end) return nothing;
     if (distance(from.at, end) <= RESOLUTION) return refused(refuse("no-length"));
     const shape = { kind: "piece", a: from.at, b: end, bulge: 0 } as const;
     const proposal = oneWay(

@@ -6,13 +6,14 @@ import {
   arcsBySweep,
   arcsBySweepAbout,
   arcThrough,
+  type WidthRun,
 } from "@ash-edge/core/construct";
-import { extendOutline, outlineEnd, type OutlineEnd } from "@ash-edge/core/drawing";
+import { extendOutline, outlineEnd, type Edit, type OutlineEnd } from "@ash-edge/core/drawing";
 import { angleOf, distance, pieceLength, subtract, type Piece, type Point } from "@ash-edge/core/geometry";
 import { done, refuse, RESOLUTION, toDegrees, toRadians, type Outcome } from "@ash-edge/core/numeric";
 import { departureOf, arrivalOf } from "@ash-edge/core/construct";
 import { linkCallout } from "./linking.ts";
-import { lineEnd } from "./line.ts";
+import { lineEnd, typedEnd } from "./line.ts";
 import { pieceShape } from "./making.ts";
 import {
   nothing,
@@ -48,7 +49,7 @@ const nextPieces = (
   const sweep = given.value("sweep");
   const isArc = given.choice("piece") === "arc";
   const way = given.choice("arc");
-  const to = pointer && lineEnd(from, pointer, length, angle);
+  const to = typedEnd(from, length, angle) ?? (pointer && lineEnd(from, pointer, length, angle));
   if (!to) return undefined;
   if (!isArc) return distance(from, to) <= RESOLUTION ? refuse("no-length") : done([{ a: from, b: to, bulge: 0 }]);
   const one = (arc: Outcome<Piece>): Outcome<readonly Piece[]> => (arc.ok ? done([arc.value]) : arc);
@@ -87,20 +88,51 @@ const waysOf = (
   { drawing, layer }: ToolContext,
   from: Picked,
   pieces: readonly Piece[],
-): readonly Way[] =>
+  width?: WidthRun,
+): readonly OutlineWay[] =>
   pieces.map((piece) => {
-    const { edit, closes, end } = extendOutline(drawing, from, piece, layer);
+    const { edit, closes, end } = extendOutline(drawing, from, piece, layer, width);
     const made = edit((draft, ref) => {
       for (const blank of ["length", "angle", "size"]) linkCallout(draft, given.callout(blank), [ref]);
     });
     return {
       preview: [{ shape: pieceShape(piece) }],
       edit: () => made,
+      closes,
       ...(closes ? { said: "The outline is closed." } : { next: { from: { ...end(made), snap: "end" } } }),
     };
   });
+export type OutlineWay = Way & { readonly edit: () => Edit; readonly closes: boolean };
 
 const turn = (p: number, q: number): number => Math.abs(Math.atan2(Math.sin(p - q), Math.cos(p - q)));
+
+/** What comes next of an outline; with a width, its pieces carry it. */
+export const nextOfOutline = (
+  given: Given,
+  context: ToolContext,
+  width?: WidthRun,
+): Proposal & { readonly ways: readonly (Way | OutlineWay)[] } => {
+  const { from } = given.picks;
+  if (!from || !given.isFirm("from")) return nothing;
+  const end = outlineEnd(context.drawing, from);
+  const pieces = nextPieces(given, from.at, end);
+  if (!pieces) return nothing;
+  if ("note" in pieces) return { ways: [], note: pieces.note };
+  if (!pieces.ok) return given.isFirm("to") || pieces.refusal.code !== "no-length" ? refused(pieces) : nothing;
+  const [piece] = pieces.value;
+  const closes = end.first && distance(end.first.at, piece!.b) <= RESOLUTION && end.pieces > 1;
+  const isLine = piece!.bulge === 0;
+  return {
+    ways: waysOf(given, context, from, pieces.value, width),
+    live: {
+      ...(given.value("length") === undefined
+        ? { length: isLine ? pieceLength(piece!) : distance(piece!.a, piece!.b) }
+        : {}),
+      ...(given.value("angle") === undefined ? { angle: toDegrees(angleOf(subtract(piece!.b, piece!.a))) } : {}),
+    },
+    ...(closes ? { note: closes && end.first ? closingNote(piece!, end) : "" } : {}),
+  };
+};
 
 export const outline: Tool = {
   kind: "tool",
@@ -187,28 +219,7 @@ export const outline: Tool = {
     const way = choice("piece") === "arc" ? choice("arc") : "";
     return ["from", ...(way === "through" || way === "centre" ? [way] : []), "to"];
   },
-  propose: (given, context): Proposal => {
-    const { from } = given.picks;
-    if (!from || !given.isFirm("from")) return nothing;
-    const end = outlineEnd(context.drawing, from);
-    const pieces = nextPieces(given, from.at, end);
-    if (!pieces) return nothing;
-    if ("note" in pieces) return { ways: [], note: pieces.note };
-    if (!pieces.ok) return given.isFirm("to") || pieces.refusal.code !== "no-length" ? refused(pieces) : nothing;
-    const [piece] = pieces.value;
-    const closes = end.first && distance(end.first.at, piece!.b) <= RESOLUTION && end.pieces > 1;
-    const isLine = piece!.bulge === 0;
-    return {
-      ways: waysOf(given, context, from, pieces.value),
-      live: {
-        ...(given.value("length") === undefined
-          ? { length: isLine ? pieceLength(piece!) : distance(piece!.a, piece!.b) }
-          : {}),
-        ...(given.value("angle") === undefined ? { angle: toDegrees(angleOf(subtract(piece!.b, piece!.a))) } : {}),
-      },
-      ...(closes ? { note: closes && end.first ? closingNote(piece!, end) : "" } : {}),
-    };
-  },
+  propose: (given, context) => nextOfOutline(given, context),
   finish: (given, context): Proposal => {
     const { from } = given.picks;
     const end = from && outlineEnd(context.drawing, from);

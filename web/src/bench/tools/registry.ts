@@ -58,6 +58,7 @@ import { tangentAtAnAngle, tangentFromATouchPoint, tangentLine } from "./tangent
 import { setDatum } from "./setDatum.ts";
 import { BANK_KEYS, type Action, type BankKey, type Tool } from "./tool.ts";
 import { trim } from "./trim.ts";
+import { wideOutline } from "./wideOutline.ts";
 
 /** Every tool and action, in the order of its bank: the key grid, the finder and the help are made from this list. */
 export const REGISTRY: readonly (Tool | Action)[] = [
@@ -119,6 +120,7 @@ export const REGISTRY: readonly (Tool | Action)[] = [
   rows,
   roundACentre,
   giveWidth,
+  wideOutline,
   join,
   takeApart,
   startPoint,
