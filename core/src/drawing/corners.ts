@@ -9,13 +9,13 @@ import { RESOLUTION } from "../numeric/tolerance.ts";
 import { cutEntities, entityOf, refuseLocked, type Drawing } from "./drawing.ts";
 import { searchIndex, type DrawingIndex } from "./drawingIndex.ts";
 import { draftEdit, type Edit, type EditDraft } from "./edit.ts";
+import { endPiece } from "./stretch.ts";
 import { chainPieces, shapeBounds, type Id, type Ref } from "./entity.ts";
 import { linksOf, verticesOf, type Link } from "./path.ts";
 
-/** A corner: of a chain at a vertex, or where two loose pieces end at one place. */
-export type Corner =
-  | { readonly kind: "chain"; readonly id: Id; readonly vertex: Id; readonly at: Point }
-  | { readonly kind: "loose"; readonly ids: readonly [Id, Id]; readonly at: Point };
+/** A corner: of a chain at a vertex, or where two loose pieces or open chains end at one place. */
+export type Corner = { readonly kind: "chain"; readonly id: Id; readonly vertex: Id; readonly at: Point } | LooseCorner;
+export type LooseCorner = { readonly kind: "loose"; readonly ends: readonly [Ref, Ref]; readonly at: Point };
 
 /** What is made of one corner: from its edges, the first ending where the second starts. */
 export type CornerCut = (before: Piece, after: Piece) => Outcome<CutCorner>;
@@ -29,24 +29,28 @@ export const cornerAt = (index: DrawingIndex, ref: Ref, at: Point): Corner | und
     const inner = entity.closed || (i > 0 && i < entity.vertices.length - 1);
     if (vertex && inner) return { kind: "chain", id: entity.id, vertex: vertex.id, at: vertex.at };
   }
-  const ends = searchIndex(index, {
-    minX: at.x - RESOLUTION,
-    minY: at.y - RESOLUTION,
-    maxX: at.x + RESOLUTION,
-    maxY: at.y + RESOLUTION,
-  })
-    .filter(
-      (item) =>
-        item.kind === "curve" && item.curve.kind === "piece" && entityOf(index.drawing, item.ref.id)?.kind === "piece",
-    )
-    .filter(
-      (item) =>
-        item.kind === "curve" &&
-        item.curve.kind === "piece" &&
-        [item.curve.a, item.curve.b].some((end) => distance(end, at) <= RESOLUTION),
-    );
-  const ids = [...new Set(ends.map((item) => item.ref.id))].sort((p, q) => p - q);
-  return ids.length === 2 ? { kind: "loose", ids: [ids[0]!, ids[1]!], at } : undefined;
+  const box = { minX: at.x - RESOLUTION, minY: at.y - RESOLUTION, maxX: at.x + RESOLUTION, maxY: at.y + RESOLUTION };
+  const ids = [...new Set(searchIndex(index, box).map((item) => item.ref.id))].sort((p, q) => p - q);
+  const ends = ids.flatMap((id) => endsThere(index.drawing, id, at));
+  const [one, other] = ends;
+  return one && other && ends.length === 2 && one.id !== other.id
+    ? { kind: "loose", ends: [one, other], at }
+    : undefined;
+};
+
+/** The ends that a loose piece or an open chain has at a place. */
+const endsThere = (drawing: Drawing, id: Id, at: Point): readonly Ref[] => {
+  const entity = entityOf(drawing, id);
+  const there = (p: Point): boolean => distance(p, at) <= RESOLUTION;
+  if (entity?.kind === "piece")
+    return [
+      ...(there(entity.a) ? [{ id, place: "start" } as const] : []),
+      ...(there(entity.b) ? [{ id, place: "end" } as const] : []),
+    ];
+  if (entity?.kind !== "chain" || entity.closed) return [];
+  return [entity.vertices[0]!, entity.vertices.at(-1)!]
+    .filter((vertex) => there(vertex.at))
+    .map((vertex) => ({ id, vertex: vertex.id }));
 };
 
 /** What was done at corners: the edit, how many, and why not at the others. */
@@ -104,36 +108,41 @@ export const cutCorners = (
   return done({ edit: draft.finish(), count, refusals });
 };
 
-/** Cuts a corner where two loose pieces end: they are shortened, and what comes between is added loose. */
+/** The edges of a corner where two ends meet, the first ending where the second starts. */
+export const looseEdges = (drawing: Drawing, { ends }: LooseCorner): readonly [Piece, Piece] | undefined => {
+  const [p, q] = ends.map((end) => endPiece(drawing, end));
+  return p && q && [p.piece, reversePiece(q.piece)];
+};
+
+/** Cuts a corner where two loose pieces, or ends of open chains, meet: they are shortened, and what comes between is added loose. */
 export const cutLooseCorner = (
   drawing: Drawing,
-  { ids, at }: Corner & { kind: "loose" },
+  { ends }: LooseCorner,
   cut: CornerCut,
   label: string,
   keepEdges = false,
   link?: (draft: EditDraft, refs: readonly Ref[]) => void,
 ): Outcome<CornersCut> => {
-  const [p, q] = ids.map((id) => entityOf(drawing, id));
-  if (p?.kind !== "piece" || q?.kind !== "piece") return refuse("no-corner-here");
-  const locked = refuseLocked(drawing, p, q);
+  const [p, q] = ends.map((end) => endPiece(drawing, end));
+  if (!p || !q) return refuse("no-corner-here");
+  const locked = refuseLocked(drawing, p.entity, q.entity);
   if (locked) return locked;
-  const [turnP, turnQ] = [distance(p.b, at) > RESOLUTION, distance(q.a, at) > RESOLUTION];
-  const corner = cut(turnP ? reversePiece(p) : p, turnQ ? reversePiece(q) : q);
+  const corner = cut(p.piece, reversePiece(q.piece));
   if (!corner.ok) return corner;
   const draft = draftEdit(drawing, label, "corner");
   const { before, after, between } = corner.value;
-  for (const [entity, piece, turned] of [
-    [p, before, turnP],
-    [q, after, turnQ],
+  for (const [end, piece] of [
+    [p, before],
+    [q, after && reversePiece(after)],
   ] as const) {
     if (keepEdges) continue;
-    if (!piece) draft.remove(entity.id);
-    else {
-      const { a, b, bulge } = turned ? reversePiece(piece) : piece;
-      draft.replace({ ...entity, a, b, bulge });
-    }
+    const left = piece ? end.put(piece) : end.without();
+    if (left) draft.replace(left);
+    else draft.remove(end.entity.id);
   }
-  const refs = between.map(({ a, b, bulge }): Ref => ({ id: draft.add({ kind: "piece", a, b, bulge }, p.layer) }));
+  const refs = between.map(({ a, b, bulge }): Ref => ({
+    id: draft.add({ kind: "piece", a, b, bulge }, p.entity.layer),
+  }));
   link?.(draft, refs);
   return done({ edit: draft.finish(), count: 1, refusals: [] });
 };

@@ -300,6 +300,25 @@ describe("corners of chains", () => {
     expect(cutEntities(kept)).toHaveLength(3);
     expect((entityOf(kept, ids[0]!) as Entity & Piece).b).toEqual({ x: 0, y: 0 });
 
+    // the end of a chain and a loose line, and two chains' ends; a piece used up goes, with its chain where that is all of it
+    const open = (...corners: readonly Point[]): Shape => {
+      let id = 9700;
+      return chainOfPieces(
+        corners.slice(1).map((b, i) => ({ a: corners[i]!, b, bulge: 0 })),
+        false,
+        () => id++,
+      );
+    };
+    const mixed = drawn(open({ x: 0, y: 30 }, { x: 0, y: 0 }, { x: 20, y: 0 }), line(20, 15, 20, 0));
+    const met = cornerAt(indexDrawing(mixed.drawing), { id: mixed.ids[1]! }, { x: 20, y: 0 })!;
+    expect(met).toMatchObject({ kind: "loose", ends: [{ id: mixed.ids[0] }, { id: mixed.ids[1], place: "end" }] });
+    if (met.kind !== "loose") return;
+    const cut = after(mixed.drawing, value(cutLooseCorner(mixed.drawing, met, filletCut(15), "Fillet")).edit);
+    expect(chain(cut, mixed.ids[0]!).vertices.at(-1)!.at).toEqual({ x: 5, y: 0 });
+    expect(entityOf(cut, mixed.ids[1]!)).toBeUndefined();
+    const chamfered = after(mixed.drawing, value(cutLooseCorner(mixed.drawing, met, (p, q) => chamferCorner(p, q, 20, 3), "Chamfer")).edit); // prettier-ignore
+    expect(chain(chamfered, mixed.ids[0]!).vertices.map(({ at }) => at)).toEqual([{ x: 0, y: 30 }, { x: 0, y: 0 }]); // prettier-ignore
+
     const plate = drawn(
       rectangle(60, 40),
       ((): Shape => {

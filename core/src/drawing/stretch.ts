@@ -103,6 +103,8 @@ type EndPiece = {
   readonly entity: Entity;
   readonly vertex?: Id;
   readonly put: (piece: Piece) => Entity;
+  /** What is left when the piece goes; undefined where that is nothing. */
+  readonly without: () => Entity | undefined;
 };
 
 /** The piece of an open end, or of a loose one, run so that it ends there, and how a changed one is put back. */
@@ -117,6 +119,7 @@ export const endPiece = (drawing: Drawing, ref: Ref): EndPiece | undefined => {
         const { a, b, bulge } = turned ? reversePiece(made) : made;
         return { ...entity, a, b, bulge };
       },
+      without: () => undefined,
     };
   }
   if (entity?.kind !== "chain" || entity.closed) return undefined;
@@ -135,6 +138,14 @@ export const endPiece = (drawing: Drawing, ref: Ref): EndPiece | undefined => {
         return i === entity.vertices.length - 2 ? { ...vertex, bulge } : vertex;
       }),
     }),
+    without: () => {
+      if (links.length < 2) return undefined;
+      const vertices = first ? entity.vertices.slice(1) : entity.vertices.slice(0, -1);
+      return {
+        ...entity,
+        vertices: vertices.map((one, i) => (i === vertices.length - 1 ? { ...one, bulge: 0 } : one)),
+      };
+    },
   };
 };
 

@@ -7,6 +7,7 @@ import { curveAt, entityOf, refuseLocked, type Drawing } from "./drawing.ts";
 import { draftEdit, type Edit } from "./edit.ts";
 import type { Ref } from "./entity.ts";
 import { chainPath } from "./path.ts";
+import { endPiece } from "./stretch.ts";
 
 /** Puts a corner on a piece of a chain, or on a loose one, which becomes a chain; the shape stays. At an end of it: a refusal. */
 export const addCorner = (drawing: Drawing, ref: Ref, near: Point): Outcome<Edit> => {
@@ -91,8 +92,7 @@ export const removeCorner = (drawing: Drawing, ref: Ref): Outcome<Edit> => {
   const atOpenEnd = !entity.closed && (k === 0 || k === n - 1);
   if (links.length <= (entity.closed ? 2 : 1)) return refuse("chain-too-short");
   if (atOpenEnd) {
-    const vertices = entity.vertices.filter((_, i) => i !== k);
-    draft.replace({ ...entity, vertices: vertices.map((one, i) => (i === n - 2 ? { ...one, bulge: 0 } : one)) });
+    draft.replace(endPiece(drawing, ref)!.without()!);
     return done(draft.finish());
   }
   const [before, own] = [links[(k + links.length - 1) % links.length]!, links[k]!];

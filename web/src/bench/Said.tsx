@@ -1,11 +1,12 @@
 import { calloutText } from "@ash-edge/core/callouts";
 import { calloutsOf, unitOf, type Drawing } from "@ash-edge/core/drawing";
-import { showLength } from "@ash-edge/core/numeric";
+import { showLength, type Refusal } from "@ash-edge/core/numeric";
 import { sayRefusal } from "@ash-edge/core/say";
-import { useBench } from "./SessionContext.tsx";
-import { readBlank, type ToolState } from "./tools/driver.ts";
+import { useBench, useSession } from "./SessionContext.tsx";
+import { readBlank, typedParts, type ToolState } from "./tools/driver.ts";
 import { toolById } from "./tools/registry.ts";
 import { isShown, type Tool } from "./tools/tool.ts";
+import { focusBoard } from "./useBenchKeys.ts";
 
 /** Over the top of the board, where it is never cut off: what was said last, what is wrong, what to look out for. */
 export const Said = () => {
@@ -24,6 +25,7 @@ export const Said = () => {
         className={`${strip} ${message.tone === "fault" ? "border-fault font-semibold text-fault" : "text-moss"}`}
       >
         {message.text}
+        {message.refusal && <Offer refusal={message.refusal} />}
       </p>
     );
   if (warning)
@@ -32,7 +34,53 @@ export const Said = () => {
         {warning}
       </p>
     );
-  return refusal ? <p className={`${strip} text-fault`}>{refusal}</p> : null;
+  return refusal ? (
+    <p className={`${strip} text-fault`}>
+      {refusal}
+      <Offer refusal={proposal!.refusal!} />
+    </p>
+  ) : null;
+};
+
+/** Refusals whose limit works itself, to the last digit. */
+const LIMIT_WORKS: ReadonlySet<string> = new Set([
+  "radius-too-large",
+  "radius-too-small",
+  "cut-too-large",
+  "radius-no-fit",
+]);
+
+/** The limit that a refusal names, to be put into the blank in place of what was typed. */
+const Offer = ({ refusal }: { refusal: Refusal }) => {
+  const { act } = useSession();
+  const tool = toolById(useBench((all) => all.toolId));
+  const state = useBench((all) => all.tool);
+  const unit = useBench((all) => unitOf(all.drawing));
+  const { limit } = refusal.values;
+  if (!tool || !state || typeof limit !== "number" || !LIMIT_WORKS.has(refusal.code)) return null;
+  const blank = typedParts(tool, state.choices).find(
+    (part) => part.kind === "size" || state.entries[part.name]?.value === refusal.values.typed,
+  );
+  if (!blank) return null;
+  const kind = blank.kind === "size" ? ("R" as const) : undefined;
+  return (
+    <button
+      type="button"
+      className="pointer-events-auto ml-3 rounded-card border border-fault px-2 py-0.5 font-normal hover:bg-ground"
+      onClick={() => {
+        act.toolEvent({
+          type: "fill",
+          blank: blank.name,
+          entry: { text: String(Number(limit.toPrecision(12))), value: limit },
+          ...(kind ? { kind } : {}),
+        });
+        focusBoard();
+      }}
+    >
+      Take {kind ? `${kind} ` : ""}
+      {showLength(limit, unit)}
+    </button>
+  );
 };
 
 /** The sketch calls this number, but as the other size: said before the click. */

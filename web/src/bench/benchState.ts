@@ -8,7 +8,12 @@ import type { Size, View } from "./board/view.ts";
 import type { Hover, proposalOf, ToolEvent, ToolState } from "./tools/driver.ts";
 import type { Ask, BankKey, Tool } from "./tools/tool.ts";
 
-export type Message = { readonly text: string; readonly tone: "fault" | "said" };
+export type Message = {
+  readonly text: string;
+  readonly tone: "fault" | "said";
+  /** Why something was not done, where it was refused. */
+  readonly refusal?: Refusal;
+};
 export type Modifiers = { readonly shift: boolean; readonly alt: boolean; readonly control: boolean };
 export const NO_MODIFIERS: Modifiers = { shift: false, alt: false, control: false };
 

@@ -117,7 +117,8 @@ const makeActions = (
     store.setState(state, true);
   };
   const say = (message: Message | undefined): void => (message ? set({ message }) : set({}, ["message"]));
-  const sayNo = (refusal: Refusal): void => say({ text: sayRefusal(refusal, unitOf(get().drawing)), tone: "fault" });
+  const sayNo = (refusal: Refusal): void =>
+    say({ text: sayRefusal(refusal, unitOf(get().drawing)), tone: "fault", refusal });
 
   const keepSetting = (change: Partial<Kept>): void => {
     const kept = { ...get().kept, ...change };

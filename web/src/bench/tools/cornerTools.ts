@@ -15,6 +15,7 @@ import {
   entityOf,
   filletCut,
   freeSide,
+  looseEdges,
   meetCurves,
   reliefCut,
   replaceLoose,
@@ -27,7 +28,7 @@ import {
   type EditDraft,
   type Ref,
 } from "@ash-edge/core/drawing";
-import { boundsOf, curveNearest, distance, reversePiece, type Piece, type Point } from "@ash-edge/core/geometry";
+import { boundsOf, curveNearest, distance, type Piece, type Point } from "@ash-edge/core/geometry";
 import { done, refuse, RESOLUTION, toRadians, type Outcome } from "@ash-edge/core/numeric";
 import { sayRefusal } from "@ash-edge/core/say";
 import { linkCallout } from "./linking.ts";
@@ -59,12 +60,7 @@ const wantsCorner = ({ picks, choice }: Wanting): readonly string[] =>
 
 /** The two edges of a corner, the first ending where the second starts. */
 const edgesOf = ({ drawing }: ToolContext, corner: Corner): readonly [Piece, Piece] | undefined => {
-  if (corner.kind === "loose") {
-    const [p, q] = corner.ids.map((id) => entityOf(drawing, id));
-    if (p?.kind !== "piece" || q?.kind !== "piece") return undefined;
-    const toCorner = distance(p.b, corner.at) <= RESOLUTION ? p : reversePiece(p);
-    return [toCorner, distance(q.a, corner.at) <= RESOLUTION ? q : reversePiece(q)];
-  }
+  if (corner.kind === "loose") return looseEdges(drawing, corner);
   const entity = entityOf(drawing, corner.id);
   if (entity?.kind !== "chain") return undefined;
   const i = entity.vertices.findIndex(({ id }) => id === corner.vertex);
@@ -339,12 +335,12 @@ const chamferCut = (given: Given): CornerCut | undefined => {
   };
 };
 
-/** Two loose pieces that were picked and end at one place. */
+/** Two loose pieces, or end pieces of open chains, that were picked and end at one place. */
 const looseCorner = ({ index, drawing }: ToolContext, one: Picked, other: Picked): Corner | undefined => {
-  const [p, q] = [entityOf(drawing, one.ref!.id), entityOf(drawing, other.ref!.id)];
+  const [p, q] = [curveAt(drawing, one.ref!), curveAt(drawing, other.ref!)];
   if (p?.kind !== "piece" || q?.kind !== "piece") return undefined;
   const at = [p.a, p.b].find((end) => [q.a, q.b].some((own) => distance(own, end) <= RESOLUTION));
-  return at && cornerAt(index, { id: p.id }, at);
+  return at && cornerAt(index, { id: one.ref!.id }, at);
 };
 
 export const meet: Tool = {
