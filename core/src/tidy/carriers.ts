@@ -1,0 +1,65 @@
+import { circlePoint } from "../geometry/circle.ts";
+import { carrierOf, type Carrier } from "../geometry/curve.ts";
+import { pieceLength, piecePoint } from "../geometry/piece.ts";
+import { add, angleOf, cross, distance, dot, subtract, times, type Point } from "../geometry/point.ts";
+import { normalAngle, TURN } from "../numeric/angle.ts";
+import type { Strand } from "./strands.ts";
+
+/**
+ * Positions along a line or round a circle, in lengths. Round a circle they start at its east and come round again after `round`.
+ */
+export type Track = { readonly carrier: Carrier; readonly round?: number };
+
+export const trackOf = (strand: Strand): Track => {
+  const carrier = strand.circle
+    ? ({ kind: "circle", ...strand.circle } as const)
+    : carrierOf({ kind: "piece", ...strand.piece });
+  return carrier.kind === "circle" ? { carrier, round: TURN * carrier.radius } : { carrier };
+};
+
+/** Where a place lies along a track. */
+export const positionOn = ({ carrier }: Track, p: Point): number =>
+  carrier.kind === "line"
+    ? dot(subtract(p, carrier.at), carrier.direction)
+    : carrier.radius * normalAngle(angleOf(subtract(p, carrier.centre)));
+
+/** How far a place lies off a track. */
+export const offTrack = ({ carrier }: Track, p: Point): number =>
+  carrier.kind === "line"
+    ? Math.abs(cross(carrier.direction, subtract(p, carrier.at)))
+    : Math.abs(distance(p, carrier.centre) - carrier.radius);
+
+export const placeOn = ({ carrier }: Track, position: number): Point =>
+  carrier.kind === "line"
+    ? add(carrier.at, times(carrier.direction, position))
+    : circlePoint(carrier, position / carrier.radius);
+
+/** What a strand covers of a track: from `from`, for `length`, the way positions rise; whether it runs the other way itself. */
+export type Cover = { readonly from: number; readonly length: number; readonly turned: boolean };
+
+export const coverOf = (track: Track, strand: Strand): Cover => {
+  if (strand.circle) return { from: 0, length: track.round!, turned: false };
+  const { piece } = strand;
+  const [a, b] = [positionOn(track, piece.a), positionOn(track, piece.b)];
+  if (track.carrier.kind === "line") return { from: Math.min(a, b), length: Math.abs(b - a), turned: b < a };
+  const turned = piece.bulge < 0;
+  const [from, to] = turned ? [b, a] : [a, b];
+  const length = to - from;
+  // an arc longer than half its circle may end just before it starts: its own length tells
+  const own = pieceLength(piece);
+  return { from, length: length <= 0 && own > track.round! * 1e-6 ? length + track.round! : length, turned };
+};
+
+/** True where a strand lies on a track within `tolerance`, all of it. */
+export const liesOn = (track: Track, strand: Strand, tolerance: number): boolean => {
+  const { carrier } = track;
+  if (strand.circle)
+    return (
+      carrier.kind === "circle" &&
+      distance(carrier.centre, strand.circle.centre) <= tolerance &&
+      Math.abs(carrier.radius - strand.circle.radius) <= tolerance
+    );
+  if ((strand.piece.bulge !== 0) !== (carrier.kind === "circle")) return false;
+  const places = [strand.piece.a, strand.piece.b, ...(strand.piece.bulge === 0 ? [] : [piecePoint(strand.piece, 0.5)])];
+  return places.every((p) => offTrack(track, p) <= tolerance);
+};

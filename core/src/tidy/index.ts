@@ -1,0 +1,2 @@
+export * from "./things.ts";
+export * from "./tidy.ts";

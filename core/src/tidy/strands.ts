@@ -1,0 +1,52 @@
+import { circleHalves } from "../geometry/circle.ts";
+import { pieceLength, type Piece } from "../geometry/piece.ts";
+import { distance } from "../geometry/point.ts";
+import type { Origin, Thing } from "./things.ts";
+
+/** A line, an arc or a whole circle that is being tidied, alone or as one piece of a chain. */
+export type Strand = {
+  /** For a whole circle, its upper half; `circle` says so. */
+  readonly piece: Piece;
+  readonly circle?: { readonly centre: { readonly x: number; readonly y: number }; readonly radius: number };
+  /** The place of its thing among the things, and of the piece in it. */
+  readonly thing: number;
+  readonly place: number;
+  readonly origins: readonly Origin[];
+};
+
+/** Two things on the same of these can be duplicates of each other. */
+export const classOf = (thing: Thing, ignore: ReadonlySet<"layer" | "colour" | "line">): string =>
+  [
+    ignore.has("layer") ? "" : String(thing.layer),
+    ignore.has("colour") ? "" : (thing.colour ?? ""),
+    ignore.has("line") ? "" : (thing.line ?? ""),
+  ].join("\u0000");
+
+/** Every curve of the things. Pieces of no length are left out; `zero` names them. */
+export const strandsOf = (things: readonly Thing[]): { strands: Strand[]; zero: { thing: number; piece: Piece }[] } => {
+  const strands: Strand[] = [];
+  const zero: { thing: number; piece: Piece }[] = [];
+  things.forEach(({ id, shape }, thing) => {
+    if (shape.kind === "circle") {
+      const { centre, radius } = shape;
+      strands.push({
+        piece: circleHalves(shape)[0]!,
+        circle: { centre, radius },
+        thing,
+        place: 0,
+        origins: [{ id, piece: 0 }],
+      });
+      return;
+    }
+    const pieces = shape.kind === "chain" ? shape.pieces : [shape];
+    pieces.forEach((piece, place) => {
+      const { a, b, bulge } = piece;
+      if (distance(a, b) <= JOINED_ENDS && pieceLength(piece) <= JOINED_ENDS) zero.push({ thing, piece });
+      else strands.push({ piece: { a, b, bulge }, thing, place, origins: [{ id, piece: place }] });
+    });
+  });
+  return { strands, zero };
+};
+
+/** A piece shorter than this has no length. */
+const JOINED_ENDS = 1e-7;

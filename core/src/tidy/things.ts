@@ -1,0 +1,80 @@
+import type { Circle } from "../geometry/circle.ts";
+import type { Piece } from "../geometry/piece.ts";
+import type { Point } from "../geometry/point.ts";
+
+/** What can be tidied: lines, arcs, circles, and chains of them; each with what tells it from a duplicate. */
+export type Thing = {
+  readonly id: number;
+  readonly shape:
+    | ({ readonly kind: "piece" } & Piece)
+    | ({ readonly kind: "circle" } & Circle)
+    | { readonly kind: "chain"; readonly closed: boolean; readonly pieces: readonly Piece[] };
+  readonly layer: string | number;
+  readonly colour?: string;
+  readonly line?: string;
+  /** Something is attached to it, so of two copies it stays. */
+  readonly attached?: boolean;
+};
+
+/** Where a piece that stands afterwards came from: a thing, and which of its pieces. */
+export type Origin = { readonly id: number; readonly piece: number };
+
+/** A thing that stands after tidying. */
+export type Tidied = Omit<Thing, "id" | "attached"> & {
+  /** The thing that it was, number for number; undefined where it was changed or made. */
+  readonly same?: number;
+  /** For each of its pieces (one for a circle) the pieces that it came from. */
+  readonly origins: readonly (readonly Origin[])[];
+};
+
+export const TIDY_CODES = [
+  "duplicate",
+  "overlap",
+  "fragment",
+  "gap",
+  "tail",
+  "open",
+  "crossing",
+  "shared-edge",
+  "tiny",
+] as const;
+export type TidyCode = (typeof TIDY_CODES)[number];
+
+/** Something that tidying met. `key` is the same for the same thing met again, so that it can be left as it is. */
+export type Finding = {
+  readonly code: TidyCode;
+  readonly severity: "error" | "warning" | "info";
+  /** This call mended it; `mendable` says whether tidying can. */
+  readonly fixed: boolean;
+  readonly mendable: boolean;
+  readonly at: Point;
+  readonly key: string;
+  /** The things that it is about. */
+  readonly ids: readonly number[];
+  readonly values: Readonly<Record<string, number | string>>;
+};
+
+export type TidyOptions = {
+  /** What may be mended, in the drawing's unit. */
+  readonly tolerance: number;
+  /** What may differ between two duplicates. */
+  readonly ignore: ReadonlySet<"layer" | "colour" | "line">;
+  readonly sharedEdges: "keep" | "drop" | "merge";
+  /** Which findings are mended; all where it is missing. */
+  readonly accept?: (finding: Omit<Finding, "fixed">) => boolean;
+  /** Told how far the work is, 0 to 1. */
+  readonly report?: (part: number) => void;
+};
+
+/** Ends closer than this are joined already: nothing to find. */
+export const JOINED = 1e-6;
+
+const ERRORS: ReadonlySet<TidyCode> = new Set(["duplicate", "overlap", "gap", "tail", "open", "crossing"]);
+export const severityOf = (code: TidyCode): Finding["severity"] =>
+  ERRORS.has(code) ? "error" : code === "fragment" ? "info" : "warning";
+
+/** Places in keys are rounded to this, so that they stay the same when something is mended elsewhere. */
+const KEY_STEP = 1e-4;
+
+export const keyOf = (code: TidyCode, { x, y }: Point, more = ""): string =>
+  `${code} ${Math.round(x / KEY_STEP)} ${Math.round(y / KEY_STEP)}${more ? ` ${more}` : ""}`;

@@ -1,0 +1,230 @@
+import fc from "fast-check";
+import { describe, expect, it } from "vitest";
+import { rectangleOf } from "../construct/rectangle.ts";
+import { filletCorner } from "../construct/fillet.ts";
+import { enclosedArea } from "../contour/chainMeasure.ts";
+import { circleHalves } from "../geometry/circle.ts";
+import { line, partOfPiece, pieceLength, reversePiece, transformPiece, type Piece } from "../geometry/piece.ts";
+import type { Point } from "../geometry/point.ts";
+import { endedAt } from "../construct/cornerCuts.ts";
+import { moving, turning, type Similarity } from "../geometry/transform.ts";
+import { tidy, type Thing, type Tidied, type TidyOptions, type TidyResult } from "./index.ts";
+
+const TOLERANCE = 0.05;
+const options = (rest: Partial<TidyOptions> = {}): TidyOptions => ({
+  tolerance: TOLERANCE,
+  ignore: new Set(["colour"]),
+  sharedEdges: "keep",
+  ...rest,
+});
+const thingsOf = (shapes: readonly Thing["shape"][], layer = "0"): Thing[] =>
+  shapes.map((shape, id) => ({ id, shape, layer }));
+const loose = (...pieces: readonly Piece[]): Thing["shape"][] => pieces.map((piece) => ({ kind: "piece", ...piece }));
+const point = (x: number, y: number): Point => ({ x, y });
+const box = (w: number, h: number, at: Point = point(0, 0)): readonly Piece[] => {
+  const made = rectangleOf(w, h, { across: 0, up: 0 }, at);
+  if (!made.ok) throw new Error(made.refusal.code);
+  return made.value;
+};
+const chain = (pieces: readonly Piece[], closed = true): Thing["shape"] => ({ kind: "chain", closed, pieces });
+const codes = ({ findings }: TidyResult): string[] => findings.map(({ code }) => code).sort();
+const areaOf = ({ shape }: Tidied): number =>
+  shape.kind === "circle"
+    ? Math.PI * shape.radius ** 2
+    : shape.kind === "chain" && shape.closed
+      ? Math.abs(enclosedArea(shape.pieces))
+      : NaN;
+const areas = ({ things }: TidyResult): number[] => things.map(areaOf).sort((p, q) => p - q);
+
+/** A rectangle whose corners are rounded, piece by piece. */
+const rounded = (w: number, h: number, r: number): readonly Piece[] => {
+  const sides = [...box(w, h)];
+  const arcs: Piece[] = [];
+  for (let i = 0; i < 4; i++) {
+    const made = filletCorner(sides[i]!, sides[(i + 1) % 4]!, r);
+    if (!made.ok) throw new Error(made.refusal.code);
+    sides[i] = made.value.before!;
+    sides[(i + 1) % 4] = made.value.after!;
+    arcs.push(made.value.arc);
+  }
+  return sides.flatMap((side, i) => [side, arcs[i]!]);
+};
+
+/** How one piece of a sound outline is spoilt. */
+type Spoil = "no" | "double" | "reversed" | "thrice" | "overlap" | "fragment" | "gap" | "tail";
+const spoilt = (piece: Piece, how: Spoil, amount: number): readonly Piece[] => {
+  const length = pieceLength(piece);
+  const by = amount * TOLERANCE * 0.45;
+  const run = (t: number): Piece => endedAt(piece, partOfPiece(piece, 0, t).b);
+  switch (how) {
+    case "no":
+      return [piece];
+    case "double":
+      return [piece, piece];
+    case "reversed":
+      return [reversePiece(piece), piece];
+    case "thrice":
+      return [piece, reversePiece(piece), piece];
+    case "overlap":
+      return [partOfPiece(piece, 0, 0.7), partOfPiece(piece, 0.4, 1)];
+    case "fragment":
+      return [partOfPiece(piece, 0, 0.3), partOfPiece(piece, 0.3, 1)];
+    case "gap":
+      return [run(1 - by / length)];
+    case "tail": {
+      // only lines: an arc that runs on leaves the corner of its neighbours
+      if (piece.bulge !== 0) return [piece];
+      const u = { x: (piece.b.x - piece.a.x) / length, y: (piece.b.y - piece.a.y) / length };
+      return [{ ...piece, b: { x: piece.b.x + u.x * by, y: piece.b.y + u.y * by } }];
+    }
+  }
+};
+const spoils = fc.constantFrom<Spoil>("no", "no", "double", "reversed", "thrice", "overlap", "fragment", "gap", "tail");
+const placed: fc.Arbitrary<Similarity[]> = fc
+  .record({
+    turn: fc.double({ min: 0, max: 6.28, noNaN: true }),
+    x: fc.constantFrom(0, 1e5, -3e4),
+    y: fc.constantFrom(0, 7e4),
+  })
+  .map(({ turn, x, y }) => [turning({ x: 0, y: 0 }, turn), moving({ x, y })]);
+
+describe("tidy", () => {
+  it("gives back the outlines that a spoilt soup came from: their number and their areas", () => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.tuple(spoils, fc.double({ min: 0.05, max: 1, noNaN: true })), { minLength: 16, maxLength: 16 }),
+        fc.array(fc.nat(), { minLength: 60, maxLength: 60 }),
+        fc.integer({ min: 0, max: 6 }),
+        placed,
+        (how, shuffle, r, m) => {
+          const outlines = [r === 0 ? box(60, 40) : rounded(60, 40, r), box(20, 10, point(20, 15))];
+          const pieces = outlines.flat().flatMap((piece, i) => spoilt(piece, how[i % 16]![0], how[i % 16]![1]));
+          const soup = pieces
+            .map((piece) => m.reduce((one, step) => transformPiece(step, one), piece))
+            .map((piece, i) => ({ piece, key: shuffle[i % 60]! }))
+            .sort((p, q) => p.key - q.key)
+            .map(({ piece }) => piece);
+          const result = tidy(thingsOf(loose(...soup)), options());
+          const expected = outlines.map((outline) => Math.abs(enclosedArea(outline))).sort((p, q) => p - q);
+          expect(areas(result)).toHaveLength(2);
+          areas(result).forEach((area, i) => expect(Math.abs(area - expected[i]!)).toBeLessThan(1e-5 * expected[i]!));
+          expect(result.findings.filter(({ fixed, severity }) => !fixed && severity === "error")).toEqual([]);
+          // twice is once, number for number
+          const again = tidy(
+            result.things.map((thing, id) => ({ id, ...thing })),
+            options(),
+          );
+          expect(again.findings).toEqual([]);
+          expect(again.things.map(({ shape }) => shape)).toEqual(result.things.map(({ shape }) => shape));
+        },
+      ),
+      { numRuns: 300 },
+    );
+  });
+
+  it("counts each surplus copy, whatever its direction; a whole outline twice is one; two half arcs are a circle", () => {
+    const [base] = box(30, 20);
+    expect(codes(tidy(thingsOf([...loose(...box(30, 20)), ...loose(base!, reversePiece(base!))]), options()))).toEqual([
+      "duplicate",
+      "duplicate",
+    ]);
+    const twice = tidy(thingsOf([chain(box(30, 20)), chain(box(30, 20))]), options());
+    expect(codes(twice)).toEqual(["duplicate"]);
+    expect(twice.things).toMatchObject([{ same: 0 }]);
+    const circle = { centre: point(5, 5), radius: 8 };
+    const halves = tidy(thingsOf(loose(...circleHalves(circle))), options());
+    expect(halves.things.map(({ shape }) => shape)).toMatchObject([{ kind: "circle", radius: 8 }]);
+    expect(codes(halves)).toEqual(["fragment"]);
+    const onTop = tidy(thingsOf([{ kind: "circle", ...circle }, { kind: "circle", ...circle }, ...loose(partOfPiece(circleHalves(circle)[0], 0.2, 0.9))]), options()); // prettier-ignore
+    expect(codes(onTop)).toEqual(["duplicate", "overlap"]);
+    expect(onTop.things).toMatchObject([{ same: 0 }]);
+  });
+
+  it("another layer makes them different, another colour does not, and either can be asked for", () => {
+    const [one, other] = thingsOf([...loose(line(point(0, 0), point(9, 0)), line(point(9, 0), point(0, 0)))]);
+    const on = (layer: string, colour: string): Thing[] => [one!, { ...other!, layer, colour }];
+    const duplicates = (things: readonly Thing[], ignore: TidyOptions["ignore"]): number =>
+      codes(tidy(things, options({ ignore }))).filter((code) => code === "duplicate").length;
+    expect(duplicates(on("1", ""), new Set(["colour"]))).toBe(0);
+    expect(duplicates(on("1", ""), new Set(["colour", "layer"]))).toBe(1);
+    expect(duplicates(on("0", "red"), new Set(["colour"]))).toBe(1);
+    expect(duplicates(on("0", "red"), new Set())).toBe(0);
+  });
+
+  it("an edge of two outlines is shared: kept with a warning, one copy dropped, or both outlines merged; also in part", () => {
+    const left = [chain(box(30, 20))];
+    for (const right of [box(10, 20, point(30, 0)), box(10, 12, point(30, 4))])
+      for (const things of [
+        thingsOf([...left, chain(right)]),
+        thingsOf(loose(...box(30, 20), ...right)),
+        thingsOf([chain(right), ...left]),
+      ]) {
+        const kept = tidy(things, options());
+        expect(codes(kept).filter((code) => code !== "fragment")).toContain("shared-edge");
+        if (things.length === 2) {
+          expect(codes(kept)).toEqual(["shared-edge"]);
+          expect(kept.things.map(({ same }) => same)).toEqual([0, 1]);
+        }
+        const merged = tidy(things, options({ sharedEdges: "merge" }));
+        const whole = 600 + Math.abs(enclosedArea(right));
+        expect(areas(merged)).toEqual([expect.closeTo(whole, 6)]);
+        const dropped = tidy(things, options({ sharedEdges: "drop" }));
+        expect(dropped.things.length).toBeGreaterThan(1);
+        expect(dropped.things.filter(({ shape }) => shape.kind === "chain" && shape.closed).length).toBeLessThan(2);
+      }
+  });
+
+  it("closes at the true corner where both ends are near it, half way where not, and moves nothing farther than allowed", () => {
+    const corner = tidy(
+      thingsOf(loose(line(point(0, 0), point(10.03, 0)), line(point(10, -0.02), point(10, 8)))),
+      options(),
+    );
+    expect(codes(corner)).toEqual(["open", "tail"]);
+    expect(corner.things[0]!.shape).toMatchObject({ pieces: [{ b: point(10, 0) }, { a: point(10, 0) }] });
+    const apart = tidy(
+      thingsOf(loose(line(point(0, 0), point(10, 0)), line(point(10.04, 0.01), point(30, 0.4)))),
+      options(),
+    );
+    expect(codes(apart)).toEqual(["gap", "open"]);
+    const far = tidy(
+      thingsOf(loose(line(point(0, 0), point(10, 0)), line(point(10.051, 0), point(10.051, 9)))),
+      options(),
+    );
+    expect(codes(far)).toEqual(["open", "open"]);
+    expect(far.things.map(({ same }) => same)).toEqual([0, 1]);
+  });
+
+  it("what is clean comes back number for number with no finding; what is left as it is stays", () => {
+    const clean = thingsOf([chain(rounded(60, 40, 5)), { kind: "circle", centre: point(30, 20), radius: 4 }, chain(box(5, 5, point(5, 5)))]); // prettier-ignore
+    const result = tidy(clean, options());
+    expect(result.findings).toEqual([]);
+    result.things.forEach(({ shape, same }, i) => {
+      expect(same).toBe(i);
+      expect(shape).toBe(clean[i]!.shape);
+    });
+    const [base] = box(30, 20);
+    const spoiltThings = thingsOf(loose(...box(30, 20), base!));
+    const left = tidy(spoiltThings, options({ accept: ({ code }) => code !== "duplicate" }));
+    expect(left.findings.find(({ code }) => code === "duplicate")).toMatchObject({ fixed: false, mendable: true });
+  });
+
+  it("says what stays in the way: crossings once each, pieces shorter than the tolerance, what does not close", () => {
+    const crossed = tidy(thingsOf([chain(box(30, 20)), chain(box(30, 20, point(10, 7)))]), options());
+    expect(codes(crossed)).toEqual(["crossing", "crossing"]);
+    const eight = [point(0, 0), point(10, 10), point(10, 0), point(0, 10)];
+    expect(codes(tidy(thingsOf([chain(eight.map((a, i) => line(a, eight[(i + 1) % 4]!)))]), options()))).toEqual(["crossing"]); // prettier-ignore
+    const tiny = [point(0, 0), point(20, 0), point(20, 0.03), point(20, 9)];
+    expect(codes(tidy(thingsOf([chain(tiny.map((a, i) => line(a, tiny[(i + 1) % 4]!)))]), options()))).toEqual([
+      "tiny",
+    ]);
+    const none = [point(0, 0), point(20, 0), point(20, 0), point(20, 9)];
+    const mended = tidy(thingsOf([chain(none.map((a, i) => line(a, none[(i + 1) % 4]!)))]), options());
+    expect(mended.findings).toMatchObject([{ code: "tiny", fixed: true }]);
+    expect(areas(mended)).toEqual([90]);
+  });
+
+  it("of two copies keeps the one that something is attached to", () => {
+    const [p, q] = thingsOf(loose(line(point(0, 0), point(9, 0)), line(point(9, 0), point(0, 0))));
+    expect(tidy([p!, { ...q!, attached: true }], options()).things).toMatchObject([{ same: 1 }]);
+  });
+});
