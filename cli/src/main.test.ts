@@ -1,13 +1,13 @@
-import { mkdtempSync, writeFileSync } from "node:fs";
+import { mkdtempSync, readdirSync, readFileSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { afterEach, describe, expect, it, vi } from "vitest";
-import { writeDxf } from "@ash-edge/core/formats/dxf";
+import { writeDxf, writeShapes } from "@ash-edge/core/formats/dxf";
 import { main } from "./main.ts";
 
 const run = async (...words: string[]): Promise<{ code: number; out: string; err: string }> => {
   const [out, err] = [vi.spyOn(process.stdout, "write"), vi.spyOn(process.stderr, "write")].map((spy) =>
-    spy.mockReturnValue(true),
+    spy.mockClear().mockReturnValue(true),
   );
   const code = await main(words);
   return {
@@ -66,5 +66,74 @@ describe("ash-edge", () => {
     expect(code).toBe(1);
     expect(report.findings.map(({ code }: { code: string }) => code)).toEqual(["units", "open"]);
     expect(report.contours).toMatchObject([{ closed: false, role: "open", area: null, length: 10 }]);
+  });
+});
+
+describe("ash-edge tidy and convert", () => {
+  const square = (x: number, skip = 0): Parameters<typeof writeShapes>[0] =>
+    [[0, 0], [20, 0], [20, 10], [0, 10]].map(([u, v], i, all) => {
+      const [p, q] = all[(i + 1) % 4]!;
+      return { kind: "piece" as const, layer: "cut", a: { x: x + u!, y: v! }, b: { x: x + p! - (i === 0 ? skip : 0), y: q! }, bulge: 0 };
+    }); // prettier-ignore
+
+  it("mends what is mended and writes it; twice changes nothing; exit 0", async () => {
+    const input = file(writeShapes([...square(0, 0.03), ...square(0).slice(1, 3)], "mm"));
+    const out = input.replace("part.dxf", "out.dxf");
+    const { code, out: told, err } = await run("tidy", input, "-o", out, "--json", "--roles");
+    const report = JSON.parse(told);
+    expect([code, err]).toEqual([0, ""]);
+    expect(
+      report.findings.map(({ code, fixed }: { code: string; fixed: boolean }) => `${code} ${fixed}`).sort(),
+    ).toEqual(["duplicate true", "duplicate true", "gap true"]);
+    expect(report.contours).toMatchObject([{ closed: true, role: "outside", area: 200, lines: 4, layer: "OUTSIDE" }]);
+    const again = join(out, "..", "again.dxf");
+    expect((await run("tidy", out, "-o", again)).code).toBe(0);
+    expect(readFileSync(again, "utf8")).toBe(readFileSync(out, "utf8"));
+    expect(JSON.parse((await run("inspect", again, "--json")).out).findings).toEqual([]);
+  });
+
+  it("shared edges as asked for; exit 1 while errors remain", async () => {
+    const input = file(writeShapes([...square(0), ...square(20)], "mm"));
+    const ends = async (shared: string): Promise<[number, number]> => {
+      const { code, out } = await run("tidy", input, "-o", `${input}.dxf`, "--json", "--shared-edges", shared);
+      return [code, JSON.parse(out).contours.filter(({ closed }: { closed: boolean }) => closed).length];
+    };
+    expect(await ends("merge")).toEqual([0, 1]);
+    expect(await ends("drop")).toEqual([0, 1]);
+    const higher = square(7).map((side) =>
+      side.kind === "piece"
+        ? { ...side, a: { x: side.a.x, y: side.a.y + 3 }, b: { x: side.b.x, y: side.b.y + 3 } }
+        : side,
+    );
+    const crossed = file(writeShapes([...square(0), ...higher], "mm"));
+    expect((await run("tidy", crossed, "-o", `${crossed}.dxf`)).code).toBe(1);
+  });
+
+  it("converts to the oldest version on standard output; several files and folders, each on its own", async () => {
+    const input = file(writeShapes(square(0), "in"));
+    const { code, out } = await run("convert", input, "-o", "-", "--dxf", "R12");
+    expect([code, out.includes("AC1009")]).toEqual([0, true]); // loose lines that meet are read as joined, and written as they are
+    const folder = join(input, "..");
+    writeFileSync(join(folder, "bad.dxf"), "0\nSECTION\n");
+    const all = await run("inspect", folder, "--json");
+    expect(all.code).toBe(2);
+    expect(all.err).toMatch(/^ash-edge: .*bad\.dxf: [^\n]+\n$/);
+    expect(JSON.parse(all.out)).toMatchObject([{ units: "in", contours: [{ area: 200 }] }]);
+    const target = join(folder, "made");
+    expect((await run("tidy", folder, "-o", target)).code).toBe(2);
+    expect(readdirSync(target)).toEqual(["part.dxf"]);
+  });
+
+  it.each([
+    [["tidy", "a.dxf"]],
+    [["inspect", "a.dxf", "-o", "b.dxf"]],
+    [["tidy", "a.dxf", "-o", "-", "--json"]],
+    [["tidy", "a.dxf", "-o", "b.dxf", "--tolerance", "0"]],
+    [["tidy", "a.dxf", "-o", "b.dxf", "--ignore", "size"]],
+    [["tidy", "a.dxf", "-o", "b.dxf", "--shared-edges", "cut"]],
+  ])("refuses %j with one line and exit 2", async (words) => {
+    const { code, out, err } = await run(...words);
+    expect([code, out]).toEqual([2, ""]);
+    expect(err).toMatch(/^ash-edge: [^\n]+\n$/);
   });
 });

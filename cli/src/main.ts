@@ -1,76 +1,95 @@
-import { readFile } from "node:fs/promises";
-import { sayRefusal } from "@ash-edge/core/say";
-import { readDxf } from "@ash-edge/core/formats/dxf";
-import { inspect, type Inspection } from "./inspect.ts";
+import { mkdir, readdir, rename, stat, writeFile } from "node:fs/promises";
+import { basename, dirname, extname, join } from "node:path";
+import { COMMANDS, readArguments, USAGE, type Arguments } from "./arguments.ts";
+import { reportText, type Report } from "./report.ts";
+import { Unusable } from "./unusable.ts";
+import { READ_EXTENSIONS, workOn } from "./work.ts";
 
 const VERSION = "0.1.0";
-const USAGE = `ash-edge inspect IN.dxf [--units mm|in] [--json]   reads a drawing and reports; writes nothing
-ash-edge --version
-ash-edge --help
-`;
-
-/** Wrong arguments or an unusable file: one line on standard error, exit 2. */
-class Unusable extends Error {}
-
-type Arguments = { readonly file: string; readonly json: boolean; readonly units?: "mm" | "in" };
-
-const readArguments = (words: readonly string[]): Arguments => {
-  const files: string[] = [];
-  let json = false;
-  let units: "mm" | "in" | undefined;
-  for (let i = 0; i < words.length; i++) {
-    const word = words[i]!;
-    if (word === "--json") json = true;
-    else if (word === "--units") {
-      const value = words[++i];
-      if (value !== "mm" && value !== "in") throw new Unusable("--units takes mm or in");
-      units = value;
-    } else if (word.startsWith("-")) throw new Unusable(`${word} is no option of inspect; see --help`);
-    else files.push(word);
-  }
-  if (files.length !== 1) throw new Unusable("inspect takes one file; see --help");
-  return { file: files[0]!, json, ...(units ? { units } : {}) };
-};
-
-const inText = ({ units, contours, findings, ready }: Inspection): string =>
-  [
-    `unit ${units}`,
-    ...contours.map(({ closed, role, layer, area, length, circle, lines, arcs }) => {
-      const what = circle ? "circle" : `${lines} lines, ${arcs} arcs`;
-      return `${closed ? "closed" : "open"} ${role} on ${layer}: ${what}, length ${length}${area === null ? "" : `, area ${area}`}`;
-    }),
-    ...findings.map(({ severity, code, message }) => `${severity} ${code}: ${message}`),
-    ready ? "ready to cut" : "not ready to cut",
-    "",
-  ].join("\n");
 
 /** Runs the command line and returns its exit code: 0 ready, 1 findings remain, 2 unusable. */
 export const main = async (words: readonly string[]): Promise<0 | 1 | 2> => {
   try {
-    const [command, ...rest] = words;
-    if (command === "--version") {
+    const [name, ...rest] = words;
+    if (name === "--version" || rest.includes("--version")) {
       process.stdout.write(`${VERSION}\n`);
       return 0;
     }
-    if (command === "--help") {
+    if (name === "--help" || rest.includes("--help")) {
       process.stdout.write(USAGE);
       return 0;
     }
-    if (command !== "inspect")
-      throw new Unusable(command ? `${command} is no command; see --help` : "a command is missing; see --help");
-    const { file, json, units } = readArguments(rest);
-    if (!/\.dxf$/i.test(file)) throw new Unusable(`${file}: only DXF files can be read so far`);
-    const text = await readFile(file, "latin1").catch(() => {
-      throw new Unusable(`${file}: there is no such file, or it can't be read`);
-    });
-    const read = readDxf(text);
-    if (!read.ok) throw new Unusable(`${file}: ${sayRefusal(read.refusal, "mm")}`);
-    const inspection = inspect(read.value, units);
-    process.stdout.write(json ? `${JSON.stringify(inspection)}\n` : inText(inspection));
-    return inspection.ready ? 0 : 1;
+    const command = COMMANDS.find((one) => one === name);
+    if (!command) throw new Unusable(name ? `${name} is no command; see --help` : "a command is missing; see --help");
+    return await runAll(readArguments(command, rest));
   } catch (reason) {
     if (!(reason instanceof Unusable)) throw reason;
-    process.stderr.write(`ash-edge: ${reason.message}\n`);
-    return 2;
+    return complain(reason);
+  }
+};
+
+const complain = (reason: Unusable): 2 => {
+  process.stderr.write(`ash-edge: ${reason.message}\n`);
+  return 2;
+};
+
+/** The files that the inputs name: files themselves, and what can be read in folders. */
+const filesOf = async (inputs: readonly string[]): Promise<{ files: readonly string[]; many: boolean }> => {
+  const files: string[] = [];
+  let many = inputs.length > 1;
+  for (const input of inputs) {
+    const found = await stat(input).catch(() => undefined);
+    if (!found?.isDirectory()) {
+      files.push(input);
+      continue;
+    }
+    many = true;
+    const names = await readdir(input);
+    files.push(
+      ...names
+        .filter((name) => READ_EXTENSIONS.has(extname(name).toLowerCase()))
+        .sort()
+        .map((name) => join(input, name)),
+    );
+  }
+  if (files.length === 0) throw new Unusable(`${inputs[0]}: there is no file in it that can be read`);
+  return { files, many };
+};
+
+/** Every file on its own: one that can't be used is said and never stops the rest. The worst exit code counts. */
+const runAll = async (options: Arguments): Promise<0 | 1 | 2> => {
+  const { files, many } = await filesOf(options.inputs);
+  if (many && options.out === "-") throw new Unusable("-o - takes one file; give a folder for several");
+  const reports: (Report & { file?: string })[] = [];
+  let worst: 0 | 1 | 2 = 0;
+  for (const file of files) {
+    try {
+      const { report, text } = await workOn(file, options);
+      if (text !== undefined)
+        await write(text, many ? join(options.out!, `${basename(file, extname(file))}.dxf`) : options.out!, many);
+      reports.push(many ? { file, ...report } : report);
+      if (!options.json && options.out !== "-") process.stdout.write(`${many ? `${file}\n` : ""}${reportText(report)}`);
+      worst = Math.max(worst, report.ready ? 0 : 1) as 0 | 1 | 2;
+    } catch (reason) {
+      if (!(reason instanceof Unusable)) throw reason;
+      worst = complain(reason);
+    }
+  }
+  if (options.json && (many || reports.length > 0))
+    process.stdout.write(`${JSON.stringify(many ? reports : reports[0])}\n`);
+  return worst;
+};
+
+/** Written beside its place first, so that a file that stands there is whole at any time. */
+const write = async (text: string, out: string, many: boolean): Promise<void> => {
+  if (out === "-") return void process.stdout.write(text);
+  if (extname(out).toLowerCase() !== ".dxf") throw new Unusable(`${out}: only DXF files can be written so far`);
+  try {
+    if (many) await mkdir(dirname(out), { recursive: true });
+    const beside = `${out}.part`;
+    await writeFile(beside, text);
+    await rename(beside, out);
+  } catch (reason) {
+    throw new Unusable(`${out}: it can't be written there (${(reason as NodeJS.ErrnoException).code ?? "unknown"})`);
   }
 };

@@ -11,19 +11,30 @@ export type Run = {
 /** The ends of something that can be joined. */
 export type Ends = { readonly start: Point; readonly end: Point };
 
+/** Which of the ends at a node (2 · part, +1 for its end) go on into each other, where more than two meet. */
+export type Pairing = (here: readonly number[]) => readonly (readonly [number, number])[];
+
 /**
  * Which parts meet end to end. Ends within `tolerance` of each other make a node; where exactly two ends make one, the run goes
- * on through it, elsewhere it stops (a free end, or a branch). Every part comes back in exactly one run, runs in the order of
+ * on through it, elsewhere it stops (a free end, or a branch), unless `pairing` says otherwise. Every part comes back in exactly one run, runs in the order of
  * their first part, each in the direction of that part. n log n.
  */
-export const joinRuns = (parts: readonly Ends[], tolerance: number): readonly Run[] => {
+export const joinRuns = (parts: readonly Ends[], tolerance: number, pairing?: Pairing): readonly Run[] => {
   const nodeOf = weldEnds(parts, tolerance);
   const at = new Map<number, number[]>(); // node -> ends (2 · part, +1 for its end)
   nodeOf.forEach((node, end) => void (at.get(node)?.push(end) ?? at.set(node, [end])));
   /** The end met on the other side of the node at `end`, when exactly two meet there. */
+  const paired = new Map<number, number>();
+  if (pairing)
+    for (const here of at.values())
+      if (here.length > 2)
+        for (const [p, q] of pairing(here)) {
+          paired.set(p, q);
+          paired.set(q, p);
+        }
   const across = (end: number): number | undefined => {
     const here = at.get(nodeOf[end]!)!;
-    return here.length === 2 ? here[here[0] === end ? 1 : 0] : undefined;
+    return here.length === 2 ? here[here[0] === end ? 1 : 0] : paired.get(end);
   };
   const used = new Set<number>();
   const runs: Run[] = [];

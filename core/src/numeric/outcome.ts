@@ -107,9 +107,10 @@ export const REFUSAL_CODES = [
   "nothing-selected",
   "dxf-empty",
   "dxf-not-text",
-  "dxf-binary",
   "dxf-bad-code",
   "dxf-truncated",
+  "dxf-cut-short",
+  "file-too-many",
   "dxf-no-entities",
   "file-not-readable",
 ] as const;

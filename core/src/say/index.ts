@@ -1,1 +1,2 @@
 export * from "./say.ts";
+export * from "./sayFinding.ts";

@@ -148,10 +148,12 @@ const SENTENCES: Readonly<Record<RefusalCode, Words>> = {
   "nothing-selected": () => "Nothing is selected that this could change. Select it first.",
   "dxf-empty": () => "The file is empty.",
   "dxf-not-text": () => "This is no text file. An ASCII DXF was expected.",
-  "dxf-binary": () => "This is a binary DXF. Save it as ASCII DXF first.",
   "dxf-bad-code": ({ line, found }) =>
     `Line ${line}: “${found}” is no group code. This is no DXF, or it is damaged there.`,
   "dxf-truncated": ({ line }) => `Line ${line}: the file ends in the middle. It was cut off; ask for it again.`,
+  "dxf-cut-short": ({ place: at }) => `At byte ${at} the file ends in the middle. It was cut off; ask for it again.`,
+  "file-too-many": ({ limit }) =>
+    `The file makes more than ${limit} curves. That is no drawing to cut; take its rows of blocks apart.`,
   "dxf-no-entities": () => "The file has no section with geometry.",
   "file-not-readable": ({ reason }) => `The file can't be read: ${reason}.`,
 };

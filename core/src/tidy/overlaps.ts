@@ -26,6 +26,8 @@ export type Untangled = {
   readonly findings: readonly Finding[];
   /** Things of which something was changed: their pieces are on their own now. */
   readonly touched: ReadonlySet<number>;
+  /** The ends of shared edges of which one copy was to go: what is open there is so by request. */
+  readonly openedAt: readonly Point[];
 };
 
 export const boxOf = (strand: Strand): Bounds =>
@@ -41,7 +43,7 @@ export const boxOf = (strand: Strand): Bounds =>
  */
 export const untangle = (things: readonly Thing[], all: readonly Strand[], options: TidyOptions): Untangled => {
   const classes = things.map((thing) => classOf(thing, options.ignore));
-  const noted: Noted = { findings: [], touched: new Set(), whole: new Set(), accepted: new Map() };
+  const noted: Noted = { findings: [], touched: new Set(), openedAt: [], whole: new Set(), accepted: new Map() };
   const out: (readonly Strand[])[] = all.map((strand) => [strand]);
   const boxes = all.map(boxOf);
   const tree = treeOf(boxes);
@@ -56,7 +58,7 @@ export const untangle = (things: readonly Thing[], all: readonly Strand[], optio
   };
   for (const group of groupsOf(all, boxes, tree, things, classes, options.tolerance))
     resolveGroup(group, { all, things, classes, options, degree, noted, out });
-  return { strands: out.flat(), findings: noted.findings, touched: noted.touched };
+  return { strands: out.flat(), findings: noted.findings, touched: noted.touched, openedAt: noted.openedAt };
 };
 
 const treeOf = (boxes: readonly Bounds[]): Flatbush | undefined => {
@@ -70,6 +72,7 @@ const treeOf = (boxes: readonly Bounds[]): Flatbush | undefined => {
 type Noted = {
   readonly findings: Finding[];
   readonly touched: Set<number>;
+  readonly openedAt: Point[];
   /** Things that are there twice, as a whole: said once for all their pieces. */
   readonly whole: Set<number>;
   readonly accepted: Map<number, boolean>;
@@ -231,6 +234,8 @@ const resolveGroup = (group: Group, work: Work): void => {
     const mendable = sharedEdges !== "keep";
     const fixed = note("shared-edge", middle(atom), idsOf(atom.cover), mendable);
     atom.left = fixed ? (sharedEdges === "merge" ? 0 : 1) : 2;
+    if (fixed && sharedEdges === "drop")
+      for (const at of [atom.from, atom.from + atom.length]) noted.openedAt.push(placeOf(track, stops, at));
     shared.add(atom);
   }
 
@@ -250,11 +255,13 @@ const resolveGroup = (group: Group, work: Work): void => {
     );
   const covers = members.map((_, i) => atoms.filter(({ cover }) => cover.includes(i)));
   const kept: number[] = [];
+  const sharing = new Set<number>();
   for (const i of order) {
     const lying = covers[i]!;
     if (lying.length === 0 || lying.every(({ left }) => left > 0)) {
       for (const atom of lying) atom.left -= 1;
       kept.push(i);
+      if (lying.some((atom) => shared.has(atom))) sharing.add(i);
       continue;
     }
     const strand = all[members[i]!.strand]!;
@@ -308,7 +315,15 @@ const resolveGroup = (group: Group, work: Work): void => {
     out[members[from]!.strand] = [...out[members[from]!.strand]!, made.at(-1)!.strand];
     noted.touched.add(source.thing);
   }
-  mergeLoose(group, kept, made, stops, { ...work, note, own });
+  for (const i of sharing)
+    out[members[i]!.strand] = out[members[i]!.strand]!.map((strand) => ({ ...strand, shared: true }));
+  mergeLoose(
+    group,
+    kept.filter((i) => !sharing.has(i)),
+    made,
+    stops,
+    { ...work, note, own },
+  );
 };
 
 /** The places where members end, those within the tolerance as one: that of the first. */

@@ -12,6 +12,8 @@ export type Strand = {
   readonly thing: number;
   readonly place: number;
   readonly origins: readonly Origin[];
+  /** An edge that two outlines share, or lies in part on one. */
+  readonly shared?: boolean;
 };
 
 /** Two things on the same of these can be duplicates of each other. */

@@ -8,6 +8,7 @@ import { meetings } from "../intersect/meetings.ts";
 import { RESOLUTION } from "../numeric/tolerance.ts";
 import { closeEnds } from "./ends.ts";
 import { boxOf, untangle } from "./overlaps.ts";
+import { sharedPairing } from "./sharedPairing.ts";
 import { strandsOf, type Strand } from "./strands.ts";
 import {
   JOINED,
@@ -51,7 +52,11 @@ export const tidy = (things: readonly Thing[], options: TidyOptions): TidyResult
   for (const thing of [...untangled.touched, ...closed.touched]) touched.add(thing);
   const standing = put(things, closed.strands, touched);
   report(0.8);
-  const stays = [openFindings(standing), tinyFindings(standing, options.tolerance), crossingFindings(standing)];
+  const stays = [
+    openFindings(standing, untangled.openedAt),
+    tinyFindings(standing, options.tolerance),
+    crossingFindings(standing),
+  ];
   report(1);
   return {
     things: standing.map(({ made }) => made),
@@ -103,7 +108,15 @@ const put = (
     }
     for (const strand of own) {
       if (strand.circle) keep(circleOf(thing, strand, undefined));
-      else parts.push({ order, thing, pieces: [strand.piece], origins: [strand.origins], whole });
+      else
+        parts.push({
+          order,
+          thing,
+          pieces: [strand.piece],
+          origins: [strand.origins],
+          whole,
+          shared: strand.shared ?? false,
+        });
     }
   });
   const all = [out, ...[...loose.values()].map(({ parts }) => joined(parts))].flat();
@@ -117,6 +130,7 @@ type Part = {
   readonly pieces: readonly Piece[];
   readonly origins: readonly (readonly Origin[])[];
   readonly whole: boolean;
+  readonly shared?: boolean;
 };
 
 const about = ({ layer, colour, line }: Thing): Pick<Tidied, "layer" | "colour" | "line"> => ({
@@ -156,10 +170,11 @@ const closedOf = (thing: Thing & { readonly shape: { readonly kind: "chain" | "p
 
 const joined = (parts: readonly Part[]): { order: number; standing: Standing }[] => {
   const partPieces = parts.map(({ pieces }) => pieces);
-  return joinRuns(
-    parts.map(({ pieces }) => ({ start: pieces[0]!.a, end: pieces.at(-1)!.b })),
-    JOINED,
-  ).map((run) => {
+  const ends = parts.map(({ pieces }) => ({ start: pieces[0]!.a, end: pieces.at(-1)!.b }));
+  const pairing = parts.some(({ shared }) => shared)
+    ? sharedPairing(partPieces, (part) => parts[part]!.shared === true, onlyOther(ends))
+    : undefined;
+  return joinRuns(ends, JOINED, pairing).map((run) => {
     const own = run.links.map(({ part }) => parts[part]!);
     const first = own.reduce((best, part) => (part.order < best.order ? part : best));
     const alone = own.length === 1 && first.whole && !run.closed;
@@ -198,12 +213,30 @@ const joined = (parts: readonly Part[]): { order: number; standing: Standing }[]
   });
 };
 
-const openFindings = (standing: readonly Standing[]): Finding[] =>
+/** For an end of a part (2 · part, +1 for its end) the only other end that lies there. */
+const onlyOther = (
+  parts: readonly { readonly start: Point; readonly end: Point }[],
+): ((end: number) => number | undefined) => {
+  const points = parts.flatMap(({ start, end }) => [start, end]);
+  const tree = new Flatbush(points.length);
+  for (const { x, y } of points) tree.add(x, y, x, y);
+  tree.finish();
+  return (end) => {
+    const { x, y } = points[end]!;
+    const near = tree.search(x - JOINED, y - JOINED, x + JOINED, y + JOINED).filter((i) => i !== end);
+    return near.length === 1 ? near[0] : undefined;
+  };
+};
+
+/** What is open only where one copy of a shared edge was to go is no error. */
+const openFindings = (standing: readonly Standing[], openedAt: readonly Point[]): Finding[] =>
   standing
     .filter(({ closed }) => !closed)
     .map(({ pieces, ids }) => {
       const [start, end] = [pieces[0]!.a, pieces.at(-1)!.b];
-      return { ...noted("open", start, ids, { apart: distance(start, end) }), fixed: false };
+      const finding = noted("open", start, ids, { apart: distance(start, end) });
+      const byRequest = [start, end].every((p) => openedAt.some((at) => distance(at, p) <= JOINED));
+      return { ...finding, severity: byRequest ? "warning" : finding.severity, fixed: false };
     });
 
 const tinyFindings = (standing: readonly Standing[], tolerance: number): Finding[] =>

@@ -1,121 +1,253 @@
-import { arcBetween, type Piece } from "../../geometry/piece.ts";
-import { circlePoint } from "../../geometry/circle.ts";
-import { done, refuse, type Outcome } from "../../numeric/outcome.ts";
+import { after } from "../../geometry/transform.ts";
 import { toRadians } from "../../numeric/angle.ts";
+import { done, refuse, type Outcome } from "../../numeric/outcome.ts";
 import type { Unit } from "../../numeric/units.ts";
-import { readTokens, type Token } from "./tokens.ts";
+import {
+  placed,
+  type Affine,
+  type ReadDrawing,
+  type ReadGeometry,
+  type ReadLayer,
+  type ReadShape,
+} from "../readShapes.ts";
+import { facing, shapeOf, type NoShape } from "./entities.ts";
+import { numberOf, runRecords, sound, textOf, type DxfRecord } from "./records.ts";
+import { tokensOf, type Token } from "./tokens.ts";
 
-/** A shape read from a file, on its layer. */
-export type ReadShape = { readonly layer: string } & (
-  | { readonly kind: "circle"; readonly centre: { readonly x: number; readonly y: number }; readonly radius: number }
-  | { readonly kind: "chain"; readonly closed: boolean; readonly pieces: readonly Piece[] }
-  | ({ readonly kind: "piece" } & Piece)
-  | { readonly kind: "point" }
-);
-
-export type ReadDrawing = {
-  /** Undefined when the file names none, or one that is neither. */
-  readonly unit: Unit | undefined;
-  readonly shapes: readonly ReadShape[];
-  /** What was met and not read, by its type. */
-  readonly leftOut: Readonly<Record<string, number>>;
-  /** Things whose numbers make no geometry: left out, with the line at which each begins. */
-  readonly degenerate: readonly { readonly type: string; readonly line: number }[];
+/** `$INSUNITS` as the format's public reference has it, in millimetres each; 1 and 4 are the units that drawings have here. */
+const IN_MM: Readonly<Record<number, readonly [name: string, mm: number]>> = {
+  2: ["ft", 304.8],
+  3: ["mi", 1_609_344],
+  5: ["cm", 10],
+  6: ["m", 1000],
+  7: ["km", 1_000_000],
+  8: ["µin", 0.0000254],
+  9: ["mil", 0.0254],
+  10: ["yd", 914.4],
+  11: ["Å", 1e-7],
+  12: ["nm", 1e-6],
+  13: ["µm", 1e-3],
+  14: ["dm", 100],
 };
 
-type DxfRecord = { readonly type: string; readonly line: number; readonly groups: readonly Token[] };
+/** A drawing of more shapes than this is no drawing: blocks in rows of blocks can name any number. */
+const MOST_SHAPES = 4_000_000;
+const DEEPEST = 64;
+
+/** A shape as it lies in its block: with what it takes from where the block is put. */
+type Item =
+  | { readonly geometry: ReadGeometry; readonly layer: string; readonly colour?: string; readonly line?: string }
+  | { readonly insert: Insert; readonly layer: string; readonly colour?: string; readonly line?: string };
+type Insert = { readonly name: string; readonly places: readonly Affine[]; readonly at: number };
+type Block = { readonly items: Item[]; readonly base: { readonly x: number; readonly y: number } };
+
+const IDENTITY: Affine = { a: 1, b: 0, c: 0, d: 1, e: 0, f: 0 };
 
 /**
- * Reads the lines, arcs, circles, polylines and points of an ASCII DXF. Everything else is counted by its type, nothing is
- * guessed. A file that can't be used is a refusal that names the line.
+ * Reads a DXF, ASCII of any version or binary: lines, arcs, circles, polylines old and new with their bulges, ellipses, splines, points,
+ * and blocks put in place (turned, mirrored, scaled, also unequally, nested, in rows). Texts and everything else are counted by their
+ * type, nothing is guessed. A file that can't be used is a refusal that names the line.
  */
-export const readDxf = (text: string): Outcome<ReadDrawing> => {
-  const tokens = readTokens(text);
-  if (!tokens.ok) return tokens;
-  const records = recordsOf(tokens.value);
-  const from = records.findIndex(({ type, groups }) => type === "SECTION" && textOf(groups, 2) === "ENTITIES");
-  if (from < 0) return refuse("dxf-no-entities");
-  const to = records.findIndex(({ type }, i) => i > from && type === "ENDSEC");
-  const shapes: ReadShape[] = [];
+export const readDxf = (source: string | Uint8Array): Outcome<ReadDrawing> => {
+  const bytes = typeof source === "string" ? new TextEncoder().encode(source) : source;
+  const layers: ReadLayer[] = [];
+  const blocks = new Map<string, Block>();
+  const top: Item[] = [];
   const leftOut: Record<string, number> = {};
   const degenerate: { type: string; line: number }[] = [];
-  for (const record of records.slice(from + 1, to)) {
-    const read = READERS[record.type];
-    const shape = read?.(record.groups);
-    if (!read) leftOut[record.type] = (leftOut[record.type] ?? 0) + 1;
-    else if (shape) shapes.push({ ...shape, layer: textOf(record.groups, 8) ?? "0" } as ReadShape);
+  let texts = 0;
+  let insunits: number | undefined;
+  let sawEntities = false;
+  let block: Block | undefined;
+  let pending: { record: DxfRecord; vertices: DxfRecord[] } | undefined;
+
+  const count = (type: string): void => void (leftOut[type] = (leftOut[type] ?? 0) + 1);
+  const no = (why: NoShape, record: DxfRecord): void => {
+    if (why === "text") texts += 1;
+    else if (why === "left out") count(record.type);
     else degenerate.push({ type: record.type, line: record.line });
-  }
-  return done({ unit: unitOfHeader(tokens.value), shapes, leftOut, degenerate });
-};
-
-const recordsOf = (tokens: readonly Token[]): readonly DxfRecord[] => {
-  const records: { type: string; line: number; groups: Token[] }[] = [];
-  for (const token of tokens) {
-    if (token.code === 0) records.push({ type: token.text.trim(), line: token.line, groups: [] });
-    else records.at(-1)?.groups.push(token);
-  }
-  return records;
-};
-
-const unitOfHeader = (tokens: readonly Token[]): Unit | undefined => {
-  const at = tokens.findIndex(({ code, text }) => code === 9 && text.trim() === "$INSUNITS");
-  const number = Number(tokens[at + 1]?.text);
-  return at < 0 ? undefined : number === 1 ? "in" : number === 4 ? "mm" : undefined;
-};
-
-const textOf = (groups: readonly Token[], code: number): string | undefined =>
-  groups.find((group) => group.code === code)?.text.trim();
-
-/** A group's number; NaN when it is missing without a default or is no number, so that it fails every check. */
-const numberOf = (groups: readonly Token[], code: number, otherwise = NaN): number => {
-  const text = textOf(groups, code);
-  return text === undefined ? otherwise : text === "" ? NaN : Number(text);
-};
-
-const sound = (...numbers: readonly number[]): boolean =>
-  numbers.every((number) => Number.isFinite(number) && Math.abs(number) <= 1e9);
-
-type Reader = (groups: readonly Token[]) => object | undefined;
-
-const READERS: Readonly<Record<string, Reader>> = {
-  LINE: (groups) => {
-    const [x, y, x2, y2] = [10, 20, 11, 21].map((code) => numberOf(groups, code)) as [number, number, number, number];
-    return sound(x, y, x2, y2) ? { kind: "piece", a: { x, y }, b: { x: x2, y: y2 }, bulge: 0 } : undefined;
-  },
-  CIRCLE: (groups) => {
-    const [x, y, radius] = [10, 20, 40].map((code) => numberOf(groups, code)) as [number, number, number];
-    return sound(x, y, radius) && radius > 0 ? { kind: "circle", centre: { x, y }, radius } : undefined;
-  },
-  ARC: (groups) => {
-    const [x, y, radius, from, to] = [10, 20, 40, 50, 51].map((code) => numberOf(groups, code)) as [
-      number,
-      number,
-      number,
-      number,
-      number,
-    ];
-    if (!sound(x, y, radius, from, to) || radius <= 0) return undefined;
-    const circle = { centre: { x, y }, radius };
-    return {
-      kind: "piece",
-      ...arcBetween(circlePoint(circle, toRadians(from)), circlePoint(circle, toRadians(to)), circle.centre, true),
-    };
-  },
-  POINT: (groups) => (sound(numberOf(groups, 10), numberOf(groups, 20)) ? { kind: "point" } : undefined),
-  LWPOLYLINE: (groups) => {
-    const vertices: { x: number; y: number; bulge: number }[] = [];
-    for (const { code, text } of groups) {
-      if (code === 10) vertices.push({ x: Number(text), y: NaN, bulge: 0 });
-      else if (code === 20 && vertices.length > 0) vertices.at(-1)!.y = Number(text);
-      else if (code === 42 && vertices.length > 0) vertices.at(-1)!.bulge = Number(text);
+  };
+  const put = (record: DxfRecord, vertices: readonly DxfRecord[] = []): void => {
+    const into = block?.items ?? top;
+    const { groups } = record;
+    const own = { layer: textOf(groups, 8) ?? "0", ...looks(groups) };
+    if (record.type === "INSERT") {
+      const insert = insertOf(record);
+      if (insert) into.push({ insert, ...own });
+      else no("degenerate", record);
+      return;
     }
-    const closed = (numberOf(groups, 70, 0) & 1) === 1;
-    if (vertices.length < 2 || !vertices.every(({ x, y, bulge }) => sound(x, y, bulge))) return undefined;
-    const pieces = vertices.map(({ x, y, bulge }, i): Piece => {
-      const next = vertices[(i + 1) % vertices.length]!;
-      return { a: { x, y }, b: { x: next.x, y: next.y }, bulge };
-    });
-    return { kind: "chain", closed, pieces: closed ? pieces : pieces.slice(0, -1) };
-  },
+    const geometry = shapeOf(record, vertices);
+    if (typeof geometry === "string") no(geometry, record);
+    else into.push({ geometry, ...own });
+  };
+  const flush = (): void => {
+    if (pending) put(pending.record, pending.vertices);
+    pending = undefined;
+  };
+
+  const ran = runRecords(tokensOf(bytes), {
+    header: (name, value) => {
+      if (name === "$INSUNITS") insunits = Number(value.text);
+    },
+    record: (section, record) => {
+      if (section === "TABLES" && record.type === "LAYER") layers.push(layerOf(record.groups));
+      if (section === "ENTITIES") sawEntities = true;
+      if (section !== "ENTITIES" && section !== "BLOCKS") return;
+      if (record.type === "VERTEX" && pending) return void pending.vertices.push(record);
+      if (record.type === "SEQEND") return flush();
+      flush();
+      if (section === "BLOCKS" && record.type === "BLOCK") {
+        block = { items: [], base: { x: numberOf(record.groups, 10, 0), y: numberOf(record.groups, 20, 0) } };
+        blocks.set((textOf(record.groups, 2) ?? "").toUpperCase(), block);
+        return;
+      }
+      if (section === "BLOCKS" && record.type === "ENDBLK") return void (block = undefined);
+      if (section === "BLOCKS" && !block) return;
+      if (section === "ENTITIES") block = undefined;
+      if (record.type === "POLYLINE") pending = { record, vertices: [] };
+      else put(record);
+    },
+  });
+  if (!ran.ok) return ran;
+  flush();
+  if (!sawEntities && top.length === 0 && blocks.size === 0 && layers.length === 0 && insunits === undefined)
+    return refuse("dxf-no-entities");
+  if (countOf(top, blocks, new Map(), []) > MOST_SHAPES) return refuse("file-too-many", { limit: MOST_SHAPES });
+  const shapes: ReadShape[] = [];
+  place(top, IDENTITY, undefined, { blocks, shapes, degenerate, within: [] });
+  const converted = insunits === undefined ? undefined : IN_MM[insunits];
+  return done({
+    unit: unitOf(insunits, converted !== undefined),
+    ...(converted ? { convertedFrom: converted[0] } : {}),
+    layers,
+    shapes: converted ? scaled(shapes, converted[1]) : shapes,
+    leftOut,
+    texts,
+    degenerate,
+  });
 };
+
+const unitOf = (insunits: number | undefined, converted: boolean): Unit | undefined =>
+  insunits === 1 ? "in" : insunits === 4 || converted ? "mm" : undefined;
+
+const scaled = (shapes: readonly ReadShape[], by: number): readonly ReadShape[] =>
+  shapes.flatMap((shape) => {
+    const { layer, colour, line } = shape;
+    return placed({ a: by, b: 0, c: 0, d: by, e: 0, f: 0 }, shape).map((made) => ({
+      ...made,
+      layer,
+      ...(colour === undefined ? {} : { colour }),
+      ...(line === undefined ? {} : { line }),
+    }));
+  });
+
+/** Colour and line style where an entity has its own: a palette number, or `#rrggbb`. */
+const looks = (groups: readonly Token[]): { colour?: string; line?: string } => {
+  const [own, deep, line] = [textOf(groups, 62), textOf(groups, 420), textOf(groups, 6)];
+  const colour =
+    deep !== undefined
+      ? `#${(Number(deep) & 0xffffff).toString(16).padStart(6, "0")}`
+      : own === "256"
+        ? undefined
+        : own;
+  const style = line === undefined || /^bylayer$/i.test(line) ? undefined : line.toUpperCase();
+  return { ...(colour === undefined ? {} : { colour }), ...(style === undefined ? {} : { line: style }) };
+};
+
+const layerOf = (groups: readonly Token[]): ReadLayer => {
+  const [flags, colour] = [numberOf(groups, 70, 0), numberOf(groups, 62, 7)];
+  return {
+    name: textOf(groups, 2) ?? "0",
+    ...(Number.isFinite(colour) ? { colour: String(Math.abs(colour)) } : {}),
+    hidden: (flags & 1) !== 0 || colour < 0,
+    locked: (flags & 4) !== 0,
+  };
+};
+
+const insertOf = ({ groups, line }: DxfRecord): Insert | undefined => {
+  const number = (code: number, otherwise: number): number => numberOf(groups, code, otherwise);
+  const [x, y, sx, sy] = [number(10, NaN), number(20, NaN), number(41, 1), number(42, 1)];
+  const [turn, columns, rows, dx, dy] = [number(50, 0), number(70, 1), number(71, 1), number(44, 0), number(45, 0)];
+  const side = facing(groups);
+  if (!sound(x, y, sx, sy, turn, columns, rows, dx, dy) || sx === 0 || sy === 0 || side === undefined) return undefined;
+  if (!(columns >= 0 && rows >= 0) || columns * rows > MOST_SHAPES) return undefined;
+  const [c, s] = [Math.cos(toRadians(turn)), Math.sin(toRadians(turn))];
+  const places: Affine[] = [];
+  for (let row = 0; row < Math.max(1, rows); row++)
+    for (let column = 0; column < Math.max(1, columns); column++) {
+      const [px, py] = [column * dx, row * dy];
+      places.push({
+        a: side * c * sx,
+        b: s * sx,
+        c: side * -s * sy,
+        d: c * sy,
+        e: side * (x + c * px - s * py),
+        f: y + s * px + c * py,
+      });
+    }
+  return { name: (textOf(groups, 2) ?? "").toUpperCase(), places, at: line };
+};
+
+type Into = {
+  readonly blocks: ReadonlyMap<string, Block>;
+  readonly shapes: ReadShape[];
+  readonly degenerate: { type: string; line: number }[];
+  /** The blocks being put, outermost first: one that holds itself is told, not followed. */
+  readonly within: readonly string[];
+};
+
+/** Puts the items of a block in place; layer 0 and colours "by block" take what the insert has. */
+const place = (
+  items: readonly Item[],
+  m: Affine,
+  by: { readonly layer: string; readonly colour?: string } | undefined,
+  into: Into,
+): void => {
+  for (const item of items) {
+    const layer = by && item.layer === "0" ? by.layer : item.layer;
+    const colour = item.colour === "0" ? by?.colour : item.colour;
+    const look = {
+      layer,
+      ...(colour === undefined ? {} : { colour }),
+      ...(item.line === undefined ? {} : { line: item.line }),
+    };
+    if ("geometry" in item) {
+      for (const made of m === IDENTITY ? [item.geometry] : placed(m, item.geometry))
+        into.shapes.push({ ...made, ...look });
+      continue;
+    }
+    const { name, places, at } = item.insert;
+    const block = into.blocks.get(name);
+    if (!block || into.within.includes(name) || into.within.length >= DEEPEST) {
+      into.degenerate.push({ type: "INSERT", line: at });
+      continue;
+    }
+    for (const own of places) {
+      const { a, b, c, d, e, f } = own;
+      const { x, y } = block.base;
+      const based: Affine = { a, b, c, d, e: e - a * x - c * y, f: f - b * x - d * y };
+      place(block.items, m === IDENTITY ? based : after(based, m), look, {
+        ...into,
+        within: [...into.within, name],
+      });
+    }
+  }
+};
+
+/** How many shapes items make, before any is made: rows of rows of blocks can name more than any memory holds. */
+const countOf = (
+  items: readonly Item[],
+  blocks: ReadonlyMap<string, Block>,
+  known: Map<string, number>,
+  within: readonly string[],
+): number =>
+  items.reduce((sum, item) => {
+    if ("geometry" in item) return sum + 1;
+    const { name, places } = item.insert;
+    const block = blocks.get(name);
+    if (!block || within.includes(name) || within.length >= DEEPEST) return sum;
+    const each = known.get(name) ?? countOf(block.items, blocks, known, [...within, name]);
+    known.set(name, each);
+    return sum + places.length * each;
+  }, 0);

@@ -1,0 +1,192 @@
+import { nestingDepths, enclosedArea } from "@ash-edge/core/contour";
+import type { ReadDrawing, ReadShape } from "@ash-edge/core/formats";
+import { circleHalves, pieceBounds, pieceLength, unionBounds, type Piece } from "@ash-edge/core/geometry";
+import type { Unit } from "@ash-edge/core/numeric";
+import { sayFinding } from "@ash-edge/core/say";
+import type { Finding as Met, Tidied } from "@ash-edge/core/tidy";
+
+export type Finding = {
+  readonly code: string;
+  readonly severity: "error" | "warning" | "info";
+  readonly fixed: boolean;
+  readonly at: readonly [number, number] | null;
+  readonly message: string;
+};
+
+type ContourRow = {
+  readonly closed: boolean;
+  readonly role: "outside" | "inside" | "open";
+  readonly depth: number;
+  readonly area: number | null;
+  readonly length: number;
+  readonly lines: number;
+  readonly arcs: number;
+  readonly circle: boolean;
+  readonly layer: string;
+  readonly bounds: readonly [number, number, number, number];
+};
+
+/** What the command line prints as JSON; described in docs/formats.md. */
+export type Report = {
+  readonly units: Unit;
+  readonly entities: Readonly<
+    Record<"line" | "arc" | "circle" | "ellipse" | "spline" | "chain" | "point" | "text" | "other", number>
+  >;
+  readonly contours: readonly ContourRow[];
+  readonly findings: readonly Finding[];
+  readonly ready: boolean;
+};
+
+/** A report on what stands, what tidying met, and what the file itself held. */
+export const reportOf = (
+  read: ReadDrawing,
+  units: Unit,
+  asked: Unit | undefined,
+  standing: readonly Tidied[],
+  rest: readonly ReadShape[],
+  met: readonly Met[],
+): Report => {
+  const contours = rowsOf(standing);
+  const findings = [
+    ...unitFindings(read, asked),
+    ...met.map((finding): Finding => ({
+      code: finding.code,
+      severity: finding.severity,
+      fixed: finding.fixed,
+      at: [finding.at.x, finding.at.y],
+      message: sayFinding(finding, units),
+    })),
+    ...fileFindings(read, rest),
+  ];
+  const count = (test: (shape: Tidied["shape"]) => boolean): number =>
+    standing.filter(({ shape }) => test(shape)).length;
+  const left = (kind: ReadShape["kind"]): number => rest.filter((shape) => shape.kind === kind).length;
+  return {
+    units,
+    entities: {
+      line: count((shape) => shape.kind === "piece" && shape.bulge === 0),
+      arc: count((shape) => shape.kind === "piece" && shape.bulge !== 0),
+      circle: count(({ kind }) => kind === "circle"),
+      ellipse: left("ellipse"),
+      spline: left("free"),
+      chain: count(({ kind }) => kind === "chain"),
+      point: left("point"),
+      text: read.texts,
+      other: Object.values(read.leftOut).reduce((sum, n) => sum + n, 0),
+    },
+    contours,
+    findings,
+    ready:
+      contours.some(({ closed }) => closed) && findings.every(({ severity, fixed }) => severity !== "error" || fixed),
+  };
+};
+
+const piecesOf = ({ shape }: Tidied): readonly Piece[] =>
+  shape.kind === "circle" ? circleHalves(shape) : shape.kind === "chain" ? shape.pieces : [shape];
+
+/** How deep each closed thing lies among the closed ones; undefined for open ones. */
+export const depthsOf = (standing: readonly Tidied[]): readonly (number | undefined)[] => {
+  const closed = standing.filter(({ shape }) => shape.kind === "circle" || (shape.kind === "chain" && shape.closed));
+  const depths = nestingDepths(closed.map(piecesOf));
+  const byThing = new Map(closed.map((thing, i) => [thing, depths[i]!]));
+  return standing.map((thing) => byThing.get(thing));
+};
+
+/** Outermost first, then larger first, open ones last. */
+const rowsOf = (standing: readonly Tidied[]): readonly ContourRow[] => {
+  const depths = depthsOf(standing);
+  return standing
+    .map((thing, i): ContourRow => {
+      const { shape } = thing;
+      const pieces = piecesOf(thing);
+      const depth = depths[i];
+      const circle = shape.kind === "circle";
+      const box = unionBounds(pieces.map(pieceBounds))!;
+      const arcs = circle ? 0 : pieces.filter(({ bulge }) => bulge !== 0).length;
+      return {
+        closed: depth !== undefined,
+        role: depth === undefined ? "open" : depth % 2 === 0 ? "outside" : "inside",
+        depth: depth ?? 0,
+        area:
+          depth === undefined ? null : circle ? Math.PI * shape.radius * shape.radius : Math.abs(enclosedArea(pieces)),
+        length: circle ? 2 * Math.PI * shape.radius : pieces.reduce((sum, piece) => sum + pieceLength(piece), 0),
+        lines: circle ? 0 : pieces.length - arcs,
+        arcs,
+        circle,
+        layer: String(thing.layer),
+        bounds: circle
+          ? [
+              shape.centre.x - shape.radius,
+              shape.centre.y - shape.radius,
+              shape.centre.x + shape.radius,
+              shape.centre.y + shape.radius,
+            ]
+          : [box.minX, box.minY, box.maxX, box.maxY],
+      };
+    })
+    .sort((p, q) => Number(q.closed) - Number(p.closed) || p.depth - q.depth || (q.area ?? 0) - (p.area ?? 0));
+};
+
+const plain = (
+  code: string,
+  severity: Finding["severity"],
+  message: string,
+  at?: { x: number; y: number },
+): Finding => ({
+  code,
+  severity,
+  fixed: false,
+  at: at ? [at.x, at.y] : null,
+  message,
+});
+
+const unitFindings = (read: ReadDrawing, asked: Unit | undefined): Finding[] => {
+  const say = (message: string): Finding[] => [plain("units", "warning", message)];
+  if (!read.unit) return asked ? [] : say("The file names no unit that is known here; taken as mm.");
+  if (read.convertedFrom) return say(`The file is in ${read.convertedFrom}; it was converted to mm.`);
+  return asked && asked !== read.unit ? say(`The file says ${read.unit}, not ${asked}; the file wins.`) : [];
+};
+
+const STRAY: Readonly<Partial<Record<ReadShape["kind"], string>>> = {
+  point: "A point is no cut geometry.",
+  ellipse: "An ellipse is no line or arc: it must become arcs before it can be cut.",
+  free: "A spline is no line or arc: it must become arcs before it can be cut.",
+};
+
+const fileFindings = (read: ReadDrawing, rest: readonly ReadShape[]): Finding[] => [
+  ...rest.map((shape) =>
+    plain(
+      "stray",
+      "info",
+      STRAY[shape.kind]!,
+      shape.kind === "point"
+        ? shape.at
+        : shape.kind === "ellipse"
+          ? shape.centre
+          : shape.kind === "free"
+            ? shape.points[0]
+            : undefined,
+    ),
+  ),
+  ...(read.texts > 0 ? [plain("stray", "info", `${read.texts} texts were left out.`)] : []),
+  ...Object.entries(read.leftOut).map(([type, n]) => plain("stray", "info", `${n} of ${type} were left out.`)),
+  ...read.degenerate.map(({ type, line }) =>
+    plain("degenerate", "error", `${type} at line ${line}: its numbers make no geometry, so it was left out.`),
+  ),
+  ...read.layers
+    .filter(({ hidden, name }) => hidden && read.shapes.some(({ layer }) => layer === name))
+    .map(({ name }) => plain("hidden-layer", "info", `The layer ${name} is off or frozen; what is on it was read.`)),
+];
+
+/** The report for people. */
+export const reportText = ({ units, contours, findings, ready }: Report): string =>
+  [
+    `unit ${units}`,
+    ...contours.map(({ closed, role, layer, area, length, circle, lines, arcs }) => {
+      const what = circle ? "circle" : `${lines} lines, ${arcs} arcs`;
+      return `${closed ? "closed" : "open"} ${role} on ${layer}: ${what}, length ${length}${area === null ? "" : `, area ${area}`}`;
+    }),
+    ...findings.map(({ severity, code, message, fixed }) => `${fixed ? "mended" : severity} ${code}: ${message}`),
+    ready ? "ready to cut" : "not ready to cut",
+    "",
+  ].join("\n");

@@ -1,0 +1,77 @@
+import { readFile } from "node:fs/promises";
+import { extname } from "node:path";
+import { shapesOf, thingsOf, type ReadDrawing, type ReadShape } from "@ash-edge/core/formats";
+import { readDxf, writeShapes } from "@ash-edge/core/formats/dxf";
+import { JOIN_TOLERANCE, type Unit } from "@ash-edge/core/numeric";
+import { sayRefusal } from "@ash-edge/core/say";
+import { tidy, type Tidied } from "@ash-edge/core/tidy";
+import type { Arguments } from "./arguments.ts";
+import { depthsOf, reportOf, type Report } from "./report.ts";
+import { Unusable } from "./unusable.ts";
+
+/** What one file gives: its report, and the text to be written where something is. */
+export type Worked = { readonly report: Report; readonly text?: string };
+
+export const READ_EXTENSIONS: ReadonlySet<string> = new Set([".dxf"]);
+
+const readDrawing = async (file: string): Promise<ReadDrawing> => {
+  if (!READ_EXTENSIONS.has(extname(file).toLowerCase()))
+    throw new Unusable(`${file}: this is no DXF file by its name; files ending in .dxf are read`);
+  const bytes = await readFile(file).catch(() => {
+    throw new Unusable(`${file}: there is no such file, or it can't be read`);
+  });
+  const read = readDxf(bytes);
+  if (!read.ok) throw new Unusable(`${file}: ${sayRefusal(read.refusal, "mm")}`);
+  return read.value;
+};
+
+/** Reads a file, does what the command says, and reports. */
+export const workOn = async (file: string, options: Arguments): Promise<Worked> => {
+  const read = await readDrawing(file);
+  const units: Unit = read.unit ?? options.units ?? "mm";
+  const { things, rest } = thingsOf(read);
+  const { command, ignore, sharedEdges } = options;
+  const mends = command === "tidy";
+  const { things: tidied, findings } = tidy(things, {
+    tolerance: options.tolerance ?? JOIN_TOLERANCE[units],
+    ignore,
+    sharedEdges: mends ? sharedEdges : "keep",
+    accept: () => mends,
+  });
+  const standing = mends && options.roles ? onRoles(tidied) : tidied;
+  const report = reportOf(read, units, options.units, standing, rest, findings);
+  if (command === "inspect") return { report };
+  const shapes = command === "convert" ? read.shapes : [...shapesOf(standing), ...rest];
+  if (options.version === "R12" && shapes.some(({ kind }) => kind === "ellipse" || kind === "free"))
+    throw new Unusable(`${file}: ellipses and splines have no place in a DXF R12; write R2000`);
+  return {
+    report,
+    text: writeShapes(onKnown(shapes, read, options), units, { version: options.version, layers: read.layers }),
+  };
+};
+
+/** `convert --roles` sorts the contours of the file as it is. */
+const onKnown = (
+  shapes: readonly ReadShape[],
+  read: ReadDrawing,
+  { command, roles }: Arguments,
+): readonly ReadShape[] => {
+  if (command !== "convert" || !roles) return shapes;
+  const { things } = thingsOf(read);
+  const depths = depthsOf(things.map((thing): Tidied => ({ ...thing, origins: [] })));
+  const layers = new Map(things.map(({ id }, i) => [id, depths[i]]));
+  return shapes.map((shape, id) => {
+    const depth = layers.get(id);
+    return depth === undefined ? shape : { ...shape, layer: roleLayer(depth) };
+  });
+};
+
+const roleLayer = (depth: number): string => (depth % 2 === 0 ? "OUTSIDE" : "INSIDE");
+
+const onRoles = (standing: readonly Tidied[]): readonly Tidied[] => {
+  const depths = depthsOf(standing);
+  return standing.map((thing, i) => {
+    const depth = depths[i];
+    return depth === undefined ? thing : { ...thing, layer: roleLayer(depth) };
+  });
+};

@@ -1,0 +1,237 @@
+import DxfParser from "dxf-parser";
+import fc from "fast-check";
+import { describe, expect, it } from "vitest";
+import { enclosedArea } from "../../contour/chainMeasure.ts";
+import { arcBetween, pieceCentre, pieceRadius, type Piece } from "../../geometry/piece.ts";
+import { smoothOf } from "../../geometry/curve.ts";
+import type { Outcome } from "../../numeric/outcome.ts";
+import { sayRefusal } from "../../say/say.ts";
+import { readDxf, writeShapes, type ReadDrawing, type ReadShape } from "./index.ts";
+
+const value = <T>(outcome: Outcome<T>): T => {
+  if (!outcome.ok) throw new Error(sayRefusal(outcome.refusal, "mm"));
+  return outcome.value;
+};
+type Groups = readonly (readonly [code: number, value: string | number])[];
+const section = (name: string, groups: Groups): Groups => [[0, "SECTION"], [2, name], ...groups, [0, "ENDSEC"]];
+const text = (...sections: readonly Groups[]): string =>
+  [...sections.flat(), [0, "EOF"]].map(([code, own]) => `${code}\n${own}\n`).join("");
+const entities = (groups: Groups, blocks: Groups = []): ReadDrawing =>
+  value(readDxf(text(section("BLOCKS", blocks), section("ENTITIES", groups))));
+const block = (name: string, groups: Groups, base: Groups = []): Groups => [
+  [0, "BLOCK"],
+  [2, name],
+  ...base,
+  ...groups,
+  [0, "ENDBLK"],
+];
+const CIRCLE: Groups = [[0, "CIRCLE"], [8, "0"], [10, 10], [20, 0], [40, 2]]; // prettier-ignore
+const ARC: Groups = [[0, "ARC"], [8, "0"], [10, 0], [20, 0], [40, 5], [50, 0], [51, 90]]; // prettier-ignore
+
+describe("blocks", () => {
+  it("are put in place turned, scaled, mirrored, in rows, nested; layer 0 and colour by block are the insert's", () => {
+    const { shapes } = entities(
+      [[0, "INSERT"], [8, "Holes"], [62, 3], [2, "b"], [10, 100], [20, 50], [41, 2], [42, 2], [50, 90], [70, 2], [71, 3], [44, 7], [45, 9]], // prettier-ignore
+      [...block("a", [...CIRCLE, [62, 0]], [[10, 1], [20, 1]]), ...block("b", [[0, "INSERT"], [8, "0"], [62, 0], [2, "A"], [10, 4], [20, 0]])], // prettier-ignore
+    );
+    expect(shapes).toHaveLength(6);
+    // 10, 0 off the base 1, 1 of a, at 4, 0 in b, twice as large, turned by a quarter, at 100, 50
+    const first = shapes[0] as Extract<ReadShape, { kind: "circle" }>;
+    expect(first).toMatchObject({ kind: "circle", layer: "Holes", colour: "3" });
+    expect([first.centre.x, first.centre.y, first.radius].map((n) => Number(n.toFixed(9)))).toEqual([102, 76, 4]);
+    const second = shapes[1] as Extract<ReadShape, { kind: "circle" }>;
+    expect([second.centre.x, second.centre.y].map((n) => Number(n.toFixed(9)))).toEqual([102, 83]); // a column on, turned
+    const mirrored = entities([[0, "INSERT"], [8, "0"], [2, "a"], [10, 0], [20, 0], [41, -1]], block("a", ARC)).shapes[0]; // prettier-ignore
+    const arc = mirrored as ReadShape & Piece;
+    expect([pieceRadius(arc), Math.sign(arc.bulge)]).toEqual([expect.closeTo(5, 12), -1]);
+    expect(arc.a.x).toBeCloseTo(-5, 12);
+  });
+
+  it("under unequal scales make ellipses whose points are the scaled ones", () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0.2, max: 4, noNaN: true }),
+        fc.double({ min: -4, max: -0.2, noNaN: true }),
+        fc.double({ min: 0, max: 360, noNaN: true }),
+        (sx, sy, turn) => {
+          const inner = entities(CIRCLE).shapes[0] as Extract<ReadShape, { kind: "circle" }>;
+          const made = entities([[0, "INSERT"], [8, "0"], [2, "a"], [10, 3], [20, 4], [41, sx], [42, sy], [50, turn]], block("a", [...CIRCLE, ...ARC])).shapes; // prettier-ignore
+          const [c, s] = [Math.cos((turn * Math.PI) / 180), Math.sin((turn * Math.PI) / 180)];
+          const put = (x: number, y: number) => ({ x: 3 + c * sx * x - s * sy * y, y: 4 + s * sx * x + c * sy * y });
+          const near = (p: { x: number; y: number }, q: { x: number; y: number }): number =>
+            Math.hypot(p.x - q.x, p.y - q.y);
+          const [whole, part] = made;
+          if (whole?.kind !== "ellipse" || part?.kind !== "ellipse") return;
+          const { at } = smoothOf(whole);
+          // every point of the ellipse, put back, lies on the circle
+          for (const t of [0, 0.13, 0.4, 0.71]) {
+            const { x, y } = at(t);
+            const [u, v] = [c * (x - 3) + s * (y - 4), -s * (x - 3) + c * (y - 4)];
+            expect(Math.hypot(u / sx - inner.centre.x, v / sy - inner.centre.y)).toBeCloseTo(inner.radius, 8);
+          }
+          const ends = [smoothOf(part).at(0), smoothOf(part).at(1)];
+          expect(Math.min(near(ends[0]!, put(5, 0)), near(ends[1]!, put(5, 0)))).toBeLessThan(1e-9);
+          expect(Math.min(near(ends[0]!, put(0, 5)), near(ends[1]!, put(0, 5)))).toBeLessThan(1e-9);
+        },
+      ),
+    );
+  });
+
+  it("that hold themselves, are missing or go on without end are told, the rest is kept", () => {
+    const cyclic = entities([[0, "INSERT"], [8, "0"], [2, "a"], [10, 0], [20, 0], ...CIRCLE], block("a", [...CIRCLE, [0, "INSERT"], [8, "0"], [2, "A"], [10, 1], [20, 0]])); // prettier-ignore
+    expect(cyclic.shapes).toHaveLength(2);
+    expect(cyclic.degenerate.map(({ type }) => type)).toEqual(["INSERT"]);
+    expect(entities([[0, "INSERT"], [8, "0"], [2, "none"], [10, 0], [20, 0]]).degenerate).toHaveLength(1); // prettier-ignore
+    const rows: Groups = [[0, "INSERT"], [8, "0"], [2, "a"], [10, 0], [20, 0], [70, 3000], [71, 1000]]; // prettier-ignore
+    const huge = readDxf(text(section("BLOCKS", [...block("a", [...CIRCLE, ...CIRCLE])]), section("ENTITIES", rows)));
+    expect(huge).toMatchObject({ refusal: { code: "file-too-many" } });
+  });
+});
+
+describe("entities", () => {
+  it("of the oldest kind: a polyline of vertices with bulges; seen from behind they are turned over", () => {
+    const vertices: Groups = [[0, "VERTEX"], [10, 0], [20, 0], [42, 1], [0, "VERTEX"], [10, 10], [20, 0], [0, "VERTEX"], [10, 10], [20, 8], [0, "SEQEND"]]; // prettier-ignore
+    const [chain] = entities([[0, "POLYLINE"], [8, "cut"], [66, 1], [70, 1], ...vertices]).shapes;
+    if (chain?.kind !== "chain") throw new Error("no chain");
+    expect(chain).toMatchObject({ closed: true, layer: "cut" });
+    // a half disc below the triangle of 10 by 8
+    expect(enclosedArea(chain.pieces)).toBeCloseTo((Math.PI * 25) / 2 + 40, 9);
+    const [behind] = entities([[0, "POLYLINE"], [8, "cut"], [70, 1], [230, -1], ...vertices]).shapes;
+    if (behind?.kind !== "chain") throw new Error("no chain");
+    expect(enclosedArea(behind.pieces)).toBeCloseTo(-(Math.PI * 25) / 2 - 40, 9);
+    expect(behind.pieces[1]!.a.x).toBe(-10);
+    const [disc] = entities([...CIRCLE, [230, -1]]).shapes;
+    expect(disc).toMatchObject({ centre: { x: -10, y: 0 } });
+    expect(entities([...CIRCLE, [210, 0.5], [230, 0.8]])).toMatchObject({ shapes: [], leftOut: { CIRCLE: 1 } });
+  });
+
+  it("texts, hatches and dimensions are counted; layers come with their state and colour; other units are converted", () => {
+    const drawing = value(
+      readDxf(
+        text(
+          section("HEADER", [[9, "$INSUNITS"], [70, 5]]), // prettier-ignore
+          section("TABLES", [[0, "TABLE"], [2, "LAYER"], [0, "LAYER"], [2, "Off"], [70, 0], [62, -4], [0, "LAYER"], [2, "Cold"], [70, 5], [62, 2], [0, "ENDTAB"]]), // prettier-ignore
+          section("ENTITIES", [...CIRCLE, [0, "TEXT"], [1, "R 5"], [0, "HATCH"], [0, "DIMENSION"], [0, "HATCH"]]),
+        ),
+      ),
+    );
+    expect(drawing).toMatchObject({ unit: "mm", convertedFrom: "cm", texts: 1, leftOut: { HATCH: 2, DIMENSION: 1 } });
+    expect(drawing.shapes).toMatchObject([{ centre: { x: 100, y: 0 }, radius: 20 }]);
+    expect(drawing.layers).toEqual([
+      { name: "Off", colour: "4", hidden: true, locked: false },
+      { name: "Cold", colour: "2", hidden: true, locked: true },
+    ]);
+  });
+
+  it("ends where the last section is closed, also without its mark; cut off within it is refused with the line", () => {
+    const whole = text(section("ENTITIES", CIRCLE));
+    expect(value(readDxf(whole.replace("0\nEOF\n", ""))).shapes).toHaveLength(1);
+    expect(readDxf(whole.slice(0, whole.indexOf("40")))).toMatchObject({ refusal: { code: "dxf-truncated" } });
+    for (const [source, code] of [
+      ["", "dxf-empty"],
+      ["  \n", "dxf-empty"],
+      ["hello\n", "dxf-bad-code"],
+      ["0\nEOF\n", "dxf-no-entities"],
+    ] as const)
+      // prettier-ignore
+      expect(readDxf(source)).toMatchObject({ refusal: { code } });
+  });
+});
+
+/** The same groups as a binary file, by the types that the public reference gives their codes. */
+const binaryOf = (groups: Groups): Uint8Array => {
+  const parts: number[] = [...new TextEncoder().encode("Any Binary DXF\r\n\u001a\0")];
+  const put = (size: number, write: (view: DataView) => void): void => {
+    const body = new DataView(new ArrayBuffer(size));
+    write(body);
+    parts.push(...new Uint8Array(body.buffer));
+  };
+  for (const [code, own] of groups) {
+    put(2, (view) => view.setInt16(0, code, true));
+    if ((code >= 10 && code <= 59) || (code >= 210 && code <= 239))
+      put(8, (view) => view.setFloat64(0, Number(own), true));
+    else if (code >= 60 && code <= 79) put(2, (view) => view.setInt16(0, Number(own), true));
+    else parts.push(...new TextEncoder().encode(`${own}\0`));
+  }
+  return Uint8Array.from(parts);
+};
+
+describe("bytes", () => {
+  it("a binary file gives what the ASCII one gives, and is refused where it is cut", () => {
+    const groups: Groups = [...section("HEADER", [[9, "$INSUNITS"], [70, 1]]), ...section("ENTITIES", [...CIRCLE, ...ARC]), [0, "EOF"]]; // prettier-ignore
+    const binary = binaryOf(groups);
+    const { degenerate: _, ...ascii } = value(readDxf(text(groups.slice(0, -1))));
+    expect(value(readDxf(binary))).toMatchObject(ascii);
+    expect(ascii.unit).toBe("in");
+    fc.assert(
+      fc.property(fc.nat(binary.length - 1), (cut) => {
+        const read = readDxf(binary.subarray(0, cut));
+        expect(read.ok || sayRefusal(read.refusal, "mm").length > 10).toBe(true);
+      }),
+    );
+  });
+
+  it("whatever they are, reading gives a drawing or a sentence", () => {
+    const code = fc.constantFrom(0, 2, 8, 9, 10, 20, 11, 21, 40, 41, 42, 50, 62, 66, 70, 71, 230);
+    const word = fc.constantFrom("SECTION", "ENDSEC", "ENTITIES", "BLOCKS", "BLOCK", "ENDBLK", "INSERT", "POLYLINE", "VERTEX", "SEQEND", "SPLINE", "ELLIPSE", "LWPOLYLINE", "a", "1e308", "-1e308", "nan", "1", "0", "-3", "7.5", "99999999999"); // prettier-ignore
+    fc.assert(
+      fc.property(
+        fc.array(fc.tuple(code, word), { maxLength: 60 }),
+        fc.uint8Array({ maxLength: 40 }),
+        (groups, junk) => {
+          for (const source of [text(section("BLOCKS", groups), section("ENTITIES", groups)), text(groups), junk]) {
+            const read = readDxf(source);
+            if (!read.ok) expect(sayRefusal(read.refusal, "mm")).toMatch(/^[A-Z“].*\.$/);
+            else for (const shape of read.value.shapes) expect(JSON.stringify(shape)).not.toContain("null"); // no NaN, no infinity
+          }
+        },
+      ),
+      { numRuns: 400 },
+    );
+  });
+});
+
+describe("writing", () => {
+  const shapes: readonly ReadShape[] = [
+    { kind: "circle", layer: "INSIDE", centre: { x: 1.5, y: 0.1 }, radius: 0.3 },
+    { kind: "chain", layer: "OUTSIDE", closed: true, pieces: [
+      { a: { x: 0, y: 0 }, b: { x: 10, y: 0 }, bulge: 0.3 },
+      { a: { x: 10, y: 0 }, b: { x: 0.1, y: 7 }, bulge: 0 },
+      { a: { x: 0.1, y: 7 }, b: { x: 0, y: 0 }, bulge: -0.125 },
+    ] }, // prettier-ignore
+    { kind: "chain", layer: "MARK", closed: false, pieces: [{ a: { x: 0, y: 0 }, b: { x: 3, y: 1 / 3 }, bulge: 0 }, { a: { x: 3, y: 1 / 3 }, b: { x: 4, y: 4 }, bulge: 1 }] }, // prettier-ignore
+    { kind: "piece", layer: "0", colour: "3", a: { x: 1, y: 2 }, b: { x: 3, y: 4 }, bulge: 0 },
+    { kind: "point", layer: "0", at: { x: 9, y: 9 } },
+  ];
+  it("both versions give the same shapes back, number for number", () => {
+    for (const version of ["R2000", "R12"] as const) {
+      const read = value(readDxf(writeShapes(shapes, "in", { version })));
+      expect([read.unit, read.shapes]).toEqual(["in", shapes]);
+    }
+  });
+
+  it("ellipses, splines and arcs come back; an independent reader (dxf-parser) finds them, and the old version's vertices", () => {
+    const smooth: readonly ReadShape[] = [
+      { kind: "ellipse", layer: "0", centre: { x: 1, y: 2 }, major: { x: 5, y: 1 }, ratio: 0.4, from: 0.3, sweep: 2 },
+      { kind: "free", layer: "0", degree: 3, knots: [0, 0, 0, 0, 1, 1, 1, 1], points: [{ x: 0, y: 0 }, { x: 1, y: 3 }, { x: 4, y: 3 }, { x: 5, y: 0 }] }, // prettier-ignore
+    ];
+    const written = writeShapes(smooth, "mm");
+    const again = value(readDxf(written)).shapes;
+    expect(again[1]).toEqual(smooth[1]);
+    expect(again[0]).toMatchObject({ kind: "ellipse", major: { x: 5, y: 1 }, ratio: 0.4, from: 0.3 });
+    const theirs = new DxfParser().parseSync(written)!.entities.map(({ type }) => type);
+    expect(theirs).toEqual(["ELLIPSE", "SPLINE"]);
+    const arc = {
+      kind: "piece",
+      layer: "0",
+      ...arcBetween({ x: 5, y: 0 }, { x: 0, y: 5 }, { x: 0, y: 0 }, true),
+    } as const;
+    const back = value(readDxf(writeShapes([arc], "mm"))).shapes[0] as ReadShape & Piece;
+    expect(pieceCentre(back)!.x).toBeCloseTo(0, 12);
+    expect([back.a.x, back.b.y].map((n) => Number(n.toFixed(12)))).toEqual([5, 5]);
+    const old = new DxfParser().parseSync(writeShapes(shapes, "mm", { version: "R12" }))!;
+    expect(old.entities.map(({ type }) => type)).toEqual(["CIRCLE", "POLYLINE", "POLYLINE", "LINE", "POINT"]);
+    const vertices = (old.entities[1] as unknown as { vertices: { x: number; y: number; bulge?: number }[] }).vertices;
+    expect(vertices.map(({ x, y, bulge = 0 }) => [x, y, bulge])).toEqual([[0, 0, 0.3], [10, 0, 0], [0.1, 7, -0.125]]); // prettier-ignore
+  });
+});

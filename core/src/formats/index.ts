@@ -1,0 +1,2 @@
+export * from "./readShapes.ts";
+export * from "./readThings.ts";

@@ -1,0 +1,131 @@
+import type { Circle } from "../geometry/circle.ts";
+import { halfAxes, type Ellipse } from "../geometry/ellipse.ts";
+import { transformFree, type Free } from "../geometry/free.ts";
+import { arcBetween, arcOf, transformPiece, type Piece } from "../geometry/piece.ts";
+import { cross, dot, leftOf, norm, times, add, type Point } from "../geometry/point.ts";
+import { scaleOf, transformPoint, transformVector, type Similarity } from "../geometry/transform.ts";
+import type { Unit } from "../numeric/units.ts";
+
+/** The geometry of something read from a file. */
+export type ReadGeometry =
+  | ({ readonly kind: "circle" } & Circle)
+  | { readonly kind: "chain"; readonly closed: boolean; readonly pieces: readonly Piece[] }
+  | ({ readonly kind: "piece" } & Piece)
+  | ({ readonly kind: "ellipse" } & Ellipse)
+  | ({ readonly kind: "free" } & Free)
+  | { readonly kind: "point"; readonly at: Point };
+
+/** A shape read from a file, on its layer; colour and line style as the file names them, where it does. */
+export type ReadShape = ReadGeometry & { readonly layer: string; readonly colour?: string; readonly line?: string };
+
+export type ReadLayer = {
+  readonly name: string;
+  readonly colour?: string;
+  /** Switched off or frozen. */
+  readonly hidden: boolean;
+  readonly locked: boolean;
+};
+
+export type ReadDrawing = {
+  /** The unit of the shapes; undefined when the file names none. */
+  readonly unit: Unit | undefined;
+  /** The unit that the file names where it was converted to `unit`, such as cm. */
+  readonly convertedFrom?: string;
+  readonly layers: readonly ReadLayer[];
+  readonly shapes: readonly ReadShape[];
+  /** What was met and not read, by its type. */
+  readonly leftOut: Readonly<Record<string, number>>;
+  /** Texts of any kind: told, not read. */
+  readonly texts: number;
+  /** Things whose numbers make no geometry: left out, with the line (or place) at which each begins. */
+  readonly degenerate: readonly { readonly type: string; readonly line: number }[];
+};
+
+/** An affine map as the matrix [[a, c, e], [b, d, f]]; arcs stay arcs only where it is a similarity. */
+export type Affine = Similarity;
+
+/** Directions and lengths may be off by this before a map counts as stretching unequally. */
+const ALIKE = 1e-9;
+
+export const isSimilarity = ({ a, b, c, d }: Affine): boolean => {
+  const size = Math.max(Math.abs(a), Math.abs(b), Math.abs(c), Math.abs(d));
+  return (
+    Math.abs(Math.hypot(a, b) - Math.hypot(c, d)) <= ALIKE * size && Math.abs(a * c + b * d) <= ALIKE * size * size
+  );
+};
+
+/** A shape under an affine map. Unequal stretching makes ellipses of circles and arcs, and takes chains with arcs apart. */
+export const placed = (m: Affine, shape: ReadGeometry): readonly ReadGeometry[] => {
+  switch (shape.kind) {
+    case "point":
+      return [{ kind: "point", at: transformPoint(m, shape.at) }];
+    case "free":
+      return [{ kind: "free", ...transformFree(m, shape) }];
+    case "ellipse":
+      return [stretched(m, shape)];
+    case "circle":
+      return isSimilarity(m)
+        ? [{ kind: "circle", centre: transformPoint(m, shape.centre), radius: shape.radius * scaleOf(m) }]
+        : [
+            stretched(m, {
+              centre: shape.centre,
+              major: { x: shape.radius, y: 0 },
+              ratio: 1,
+              from: 0,
+              sweep: 2 * Math.PI,
+            }),
+          ];
+    case "piece":
+      return [placedPiece(m, shape)];
+    case "chain": {
+      if (isSimilarity(m) || shape.pieces.every(({ bulge }) => bulge === 0))
+        return [{ ...shape, pieces: shape.pieces.map((piece) => straightOrSame(m, piece)) }];
+      return shape.pieces.map((piece) => placedPiece(m, piece));
+    }
+  }
+};
+
+const straightOrSame = (m: Affine, piece: Piece): Piece =>
+  piece.bulge === 0
+    ? { a: transformPoint(m, piece.a), b: transformPoint(m, piece.b), bulge: 0 }
+    : transformPiece(m, piece);
+
+const placedPiece = (m: Affine, piece: Piece): ReadGeometry => {
+  const arc = arcOf(piece);
+  if (!arc || isSimilarity(m)) return { kind: "piece", ...straightOrSame(m, piece) };
+  const { centre, radius, from, sweep } = arc;
+  return stretched(m, { centre, major: { x: radius, y: 0 }, ratio: 1, from, sweep });
+};
+
+/**
+ * An ellipse under an affine map, again by its longer half axis. Source: the axes of the conic with the conjugate half diameters u and
+ * v lie at half the angle atan2(2 u·v, u·u - v·v) (Rytz's construction in numbers; derived here).
+ */
+const stretched = (m: Affine, { centre, major, ratio, from, sweep }: Ellipse): ReadGeometry => {
+  const [u, v] = [transformVector(m, major), transformVector(m, times(leftOf(major), ratio))];
+  const turn = Math.atan2(2 * dot(u, v), dot(u, u) - dot(v, v)) / 2;
+  const [c, s] = [Math.cos(turn), Math.sin(turn)];
+  const [p, q] = [add(times(u, c), times(v, s)), add(times(v, c), times(u, -s))];
+  const side = cross(p, q) < 0 ? -1 : 1;
+  const [first, second] = norm(p) >= norm(q) ? [p, q] : [q, p];
+  const swapped = first === q;
+  // with the axes swapped the eccentric angle starts a quarter turn later, and the side turns
+  const shift = swapped ? turn + Math.PI / 2 : turn;
+  const made: Ellipse = {
+    centre: transformPoint(m, centre),
+    major: first,
+    ratio: norm(first) === 0 ? 1 : norm(second) / norm(first),
+    from: side * (from - shift),
+    sweep: side * sweep,
+  };
+  const round = Math.abs(made.ratio - 1) <= ALIKE;
+  if (!round) return { kind: "ellipse", ...made };
+  const radius = halfAxes(made)[0];
+  if (Math.abs(made.sweep) >= 2 * Math.PI - 1e-12) return { kind: "circle", centre: made.centre, radius };
+  const start = Math.atan2(made.major.y, made.major.x) + made.from;
+  const at = (angle: number): Point => ({
+    x: made.centre.x + radius * Math.cos(angle),
+    y: made.centre.y + radius * Math.sin(angle),
+  });
+  return { kind: "piece", ...arcBetween(at(start), at(start + made.sweep), made.centre, made.sweep > 0) };
+};

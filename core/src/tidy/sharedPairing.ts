@@ -1,0 +1,59 @@
+import type { Pairing } from "../contour/joining.ts";
+import { pieceDirection, type Piece } from "../geometry/piece.ts";
+import { angleOf, cross, times, type Point } from "../geometry/point.ts";
+import { normalAngle, TURN } from "../numeric/angle.ts";
+
+/** Directions (radians) closer than this lie on each other: copies of a shared edge. */
+const TOGETHER = 2e-3;
+
+/**
+ * Pairs the ends at a node where two outlines share an edge: each outline goes on round its own face. Of two copies of the edge one goes
+ * with the outline on its left, the other with that on its right; a single copy goes with the outline on its left. Anything else that
+ * branches stays open. `other` gives, for an end, the only other end at the far end of its part.
+ */
+export const sharedPairing = (
+  parts: readonly (readonly Piece[])[],
+  isShared: (part: number) => boolean,
+  other: (end: number) => number | undefined,
+): Pairing => {
+  /** The direction in which a part leaves the node that one of its ends lies at. */
+  const leaves = (end: number): Point => {
+    const pieces = parts[end >> 1]!;
+    return end & 1 ? times(pieceDirection(pieces.at(-1)!, 1), -1) : pieceDirection(pieces[0]!, 0);
+  };
+  const turnFrom = (edge: number, end: number): number => {
+    const turn = normalAngle(angleOf(leaves(end)) - angleOf(leaves(edge)));
+    return turn < TOGETHER ? turn + TURN : turn;
+  };
+  /** On which side of an edge, seen along it from this end, its outline lies: by where it goes on at its far end. */
+  const sideOf = (edge: number): number => {
+    const far = edge ^ 1;
+    const next = other(far);
+    if (next === undefined) return 0;
+    return Math.sign(cross(times(leaves(far), -1), leaves(next)));
+  };
+  return (here) => {
+    const edges = here.filter((end) => isShared(end >> 1));
+    const rest = here.filter((end) => !edges.includes(end));
+    if (rest.length !== 2 || edges.length < 1 || edges.length > 2) return [];
+    const [first, second] = edges as [number, number?];
+    const [p, q] = rest as [number, number];
+    // turning left from the edge, the outline on its left comes first
+    const [left, right] = turnFrom(first, p) <= turnFrom(first, q) ? [p, q] : [q, p];
+    if (second === undefined) {
+      const side = (first & 1) === 0 ? left : right; // the same outline at both of its ends
+      return [[first, side]];
+    }
+    const [a, b] = [sideOf(first), sideOf(second)];
+    const swap = a < 0 || b > 0 || (a === 0 && b === 0 && (first & 1) === 1);
+    return swap
+      ? [
+          [first, right],
+          [second, left],
+        ]
+      : [
+          [first, left],
+          [second, right],
+        ];
+  };
+};
