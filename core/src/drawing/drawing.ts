@@ -18,6 +18,8 @@ export type Settings = {
   /** The point from which coordinates are measured. */
   readonly datum: Point;
   readonly joinTolerance: number;
+  /** Findings of tidying that were left as they are. */
+  readonly left?: readonly string[];
   /** Allowed either way where a callout says nothing of its own. */
   readonly generalTolerance?: number;
 };

@@ -30,6 +30,7 @@ export * from "./shiftPiece.ts";
 export * from "./snaps.ts";
 export * from "./split.ts";
 export * from "./stretch.ts";
+export * from "./tidyDrawing.ts";
 export * from "./transformEntities.ts";
 export * from "./trim.ts";
 export * from "./trimAlong.ts";

@@ -15,7 +15,16 @@ import { angleOf, distance, times, type Point } from "../geometry/point.ts";
 import { signedAngle } from "../numeric/angle.ts";
 import { coverOf, liesOn, offTrack, placeOn, positionOn, trackOf, type Cover, type Track } from "./carriers.ts";
 import { classOf, type Strand } from "./strands.ts";
-import { JOINED, keyOf, severityOf, type Finding, type Thing, type TidyCode, type TidyOptions } from "./things.ts";
+import {
+  JOINED,
+  keyOf,
+  severityOf,
+  type Absorbed,
+  type Finding,
+  type Thing,
+  type TidyCode,
+  type TidyOptions,
+} from "./things.ts";
 
 /** Strands on one carrier that lie on one another or end to end. */
 type Group = { readonly track: Track; readonly members: readonly Member[] };
@@ -28,6 +37,8 @@ export type Untangled = {
   readonly touched: ReadonlySet<number>;
   /** The ends of shared edges of which one copy was to go: what is open there is so by request. */
   readonly openedAt: readonly Point[];
+  /** Pieces that went, each with one that stays and lies where it lay. */
+  readonly absorbed: readonly Absorbed[];
 };
 
 export const boxOf = (strand: Strand): Bounds =>
@@ -43,7 +54,14 @@ export const boxOf = (strand: Strand): Bounds =>
  */
 export const untangle = (things: readonly Thing[], all: readonly Strand[], options: TidyOptions): Untangled => {
   const classes = things.map((thing) => classOf(thing, options.ignore));
-  const noted: Noted = { findings: [], touched: new Set(), openedAt: [], whole: new Set(), accepted: new Map() };
+  const noted: Noted = {
+    findings: [],
+    touched: new Set(),
+    openedAt: [],
+    absorbed: [],
+    whole: new Set(),
+    accepted: new Map(),
+  };
   const out: (readonly Strand[])[] = all.map((strand) => [strand]);
   const boxes = all.map(boxOf);
   const tree = treeOf(boxes);
@@ -58,7 +76,13 @@ export const untangle = (things: readonly Thing[], all: readonly Strand[], optio
   };
   for (const group of groupsOf(all, boxes, tree, things, classes, options.tolerance))
     resolveGroup(group, { all, things, classes, options, degree, noted, out });
-  return { strands: out.flat(), findings: noted.findings, touched: noted.touched, openedAt: noted.openedAt };
+  return {
+    strands: out.flat(),
+    findings: noted.findings,
+    touched: noted.touched,
+    openedAt: noted.openedAt,
+    absorbed: noted.absorbed,
+  };
 };
 
 const treeOf = (boxes: readonly Bounds[]): Flatbush | undefined => {
@@ -73,6 +97,7 @@ type Noted = {
   readonly findings: Finding[];
   readonly touched: Set<number>;
   readonly openedAt: Point[];
+  readonly absorbed: Absorbed[];
   /** Things that are there twice, as a whole: said once for all their pieces. */
   readonly whole: Set<number>;
   readonly accepted: Map<number, boolean>;
@@ -294,6 +319,9 @@ const resolveGroup = (group: Group, work: Work): void => {
     }
     out[members[i]!.strand] = [];
     noted.touched.add(strand.thing);
+    const heir = twin ?? kept.find((j) => covers[j]!.includes(surplus));
+    if (heir !== undefined)
+      for (const went of strand.origins) noted.absorbed.push([went, all[members[heir]!.strand]!.origins[0]!]);
   }
 
   // what is left uncovered by the copies that stay is made of the longest one that lies there

@@ -19,6 +19,9 @@ export type Thing = {
 /** Where a piece that stands afterwards came from: a thing, and which of its pieces. */
 export type Origin = { readonly id: number; readonly piece: number };
 
+/** A piece that went, and one that stays where it lay. */
+export type Absorbed = readonly [went: Origin, stays: Origin];
+
 /** A thing that stands after tidying. */
 export type Tidied = Omit<Thing, "id" | "attached"> & {
   /** The thing that it was, number for number; undefined where it was changed or made. */
@@ -78,3 +81,10 @@ const KEY_STEP = 1e-4;
 
 export const keyOf = (code: TidyCode, { x, y }: Point, more = ""): string =>
   `${code} ${Math.round(x / KEY_STEP)} ${Math.round(y / KEY_STEP)}${more ? ` ${more}` : ""}`;
+
+export type TidyResult = {
+  readonly things: readonly Tidied[];
+  readonly findings: readonly Finding[];
+  /** Duplicates and overlaps that went, with what stays in their place: attachments go there. */
+  readonly absorbed: readonly Absorbed[];
+};

@@ -20,12 +20,8 @@ import {
   type Tidied,
   type TidyCode,
   type TidyOptions,
+  type TidyResult,
 } from "./things.ts";
-
-export type TidyResult = {
-  readonly things: readonly Tidied[];
-  readonly findings: readonly Finding[];
-};
 
 /**
  * Tidies lines, arcs, circles and chains: takes duplicates and overlaps away, makes fragments one, closes gaps and cuts tails within
@@ -61,6 +57,7 @@ export const tidy = (things: readonly Thing[], options: TidyOptions): TidyResult
   return {
     things: standing.map(({ made }) => made),
     findings: [findings, untangled.findings, closed.findings, ...stays].flat(),
+    absorbed: untangled.absorbed,
   };
 };
 

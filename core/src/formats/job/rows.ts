@@ -102,6 +102,7 @@ const settings = Joi.object({
   unit: Joi.valid("mm", "in").required(),
   datum: point.required(),
   joinTolerance: number.positive(),
+  left: Joi.array().items(Joi.string().max(200)),
   generalTolerance: Joi.number().positive(),
 });
 
