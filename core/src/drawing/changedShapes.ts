@@ -25,7 +25,38 @@ export const changedShapes = (edit: Edit): ChangedShapes => {
     }
     for (const [key, curve] of is) if (!was.has(key)) comes.push(curve as Shape);
   }
-  return { comes, goes };
+  return withoutSame(comes, goes);
+};
+
+/** Curves that only changed their owner, such as pieces that were joined, neither come nor go. */
+const withoutSame = (comes: readonly Shape[], goes: readonly Shape[]): ChangedShapes => {
+  const keyed = new Map<string, number>();
+  for (const shape of comes) keyed.set(keyOf(shape), (keyed.get(keyOf(shape)) ?? 0) + 1);
+  const stays = new Map<string, number>();
+  const gone = goes.filter((shape) => {
+    const key = keyOf(shape);
+    const left = keyed.get(key) ?? 0;
+    if (left === 0) return true;
+    keyed.set(key, left - 1);
+    stays.set(key, (stays.get(key) ?? 0) + 1);
+    return false;
+  });
+  const come = comes.filter((shape) => {
+    const key = keyOf(shape);
+    const left = stays.get(key) ?? 0;
+    if (left === 0) return true;
+    stays.set(key, left - 1);
+    return false;
+  });
+  return { comes: come, goes: gone };
+};
+
+/** The same text for the same curve, whichever way a piece runs. */
+const keyOf = (shape: Shape): string => {
+  if (shape.kind !== "piece") return JSON.stringify(shape);
+  const text = (p: { x: number; y: number }): string => `${p.x.toFixed(7)} ${p.y.toFixed(7)}`;
+  const [a, b] = [text(shape.a), text(shape.b)];
+  return a < b ? `${a} ${b} ${shape.bulge.toFixed(9)}` : `${b} ${a} ${(-shape.bulge).toFixed(9)}`;
 };
 
 /** The curves of an entity, those of a chain by the vertex that they start at; points have none. */

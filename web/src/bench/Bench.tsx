@@ -24,6 +24,7 @@ import { SketchCard } from "./SketchCard.tsx";
 import { SketchesContext } from "./SketchesContext.ts";
 import { Steps } from "./Steps.tsx";
 import type { Session } from "./session.ts";
+import { Findings } from "./tidying/Findings.tsx";
 import { useDatabase } from "../app/StoreProvider.tsx";
 import { useSketches } from "../ui/useSketch.ts";
 import { HandleCard } from "./handles/HandleCard.tsx";
@@ -104,7 +105,7 @@ const Layout = ({ job }: { job: JobRecord }) => {
           <Group orientation="vertical" id={`bench-right-${side}`} key={side} className="h-full">
             {side === "right" && <SketchPanel job={job} />}
             <Panel id="pieces" minSize="80px" collapsible>
-              <Pieces />
+              <PiecesOrFindings />
             </Panel>
             <Handle />
             <Panel id="selected" defaultSize="28%" minSize="60px" collapsible>
@@ -121,6 +122,9 @@ const Layout = ({ job }: { job: JobRecord }) => {
     </div>
   );
 };
+
+/** The findings take the place of the pieces while they are looked at. */
+const PiecesOrFindings = () => (useBench((state) => state.tidying !== undefined) ? <Findings /> : <Pieces />);
 
 /** Shows what another screen sent the drafter here for. */
 const useShownPlace = (): void => {

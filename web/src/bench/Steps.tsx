@@ -1,5 +1,5 @@
 import { useMemo } from "react";
-import { entitiesOf, isLayout } from "@ash-edge/core/drawing";
+import { entitiesOf, isLayout, leftFindings } from "@ash-edge/core/drawing";
 import { ledgerFor, profileFor } from "./derived.ts";
 import { useBench, useSession } from "./SessionContext.tsx";
 import type { BankKey } from "./tools/tool.ts";
@@ -10,6 +10,7 @@ export const Steps = () => {
   const drawing = useBench((state) => state.drawing);
   const derivedAt = useBench((state) => state.derivedAt);
   const bank = useBench((state) => state.bank);
+  const tidying = useBench((state) => state.tidying);
   const counts = useMemo(() => {
     void derivedAt; // a great drawing is worked out elsewhere and comes later
     const layout = [...entitiesOf(drawing)].filter((entity) => isLayout(drawing, entity)).length;
@@ -19,11 +20,14 @@ export const Steps = () => {
     const loose = contours.filter(({ joined }) => !joined).length;
     return { layout, open: open.length, loose, held, called: rows.length };
   }, [drawing, derivedAt]);
-  const steps: readonly (readonly [name: string, count: string, take: BankKey | "sketch" | "release"])[] = [
+  const left = leftFindings(drawing);
+  const found = tidying?.findings?.filter(({ key }) => !left.has(key)).length;
+  const pressed = (take: string): boolean => (take === "tidy" ? tidying !== undefined : take === bank);
+  const steps: readonly (readonly [name: string, count: string, take: BankKey | "sketch" | "tidy" | "release"])[] = [
     ["Sketch", counts.called > 0 ? `${counts.called} called` : "", "sketch"],
     ["Lay out", counts.layout > 0 ? `${counts.layout}` : "", "KeyQ"],
     ["Shape", counts.open > 0 ? `${counts.open} open` : "", "KeyW"],
-    ["Tidy", counts.loose > 0 ? `${counts.loose} to join` : "", "KeyG"],
+    ["Tidy", found !== undefined ? `${found}` : counts.loose > 0 ? `${counts.loose} to join` : "", "tidy"],
     ["Prove", counts.called > 0 ? `${counts.held}/${counts.called}` : "", "KeyC"],
     ["Release", "", "release"],
   ];
@@ -33,17 +37,18 @@ export const Steps = () => {
         <button
           key={name}
           type="button"
-          aria-pressed={take === bank}
+          aria-pressed={pressed(take)}
           onMouseDown={(event) => event.preventDefault()}
           onClick={() => {
             if (take === "release") act.openRelease();
+            else if (take === "tidy") act.openTidy();
             else if (take === "sketch") document.querySelector<HTMLElement>('[data-region="Sketch card"]')?.focus();
             else act.setBank(take);
           }}
-          className={`px-2.5 ${i > 0 ? "border-l border-hair" : ""} ${take === bank ? "bg-ink text-panel" : "hover:bg-board"}`}
+          className={`px-2.5 ${i > 0 ? "border-l border-hair" : ""} ${pressed(take) ? "bg-ink text-panel" : "hover:bg-board"}`}
         >
           {name}
-          {count && <span className={`figures ml-1.5 text-xs ${take === bank ? "" : "text-soft"}`}>{count}</span>}
+          {count && <span className={`figures ml-1.5 text-xs ${pressed(take) ? "" : "text-soft"}`}>{count}</span>}
         </button>
       ))}
     </nav>

@@ -6,7 +6,8 @@ import type { History, Keeper } from "../store/index.ts";
 import type { Hold } from "./hold.ts";
 import type { Size, View } from "./board/view.ts";
 import type { Hover, proposalOf, ToolEvent, ToolState } from "./tools/driver.ts";
-import type { Ask, BankKey, Tool } from "./tools/tool.ts";
+import type { Finding } from "@ash-edge/core/tidy";
+import type { Ask, BankKey, PreviewShape, Tool } from "./tools/tool.ts";
 
 export type Message = {
   readonly text: string;
@@ -31,6 +32,7 @@ export type Kept = {
   readonly keys: Readonly<Partial<Record<BankKey, BankKey>>>;
   /** Handles are shown on what is selected. */
   readonly handles: boolean;
+  readonly tidy: { readonly ignoreLayer: boolean; readonly sharedEdges: "keep" | "drop" | "merge" };
 };
 /** Which snaps are off, how near the pointer must be (CSS pixels), and whether that reach is drawn. */
 export type SnapSettings = { readonly off: readonly SnapKind[]; readonly reach: number; readonly drawn: boolean };
@@ -48,6 +50,17 @@ export const NOTHING_KEPT: Kept = {
   card: { side: "left", large: false },
   keys: {},
   handles: true,
+  tidy: { ignoreLayer: false, sharedEdges: "keep" },
+};
+
+/** The findings while they are looked at: of which drawing, how far a search is, and the one that is lit with its repair. */
+export type Tidying = {
+  readonly among: "all" | "selected";
+  readonly findings?: readonly Finding[];
+  readonly of?: Drawing;
+  readonly busy?: number;
+  readonly lit?: string;
+  readonly preview?: readonly PreviewShape[];
 };
 
 export type BenchState = {
@@ -79,6 +92,7 @@ export type BenchState = {
   readonly writing?: { readonly id?: Id; readonly pin?: NonNullable<Callout["pin"]> };
   /** A callout clicked with no tool active: the tools that fit it are offered. */
   readonly offered?: Id;
+  readonly tidying?: Tidying;
   readonly hover?: Hover;
   /** The handle under the pointer, and the one in hand with the action that was chosen of what it offers. */
   readonly grip?: Handle;

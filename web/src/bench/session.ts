@@ -39,6 +39,7 @@ import { makeHistory } from "./sessionHistory.ts";
 import { makeLayers } from "./sessionLayers.ts";
 import { makeSelecting } from "./sessionSelecting.ts";
 import { makeView } from "./sessionView.ts";
+import { makeTidying } from "./tidying/sessionTidy.ts";
 import {
   givenOf,
   proposalOf,
@@ -160,7 +161,10 @@ const makeActions = (
     keep: (step) => keeper.keep({ job, ...step }),
     keepUp,
     tell,
-    made: (drawing, edit) => viewing.bringIntoSight(drawing, edit),
+    made: (drawing, edit) => {
+      viewing.bringIntoSight(drawing, edit);
+      tidying.tidySoon();
+    },
   });
 
   const toolEvent = (event: ToolEvent): void => {
@@ -265,6 +269,7 @@ const makeActions = (
     else if (id === "fit-selection") viewing.fitSelection();
     else if (id === "view-before") viewing.viewBefore();
     else if (id === "magnifier") set({ magnified: !get().magnified });
+    else if (id === "tidy") tidying.openTidy();
     else if (id === "handles-shown") handling.toggleHandles();
     else if (id === "marks-shown") set({ marksHidden: !get().marksHidden });
     else if (id === "layers") document.querySelector<HTMLElement>('[data-region="Layers"]')?.focus();
@@ -421,6 +426,7 @@ const makeActions = (
   const callouts = makeCallouts(core);
   const selecting = makeSelecting(core, click, () => !activeTool() || wanted()?.takes === "things");
   const layers = makeLayers(core);
+  const tidying = makeTidying(core);
   const handling = makeHandling(core, takeUp, click);
   noteDerived(undefined);
   if (typeof Worker !== "undefined") keepUp();
@@ -430,6 +436,7 @@ const makeActions = (
     ...selecting,
     ...layers,
     ...viewing,
+    ...tidying,
     grab: handling.grab,
     drop: (): void => {
       handling.drop();
@@ -470,6 +477,7 @@ const makeActions = (
     /** The bench is left: nothing goes on working for it. */
     leave: (): void => {
       stop?.abort();
+      tidying.closeTidy();
       mass?.end();
       mass = undefined;
     },

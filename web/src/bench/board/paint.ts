@@ -1,6 +1,7 @@
 import type { Profile } from "@ash-edge/core/contour";
 import {
   entityOf,
+  leftFindings,
   picturesOf,
   settingsOf,
   SNAP_WORDS,
@@ -169,6 +170,7 @@ export const paintLively = (canvas: Canvas, state: BenchState, palette: Palette,
     outline([under.id], { colour: toolId ? palette.ember : palette.moss, width: 5, dash: [] });
     canvas.globalAlpha = 1;
   }
+  paintFindings(canvas, state, palette);
   paintHandles(canvas, state, palette);
   if (tool && !state.grabbed)
     for (const picked of Object.values(tool.picks)) {
@@ -206,11 +208,11 @@ export const paintLively = (canvas: Canvas, state: BenchState, palette: Palette,
   if (state.magnified) paintMagnifier(canvas, state, palette, images);
 };
 
-const paintPreview = (canvas: Canvas, { proposal, view, size }: BenchState, palette: Palette): void => {
-  const way = proposal?.ways[proposal.which];
-  if (!way) return;
+const paintPreview = (canvas: Canvas, { proposal, view, size, tidying }: BenchState, palette: Palette): void => {
+  const preview = proposal?.ways[proposal.which]?.preview ?? tidying?.preview;
+  if (!preview) return;
   const box = inSight(view, size);
-  const goes = way.preview.filter((one) => one.goes);
+  const goes = preview.filter((one) => one.goes);
   if (goes.length > 0)
     for (const style of [
       { colour: palette.board, width: 4, dash: [] },
@@ -218,7 +220,7 @@ const paintPreview = (canvas: Canvas, { proposal, view, size }: BenchState, pale
     ])
       stroke(canvas, style, () => goes.forEach(({ shape }) => traceShape(canvas, view, shape, box)));
   stroke(canvas, { colour: palette.ember, width: 1.8, dash: [] }, () =>
-    way.preview.forEach(({ shape, goes: gone }) => !gone && traceShape(canvas, view, shape, box)),
+    preview.forEach(({ shape, goes: gone }) => !gone && traceShape(canvas, view, shape, box)),
   );
 };
 
@@ -245,6 +247,26 @@ const paintPointer = (
   }
   if (tool?.open)
     paintTag(canvas, tool.open.text || "…", { x: at.x + 14, y: at.y + 30 }, palette.ember, palette.panel, size);
+};
+
+/** Findings: a small open square at each place, larger where one is lit. */
+const paintFindings = (
+  canvas: Canvas,
+  { tidying, view, size, drawing, marksHidden }: BenchState,
+  palette: Palette,
+): void => {
+  if (!tidying?.findings || marksHidden) return;
+  const left = leftFindings(drawing);
+  for (const { at, key, severity } of tidying.findings) {
+    if (left.has(key)) continue;
+    const { x, y } = toScreen(view, at);
+    if (x < 0 || y < 0 || x > size.width || y > size.height) continue;
+    const half = key === tidying.lit ? 8 : 4.5;
+    const colour = severity === "error" ? palette.fault : severity === "warning" ? palette.caution : palette.soft;
+    stroke(canvas, { colour, width: key === tidying.lit ? 2.4 : 1.6, dash: [] }, () =>
+      canvas.rect(x - half, y - half, 2 * half, 2 * half),
+    );
+  }
 };
 
 /** Handles: small discs, ember under the pointer and in hand. */

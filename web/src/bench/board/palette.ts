@@ -1,12 +1,20 @@
-/** The colours of the board, read from the tokens of the theme in force. */
-export type Palette = Readonly<
-  Record<
-    "board" | "panel" | "ink" | "soft" | "hair" | "ember" | "moss" | "fault" | "inside" | "mark" | "layout",
-    string
-  >
->;
+const NAMES = [
+  "board",
+  "panel",
+  "ink",
+  "soft",
+  "hair",
+  "ember",
+  "moss",
+  "fault",
+  "caution",
+  "inside",
+  "mark",
+  "layout",
+] as const;
 
-const NAMES = ["board", "panel", "ink", "soft", "hair", "ember", "moss", "fault", "inside", "mark", "layout"] as const;
+/** The colours of the board, read from the tokens of the theme in force. */
+export type Palette = Readonly<Record<(typeof NAMES)[number], string>>;
 
 export const readPalette = (): Palette => {
   const style = getComputedStyle(document.documentElement);

@@ -9,6 +9,7 @@ import {
   handlesAction,
   releaseAction,
   snapOnceActions,
+  tidyAction,
   viewBeforeAction,
   writeCalloutsAction,
 } from "./actions.ts";
@@ -154,6 +155,7 @@ export const REGISTRY: readonly (Tool | Action)[] = [
   setDatum,
   ...holdActions,
   releaseAction,
+  tidyAction,
 ];
 
 /** The tool of that id, also one that only handles offer. */

@@ -1,0 +1,249 @@
+import { useVirtualizer } from "@tanstack/react-virtual";
+import { CircleCheck, X } from "lucide-react";
+import { useRef, useState } from "react";
+import { leftFindings, settingsOf, unitOf } from "@ash-edge/core/drawing";
+import { readTypedValue, showLength, type Unit } from "@ash-edge/core/numeric";
+import { sayFinding, sayRefusal } from "@ash-edge/core/say";
+import type { Finding } from "@ash-edge/core/tidy";
+import { Segmented } from "../../ui/Segmented.tsx";
+import { useBench, useSession } from "../SessionContext.tsx";
+import { focusBoard } from "../useBenchKeys.ts";
+
+const small =
+  "h-7 rounded-card border border-hair px-2 hover:border-ink disabled:opacity-50 disabled:hover:border-hair";
+
+/** What tidying met: what and where, to be mended one by one, by kind or all, or left as it is. */
+export const Findings = () => {
+  const { act } = useSession();
+  const tidying = useBench((state) => state.tidying);
+  const drawing = useBench((state) => state.drawing);
+  if (!tidying) return null;
+  const left = leftFindings(drawing);
+  const all = tidying.findings ?? [];
+  const open = all.filter(({ key }) => !left.has(key));
+  const aside = all.filter(({ key }) => left.has(key));
+  const mendable = open.filter((finding) => finding.mendable).length;
+  const working = tidying.busy !== undefined;
+  return (
+    <section
+      data-region="Findings"
+      tabIndex={-1}
+      role="region"
+      aria-label="Findings"
+      className="card flex h-full flex-col overflow-hidden"
+    >
+      <header className="flex items-center gap-2 px-3 py-1.5">
+        <b>Findings</b>
+        <span className="min-w-0 flex-1 truncate text-xs text-soft" aria-live="polite">
+          {working ? "looking …" : summaryOf(open, aside.length)}
+        </span>
+        <button
+          type="button"
+          aria-label="Back to the pieces"
+          title="Back to the pieces"
+          onClick={act.closeTidy}
+          className="grid h-6 w-6 place-items-center rounded-card text-soft hover:text-ink"
+        >
+          <X size={14} aria-hidden="true" />
+        </button>
+      </header>
+      <Options />
+      <div className="flex items-center gap-2 border-t border-hair px-3 py-1.5">
+        {working ? (
+          <>
+            <progress value={tidying.busy} className="h-2 min-w-0 flex-1 accent-[var(--ember)]" aria-label="How far" />
+            <button type="button" className={small} onClick={act.stopTidy}>
+              Stop
+            </button>
+          </>
+        ) : (
+          <button
+            type="button"
+            className="h-7 rounded-card bg-ember px-3 font-semibold text-panel disabled:opacity-50"
+            onClick={() => act.mend({ which: "all" })}
+          >
+            {mendable > 0 ? `Mend all ${mendable}` : "Join what meets"}
+          </button>
+        )}
+      </div>
+      {all.length === 0 && !working ? (
+        <p className="flex items-start gap-2 border-t border-hair px-3 py-3 text-soft">
+          <CircleCheck size={16} className="mt-0.5 shrink-0 text-moss" aria-hidden="true" />
+          Nothing is doubled, nothing overlaps, no ends miss each other.
+        </p>
+      ) : (
+        <Cards findings={[...open, ...aside]} left={left} unit={unitOf(drawing)} />
+      )}
+    </section>
+  );
+};
+
+const summaryOf = (open: readonly Finding[], aside: number): string => {
+  const counts = new Map<string, number>();
+  for (const { code } of open) counts.set(code, (counts.get(code) ?? 0) + 1);
+  const words = [...counts].map(([code, n]) => `${n} ${code}`);
+  if (aside > 0) words.push(`${aside} left`);
+  return words.join(", ") || "nothing found";
+};
+
+/** Within what is mended, and what may differ: always in sight, kept from one time to the next. */
+const Options = () => {
+  const { act } = useSession();
+  const drawing = useBench((state) => state.drawing);
+  const { ignoreLayer, sharedEdges } = useBench((state) => state.kept.tidy);
+  const among = useBench((state) => state.tidying?.among ?? "all");
+  const unit = unitOf(drawing);
+  const tolerance = settingsOf(drawing).joinTolerance;
+  const [text, setText] = useState<string>();
+  const keep = (): void => {
+    if (text === undefined) return;
+    const read = readTypedValue(text, { unit, expects: "length" });
+    if (!read.ok) return act.say({ text: sayRefusal(read.refusal, unit), tone: "fault" });
+    if (!(read.value.value > 0)) return act.say({ text: "The tolerance must be more than 0.", tone: "fault" });
+    setText(undefined);
+    if (read.value.value !== tolerance) act.setTolerance(read.value.value);
+  };
+  return (
+    <div className="grid grid-cols-[auto_1fr] items-center gap-x-2 gap-y-1 border-t border-hair px-3 py-1.5">
+      <label htmlFor="tidy-within" className="text-soft">
+        within
+      </label>
+      <span className="flex items-center gap-1">
+        <input
+          id="tidy-within"
+          value={text ?? showLength(tolerance, unit)}
+          autoComplete="off"
+          spellCheck={false}
+          onFocus={(event) => event.currentTarget.select()}
+          onChange={(event) => setText(event.target.value)}
+          onBlur={keep}
+          onKeyDown={(event) => {
+            if (event.key === "Enter") {
+              keep();
+              focusBoard();
+            }
+            if (event.key === "Escape") {
+              setText(undefined);
+              focusBoard();
+            }
+          }}
+          className="figures h-6 w-16 rounded-card border border-hair bg-board px-1.5"
+        />
+        <span className="text-soft">{unit}</span>
+      </span>
+      <span className="text-soft">of</span>
+      <Segmented
+        label="tidied"
+        options={[
+          ["all", "everything"],
+          ["selected", "selected"],
+        ]}
+        value={among}
+        onChange={(to) => act.tidyAmong(to as "all" | "selected")}
+      />
+      <label htmlFor="tidy-shared" className="text-soft">
+        shared
+      </label>
+      <select
+        id="tidy-shared"
+        value={sharedEdges}
+        onChange={(event) => act.setTidy({ sharedEdges: event.target.value as typeof sharedEdges })}
+        className="h-6 rounded-card border border-hair bg-board px-1"
+      >
+        <option value="keep">edges kept twice</option>
+        <option value="drop">one copy dropped</option>
+        <option value="merge">outlines merged</option>
+      </select>
+      <label className="col-span-2 flex items-center gap-2">
+        <input
+          type="checkbox"
+          checked={ignoreLayer}
+          onChange={(event) => act.setTidy({ ignoreLayer: event.target.checked })}
+        />
+        copies on other layers too
+      </label>
+    </div>
+  );
+};
+
+const Cards = ({ findings, left, unit }: { findings: readonly Finding[]; left: ReadonlySet<string>; unit: Unit }) => {
+  const { act } = useSession();
+  const list = useRef<HTMLDivElement>(null);
+  // eslint-disable-next-line react-hooks/incompatible-library -- the list is told of every change by its own measuring
+  const rows = useVirtualizer({
+    count: findings.length,
+    getScrollElement: () => list.current,
+    estimateSize: () => 92,
+    getItemKey: (i) => `${findings[i]!.key} ${i}`,
+    overscan: 6,
+  });
+  return (
+    <div ref={list} className="min-h-0 flex-1 overflow-y-auto" onMouseLeave={() => act.lightFinding(undefined)}>
+      <ul style={{ height: rows.getTotalSize(), position: "relative" }}>
+        {rows.getVirtualItems().map(({ key, index, start }) => (
+          <li
+            key={key}
+            ref={rows.measureElement}
+            data-index={index}
+            className="absolute inset-x-0 top-0 border-t border-hair"
+            style={{ transform: `translateY(${start}px)` }}
+          >
+            <Card finding={findings[index]!} isLeft={left.has(findings[index]!.key)} unit={unit} />
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+};
+
+const TONE = { error: "text-fault", warning: "text-caution", info: "text-soft" } as const;
+
+const Card = ({ finding, isLeft, unit }: { finding: Finding; isLeft: boolean; unit: Unit }) => {
+  const { act } = useSession();
+  const lit = useBench((state) => state.tidying?.lit === finding.key);
+  const { x, y } = finding.at;
+  return (
+    <article
+      aria-label={`${finding.code} at ${showLength(x, unit)}, ${showLength(y, unit)}`}
+      className={`px-3 py-2 ${lit ? "bg-board" : ""}`}
+      onMouseEnter={() => act.lightFinding(finding)}
+      onFocus={() => act.lightFinding(finding)}
+    >
+      <button
+        type="button"
+        className="block w-full text-left"
+        title="Show it on the board"
+        onClick={() => act.show(finding.ids, finding.at)}
+      >
+        <span className={`font-semibold ${isLeft ? "text-soft" : TONE[finding.severity]}`}>{finding.code}</span>{" "}
+        <span className="figures text-xs text-soft">
+          {showLength(x, unit)}, {showLength(y, unit)}
+        </span>
+        <span className="said block">{sayFinding(finding, unit)}</span>
+      </button>
+      <span className="mt-1 flex gap-1.5 text-xs">
+        {isLeft ? (
+          <button type="button" className={small} onClick={() => act.leaveFinding(finding, false)}>
+            Left · look again
+          </button>
+        ) : (
+          <>
+            {finding.mendable && (
+              <>
+                <button type="button" className={small} onClick={() => act.mend({ which: "key", key: finding.key })}>
+                  Mend
+                </button>
+                <button type="button" className={small} onClick={() => act.mend({ which: "code", code: finding.code })}>
+                  All like this
+                </button>
+              </>
+            )}
+            <button type="button" className={small} onClick={() => act.leaveFinding(finding, true)}>
+              Leave
+            </button>
+          </>
+        )}
+      </span>
+    </article>
+  );
+};

@@ -1,0 +1,201 @@
+import {
+  changedShapes,
+  layerOf,
+  leaveFindings,
+  leftFindings,
+  setJoinTolerance,
+  settingsOf,
+  tidyEdit,
+  tidyThings,
+  unitOf,
+  type Drawing,
+  type Edit,
+} from "@ash-edge/core/drawing";
+import { showLengthUnit } from "@ash-edge/core/numeric";
+import type { Finding, Thing, TidyResult } from "@ash-edge/core/tidy";
+import { run } from "../../worker/run.ts";
+import type { Mends, TidyInput, TidyWorker } from "../../worker/tidy.worker.ts";
+import type { SessionCore, Tidying } from "../benchState.ts";
+
+/** A change of the drawing is looked at when it has stood for a moment. */
+const LOOK_AFTER_MS = 250;
+/** In a drawing of more things than this the repair of one finding is not drawn before it is made. */
+const PREVIEWED = 4000;
+
+const mendedWords = (result: TidyResult): string => {
+  const fixed = result.findings.filter((finding) => finding.fixed).length;
+  const left = result.findings.filter((finding) => !finding.fixed && finding.severity === "error").length;
+  return `${fixed} mended${left > 0 ? `, ${left} stand${left === 1 ? "s" : ""} in the way` : ""}.`;
+};
+
+/** Findings of tidying: looked for in a worker, shown, mended one by one, by their kind or all, and left as they are. */
+export const makeTidying = ({ get, set, say, commit, keepSetting }: SessionCore) => {
+  let looking: AbortController | undefined;
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  let previews = 0;
+
+  const put = (change: Partial<Tidying>, drop: readonly (keyof Tidying)[] = []): void => {
+    const { tidying } = get();
+    if (!tidying) return;
+    const next = { ...tidying, ...change };
+    for (const key of drop) Reflect.deleteProperty(next, key);
+    set({ tidying: next });
+  };
+
+  const inputOf = (drawing: Drawing, mends: Mends): TidyInput => {
+    const { kept, selection, tidying } = get();
+    const only = tidying?.among === "selected" && selection.size > 0 ? selection : undefined;
+    return {
+      things: tidyThings(drawing, only),
+      options: {
+        tolerance: settingsOf(drawing).joinTolerance,
+        ignore: new Set(kept.tidy.ignoreLayer ? ["layer", "colour"] : ["colour"]),
+        sharedEdges: kept.tidy.sharedEdges,
+      },
+      mends,
+      left: leftFindings(drawing),
+    };
+  };
+
+  /** Works in a worker; a report that comes after the end, or after it was stopped, is not heard. */
+  const work = async (input: TidyInput, signal: AbortSignal, shown: boolean): Promise<TidyResult> => {
+    let over = false;
+    const report = (part: number): void => {
+      if (shown && !over && !signal.aborted) put({ busy: part });
+    };
+    try {
+      return await run<TidyWorker, TidyResult>(
+        new Worker(new URL("../../worker/tidy.worker.ts", import.meta.url), { type: "module" }),
+        (remote, tell) => remote.work(input, tell),
+        { signal, report },
+      );
+    } finally {
+      over = true;
+    }
+  };
+
+  /** Looks the drawing over anew; what was under way is ended. */
+  const look = async (): Promise<void> => {
+    looking?.abort();
+    const own = (looking = new AbortController());
+    const { drawing } = get();
+    put({ busy: 0 });
+    try {
+      const input = inputOf(drawing, { which: "none" });
+      const result = await work(input, own.signal, true);
+      if (own.signal.aborted) return;
+      put({ findings: ofWhatIsCut(drawing, input.things, result.findings), of: drawing }, ["busy", "preview"]);
+    } catch (reason) {
+      if (own.signal.aborted) return;
+      put({ findings: [], of: drawing }, ["busy"]);
+      say({ text: `The drawing could not be looked over: ${(reason as Error).message}`, tone: "fault" });
+    }
+  };
+  const lookSoon = (): void => {
+    clearTimeout(timer);
+    if (get().tidying) timer = setTimeout(() => void look(), LOOK_AFTER_MS);
+  };
+
+  /** Makes the repairs as one edit. */
+  const mend = async (mends: Mends): Promise<void> => {
+    looking?.abort();
+    clearTimeout(timer);
+    const own = (looking = new AbortController());
+    const { drawing } = get();
+    put({ busy: 0 });
+    try {
+      const input = inputOf(drawing, mends);
+      const result = await work(input, own.signal, true);
+      if (own.signal.aborted || get().drawing !== drawing) return;
+      const label = mends.which === "code" ? `Tidy: ${mends.code}` : "Tidy";
+      const edit = tidyEdit(drawing, input.things, result, label);
+      put({}, ["busy", "preview", "lit"]);
+      if (edit) commit(edit);
+      say({ text: edit ? mendedWords(result) : "There is nothing to mend.", tone: "said" });
+      lookSoon();
+    } catch (reason) {
+      if (own.signal.aborted) return;
+      put({}, ["busy"]);
+      say({ text: `Tidying failed: ${(reason as Error).message} Nothing was changed.`, tone: "fault" });
+    }
+  };
+
+  /** Shows what mending one finding would change. */
+  const preview = async (finding: Finding): Promise<void> => {
+    const { drawing } = get();
+    const turn = ++previews;
+    if (!finding.mendable || drawing.entity.size > PREVIEWED) return;
+    try {
+      const input = inputOf(drawing, { which: "key", key: finding.key });
+      const result = await work(input, new AbortController().signal, false);
+      const edit = tidyEdit(drawing, input.things, result, "Tidy");
+      if (turn === previews && get().drawing === drawing && get().tidying?.lit === finding.key && edit)
+        put({ preview: shapesOf(edit) });
+    } catch {
+      // a preview that can't be made is none; mending says why
+    }
+  };
+  const shapesOf = (edit: Edit): NonNullable<Tidying["preview"]> => {
+    const { comes, goes } = changedShapes(edit);
+    return [...comes.map((shape) => ({ shape })), ...goes.map((shape) => ({ shape, goes: true }))];
+  };
+
+  return {
+    openTidy: (): void => {
+      if (!get().tidying) set({ tidying: { among: "all" } });
+      void look();
+    },
+    closeTidy: (): void => {
+      looking?.abort();
+      clearTimeout(timer);
+      set({ lit: new Set() }, ["tidying"]);
+    },
+    /** Called when the drawing or what is selected has changed. */
+    tidySoon: lookSoon,
+    mend: (mends: Mends): void => void mend(mends),
+    stopTidy: (): void => {
+      looking?.abort();
+      put({}, ["busy"]);
+      say({ text: "Stopped. Nothing was changed.", tone: "said" });
+    },
+    tidyAmong: (among: Tidying["among"]): void => {
+      put({ among });
+      void look();
+    },
+    setTidy: (change: Partial<ReturnType<typeof get>["kept"]["tidy"]>): void => {
+      keepSetting({ tidy: { ...get().kept.tidy, ...change } });
+      void look();
+    },
+    setTolerance: (tolerance: number): void => {
+      commit(setJoinTolerance(get().drawing, tolerance));
+      say({
+        text: `Ends up to ${showLengthUnit(tolerance, unitOf(get().drawing))} apart are mended now.`,
+        tone: "said",
+      });
+      void look();
+    },
+    leaveFinding: (finding: Finding, leave: boolean): void => {
+      commit(leaveFindings(get().drawing, [finding.key], leave));
+      void look();
+    },
+    lightFinding: (finding: Finding | undefined): void => {
+      previews += 1;
+      if (!finding) {
+        put({}, ["lit", "preview"]);
+        set({ lit: new Set() });
+        return;
+      }
+      put({ lit: finding.key }, ["preview"]);
+      set({ lit: new Set(finding.ids) });
+      void preview(finding);
+    },
+  };
+};
+
+/** What is only scribed need not close. */
+const ofWhatIsCut = (drawing: Drawing, things: readonly Thing[], findings: readonly Finding[]): readonly Finding[] => {
+  const marks = new Set(
+    things.filter(({ layer }) => layerOf(drawing, Number(layer))?.role === "mark").map(({ id }) => id),
+  );
+  return findings.filter(({ code, ids }) => code !== "open" || !ids.every((id) => marks.has(id)));
+};
