@@ -356,7 +356,7 @@ test("a new job asks for what it needs and opens on an empty board", async ({ pa
   await dialog.getByLabel("Part").fill("Test washer");
   await dialog.getByLabel("Job number").fill("0414");
   await dialog.getByRole("button", { name: "Make the job" }).click();
-  await expect(dialog.getByRole("alert")).toContainText("There is a job 0414 already. 0415 is free.");
+  await expect(dialog.getByRole("alert")).toContainText("There is a job 0414 already. 0418 is free.");
   await dialog.getByLabel("Job number").fill("0415");
   await dialog.getByRole("radio", { name: "in" }).click();
   await dialog.getByRole("button", { name: "Make the job" }).click();

@@ -1,2 +1,3 @@
 export * from "./readShapes.ts";
 export * from "./readThings.ts";
+export * from "./openDrawing.ts";

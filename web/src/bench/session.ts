@@ -161,10 +161,7 @@ const makeActions = (
     keep: (step) => keeper.keep({ job, ...step }),
     keepUp,
     tell,
-    made: (drawing, edit) => {
-      viewing.bringIntoSight(drawing, edit);
-      tidying.tidySoon();
-    },
+    made: (drawing, edit) => viewing.bringIntoSight(drawing, edit),
   });
 
   const toolEvent = (event: ToolEvent): void => {
@@ -427,6 +424,7 @@ const makeActions = (
   const selecting = makeSelecting(core, click, () => !activeTool() || wanted()?.takes === "things");
   const layers = makeLayers(core);
   const tidying = makeTidying(core);
+  store.subscribe((now, before) => now.drawing !== before.drawing && tidying.tidySoon());
   const handling = makeHandling(core, takeUp, click);
   noteDerived(undefined);
   if (typeof Worker !== "undefined") keepUp();

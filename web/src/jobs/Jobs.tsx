@@ -1,5 +1,5 @@
 import { useLiveQuery } from "dexie-react-hooks";
-import { FileWarning, Plus, Search } from "lucide-react";
+import { FileWarning, Plus, Search, FolderOpen } from "lucide-react";
 import { useMemo, useState } from "react";
 import { useDatabase } from "../app/StoreProvider.tsx";
 import { exportRaw, JOB_STATES, listJobs, nextJobNumber } from "../store/index.ts";
@@ -8,6 +8,7 @@ import { saveAs } from "../ui/saveAs.ts";
 import { Segmented } from "../ui/Segmented.tsx";
 import { JobTable } from "./JobTable.tsx";
 import { NewJob } from "./NewJob.tsx";
+import { OpenFile } from "./OpenFile.tsx";
 import { useDemo } from "./useDemo.ts";
 import { useTableSettings } from "./useTableSettings.ts";
 
@@ -20,6 +21,7 @@ export const Jobs = () => {
   const demo = useDemo();
   const listed = useLiveQuery(() => listJobs(database), [database]);
   const [making, setMaking] = useState(false);
+  const [opening, setOpening] = useState(false);
   const [settings, change] = useTableSettings();
   const jobs = useMemo(() => listed?.flatMap(({ job }) => job ?? []), [listed]);
   const damaged = listed?.filter(({ job }) => !job) ?? [];
@@ -57,6 +59,14 @@ export const Jobs = () => {
             archived
           </label>
           <span className="flex-1" />
+          <button
+            type="button"
+            disabled={!settled}
+            className="inline-flex h-8 items-center gap-1.5 rounded-card border border-hair px-3 hover:border-ink disabled:opacity-50"
+            onClick={() => setOpening(true)}
+          >
+            <FolderOpen size={16} aria-hidden="true" /> Open a file
+          </button>
           <button type="button" disabled={!settled} className={primary} onClick={() => setMaking(true)}>
             <Plus size={16} aria-hidden="true" /> New job
           </button>
@@ -87,6 +97,13 @@ export const Jobs = () => {
           <p className="border-t border-hair px-3 py-16 text-center text-soft">Opening the jobs …</p>
         )}
       </div>
+      {opening && listed && (
+        <OpenFile
+          number={nextJobNumber(listed)}
+          taken={jobs?.map(({ number }) => number) ?? []}
+          onClose={() => setOpening(false)}
+        />
+      )}
       {making && listed && (
         <NewJob
           number={nextJobNumber(listed)}

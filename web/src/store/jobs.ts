@@ -1,5 +1,5 @@
 import Dexie from "dexie";
-import { newDrawing, type NewCallout } from "@ash-edge/core/drawing";
+import { cutEntities, newDrawing, type Drawing, type NewCallout } from "@ash-edge/core/drawing";
 import type { JobHead } from "@ash-edge/core/formats/job";
 import type { Unit } from "@ash-edge/core/numeric";
 import { checksumOf } from "./checksum.ts";
@@ -36,19 +36,25 @@ const sketchRecord = async (job: string, number: number, sketch: NewSketch): Pro
   ...sketch,
 });
 
-/** Makes a job with its drawing, callouts and sketches in one transaction; returns its id. */
+/** Makes a job with its drawing (a new one with the callouts where none is given) and sketches in one transaction; returns its id. */
 export const createJob = async (
   database: Database,
   head: NewJob,
   callouts: readonly NewCallout[] = [],
   sketches: readonly NewSketch[] = [],
+  drawing: Drawing = newDrawing(head.unit, callouts),
 ): Promise<string> => {
   const id = head.id ?? crypto.randomUUID();
   const blobs = await Promise.all(sketches.map((sketch, i) => sketchRecord(id, i + 1, sketch)));
   await database.transaction("rw", database.jobs, database.heads, database.snapshots, database.blobs, async () => {
     if (await database.jobs.get(id)) return;
-    await database.jobs.put({ ...head, id, state: "sketched", updated: Date.now() });
-    await startJournal(database, id, newDrawing(head.unit, callouts));
+    await database.jobs.put({
+      ...head,
+      id,
+      state: cutEntities(drawing).length > 0 ? "drawn" : "sketched",
+      updated: Date.now(),
+    });
+    await startJournal(database, id, drawing);
     await database.blobs.bulkPut(blobs);
   });
   return id;

@@ -74,14 +74,18 @@ export const makeTidying = ({ get, set, say, commit, keepSetting }: SessionCore)
     }
   };
 
-  /** Looks the drawing over anew; what was under way is ended. */
+  /**
+   * Looks the drawing over anew; what was under way is ended. Listed is what mending everything would meet: a gap between doubled lines
+   * shows only once they are single.
+   */
   const look = async (): Promise<void> => {
     looking?.abort();
+    clearTimeout(timer);
     const own = (looking = new AbortController());
     const { drawing } = get();
     put({ busy: 0 });
     try {
-      const input = inputOf(drawing, { which: "none" });
+      const input = inputOf(drawing, { which: "all" });
       const result = await work(input, own.signal, true);
       if (own.signal.aborted) return;
       put({ findings: ofWhatIsCut(drawing, input.things, result.findings), of: drawing }, ["busy", "preview"]);
@@ -105,7 +109,10 @@ export const makeTidying = ({ get, set, say, commit, keepSetting }: SessionCore)
     put({ busy: 0 });
     try {
       const input = inputOf(drawing, mends);
-      const result = await work(input, own.signal, true);
+      let result = await work(input, own.signal, true);
+      // what shows only once doubled lines are single is mended together with them
+      if (mends.which === "key" && !own.signal.aborted && !result.findings.some(({ fixed }) => fixed))
+        result = await work({ ...input, mends: { which: "key with doubles", key: mends.key } }, own.signal, true);
       if (own.signal.aborted || get().drawing !== drawing) return;
       const label = mends.which === "code" ? `Tidy: ${mends.code}` : "Tidy";
       const edit = tidyEdit(drawing, input.things, result, label);

@@ -1,0 +1,128 @@
+import { expect, test, type Page } from "@playwright/test";
+import { Bench } from "../support/bench.ts";
+import { contoursOf, newJob, rowsOf, typePoint } from "../support/drawn.ts";
+
+type Pair = readonly [x: number, y: number];
+const openFile = async (page: Page, name: string, text: string): Promise<void> => {
+  await page.goto("/jobs");
+  await page.getByRole("button", { name: "Open a file" }).click();
+  const dialog = page.getByRole("dialog", { name: "Open a file" });
+  await dialog
+    .locator("input[type=file]")
+    .setInputFiles({ name, mimeType: "application/dxf", buffer: Buffer.from(text) });
+};
+const dxf = (
+  lines: readonly (readonly [Pair, Pair])[],
+  header = "0\nSECTION\n2\nHEADER\n9\n$INSUNITS\n70\n4\n0\nENDSEC\n",
+): string =>
+  `${header}0\nSECTION\n2\nENTITIES\n${lines
+    .map(([[x, y], [u, v]]) => `0\nLINE\n8\n0\n10\n${x}\n20\n${y}\n11\n${u}\n21\n${v}\n`)
+    .join("")}0\nTEXT\n8\n0\n1\nR 5\n0\nENDSEC\n0\nEOF\n`;
+const lines = async (bench: Bench, all: readonly (readonly [Pair, Pair])[]): Promise<void> => {
+  const { page } = bench;
+  await bench.tool("WQ", "Line");
+  for (const [[x, y], [u, v]] of all) {
+    await typePoint(bench, "point", { x, y });
+    await typePoint(bench, "end", { x: u, y: v });
+    await page.keyboard.press("Escape");
+  }
+  await page.keyboard.press("Escape");
+};
+const findings = (page: Page) => page.getByRole("region", { name: "Findings" });
+const tidyStep = (page: Page) => page.getByRole("navigation", { name: "Steps" }).getByRole("button", { name: /^Tidy/ });
+
+test("a customer's file: opened with a report, its findings counted, mended one, by kind and all, undone; then one contour", async ({
+  page,
+}) => {
+  const box: readonly (readonly [Pair, Pair])[] = [[[0, 0], [60, 0]], [[60, 0.03], [60, 40]], [[60, 40], [0, 40]], [[0, 40], [0, 0]]]; // prettier-ignore
+  await openFile(page, "valve.dxf", dxf([...box, [[60, 0], [0, 0]], [[0, 40], [60, 40]], [[20, 40], [45, 40]]])); // prettier-ignore
+  const dialog = page.getByRole("dialog", { name: "Open a file" });
+  await expect(dialog.getByRole("list", { name: "What came" })).toContainText("7 lines on 1 layer.");
+  await expect(dialog).toContainText("Left out: 1 text.");
+  await dialog.getByRole("button", { name: "Make the job" }).click();
+  const bench = new Bench(page);
+  await bench.ready();
+  await tidyStep(page).click();
+  await expect(findings(page)).toContainText("2 duplicate, 1 overlap, 1 gap");
+  await expect(page.getByRole("button", { name: "Mend all 4" })).toBeVisible();
+  const card = findings(page).getByRole("article", { name: /^duplicate at 30, 0/ });
+  await card.getByRole("button", { name: "Mend", exact: true }).click();
+  await expect(findings(page)).toContainText("1 duplicate, 1 overlap, 1 gap");
+  await findings(page).getByRole("article", { name: /^duplicate/ }).getByRole("button", { name: "All like this" }).click(); // prettier-ignore
+  await expect(findings(page)).toContainText("1 overlap, 1 gap");
+  await page.getByRole("button", { name: /^Mend all/ }).click();
+  await expect(findings(page)).toContainText("nothing found");
+  const [contour] = contoursOf(await rowsOf(bench));
+  expect(contour!.row.vertices).toHaveLength(4);
+  expect(contour!.area).toBeCloseTo(2400, 9); // the gap closed at the true corner 60, 0
+  await page.keyboard.press("Control+z");
+  await expect(findings(page)).toContainText("1 gap");
+  await page.keyboard.press("Control+y");
+  await expect(findings(page)).toContainText("nothing found");
+});
+
+test("a finding is left as it is, and stays left; another tolerance finds more; a callout's copy stays", async ({
+  page,
+}) => {
+  const bench = new Bench(page);
+  await newJob(bench, "0730");
+  await lines(bench, [[[0, 0], [60, 0]], [[60.2, 0], [60.2, 40]], [[60, 40], [0, 40]], [[0, 40], [0, 0]], [[0, 0], [0, 40]]]); // prettier-ignore
+  await page.keyboard.press("Escape");
+  await tidyStep(page).click();
+  await expect(findings(page)).toContainText("1 duplicate");
+  await expect(findings(page)).not.toContainText("gap");
+  await findings(page).getByLabel("within").fill("1/4");
+  await page.keyboard.press("Enter");
+  await expect(findings(page)).toContainText("1 duplicate, 2 gap");
+  await findings(page).getByLabel("within").fill("-1");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("alert")).toContainText("more than 0");
+  await page.keyboard.press("Escape");
+  const duplicate = findings(page).getByRole("article", { name: /^duplicate/ });
+  await duplicate.getByRole("button", { name: "Leave" }).click();
+  await expect(findings(page)).toContainText("1 left");
+  await page.getByRole("button", { name: /^Mend all/ }).click();
+  await expect(findings(page)).toContainText("1 left");
+  await bench.saved();
+  await page.reload();
+  await bench.ready();
+  await tidyStep(page).click();
+  await expect(findings(page).getByRole("button", { name: "Left · look again" })).toBeVisible();
+  expect((await rowsOf(bench)).filter(({ kind }) => kind === "piece" || kind === "chain").length).toBeGreaterThan(1);
+  await findings(page).getByRole("button", { name: "Left · look again" }).click();
+  await page.getByRole("button", { name: /^Mend all/ }).click();
+  await expect(findings(page)).toContainText("nothing found");
+  expect(contoursOf(await rowsOf(bench))).toHaveLength(1);
+});
+
+test("a file that says no unit is asked for it; what is no drawing is refused in a sentence", async ({ page }) => {
+  const square: readonly (readonly [Pair, Pair])[] = [[[0, 0], [4, 0]], [[4, 0], [4, 4]], [[4, 4], [0, 4]], [[0, 4], [0, 0]]]; // prettier-ignore
+  await openFile(page, "square.dxf", dxf(square, ""));
+  const dialog = page.getByRole("dialog", { name: "Open a file" });
+  await dialog.getByRole("button", { name: "Make the job" }).click();
+  await expect(dialog.getByRole("alert")).toContainText("Choose mm or in");
+  await dialog.getByRole("radio", { name: "in" }).click();
+  await dialog.getByRole("button", { name: "Make the job" }).click();
+  await expect(page.getByRole("navigation", { name: "Place" })).toContainText("· in ·");
+  await openFile(page, "broken.dxf", "0\nSECTION\n2\nENTITIES\n0\nLINE\n8\n");
+  await expect(dialog.getByRole("alert")).toContainText("Line 7: the file ends in the middle.");
+  await openFile(page, "notes.txt", "hello");
+  await expect(dialog.getByRole("alert")).toContainText("is no DXF and no job file");
+});
+
+test("a job file saved on the bench opens again as it was", async ({ page }) => {
+  const bench = new Bench(page);
+  await newJob(bench, "0731", "in");
+  await lines(bench, [[[0, 0], [3, 0.1]], [[3, 0.1], [1, 2]]]); // prettier-ignore
+  await page.keyboard.press("Escape");
+  const [download] = await Promise.all([page.waitForEvent("download"), page.keyboard.press("Control+s")]);
+  const chunks: Buffer[] = [];
+  for await (const chunk of await download.createReadStream()) chunks.push(chunk as Buffer);
+  const text = Buffer.concat(chunks).toString("utf8");
+  await openFile(page, "0731.ashedge.json", text);
+  const dialog = page.getByRole("dialog", { name: "Open a file" });
+  await expect(dialog.getByRole("list", { name: "What came" })).toContainText("Job 0731, Part 0731");
+  await dialog.getByRole("button", { name: "Make the job" }).click();
+  await bench.ready();
+  expect(JSON.parse(await bench.content())).toEqual((JSON.parse(text) as { drawing: unknown }).drawing);
+});
