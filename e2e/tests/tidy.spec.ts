@@ -1,3 +1,5 @@
+import { readFileSync } from "node:fs";
+import { join } from "node:path";
 import { expect, test, type Page } from "@playwright/test";
 import { Bench } from "../support/bench.ts";
 import { contoursOf, newJob, rowsOf, typePoint } from "../support/drawn.ts";
@@ -59,6 +61,45 @@ test("a customer's file: opened with a report, its findings counted, mended one,
   await expect(findings(page)).toContainText("1 gap");
   await page.keyboard.press("Control+y");
   await expect(findings(page)).toContainText("nothing found");
+});
+
+test("job 0416: a customer's file with its faults as the demo counts them, tidied to closed contours and released", async ({
+  page,
+}) => {
+  const demo = join(import.meta.dirname, "../../server/demo");
+  const { faults, contours } = JSON.parse(readFileSync(join(demo, "0416-faults.json"), "utf8")) as {
+    faults: Record<string, number>;
+    contours: number;
+  };
+  await openFile(page, "0416-valve-chest-joint.dxf", readFileSync(join(demo, "0416-valve-chest-joint.dxf"), "utf8"));
+  const dialog = page.getByRole("dialog", { name: "Open a file" });
+  await dialog.getByLabel("Job number").fill("0416");
+  await dialog.getByRole("button", { name: "Make the job" }).click();
+  const bench = new Bench(page);
+  await bench.ready();
+  await tidyStep(page).click();
+  const { duplicate, overlap, fragment, gap, tail, doubledLayer } = faults;
+  await expect(findings(page)).toContainText(`${duplicate} duplicate`);
+  for (const [code, n] of Object.entries({ overlap, fragment, gap, tail }))
+    await expect(findings(page)).toContainText(`${n} ${code}`);
+  // the doubled layer shows once copies on other layers count
+  await findings(page).getByLabel("copies on other layers too").check();
+  await expect(findings(page)).toContainText(`${duplicate! + doubledLayer!} duplicate`);
+  await page.getByRole("button", { name: /^Mend all/ }).click();
+  await expect(findings(page)).toContainText("nothing found");
+  const rows = await rowsOf(bench);
+  const closed = rows.filter(({ kind, closed: own }) => kind === "circle" || (kind === "chain" && own));
+  expect(closed).toHaveLength(contours);
+  // 180 by 120 with corners R 16; ports 56 by 70 with R 10; a slot 12 wide with 48 between its centres
+  const areas = contoursOf(rows).map(({ area }) => area);
+  const corner = 4 - Math.PI;
+  [180 * 120 - corner * 256, 56 * 70 - corner * 100, 56 * 70 - corner * 100, 12 * 48 + Math.PI * 36, 18 * 14].forEach(
+    (area, i) => expect(areas[i]!).toBeCloseTo(area, 6),
+  );
+  await bench.saved();
+  await page.getByRole("navigation", { name: "Steps" }).getByRole("button", { name: "Release" }).click();
+  await page.getByRole("button", { name: "Write the DXF" }).click();
+  await expect(page.getByText("holds the same geometry")).toBeVisible();
 });
 
 test("a finding is left as it is, and stays left; another tolerance finds more; a callout's copy stays", async ({

@@ -9,6 +9,7 @@ import { coverPlate } from "./coverPlate.ts";
 import { hearthStone } from "./hearthStone.ts";
 import { rockerPlate } from "./rockerPlate.ts";
 import type { Sketch } from "./sketch.ts";
+import { valveChestJoint } from "./valveChest.ts";
 
 const root = dirname(dirname(dirname(fileURLToPath(import.meta.url))));
 const target = join(root, "server", "demo");
@@ -68,4 +69,7 @@ for (const sketch of [coverPlate(), hearthStone(), rockerPlate(), clockHands()])
 }
 await browser.close();
 writeFileSync(join(target, "jobs.json"), `${JSON.stringify({ jobs }, null, 2)}\n`);
+const { dxf, faults, contours } = valveChestJoint();
+writeFileSync(join(target, "0416-valve-chest-joint.dxf"), dxf);
+writeFileSync(join(target, "0416-faults.json"), `${JSON.stringify({ faults, contours }, null, 2)}\n`);
 console.log(`${jobs.length} sketches drawn into server/demo`);
