@@ -22,7 +22,7 @@ export const USAGE = `ash-edge inspect IN…                 reads and reports; 
 ash-edge tidy IN… -o OUT              takes away duplicates and overlaps, closes gaps, joins what meets
 ash-edge convert IN… -o OUT           writes the drawing again; the extension of OUT names the format
 
-IN is a DXF file (ASCII of any version, or binary), or a folder of them; with several, OUT is a folder.
+IN is a DXF (ASCII of any version, or binary) or an SVG, or a folder of them; with several, OUT is a folder.
 
   -o OUT                  where to; - is standard output
   --tolerance T           what may be mended, in the drawing's unit (0.05 mm or 0.002 in)

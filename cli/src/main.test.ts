@@ -124,6 +124,25 @@ describe("ash-edge tidy and convert", () => {
     expect(readdirSync(target)).toEqual(["part.dxf"]);
   });
 
+  it("goes to SVG and back: the same contours, to 1e-9", async () => {
+    const input = file(
+      writeShapes([...square(0), { kind: "circle", layer: "holes", centre: { x: 8, y: 5 }, radius: 2.5 }], "mm"),
+    );
+    const between = input.replace("part.dxf", "part.svg");
+    expect((await run("tidy", input, "-o", between)).code).toBe(0);
+    const back = join(between, "..", "back.dxf");
+    const { code, out } = await run("convert", between, "-o", back, "--json");
+    expect(code).toBe(0);
+    expect(JSON.parse(out)).toMatchObject({
+      units: "mm",
+      contours: [
+        { role: "outside", layer: "cut", area: expect.closeTo(200, 9) as number },
+        { role: "inside", layer: "holes", circle: true, area: expect.closeTo(Math.PI * 6.25, 9) as number },
+      ],
+    });
+    expect((await run("inspect", back, "--json")).code).toBe(0);
+  });
+
   it.each([
     [["tidy", "a.dxf"]],
     [["inspect", "a.dxf", "-o", "b.dxf"]],

@@ -64,7 +64,8 @@ const runAll = async (options: Arguments): Promise<0 | 1 | 2> => {
   let worst: 0 | 1 | 2 = 0;
   for (const file of files) {
     try {
-      const { report, text } = await workOn(file, options);
+      const into = options.out === undefined || options.out === "-" ? ".dxf" : extensionOf(options.out, many);
+      const { report, text } = await workOn(file, options, into);
       if (text !== undefined)
         await write(text, many ? join(options.out!, `${basename(file, extname(file))}.dxf`) : options.out!, many);
       reports.push(many ? { file, ...report } : report);
@@ -80,10 +81,17 @@ const runAll = async (options: Arguments): Promise<0 | 1 | 2> => {
   return worst;
 };
 
+/** What is written, by the extension of OUT; into a folder DXF. */
+const extensionOf = (out: string, many: boolean): string => {
+  if (many) return ".dxf";
+  const extension = extname(out).toLowerCase();
+  if (!READ_EXTENSIONS.has(extension)) throw new Unusable(`${out}: files ending in .dxf and .svg can be written`);
+  return extension;
+};
+
 /** Written beside its place first, so that a file that stands there is whole at any time. */
 const write = async (text: string, out: string, many: boolean): Promise<void> => {
   if (out === "-") return void process.stdout.write(text);
-  if (extname(out).toLowerCase() !== ".dxf") throw new Unusable(`${out}: only DXF files can be written so far`);
   try {
     if (many) await mkdir(dirname(out), { recursive: true });
     const beside = `${out}.part`;

@@ -2,6 +2,7 @@ import { readFile } from "node:fs/promises";
 import { extname } from "node:path";
 import { shapesOf, thingsOf, type ReadDrawing, type ReadShape } from "@ash-edge/core/formats";
 import { readDxf, writeShapes } from "@ash-edge/core/formats/dxf";
+import { readSvg, writeSvg } from "@ash-edge/core/formats/svg";
 import { JOIN_TOLERANCE, type Unit } from "@ash-edge/core/numeric";
 import { sayRefusal } from "@ash-edge/core/say";
 import { tidy, type Tidied } from "@ash-edge/core/tidy";
@@ -12,21 +13,21 @@ import { Unusable } from "./unusable.ts";
 /** What one file gives: its report, and the text to be written where something is. */
 export type Worked = { readonly report: Report; readonly text?: string };
 
-export const READ_EXTENSIONS: ReadonlySet<string> = new Set([".dxf"]);
+export const READ_EXTENSIONS: ReadonlySet<string> = new Set([".dxf", ".svg"]);
 
 const readDrawing = async (file: string): Promise<ReadDrawing> => {
   if (!READ_EXTENSIONS.has(extname(file).toLowerCase()))
-    throw new Unusable(`${file}: this is no DXF file by its name; files ending in .dxf are read`);
+    throw new Unusable(`${file}: files ending in .dxf and .svg are read`);
   const bytes = await readFile(file).catch(() => {
     throw new Unusable(`${file}: there is no such file, or it can't be read`);
   });
-  const read = readDxf(bytes);
+  const read = extname(file).toLowerCase() === ".svg" ? readSvg(bytes) : readDxf(bytes);
   if (!read.ok) throw new Unusable(`${file}: ${sayRefusal(read.refusal, "mm")}`);
   return read.value;
 };
 
-/** Reads a file, does what the command says, and reports. */
-export const workOn = async (file: string, options: Arguments): Promise<Worked> => {
+/** Reads a file, does what the command says, and reports; what is written is a DXF, or an SVG where `into` says so. */
+export const workOn = async (file: string, options: Arguments, into = ".dxf"): Promise<Worked> => {
   const read = await readDrawing(file);
   const units: Unit = read.unit ?? options.units ?? "mm";
   const { things, rest } = thingsOf(read);
@@ -42,11 +43,17 @@ export const workOn = async (file: string, options: Arguments): Promise<Worked> 
   const report = reportOf(read, units, options.units, standing, rest, findings);
   if (command === "inspect") return { report };
   const shapes = command === "convert" ? read.shapes : [...shapesOf(standing), ...rest];
+  const known = onKnown(shapes, read, options);
+  if (into === ".svg") {
+    const text = writeSvg(known, units);
+    if (!text.ok) throw new Unusable(`${file}: ${sayRefusal(text.refusal, units)}`);
+    return { report, text: text.value };
+  }
   if (options.version === "R12" && shapes.some(({ kind }) => kind === "ellipse" || kind === "free"))
     throw new Unusable(`${file}: ellipses and splines have no place in a DXF R12; write R2000`);
   return {
     report,
-    text: writeShapes(onKnown(shapes, read, options), units, { version: options.version, layers: read.layers }),
+    text: writeShapes(known, units, { version: options.version, layers: read.layers }),
   };
 };
 

@@ -148,7 +148,7 @@ test("a file that says no unit is asked for it; what is no drawing is refused in
   await openFile(page, "broken.dxf", "0\nSECTION\n2\nENTITIES\n0\nLINE\n8\n");
   await expect(dialog.getByRole("alert")).toContainText("Line 7: the file ends in the middle.");
   await openFile(page, "notes.txt", "hello");
-  await expect(dialog.getByRole("alert")).toContainText("is no DXF and no job file");
+  await expect(dialog.getByRole("alert")).toContainText("is no DXF, SVG or job file");
 });
 
 test("a job file saved on the bench opens again as it was", async ({ page }) => {

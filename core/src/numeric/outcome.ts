@@ -111,6 +111,11 @@ export const REFUSAL_CODES = [
   "dxf-truncated",
   "dxf-cut-short",
   "file-too-many",
+  "svg-not-one",
+  "svg-entities",
+  "svg-too-deep",
+  "svg-damaged",
+  "svg-no-splines",
   "dxf-no-entities",
   "file-not-readable",
 ] as const;

@@ -154,6 +154,11 @@ const SENTENCES: Readonly<Record<RefusalCode, Words>> = {
   "dxf-cut-short": ({ place: at }) => `At byte ${at} the file ends in the middle. It was cut off; ask for it again.`,
   "file-too-many": ({ limit }) =>
     `The file makes more than ${limit} curves. That is no drawing to cut; take its rows of blocks apart.`,
+  "svg-not-one": () => "This is no SVG.",
+  "svg-entities": () => "This SVG defines entities of its own, which are not read. Save it without them.",
+  "svg-too-deep": ({ limit }) => `Its groups lie more than ${limit} deep in each other. That is no drawing to cut.`,
+  "svg-damaged": ({ found }) => `This SVG is damaged: ${found}.`,
+  "svg-no-splines": () => "Splines of this kind have no place in an SVG. Make arcs of them first, or write a DXF.",
   "dxf-no-entities": () => "The file has no section with geometry.",
   "file-not-readable": ({ reason }) => `The file can't be read: ${reason}.`,
 };

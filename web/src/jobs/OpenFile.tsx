@@ -96,10 +96,10 @@ export const OpenFile = ({
             }}
           >
             <label className="block">
-              <span className="text-soft">A DXF of any version, or a job file; drop it here, or pick it</span>
+              <span className="text-soft">A DXF of any version, an SVG, or a job file; drop it here, or pick it</span>
               <input
                 type="file"
-                accept=".dxf,.json"
+                accept=".dxf,.svg,.json"
                 onChange={(event) => void take(event.target.files?.[0])}
                 className="mt-1 block w-full rounded-card border border-dashed border-hair bg-board px-2 py-3 text-soft"
               />

@@ -43,11 +43,12 @@ export const readOpened = async (file: File, signal: AbortSignal): Promise<Opene
     }));
     return { kind: "job", name: job.value.head.name, head: job.value.head, drawing, sketches, unit: unitOf(drawing) };
   }
-  if (!/\.dxf$/i.test(file.name)) throw new Error(`${file.name} is no DXF and no job file. Those can be opened.`);
+  const kind = /\.dxf$/i.test(file.name) ? "dxf" : /\.svg$/i.test(file.name) ? "svg" : undefined;
+  if (!kind) throw new Error(`${file.name} is no DXF, SVG or job file. Those can be opened.`);
   const bytes = new Uint8Array(await file.arrayBuffer());
   const read = await run<ReadFileWorker, Outcome<ReadDrawing>>(
     new Worker(new URL("../worker/readFile.worker.ts", import.meta.url), { type: "module" }),
-    (remote) => remote.read(bytes),
+    (remote) => remote.read(bytes, kind),
     { signal, limitMs: LIMIT_MS },
   );
   if (!read.ok) throw new Error(sayRefusal(read.refusal, "mm"));

@@ -1,0 +1,2 @@
+export * from "./readSvg.ts";
+export * from "./writeSvg.ts";
