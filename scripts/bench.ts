@@ -33,10 +33,12 @@ import {
   type Entity,
   type Ref,
 } from "@ash-edge/core/drawing";
-import { curvePoint, moving } from "@ash-edge/core/geometry";
+import { curvePoint, moving, type Point } from "@ash-edge/core/geometry";
 import type { Outcome } from "@ash-edge/core/numeric";
-import { readDxf, writeDxf } from "@ash-edge/core/formats/dxf";
+import { shapesOf, thingsOf } from "@ash-edge/core/formats";
+import { readDxf, writeDxf, writeShapes } from "@ash-edge/core/formats/dxf";
 import type { ReleasedContour } from "@ash-edge/core/prove";
+import { tidy, type Thing, type TidyResult } from "@ash-edge/core/tidy";
 import { Bench } from "../e2e/support/bench.ts";
 import { sheet } from "../e2e/support/sheet.ts";
 import { storeDrawing } from "../e2e/support/storedJob.ts";
@@ -128,6 +130,52 @@ table(
         for (const { x, y } of [start, end]) ends.set(`${x} ${y}`, (ends.get(`${x} ${y}`) ?? 0) + 1);
       return ends;
     },
+  }),
+);
+
+// a soup of loose lines: squares of which 40 % of the sides lie double or reversed, 10 % overlap, 10 % miss their corner
+const soupOf = (curves: number): Thing[] => {
+  const things: Thing[] = [];
+  const put = (a: Point, b: Point): void =>
+    void things.push({ id: things.length, layer: "0", shape: { kind: "piece", a, b, bulge: 0 } });
+  const part = (a: Point, b: Point, t: number): Point => ({ x: a.x + (b.x - a.x) * t, y: a.y + (b.y - a.y) * t });
+  const across = Math.ceil(Math.sqrt(curves / 6));
+  for (let i = 0; things.length < curves; i++) {
+    const [x, y] = [(i % across) * 10, Math.floor(i / across) * 10];
+    const corners = [[0, 0], [6, 0], [6, 6], [0, 6]].map(([u, v]) => ({ x: x + u!, y: y + v! })); // prettier-ignore
+    corners.forEach((a, k) => {
+      const b = corners[(k + 1) % 4]!;
+      const chance = random();
+      if (chance < 0.5) put(a, chance < 0.4 ? b : part(a, b, 0.7));
+      if (chance < 0.4) put(chance < 0.2 ? b : a, chance < 0.2 ? a : b);
+      else if (chance < 0.5) put(part(a, b, 0.4), b);
+      else put(a, chance < 0.6 ? part(a, b, 0.996) : b);
+    });
+  }
+  return things;
+};
+const soups = [1_000, 10_000, 100_000].map(soupOf);
+const tidied = (things: readonly Thing[]): TidyResult =>
+  tidy(things, { tolerance: 0.05, ignore: new Set(["colour"]), sharedEdges: "keep" });
+const soup = soups[2]!;
+const soupText = writeShapes(
+  soup.map(({ shape }) => ({ ...shape, layer: "0" })),
+  "mm",
+);
+say("\n## Tidying a soup of loose lines\n\n| curves | ms | µs a curve |\n| ---: | ---: | ---: |");
+for (const things of soups) {
+  const time = race({ ours: () => tidied(things) }).ours!;
+  say(`| ${things.length} | ${time.toFixed(0)} | ${((1000 * time) / things.length).toFixed(1)} |`);
+}
+table(
+  `Reading, tidying and writing ${soup.length} lines (${(soupText.length / 1e6).toFixed(1)} MB)`,
+  race({
+    "ours, all three": () => {
+      const read = readDxf(soupText);
+      if (!read.ok) throw new Error(read.refusal.code);
+      return writeShapes(shapesOf(tidied(thingsOf(read.value).things).things), "mm");
+    },
+    "dxf-parser, reading alone": () => new DxfParser().parseSync(soupText),
   }),
 );
 

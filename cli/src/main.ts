@@ -1,9 +1,10 @@
 import { mkdir, readdir, rename, stat, writeFile } from "node:fs/promises";
+import { availableParallelism } from "node:os";
 import { basename, dirname, extname, join } from "node:path";
 import { COMMANDS, readArguments, USAGE, type Arguments } from "./arguments.ts";
 import { reportText, type Report } from "./report.ts";
 import { Unusable } from "./unusable.ts";
-import { READ_EXTENSIONS, workOn } from "./work.ts";
+import { READ_EXTENSIONS, workSafely, type Tried } from "./work.ts";
 
 const VERSION = "0.1.0";
 
@@ -56,29 +57,56 @@ const filesOf = async (inputs: readonly string[]): Promise<{ files: readonly str
   return { files, many };
 };
 
-/** Every file on its own: one that can't be used is said and never stops the rest. The worst exit code counts. */
+/**
+ * Every file on its own, several of them over worker threads; what is told keeps their order. One that can't be used is said and never
+ * stops the rest. The worst exit code counts.
+ */
 const runAll = async (options: Arguments): Promise<0 | 1 | 2> => {
   const { files, many } = await filesOf(options.inputs);
   if (many && options.out === "-") throw new Unusable("-o - takes one file; give a folder for several");
+  const into = options.out === undefined || options.out === "-" ? ".dxf" : extensionOf(options.out, many);
+  const pool = files.length > 1 ? await poolFor(files.length) : undefined;
+  const tries = files.map((file) => (pool ? pool.run({ file, options, into }) : workSafely(file, options, into)));
+  for (const one of tries) one.catch(() => undefined); // each is waited for below, in order
   const reports: (Report & { file?: string })[] = [];
   let worst: 0 | 1 | 2 = 0;
-  for (const file of files) {
-    try {
-      const into = options.out === undefined || options.out === "-" ? ".dxf" : extensionOf(options.out, many);
-      const { report, text } = await workOn(file, options, into);
-      if (text !== undefined)
-        await write(text, many ? join(options.out!, `${basename(file, extname(file))}.dxf`) : options.out!, many);
-      reports.push(many ? { file, ...report } : report);
-      if (!options.json && options.out !== "-") process.stdout.write(`${many ? `${file}\n` : ""}${reportText(report)}`);
-      worst = Math.max(worst, report.ready ? 0 : 1) as 0 | 1 | 2;
-    } catch (reason) {
-      if (!(reason instanceof Unusable)) throw reason;
-      worst = complain(reason);
+  try {
+    for (const [i, file] of files.entries()) {
+      try {
+        const tried = await tries[i]!;
+        if ("unusable" in tried) throw new Unusable(tried.unusable);
+        const { report, text } = tried.worked;
+        if (text !== undefined)
+          await write(text, many ? join(options.out!, `${basename(file, extname(file))}.dxf`) : options.out!, many);
+        reports.push(many ? { file, ...report } : report);
+        if (!options.json && options.out !== "-")
+          process.stdout.write(`${many ? `${file}\n` : ""}${reportText(report)}`);
+        worst = Math.max(worst, report.ready ? 0 : 1) as 0 | 1 | 2;
+      } catch (reason) {
+        if (!(reason instanceof Unusable)) throw reason;
+        worst = complain(reason);
+      }
     }
+  } finally {
+    await pool?.destroy();
   }
   if (options.json && (many || reports.length > 0))
     process.stdout.write(`${JSON.stringify(many ? reports : reports[0])}\n`);
   return worst;
+};
+
+type Task = { readonly file: string; readonly options: Arguments; readonly into: string };
+const WORKER = new URL("../bin/work.mjs", import.meta.url).href;
+
+/** As many threads as there are processors, no more than files; read in only where they are wanted. */
+const poolFor = async (
+  files: number,
+): Promise<{ run: (task: Task) => Promise<Tried>; destroy: () => Promise<void> }> => {
+  const { Piscina } = await import("piscina");
+  return new Piscina<Task, Tried>({
+    filename: WORKER,
+    maxThreads: Math.max(1, Math.min(files, availableParallelism())),
+  });
 };
 
 /** What is written, by the extension of OUT; into a folder DXF. */

@@ -57,6 +57,18 @@ export const workOn = async (file: string, options: Arguments, into = ".dxf"): P
   };
 };
 
+/** What a file gave, or why it can't be used: as it comes back from a worker thread, where errors lose their kind. */
+export type Tried = { readonly worked: Worked } | { readonly unusable: string };
+
+export const workSafely = async (file: string, options: Arguments, into: string): Promise<Tried> => {
+  try {
+    return { worked: await workOn(file, options, into) };
+  } catch (reason) {
+    if (!(reason instanceof Unusable)) throw reason;
+    return { unusable: reason.message };
+  }
+};
+
 /** `convert --roles` sorts the contours of the file as it is. */
 const onKnown = (
   shapes: readonly ReadShape[],
