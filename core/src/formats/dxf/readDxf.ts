@@ -49,7 +49,6 @@ const IDENTITY: Affine = { a: 1, b: 0, c: 0, d: 1, e: 0, f: 0 };
  * type, nothing is guessed. A file that can't be used is a refusal that names the line.
  */
 export const readDxf = (source: string | Uint8Array): Outcome<ReadDrawing> => {
-  const bytes = typeof source === "string" ? new TextEncoder().encode(source) : source;
   const layers: ReadLayer[] = [];
   const blocks = new Map<string, Block>();
   const top: Item[] = [];
@@ -86,7 +85,7 @@ export const readDxf = (source: string | Uint8Array): Outcome<ReadDrawing> => {
     pending = undefined;
   };
 
-  const ran = runRecords(tokensOf(bytes), {
+  const ran = runRecords(tokensOf(source), {
     header: (name, value) => {
       if (name === "$INSUNITS") insunits = Number(value.text);
     },

@@ -8,58 +8,45 @@ export type TokenSource = () => Token | { readonly refusal: Refusal } | undefine
 
 const BINARY_MARK = "Binary DXF\r\n\u001a\0";
 
-/** The groups of a DXF, ASCII or binary, read from its bytes one at a time. */
-export const tokensOf = (bytes: Uint8Array): TokenSource => {
-  const head = decode(bytes.subarray(0, 24));
-  const mark = head.indexOf(BINARY_MARK);
-  return mark >= 0 ? binaryTokens(bytes, mark + BINARY_MARK.length) : asciiTokens(bytes);
+/** The groups of a DXF, ASCII (as text or bytes) or binary, one at a time. */
+export const tokensOf = (source: string | Uint8Array): TokenSource => {
+  if (typeof source === "string") return asciiTokens(source);
+  const mark = names.decode(source.subarray(0, 24)).indexOf(BINARY_MARK);
+  return mark >= 0 ? binaryTokens(source, mark + BINARY_MARK.length) : asciiTokens(names.decode(source));
 };
 
-/** Bytes as text of one character each: nothing in a DXF that is read here lies outside of it but names, which pass through. */
-const decode = (bytes: Uint8Array): string => {
-  let text = "";
-  for (const byte of bytes) text += String.fromCharCode(byte);
-  return text;
-};
-
-const [NEWLINE, RETURN] = [10, 13];
 const names = new TextDecoder("utf-8");
+const GROUP_CODE = /^\s*-?\d{1,4}\s*$/;
 
-const asciiTokens = (bytes: Uint8Array): TokenSource => {
-  let [at, line, ended] = [bytes[0] === 0xef && bytes[1] === 0xbb ? 3 : 0, 0, false];
-  /** The bytes of the next line, without its end. */
-  const nextLine = (): Uint8Array | undefined => {
-    if (at >= bytes.length) return undefined;
-    const end = bytes.indexOf(NEWLINE, at);
-    const stop = end < 0 ? bytes.length : end;
-    const found = bytes.subarray(at, bytes[stop - 1] === RETURN && stop > at ? stop - 1 : stop);
+const asciiTokens = (text: string): TokenSource => {
+  if (!/\S/.test(text)) return () => refuse("dxf-empty");
+  if (text.slice(0, 4096).includes("\0")) return () => refuse("dxf-not-text");
+  let [at, line, ended] = [0, 0, false];
+  const nextLine = (): string | undefined => {
+    if (at >= text.length) return undefined;
+    const end = text.indexOf("\n", at);
+    const stop = end < 0 ? text.length : end;
+    const found = text.slice(at, text.charCodeAt(stop - 1) === 13 && stop > at ? stop - 1 : stop);
     at = stop + 1;
     line += 1;
     return found;
   };
-  if (bytes.every((byte) => byte <= 32)) return () => refuse("dxf-empty");
-  if (bytes.subarray(0, 4096).includes(0)) return () => refuse("dxf-not-text");
   return () => {
     if (ended) return undefined;
-    const codeBytes = nextLine();
-    if (codeBytes === undefined) {
-      ended = true;
-      return undefined;
-    }
-    const codeText = decode(codeBytes.subarray(0, 32)).trim();
+    const codeText = nextLine();
     // blank lines after the last group end the file
-    if (codeText === "" && bytes.subarray(at).every((byte) => byte <= 32)) {
+    if (codeText === undefined || (codeText.trim() === "" && !/\S/.test(text.slice(at)))) {
       ended = true;
       return undefined;
     }
-    const code = /^-?\d{1,4}$/.test(codeText) ? Number(codeText) : NaN;
-    if (!Number.isInteger(code)) return refuse("dxf-bad-code", { line, found: printable(codeText.slice(0, 24)) });
+    if (!GROUP_CODE.test(codeText))
+      return refuse("dxf-bad-code", { line, found: printable(codeText.trim().slice(0, 24)) });
+    const code = Number(codeText);
     const start = line;
     const value = nextLine();
     if (value === undefined) return refuse("dxf-truncated", { line });
-    const text = value.length < 64 ? decode(value) : names.decode(value);
-    if (code === 0 && text.trim() === "EOF") ended = true;
-    return { code, text: /[\u0080-\u00ff]/.test(text) ? names.decode(value) : text, line: start };
+    if (code === 0 && value.trim() === "EOF") ended = true;
+    return { code, text: value, line: start };
   };
 };
 

@@ -113,8 +113,16 @@ export const writeShapes = (
   return textOfGroups(groups, handle.toString(16).toUpperCase());
 };
 
-const textOfGroups = (groups: readonly Group[], seed = ""): string =>
-  groups.map(([code, value]) => `${String(code).padStart(3)}\n${value === HANDLE_SEED ? seed : value}\n`).join("");
+/** Group codes as they are written, right in three places; made once. */
+const codeTexts = Array.from({ length: 1072 }, (_, code) => `${String(code).padStart(3)}\n`);
+
+const textOfGroups = (groups: readonly Group[], seed = ""): string => {
+  const parts: string[] = [];
+  for (const [code, value] of groups) {
+    parts.push(codeTexts[code]!, value === HANDLE_SEED ? seed : String(value), "\n");
+  }
+  return parts.join("");
+};
 
 const layerNames = (shapes: readonly ReadShape[], known: readonly ReadLayer[]): readonly string[] => [
   ...new Set(["0", ...known.map(({ name }) => name), ...shapes.map(({ layer }) => layer)]),
