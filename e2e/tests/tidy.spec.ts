@@ -98,8 +98,13 @@ test("job 0416: a customer's file with its faults as the demo counts them, tidie
   );
   await bench.saved();
   await page.getByRole("navigation", { name: "Steps" }).getByRole("button", { name: "Release" }).click();
-  await page.getByRole("button", { name: "Write the DXF" }).click();
+  await page.getByRole("radio", { name: "R12, for old machines" }).click();
+  const [download] = await Promise.all([
+    page.waitForEvent("download"),
+    page.getByRole("button", { name: "Write the DXF" }).click(),
+  ]);
   await expect(page.getByText("holds the same geometry")).toBeVisible();
+  expect(readFileSync((await download.path())!, "utf8")).toContain("AC1009");
 });
 
 test("a finding is left as it is, and stays left; another tolerance finds more; a callout's copy stays", async ({

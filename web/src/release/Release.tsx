@@ -15,7 +15,9 @@ import { Brand } from "../ui/Brand.tsx";
 import { DrawingPicture } from "../ui/DrawingPicture.tsx";
 import { saveAs } from "../ui/saveAs.ts";
 import { ThemeButton } from "../ui/ThemeButton.tsx";
+import { Segmented } from "../ui/Segmented.tsx";
 import { writeRelease } from "./writeRelease.ts";
+import type { DxfVersion } from "@ash-edge/core/formats/dxf";
 
 /** The release of a job: what would be written, what stands against it, and what was released before. */
 export const Release = () => {
@@ -49,6 +51,10 @@ export const Release = () => {
   return <Sheet {...opened.data} />;
 };
 
+/** The version that the shop's machine takes, as it was chosen last. */
+const VERSION_KEPT = "ash-edge-dxf-version";
+const keptVersion = (): DxfVersion => (localStorage.getItem(VERSION_KEPT) === "R12" ? "R12" : "R2000");
+
 const proposedName = ({ number, name }: JobRecord, next: number): string =>
   `${number} ${name} r${next}`.replace(/[^\w]+/g, "-").toLowerCase();
 
@@ -60,11 +66,12 @@ const Sheet = ({ job, drawing, position }: { job: JobRecord; drawing: Drawing; p
   const [typedName, setTypedName] = useState<string>();
   const [state, setState] = useState<{ readonly text: string; readonly failed: boolean } | "working">();
   const name = typedName ?? proposedName(job, (releases?.[0]?.number ?? 0) + 1);
+  const [version, setVersion] = useState<DxfVersion>(keptVersion);
   const usable = /^[\w][\w .-]{0,99}$/.test(name);
   const write = async (): Promise<void> => {
     setState("working");
     try {
-      const file = await writeRelease(database, job.id, plan, `${name}.dxf`, position);
+      const file = await writeRelease(database, job.id, plan, `${name}.dxf`, position, version);
       saveAs(file.name, file.bytes, file.type);
       setTypedName(undefined);
       setState({
@@ -133,6 +140,21 @@ const Sheet = ({ job, drawing, position }: { job: JobRecord; drawing: Drawing; p
                 <span className="figures text-soft">.dxf</span>
               </span>
             </label>
+            <div className="mt-3 flex items-center gap-2">
+              <span className="text-soft">Version</span>
+              <Segmented
+                label="Version of the file"
+                options={[
+                  ["R2000", "R2000"],
+                  ["R12", "R12, for old machines"],
+                ]}
+                value={version}
+                onChange={(to) => {
+                  setVersion(to as DxfVersion);
+                  localStorage.setItem(VERSION_KEPT, to);
+                }}
+              />
+            </div>
             {!usable && (
               <p role="alert" className="mt-1 text-fault">
                 Letters, digits, blanks, dots, - and _ make a file name; it starts with a letter or digit.

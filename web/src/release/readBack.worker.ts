@@ -19,7 +19,7 @@ const readBack = (text: string): FoundFile => {
     const { type, layer } = entity;
     if (type === "CIRCLE" && entity.center)
       return { kind: "circle", layer, x: entity.center.x, y: entity.center.y, radius: entity.radius! };
-    if (type === "LWPOLYLINE" && entity.vertices)
+    if ((type === "LWPOLYLINE" || type === "POLYLINE") && entity.vertices)
       return {
         kind: "polyline",
         layer,

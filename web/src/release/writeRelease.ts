@@ -1,4 +1,4 @@
-import { compareRead, writeDxf } from "@ash-edge/core/formats/dxf";
+import { compareRead, writeDxf, type DxfVersion } from "@ash-edge/core/formats/dxf";
 import type { ReleasePlan } from "@ash-edge/core/prove";
 import { checksumOf, releasesOf, type BlobRecord, type Database } from "../store/index.ts";
 import { readBack } from "./readBack.ts";
@@ -13,8 +13,9 @@ export const writeRelease = async (
   plan: ReleasePlan,
   name: string,
   position: number,
+  version: DxfVersion,
 ): Promise<BlobRecord> => {
-  const text = writeDxf(plan.contours, plan.unit);
+  const text = writeDxf(plan.contours, plan.unit, version);
   const differences = compareRead(plan.contours, plan.unit, await readBack(text));
   if (differences.length > 0)
     throw new ReadsDifferently(

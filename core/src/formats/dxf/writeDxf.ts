@@ -35,11 +35,12 @@ const plainNumber = (value: number): string => {
   return `${sign}${digits.padEnd(point, "0")}.0`;
 };
 
-/** An ASCII DXF (AC1015) of closed contours, as `writeShapes` writes them. */
-export const writeDxf = (contours: readonly ReleasedContour[], unit: Unit): string =>
+/** An ASCII DXF of closed contours, as `writeShapes` writes them. */
+export const writeDxf = (contours: readonly ReleasedContour[], unit: Unit, version: DxfVersion = "R2000"): string =>
   writeShapes(
     contours.map((contour) => (contour.kind === "circle" ? contour : { ...contour, kind: "chain", closed: true })),
     unit,
+    { version },
   );
 
 export type DxfVersion = "R2000" | "R12";
