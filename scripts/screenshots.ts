@@ -49,4 +49,28 @@ await withBrowser(4339, async (page) => {
   await page.goto("/jobs");
   await page.getByRole("link", { name: "Rocker plate" }).waitFor();
   await shoot("jobs");
+  // a customer's file with its findings, one of them lit
+  await page.getByRole("button", { name: "Open a file" }).click();
+  const dialog = page.getByRole("dialog", { name: "Open a file" });
+  await dialog.locator("input[type=file]").setInputFiles(join(import.meta.dirname, "..", "server", "demo", "0416-valve-chest-joint.dxf")); // prettier-ignore
+  await dialog.getByLabel("Part").fill("Valve chest joint");
+  await dialog.getByLabel("Job number").fill("0416");
+  await dialog.getByRole("button", { name: "Make the job" }).click();
+  await bench.ready();
+  for (const key of ["KeyV", "KeyV"]) await page.keyboard.press(key);
+  await page.getByRole("navigation", { name: "Steps" }).getByRole("button", { name: /^Tidy/ }).click();
+  await page
+    .getByRole("article", { name: /^duplicate/ })
+    .first()
+    .hover();
+  await page.waitForTimeout(1500);
+  await shoot("findings");
+  // tidied, the outline selected, a side being shifted by its handle
+  await page.getByRole("button", { name: /^Mend all/ }).click();
+  await page.getByText("nothing found").waitFor();
+  await page.getByRole("button", { name: "Back to the pieces" }).click();
+  await bench.click({ x: 60, y: 120 });
+  await bench.click({ x: 180, y: 60 });
+  await bench.point({ x: 196, y: 70 });
+  await shoot("handles");
 });
