@@ -51,12 +51,15 @@ const withoutSame = (comes: readonly Shape[], goes: readonly Shape[]): ChangedSh
   return { comes: come, goes: gone };
 };
 
+/** Rounded, and 0 without a sign. */
+const rounded = (value: number, steps: number): number => Math.round(value * steps) + 0;
+
 /** The same text for the same curve, whichever way a piece runs. */
 const keyOf = (shape: Shape): string => {
   if (shape.kind !== "piece") return JSON.stringify(shape);
-  const text = (p: { x: number; y: number }): string => `${p.x.toFixed(7)} ${p.y.toFixed(7)}`;
+  const text = (p: { x: number; y: number }): string => `${rounded(p.x, 1e6)} ${rounded(p.y, 1e6)}`;
   const [a, b] = [text(shape.a), text(shape.b)];
-  return a < b ? `${a} ${b} ${shape.bulge.toFixed(9)}` : `${b} ${a} ${(-shape.bulge).toFixed(9)}`;
+  return a < b ? `${a} ${b} ${rounded(shape.bulge, 1e6)}` : `${b} ${a} ${rounded(-shape.bulge, 1e6)}`;
 };
 
 /** The curves of an entity, those of a chain by the vertex that they start at; points have none. */

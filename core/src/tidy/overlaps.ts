@@ -314,6 +314,8 @@ const resolveGroup = (group: Group, work: Work): void => {
       noted.accepted.set(strand.thing, takes);
     }
     if (!takes) {
+      // it stays whole, so what it alone covers is covered
+      for (const atom of lying) atom.left = Math.max(0, atom.left - 1);
       kept.push(i);
       continue;
     }

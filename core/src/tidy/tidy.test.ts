@@ -209,6 +209,18 @@ describe("tidy", () => {
     const spoiltThings = thingsOf(loose(...box(30, 20), base!));
     const left = tidy(spoiltThings, options({ accept: ({ code }) => code !== "duplicate" }));
     expect(left.findings.find(({ code }) => code === "duplicate")).toMatchObject({ fixed: false, mendable: true });
+    // with nothing accepted nothing comes or goes, whatever is wrong
+    fc.assert(
+      fc.property(fc.array(spoils, { minLength: 8, maxLength: 8 }), (how) => {
+        const soup = rounded(60, 40, 6).flatMap((piece, i) => spoilt(piece, how[i]!, 0.7));
+        const length = (pieces: readonly Piece[]): number => pieces.reduce((sum, piece) => sum + pieceLength(piece), 0);
+        const { things } = tidy(thingsOf(loose(...soup)), options({ accept: () => false }));
+        const standing = things.flatMap(({ shape }) =>
+          shape.kind === "chain" ? shape.pieces : shape.kind === "piece" ? [shape] : circleHalves(shape),
+        );
+        expect(length(standing)).toBeCloseTo(length(soup), 6);
+      }),
+    );
   });
 
   it("says what stays in the way: crossings once each, pieces shorter than the tolerance, what does not close", () => {

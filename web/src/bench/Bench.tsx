@@ -67,7 +67,10 @@ const Layout = ({ job }: { job: JobRecord }) => {
   useShownPlace();
   useKeptView(job.id, useSession());
   const { side, large } = useBench((state) => state.kept.card);
-  const [left, right] = [usePanelRef(), usePanelRef()];
+  const [left, right, pieces] = [usePanelRef(), usePanelRef(), usePanelRef()];
+  const looking = useBench((state) => state.tidying !== undefined);
+  // findings want more room than pieces
+  useEffect(() => pieces.current?.resize(looking ? "68%" : "53%"), [looking, pieces]);
   useEffect(() => {
     left.current?.resize(large && side === "left" ? "480px" : "272px");
     right.current?.resize(large && side === "right" ? "480px" : "240px");
@@ -104,7 +107,7 @@ const Layout = ({ job }: { job: JobRecord }) => {
         <Panel id="right" panelRef={right} defaultSize="240px" minSize="180px" maxSize="560px" collapsible>
           <Group orientation="vertical" id={`bench-right-${side}`} key={side} className="h-full">
             {side === "right" && <SketchPanel job={job} />}
-            <Panel id="pieces" minSize="80px" collapsible>
+            <Panel id="pieces" panelRef={pieces} minSize="80px" collapsible>
               <PiecesOrFindings />
             </Panel>
             <Handle />

@@ -1,10 +1,12 @@
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { CircleCheck, X } from "lucide-react";
 import { useRef, useState } from "react";
-import { leftFindings, settingsOf, unitOf } from "@ash-edge/core/drawing";
+import { entityOf, leftFindings, settingsOf, shapeBounds, unitOf } from "@ash-edge/core/drawing";
+import { boundsSize, unionBounds } from "@ash-edge/core/geometry";
 import { readTypedValue, showLength, type Unit } from "@ash-edge/core/numeric";
 import { sayFinding, sayRefusal } from "@ash-edge/core/say";
 import type { Finding } from "@ash-edge/core/tidy";
+import { shapePath } from "../../store/index.ts";
 import { Segmented } from "../../ui/Segmented.tsx";
 import { useBench, useSession } from "../SessionContext.tsx";
 import { focusBoard } from "../useBenchKeys.ts";
@@ -34,7 +36,11 @@ export const Findings = () => {
     >
       <header className="flex items-center gap-2 px-3 py-1.5">
         <b>Findings</b>
-        <span className="min-w-0 flex-1 truncate text-xs text-soft" aria-live="polite">
+        <span
+          className="min-w-0 flex-1 truncate text-xs text-soft"
+          aria-live="polite"
+          title={working ? undefined : summaryOf(open, aside.length)}
+        >
           {working ? "looking …" : summaryOf(open, aside.length)}
         </span>
         <button
@@ -72,7 +78,13 @@ export const Findings = () => {
           Nothing is doubled, nothing overlaps, no ends miss each other.
         </p>
       ) : (
-        <Cards findings={[...open, ...aside]} left={left} unit={unitOf(drawing)} />
+        <>
+          <Cards findings={[...open, ...aside]} left={left} unit={unitOf(drawing)} />
+          {/* always the same room, so that nothing moves under the pointer */}
+          <div className="h-16 shrink-0 border-t border-hair p-1">
+            <Repair finding={all.find(({ key }) => key === tidying.lit)} />
+          </div>
+        </>
       )}
     </section>
   );
@@ -193,6 +205,57 @@ const Cards = ({ findings, left, unit }: { findings: readonly Finding[]; left: R
         ))}
       </ul>
     </div>
+  );
+};
+
+/** What stands here, and what mending makes of it, close up: what goes dashed, what comes in ember. */
+const Repair = ({ finding }: { finding: Finding | undefined }) => {
+  const preview = useBench((state) => state.tidying?.preview);
+  const drawing = useBench((state) => state.drawing);
+  if (!finding || !preview || preview.length === 0)
+    return (
+      <p className="px-2 py-1 text-xs text-soft">
+        {finding && !finding.mendable
+          ? "This has to be mended by hand."
+          : "Point at a finding: its repair shows here and on the board."}
+      </p>
+    );
+  const changed = unionBounds(preview.flatMap(({ shape }) => shapeBounds(shape) ?? []));
+  const near = finding.code === "gap" || finding.code === "tail";
+  const span = near || !changed ? 30 * settingsOf(drawing).joinTolerance : 1.2 * boundsSize(changed);
+  const middle =
+    near || !changed ? finding.at : { x: (changed.minX + changed.maxX) / 2, y: (changed.minY + changed.maxY) / 2 };
+  const box = {
+    minX: middle.x - span,
+    maxX: middle.x + span,
+    minY: middle.y - span / 3,
+    maxY: middle.y + span / 3,
+  };
+  const line = { fill: "none", vectorEffect: "non-scaling-stroke" as const };
+  const own = finding.ids.flatMap((id) => entityOf(drawing, id) ?? []);
+  return (
+    <svg
+      role="img"
+      aria-label="Before and after"
+      viewBox={`${box.minX} ${-box.maxY} ${box.maxX - box.minX} ${box.maxY - box.minY}`}
+      className="h-full w-full rounded-card border border-hair bg-board"
+    >
+      <g transform="scale(1 -1)">
+        {own.map((entity) => (
+          <path key={entity.id} d={shapePath(entity, box)} {...line} stroke="var(--ink)" strokeWidth="1" />
+        ))}
+        {preview.map(({ shape, goes }, i) => (
+          <path
+            key={i}
+            d={shapePath(shape, box)}
+            {...line}
+            stroke="var(--ember)"
+            strokeWidth="2"
+            strokeDasharray={goes ? "3 3" : undefined}
+          />
+        ))}
+      </g>
+    </svg>
   );
 };
 
