@@ -1,10 +1,8 @@
-import { endedAt, startedAt } from "../construct/cornerCuts.ts";
 import { joinRuns, runPieces, type Run } from "../contour/joining.ts";
 import { profileOf } from "../contour/profile.ts";
-import { carrierOf } from "../geometry/curve.ts";
 import { pieceLength, pieceRadius, reversePiece, type Piece } from "../geometry/piece.ts";
-import { distance, midpoint } from "../geometry/point.ts";
-import { meetCarriers, meetingPoints } from "../intersect/carriers.ts";
+import { distance } from "../geometry/point.ts";
+import { endedNear, gapRule } from "../tidy/gapRule.ts";
 import { done, refuse, type Outcome } from "../numeric/outcome.ts";
 import { RESOLUTION } from "../numeric/tolerance.ts";
 import { cutEntities, type Drawing } from "./drawing.ts";
@@ -26,16 +24,12 @@ export type JoinResult = {
   readonly nearest?: number;
 };
 
-/** Two pieces run to one place: where their carriers meet, if that is near enough to both ends; else half way. Returns whether it moved. */
+/** Two pieces run to one place, as tidying brings ends together. Returns whether anything moved. */
 const closed = (before: Piece, after: Piece, within: number): readonly [Piece, Piece, boolean] => {
   if (distance(before.b, after.a) <= RESOLUTION) return [before, { ...after, a: before.b }, false];
-  const places = meetingPoints(
-    meetCarriers(carrierOf({ kind: "piece", ...before }), carrierOf({ kind: "piece", ...after }), RESOLUTION),
-  );
-  const corner = places.find((p) => distance(p, before.b) <= within && distance(p, after.a) <= within);
-  if (corner) return [endedAt(before, corner), startedAt(after, corner), true];
-  const at = midpoint(before.b, after.a);
-  return [{ ...before, b: at }, { ...after, a: at }, true];
+  const found = gapRule(before, reversePiece(after), within);
+  if (!found) return [before, after, false];
+  return [endedNear(before, found.corner), reversePiece(endedNear(reversePiece(after), found.corner)), true];
 };
 
 /** The pieces of a run with its gaps closed, and how many there were. */
