@@ -8,7 +8,8 @@ import { profileOf } from "../contour/index.ts";
 import { faultsOf } from "../prove/faults.ts";
 import { sayFault, sayRefusal } from "../say/say.ts";
 import { REFUSAL_CODES } from "../numeric/outcome.ts";
-import { compareRead, dxfNumber, readDxf, writeDxf, type FoundFile } from "./dxf/index.ts";
+import { dxfNumber } from "./dxf/groups.ts";
+import { compareRead, readDxf, writeDxf, type FoundFile } from "./dxf/index.ts";
 import { readJobFile, writeJobFile } from "./job/index.ts";
 
 const doubles = fc.double({ min: -1e9, max: 1e9, noNaN: true });

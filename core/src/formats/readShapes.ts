@@ -59,8 +59,11 @@ export const placed = (m: Affine, shape: ReadGeometry): readonly ReadGeometry[] 
   switch (shape.kind) {
     case "point":
       return [{ kind: "point", at: transformPoint(m, shape.at) }];
-    case "free":
-      return [{ kind: "free", ...transformFree(m, shape) }];
+    case "free": {
+      const { degree, knots, points, weights } = shape;
+      const own = { degree, knots, points, ...(weights ? { weights } : {}) };
+      return [{ kind: "free", ...transformFree(m, own) }];
+    }
     case "ellipse":
       return [stretched(m, shape)];
     case "circle":
@@ -79,7 +82,7 @@ export const placed = (m: Affine, shape: ReadGeometry): readonly ReadGeometry[] 
       return [placedPiece(m, shape)];
     case "chain": {
       if (isSimilarity(m) || shape.pieces.every(({ bulge }) => bulge === 0))
-        return [{ ...shape, pieces: shape.pieces.map((piece) => straightOrSame(m, piece)) }];
+        return [{ kind: "chain", closed: shape.closed, pieces: shape.pieces.map((piece) => straightOrSame(m, piece)) }];
       return shape.pieces.map((piece) => placedPiece(m, piece));
     }
   }

@@ -4,51 +4,48 @@ import { arcBetween, type Piece } from "../../geometry/piece.ts";
 import { leftOf, times, type Point } from "../../geometry/point.ts";
 import { toRadians, TURN } from "../../numeric/angle.ts";
 import type { ReadGeometry } from "../readShapes.ts";
-import { numberIn, numberOf, sound, textOf, type DxfRecord } from "./records.ts";
-import type { Token } from "./tokens.ts";
+import { numberOf, numbersOf, sound, textOf, type DxfRecord, type Groups } from "./records.ts";
 
 /** Why a record gave no shape: its numbers make no geometry, it is of no kind that is read, or it is a text. */
 export type NoShape = "degenerate" | "left out" | "text";
 
-/** The groups of a polyline's vertices, which are records of their own in the oldest versions. */
-export type VertexRecords = readonly DxfRecord[];
-
-const numbers = (groups: readonly Token[], ...codes: readonly number[]): number[] =>
-  codes.map((code) => numberOf(groups, code));
+export type Corner = { readonly x: number; readonly y: number; readonly bulge: number };
 
 /** How things are turned over: 1 as they are, -1 seen from behind (extrusion 0, 0, -1); undefined where they stand askew in space. */
-export const facing = (groups: readonly Token[]): 1 | -1 | undefined => {
+export const facing = (groups: Groups): 1 | -1 | undefined => {
   const [x, y, z] = [numberOf(groups, 210, 0), numberOf(groups, 220, 0), numberOf(groups, 230, 1)];
   if (Math.abs(x) > 1e-9 || Math.abs(y) > 1e-9) return undefined;
   return z < 0 ? -1 : z > 0 ? 1 : undefined;
 };
 
-type Reader = (groups: readonly Token[], vertices: VertexRecords) => ReadGeometry | NoShape;
+type Reader = (groups: Groups) => ReadGeometry | NoShape;
+
+const pointAt = (groups: Groups, x: number): Point => ({ x: numberOf(groups, x), y: numberOf(groups, x + 10) });
+const soundPoint = ({ x, y }: Point): boolean => sound(x) && sound(y);
 
 const line: Reader = (groups) => {
-  const [x, y, x2, y2] = numbers(groups, 10, 20, 11, 21) as [number, number, number, number];
-  return sound(x, y, x2, y2) ? { kind: "piece", a: { x, y }, b: { x: x2, y: y2 }, bulge: 0 } : "degenerate";
+  const [a, b] = [pointAt(groups, 10), pointAt(groups, 11)];
+  return soundPoint(a) && soundPoint(b) ? { kind: "piece", a, b, bulge: 0 } : "degenerate";
 };
 
 const circle: Reader = (groups) => {
-  const [x, y, radius] = numbers(groups, 10, 20, 40) as [number, number, number];
-  return sound(x, y, radius) && radius > 0 ? { kind: "circle", centre: { x, y }, radius } : "degenerate";
+  const [centre, radius] = [pointAt(groups, 10), numberOf(groups, 40)];
+  return soundPoint(centre) && sound(radius) && radius > 0 ? { kind: "circle", centre, radius } : "degenerate";
 };
 
 const arc: Reader = (groups) => {
-  const [x, y, radius, from, to] = numbers(groups, 10, 20, 40, 50, 51) as [number, number, number, number, number];
-  if (!sound(x, y, radius, from, to) || radius <= 0) return "degenerate";
-  const own = { centre: { x, y }, radius };
-  if (Math.abs(((to - from) % 360) + 0) === 0) return { kind: "circle", ...own };
-  const [a, b] = [from, to].map((angle) => circlePoint(own, toRadians(angle)));
-  return { kind: "piece", ...arcBetween(a!, b!, own.centre, true) };
+  const own = circle(groups);
+  if (typeof own === "string" || own.kind !== "circle") return own;
+  const [from, to] = [numberOf(groups, 50), numberOf(groups, 51)];
+  if (!sound(from) || !sound(to)) return "degenerate";
+  if (Math.abs(((to - from) % 360) + 0) === 0) return own;
+  const [a, b] = [circlePoint(own, toRadians(from)), circlePoint(own, toRadians(to))];
+  return { kind: "piece", ...arcBetween(a, b, own.centre, true) };
 };
 
-const chainOf = (
-  vertices: readonly { readonly x: number; readonly y: number; readonly bulge: number }[],
-  closed: boolean,
-): ReadGeometry | NoShape => {
-  if (vertices.length < 2 || !vertices.every(({ x, y, bulge }) => sound(x, y, bulge))) return "degenerate";
+const chainOf = (vertices: readonly Corner[], closed: boolean): ReadGeometry | NoShape => {
+  if (vertices.length < 2 || !vertices.every((vertex) => soundPoint(vertex) && sound(vertex.bulge)))
+    return "degenerate";
   const pieces = vertices.map(({ x, y, bulge }, i): Piece => {
     const next = vertices[(i + 1) % vertices.length]!;
     return { a: { x, y }, b: { x: next.x, y: next.y }, bulge };
@@ -58,10 +55,11 @@ const chainOf = (
 
 const lightPolyline: Reader = (groups) => {
   const vertices: { x: number; y: number; bulge: number }[] = [];
-  for (const { code, text } of groups) {
-    if (code === 10) vertices.push({ x: numberIn(text), y: NaN, bulge: 0 });
-    else if (code === 20 && vertices.length > 0) vertices.at(-1)!.y = numberIn(text);
-    else if (code === 42 && vertices.length > 0) vertices.at(-1)!.bulge = numberIn(text);
+  for (let i = 0; i < groups.count; i++) {
+    const code = groups.code(i);
+    if (code === 10) vertices.push({ x: groups.number(i), y: NaN, bulge: 0 });
+    else if (code === 20 && vertices.length > 0) vertices.at(-1)!.y = groups.number(i);
+    else if (code === 42 && vertices.length > 0) vertices.at(-1)!.bulge = groups.number(i);
   }
   return chainOf(vertices, (numberOf(groups, 70, 0) & 1) === 1);
 };
@@ -69,47 +67,54 @@ const lightPolyline: Reader = (groups) => {
 /** Bits of a polyline's flag: closed; a mesh; a mesh of faces. And of a vertex': a frame point of a spline. */
 const [CLOSED, MESH, FACES, FRAME] = [1, 16, 64, 16];
 
-const polyline: Reader = (groups, vertices) => {
+/** What an old polyline says of itself; its corners are records of their own that follow it. */
+export type PolylineHead = { readonly closed: boolean; readonly side: 1 | -1 | undefined };
+
+export const polylineHead = (groups: Groups): PolylineHead | NoShape => {
   const flags = numberOf(groups, 70, 0);
-  if ((flags & MESH) !== 0 || (flags & FACES) !== 0) return "left out";
-  return chainOf(
-    vertices
-      .filter(({ groups: own }) => (numberOf(own, 70, 0) & FRAME) === 0)
-      .map(({ groups: own }) => ({ x: numberOf(own, 10), y: numberOf(own, 20), bulge: numberOf(own, 42, 0) })),
-    (flags & CLOSED) !== 0,
-  );
+  if ((flags & MESH) !== 0 || (flags & FACES) !== 0 || onPaper(groups)) return "left out";
+  return { closed: (flags & CLOSED) !== 0, side: facing(groups) };
+};
+
+/** A corner of an old polyline; undefined for a frame point of a spline. */
+export const cornerOf = (groups: Groups): Corner | undefined =>
+  (numberOf(groups, 70, 0) & FRAME) !== 0
+    ? undefined
+    : { x: numberOf(groups, 10), y: numberOf(groups, 20), bulge: numberOf(groups, 42, 0) };
+
+export const polylineOf = ({ closed, side }: PolylineHead, corners: readonly Corner[]): ReadGeometry | NoShape => {
+  const made = chainOf(corners, closed);
+  return typeof made === "string" || side === 1 ? made : side === undefined ? "left out" : overTurned(made);
 };
 
 const ellipse: Reader = (groups) => {
-  const [x, y, mx, my, ratio] = numbers(groups, 10, 20, 11, 21, 40) as [number, number, number, number, number];
+  const [centre, major, ratio] = [pointAt(groups, 10), pointAt(groups, 11), numberOf(groups, 40)];
   const [from, to] = [numberOf(groups, 41, 0), numberOf(groups, 42, TURN)];
-  const major = { x: mx, y: my };
-  if (!sound(x, y, mx, my, ratio, from, to) || !(ratio > 0) || Math.hypot(mx, my) === 0) return "degenerate";
+  if (!soundPoint(centre) || !soundPoint(major) || ![ratio, from, to].every(sound)) return "degenerate";
+  if (!(ratio > 0) || Math.hypot(major.x, major.y) === 0) return "degenerate";
   const turn = (((to - from) % TURN) + TURN) % TURN;
-  const own = { centre: { x, y }, from, sweep: turn < 1e-12 ? TURN : turn };
+  const own = { centre, from, sweep: turn < 1e-12 ? TURN : turn };
   // the longer half axis leads
   if (ratio > 1)
     return { kind: "ellipse", ...own, major: times(leftOf(major), ratio), ratio: 1 / ratio, from: from - Math.PI / 2 };
   return { kind: "ellipse", ...own, major, ratio };
 };
 
-const all = (groups: readonly Token[], code: number): number[] =>
-  groups.filter((group) => group.code === code).map(({ text }) => numberIn(text));
-const pointsOf = (groups: readonly Token[], x: number): Point[] => {
-  const ys = all(groups, x + 10);
-  return all(groups, x).map((value, i) => ({ x: value, y: ys[i] ?? NaN }));
+const pointsOf = (groups: Groups, x: number): Point[] => {
+  const ys = numbersOf(groups, x + 10);
+  return numbersOf(groups, x).map((value, i) => ({ x: value, y: ys[i] ?? NaN }));
 };
 
 const spline: Reader = (groups) => {
   const [degree, knots, points, weights] = [
     numberOf(groups, 71, 3),
-    all(groups, 40),
+    numbersOf(groups, 40),
     pointsOf(groups, 10),
-    all(groups, 41),
+    numbersOf(groups, 41),
   ];
   const through = pointsOf(groups, 11);
   if (points.length === 0 && through.length > 1) {
-    if (!through.every(({ x, y }) => sound(x, y))) return "degenerate";
+    if (!through.every(soundPoint)) return "degenerate";
     const made = freeThrough(through, {}, (numberOf(groups, 70, 0) & 1) === 1 && through.length > 2);
     return made.ok ? { kind: "free", ...made.value } : "degenerate";
   }
@@ -117,7 +122,7 @@ const spline: Reader = (groups) => {
   const fits = knots.length === points.length + degree + 1 && points.length > degree;
   const weighted = weights.length === 0 || (weights.length === points.length && weights.every((w) => w > 0));
   if (!Number.isInteger(degree) || degree < 1 || degree > 25 || !rising || !fits || !weighted) return "degenerate";
-  if (!sound(...knots, ...weights) || !points.every(({ x, y }) => sound(x, y))) return "degenerate";
+  if (!knots.every(sound) || !weights.every(sound) || !points.every(soundPoint)) return "degenerate";
   const plain = weights.every((w) => w === weights[0]);
   return { kind: "free", degree, knots, points, ...(plain ? {} : { weights }) };
 };
@@ -127,12 +132,11 @@ const READERS: Readonly<Record<string, Reader>> = {
   CIRCLE: circle,
   ARC: arc,
   LWPOLYLINE: lightPolyline,
-  POLYLINE: polyline,
   ELLIPSE: ellipse,
   SPLINE: spline,
   POINT: (groups) => {
-    const [x, y] = numbers(groups, 10, 20) as [number, number];
-    return sound(x, y) ? { kind: "point", at: { x, y } } : "degenerate";
+    const at = pointAt(groups, 10);
+    return soundPoint(at) ? { kind: "point", at } : "degenerate";
   },
   TEXT: () => "text",
   MTEXT: () => "text",
@@ -143,11 +147,14 @@ const READERS: Readonly<Record<string, Reader>> = {
 /** Entities whose numbers lie in the drawing's own plane whatever their extrusion. */
 const IN_WORLD: ReadonlySet<string> = new Set(["LINE", "POINT", "ELLIPSE", "SPLINE"]);
 
+/** Drawn on a sheet of paper that shows the drawing, not in the drawing. */
+const onPaper = (groups: Groups): boolean => textOf(groups, 67) === "1";
+
 /** The shape of an entity; turned over where it is seen from behind. */
-export const shapeOf = (record: DxfRecord, vertices: VertexRecords): ReadGeometry | NoShape => {
+export const shapeOf = (record: DxfRecord): ReadGeometry | NoShape => {
   const read = READERS[record.type];
-  if (!read || textOf(record.groups, 67) === "1") return "left out";
-  const made = read(record.groups, vertices);
+  if (!read || onPaper(record.groups)) return "left out";
+  const made = read(record.groups);
   if (typeof made === "string") return made;
   const side = facing(record.groups);
   if (record.type === "ELLIPSE" && side === -1 && made.kind === "ellipse")

@@ -10,9 +10,18 @@ import {
   type ReadLayer,
   type ReadShape,
 } from "../readShapes.ts";
-import { facing, shapeOf, type NoShape } from "./entities.ts";
-import { numberOf, runRecords, sound, textOf, type DxfRecord } from "./records.ts";
-import { tokensOf, type Token } from "./tokens.ts";
+import {
+  cornerOf,
+  facing,
+  polylineHead,
+  polylineOf,
+  shapeOf,
+  type NoShape,
+  type Corner,
+  type PolylineHead,
+} from "./entities.ts";
+import { numberOf, runRecords, sound, textOf, type DxfRecord, type Groups } from "./records.ts";
+import { tokensOf } from "./tokens.ts";
 
 /** `$INSUNITS` as the format's public reference has it, in millimetres each; 1 and 4 are the units that drawings have here. */
 const IN_MM: Readonly<Record<number, readonly [name: string, mm: number]>> = {
@@ -34,11 +43,15 @@ const IN_MM: Readonly<Record<number, readonly [name: string, mm: number]>> = {
 const MOST_SHAPES = 4_000_000;
 const DEEPEST = 64;
 
-/** A shape as it lies in its block: with what it takes from where the block is put. */
-type Item =
-  | { readonly geometry: ReadGeometry; readonly layer: string; readonly colour?: string; readonly line?: string }
-  | { readonly insert: Insert; readonly layer: string; readonly colour?: string; readonly line?: string };
-type Insert = { readonly name: string; readonly places: readonly Affine[]; readonly at: number };
+type Look = { readonly layer: string; readonly colour?: string; readonly line?: string };
+/** A shape as it lies in its block, or a block put there. */
+type Item = ReadShape | (Insert & Look);
+type Insert = {
+  readonly kind: "insert";
+  readonly name: string;
+  readonly places: readonly Affine[];
+  readonly at: number;
+};
 type Block = { readonly items: Item[]; readonly base: { readonly x: number; readonly y: number } };
 
 const IDENTITY: Affine = { a: 1, b: 0, c: 0, d: 1, e: 0, f: 0 };
@@ -58,42 +71,37 @@ export const readDxf = (source: string | Uint8Array): Outcome<ReadDrawing> => {
   let insunits: number | undefined;
   let sawEntities = false;
   let block: Block | undefined;
-  let pending: { record: DxfRecord; vertices: DxfRecord[] } | undefined;
+  let pending: { head: PolylineHead | NoShape; type: string; line: number; look: Look; corners: Corner[] } | undefined;
 
-  const count = (type: string): void => void (leftOut[type] = (leftOut[type] ?? 0) + 1);
-  const no = (why: NoShape, record: DxfRecord): void => {
+  const no = (why: NoShape, { type, line }: { type: string; line: number }): void => {
     if (why === "text") texts += 1;
-    else if (why === "left out") count(record.type);
-    else degenerate.push({ type: record.type, line: record.line });
+    else if (why === "left out") leftOut[type] = (leftOut[type] ?? 0) + 1;
+    else degenerate.push({ type, line });
   };
-  const put = (record: DxfRecord, vertices: readonly DxfRecord[] = []): void => {
-    const into = block?.items ?? top;
-    const { groups } = record;
-    const own = { layer: textOf(groups, 8) ?? "0", ...looks(groups) };
-    if (record.type === "INSERT") {
-      const insert = insertOf(record);
-      if (insert) into.push({ insert, ...own });
-      else no("degenerate", record);
-      return;
-    }
-    const geometry = shapeOf(record, vertices);
-    if (typeof geometry === "string") no(geometry, record);
-    else into.push({ geometry, ...own });
+  const put = (made: ReadGeometry | Insert | NoShape, look: Look, from: { type: string; line: number }): void => {
+    if (typeof made === "string") no(made, from);
+    else (block?.items ?? top).push(dressed(made, look));
   };
   const flush = (): void => {
-    if (pending) put(pending.record, pending.vertices);
+    if (!pending) return;
+    const { head, corners, look } = pending;
+    put(typeof head === "string" ? head : polylineOf(head, corners), look, pending);
     pending = undefined;
   };
 
   const ran = runRecords(tokensOf(source), {
     header: (name, value) => {
-      if (name === "$INSUNITS") insunits = Number(value.text);
+      if (name === "$INSUNITS") insunits = Number(value);
     },
     record: (section, record) => {
       if (section === "TABLES" && record.type === "LAYER") layers.push(layerOf(record.groups));
       if (section === "ENTITIES") sawEntities = true;
       if (section !== "ENTITIES" && section !== "BLOCKS") return;
-      if (record.type === "VERTEX" && pending) return void pending.vertices.push(record);
+      if (record.type === "VERTEX" && pending) {
+        const corner = cornerOf(record.groups);
+        if (corner) pending.corners.push(corner);
+        return;
+      }
       if (record.type === "SEQEND") return flush();
       flush();
       if (section === "BLOCKS" && record.type === "BLOCK") {
@@ -104,8 +112,10 @@ export const readDxf = (source: string | Uint8Array): Outcome<ReadDrawing> => {
       if (section === "BLOCKS" && record.type === "ENDBLK") return void (block = undefined);
       if (section === "BLOCKS" && !block) return;
       if (section === "ENTITIES") block = undefined;
-      if (record.type === "POLYLINE") pending = { record, vertices: [] };
-      else put(record);
+      const { type, line, groups } = record;
+      const look = lookOf(groups);
+      if (type === "POLYLINE") pending = { head: polylineHead(groups), type, line, look, corners: [] };
+      else put(type === "INSERT" ? insertOf(record) : shapeOf(record), look, record);
     },
   });
   if (!ran.ok) return ran;
@@ -131,19 +141,15 @@ const unitOf = (insunits: number | undefined, converted: boolean): Unit | undefi
   insunits === 1 ? "in" : insunits === 4 || converted ? "mm" : undefined;
 
 const scaled = (shapes: readonly ReadShape[], by: number): readonly ReadShape[] =>
-  shapes.flatMap((shape) => {
-    const { layer, colour, line } = shape;
-    return placed({ a: by, b: 0, c: 0, d: by, e: 0, f: 0 }, shape).map((made) => ({
-      ...made,
-      layer,
-      ...(colour === undefined ? {} : { colour }),
-      ...(line === undefined ? {} : { line }),
-    }));
-  });
+  shapes.flatMap((shape) =>
+    placed({ a: by, b: 0, c: 0, d: by, e: 0, f: 0 }, shape).map((made) => dressed(made, shape)),
+  );
 
-/** Colour and line style where an entity has its own: a palette number, or `#rrggbb`. */
-const looks = (groups: readonly Token[]): { colour?: string; line?: string } => {
+/** Its layer; colour and line style where an entity has its own: a palette number, or `#rrggbb`. */
+const lookOf = (groups: Groups): Look => {
   const [own, deep, line] = [textOf(groups, 62), textOf(groups, 420), textOf(groups, 6)];
+  const layer = textOf(groups, 8) ?? "0";
+  if (own === undefined && deep === undefined && line === undefined) return { layer };
   const colour =
     deep !== undefined
       ? `#${(Number(deep) & 0xffffff).toString(16).padStart(6, "0")}`
@@ -151,10 +157,19 @@ const looks = (groups: readonly Token[]): { colour?: string; line?: string } => 
         ? undefined
         : own;
   const style = line === undefined || /^bylayer$/i.test(line) ? undefined : line.toUpperCase();
-  return { ...(colour === undefined ? {} : { colour }), ...(style === undefined ? {} : { line: style }) };
+  return { layer, ...(colour === undefined ? {} : { colour }), ...(style === undefined ? {} : { line: style }) };
 };
 
-const layerOf = (groups: readonly Token[]): ReadLayer => {
+/** A shape that was just made, given its look in place: copies of hundreds of thousands are what costs time here. */
+const dressed = <T extends ReadGeometry | Insert>(made: T, { layer, colour, line }: Look): T & Look => {
+  const own = made as T & { layer: string; colour?: string; line?: string };
+  own.layer = layer;
+  if (colour !== undefined) own.colour = colour;
+  if (line !== undefined) own.line = line;
+  return own;
+};
+
+const layerOf = (groups: Groups): ReadLayer => {
   const [flags, colour] = [numberOf(groups, 70, 0), numberOf(groups, 62, 7)];
   return {
     name: textOf(groups, 2) ?? "0",
@@ -164,13 +179,14 @@ const layerOf = (groups: readonly Token[]): ReadLayer => {
   };
 };
 
-const insertOf = ({ groups, line }: DxfRecord): Insert | undefined => {
+const insertOf = ({ groups, line }: DxfRecord): Insert | NoShape => {
   const number = (code: number, otherwise: number): number => numberOf(groups, code, otherwise);
   const [x, y, sx, sy] = [number(10, NaN), number(20, NaN), number(41, 1), number(42, 1)];
   const [turn, columns, rows, dx, dy] = [number(50, 0), number(70, 1), number(71, 1), number(44, 0), number(45, 0)];
   const side = facing(groups);
-  if (!sound(x, y, sx, sy, turn, columns, rows, dx, dy) || sx === 0 || sy === 0 || side === undefined) return undefined;
-  if (!(columns >= 0 && rows >= 0) || columns * rows > MOST_SHAPES) return undefined;
+  if (![x, y, sx, sy, turn, columns, rows, dx, dy].every(sound) || sx === 0 || sy === 0 || side === undefined)
+    return "degenerate";
+  if (!(columns >= 0 && rows >= 0) || columns * rows > MOST_SHAPES) return "degenerate";
   const [c, s] = [Math.cos(toRadians(turn)), Math.sin(toRadians(turn))];
   const places: Affine[] = [];
   for (let row = 0; row < Math.max(1, rows); row++)
@@ -185,7 +201,7 @@ const insertOf = ({ groups, line }: DxfRecord): Insert | undefined => {
         f: y + s * px + c * py,
       });
     }
-  return { name: (textOf(groups, 2) ?? "").toUpperCase(), places, at: line };
+  return { kind: "insert", name: (textOf(groups, 2) ?? "").toUpperCase(), places, at: line };
 };
 
 type Into = {
@@ -206,17 +222,20 @@ const place = (
   for (const item of items) {
     const layer = by && item.layer === "0" ? by.layer : item.layer;
     const colour = item.colour === "0" ? by?.colour : item.colour;
-    const look = {
+    if (!by && item.kind !== "insert" && colour === item.colour) {
+      into.shapes.push(item);
+      continue;
+    }
+    const look: Look = {
       layer,
       ...(colour === undefined ? {} : { colour }),
       ...(item.line === undefined ? {} : { line: item.line }),
     };
-    if ("geometry" in item) {
-      for (const made of m === IDENTITY ? [item.geometry] : placed(m, item.geometry))
-        into.shapes.push({ ...made, ...look });
+    if (item.kind !== "insert") {
+      for (const made of placed(m, item)) into.shapes.push(dressed(made, look));
       continue;
     }
-    const { name, places, at } = item.insert;
+    const { name, places, at } = item;
     const block = into.blocks.get(name);
     if (!block || into.within.includes(name) || into.within.length >= DEEPEST) {
       into.degenerate.push({ type: "INSERT", line: at });
@@ -242,8 +261,8 @@ const countOf = (
   within: readonly string[],
 ): number =>
   items.reduce((sum, item) => {
-    if ("geometry" in item) return sum + 1;
-    const { name, places } = item.insert;
+    if (item.kind !== "insert") return sum + 1;
+    const { name, places } = item;
     const block = blocks.get(name);
     if (!block || within.includes(name) || within.length >= DEEPEST) return sum;
     const each = known.get(name) ?? countOf(block.items, blocks, known, [...within, name]);

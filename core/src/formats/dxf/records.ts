@@ -1,73 +1,130 @@
 import type { Outcome } from "../../numeric/outcome.ts";
 import { done, refuse } from "../../numeric/outcome.ts";
-import type { Token, TokenSource } from "./tokens.ts";
+import type { Tokens } from "./tokens.ts";
 
-/** A table row, a block's start, an entity: its type, where it begins, and its groups. */
-export type DxfRecord = { readonly type: string; readonly line: number; readonly groups: readonly Token[] };
+/** Group codes have at most four digits. */
+const CODES = 10_000;
+
+/** The groups of the record being read: places in the file, taken again for the next record, and where each code comes first. */
+export class Groups {
+  count = 0;
+  private readonly codes: number[] = [];
+  private readonly froms: number[] = [];
+  private readonly tos: number[] = [];
+  private readonly firsts = new Int32Array(CODES);
+  private readonly seenIn = new Int32Array(CODES);
+  private serial = 1;
+  private readonly tokens: Tokens;
+
+  constructor(tokens: Tokens) {
+    this.tokens = tokens;
+  }
+  clear(): void {
+    this.count = 0;
+    this.serial += 1;
+  }
+  /** Takes the group at which the tokens stand. */
+  push(): void {
+    const { code, from, to } = this.tokens;
+    if (code >= 0 && this.seenIn[code] !== this.serial) {
+      this.seenIn[code] = this.serial;
+      this.firsts[code] = this.count;
+    }
+    this.codes[this.count] = code;
+    this.froms[this.count] = from;
+    this.tos[this.count] = to;
+    this.count += 1;
+  }
+  code(i: number): number {
+    return this.codes[i]!;
+  }
+  text(i: number): string {
+    return this.tokens.text(this.codes[i]!, this.froms[i]!, this.tos[i]!);
+  }
+  number(i: number): number {
+    return this.tokens.number(this.codes[i]!, this.froms[i]!, this.tos[i]!);
+  }
+  /** The place of the first group of a code, -1 where there is none. */
+  first(code: number): number {
+    return this.seenIn[code] === this.serial ? this.firsts[code]! : -1;
+  }
+}
+
+/** A table row, a block's start, an entity: its type, where it begins, and its groups. Good only until the next one is read. */
+export type DxfRecord = { readonly type: string; readonly line: number; readonly groups: Groups };
 
 /** What the records of a file are told to; each in the order of the file. */
 export type RecordTaker = {
-  /** A header variable: its name and its first group. */
-  readonly header: (name: string, value: Token) => void;
+  /** A header variable: its name and its first value. */
+  readonly header: (name: string, value: string) => void;
   readonly record: (section: string, record: DxfRecord) => void;
 };
 
 /** Runs through a file record by record, holding one at a time. A file whose last section is closed may lack its end mark. */
-export const runRecords = (next: TokenSource, taker: RecordTaker): Outcome<true> => {
+export const runRecords = (tokens: Tokens, taker: RecordTaker): Outcome<true> => {
+  const groups = new Groups(tokens);
   let section: string | undefined;
   let sections = 0;
-  let open: { type: string; line: number; groups: Token[] } | undefined;
+  let open: { type: string; line: number } | undefined;
   let variable: string | undefined;
-  let line = 0;
+  const here = (): string => tokens.text(tokens.code, tokens.from, tokens.to);
   const finish = (): void => {
     if (!open) return;
-    const record = open;
+    const { type, line } = open;
     open = undefined;
-    if (record.type === "SECTION") {
-      section = textOf(record.groups, 2) ?? "";
+    if (type === "SECTION") {
+      section = textOf(groups, 2) ?? "";
       sections += 1;
-    } else if (record.type === "ENDSEC") section = undefined;
-    else if (section !== undefined) taker.record(section, record);
+    } else if (type === "ENDSEC") section = undefined;
+    else if (section !== undefined) taker.record(section, { type, line, groups });
   };
-  for (;;) {
-    const token = next();
-    if (token === undefined) break;
-    if ("refusal" in token) return { ok: false, refusal: token.refusal };
-    line = token.line;
-    if (token.code === 0) {
+  while (tokens.next()) {
+    if (tokens.code === 0) {
       finish();
-      const type = token.text.trim();
+      const type = here();
       if (type === "EOF") return sections > 0 ? done(true) : refuse("dxf-no-entities");
-      open = { type, line: token.line, groups: [] };
+      open = { type, line: tokens.line };
+      groups.clear();
       continue;
     }
     if (section === "HEADER" && !(open && open.type !== "SECTION")) {
-      if (token.code === 9) variable = token.text.trim();
+      if (tokens.code === 9) variable = here();
       else if (variable) {
-        taker.header(variable, token);
+        taker.header(variable, here());
         variable = undefined;
-      } else open?.groups.push(token);
+      }
       continue;
     }
-    open?.groups.push(token);
+    if (!open) continue;
+    groups.push();
     // the section's name comes with its first group; what follows in a header has no record of its own
-    if (open?.type === "SECTION" && token.code === 2) finish();
+    if (open.type === "SECTION" && tokens.code === 2) finish();
   }
+  if (tokens.refusal) return { ok: false, refusal: tokens.refusal };
   finish();
   if (sections === 0) return refuse("dxf-no-entities");
-  return section === undefined ? done(true) : refuse("dxf-truncated", { line });
+  return section === undefined ? done(true) : refuse("dxf-truncated", { line: tokens.line });
 };
 
-export const textOf = (groups: readonly Token[], code: number): string | undefined =>
-  groups.find((group) => group.code === code)?.text.trim();
+export const textOf = (groups: Groups, code: number): string | undefined => {
+  const i = groups.first(code);
+  return i < 0 ? undefined : groups.text(i);
+};
 
 /** A group's number; NaN when it is missing without a default or is no number, so that it fails every check. */
-export const numberOf = (groups: readonly Token[], code: number, otherwise = NaN): number => {
-  const text = textOf(groups, code);
-  return text === undefined ? otherwise : numberIn(text);
+export const numberOf = (groups: Groups, code: number, otherwise = NaN): number => {
+  const i = groups.first(code);
+  return i < 0 ? otherwise : groups.number(i);
 };
 
-export const numberIn = (text: string): number => (text.trim() === "" ? NaN : Number(text));
+/** Every number of one code, in the order of the file. */
+export const numbersOf = (groups: Groups, code: number): number[] => {
+  const found: number[] = [];
+  for (let i = 0; i < groups.count; i++) if (groups.code(i) === code) found.push(groups.number(i));
+  return found;
+};
 
-export const sound = (...numbers: readonly number[]): boolean =>
-  numbers.every((number) => Number.isFinite(number) && Math.abs(number) <= 1e9);
+const LARGEST = 1e9;
+
+/** A number that makes geometry: finite, and of a size that some sheet may have. */
+export const sound = (number: number): boolean => Math.abs(number) <= LARGEST;

@@ -1,59 +1,119 @@
 import { refuse, type Refusal } from "../../numeric/outcome.ts";
+import { numberAt } from "./numbers.ts";
 
-/** One group of a DXF: its code, its text, and the line of the code (in a binary file its byte). */
-export type Token = { readonly code: number; readonly text: string; readonly line: number };
-
-/** Gives the groups one after another; undefined at the end, a refusal where the file is no DXF or damaged. */
-export type TokenSource = () => Token | { readonly refusal: Refusal } | undefined;
+/**
+ * Runs over the groups of a DXF without making anything of them: `next` steps to one and is false at the end or where the file is no
+ * DXF or damaged (then `refusal` says why). A group's value lies between two places, from which `text` and `number` take it.
+ */
+export type Tokens = {
+  next: () => boolean;
+  refusal: Refusal | undefined;
+  code: number;
+  /** The line of the code; in a binary file its byte. */
+  line: number;
+  from: number;
+  to: number;
+  /** The value as text without blanks around it. */
+  readonly text: (code: number, from: number, to: number) => string;
+  /** The value as a number; NaN where it is none. */
+  readonly number: (code: number, from: number, to: number) => number;
+};
 
 const BINARY_MARK = "Binary DXF\r\n\u001a\0";
 
-/** The groups of a DXF, ASCII (as text or bytes) or binary, one at a time. */
-export const tokensOf = (source: string | Uint8Array): TokenSource => {
+/** The groups of a DXF, ASCII (as text or bytes) or binary. */
+export const tokensOf = (source: string | Uint8Array): Tokens => {
   if (typeof source === "string") return asciiTokens(source);
   const mark = names.decode(source.subarray(0, 24)).indexOf(BINARY_MARK);
-  return mark >= 0 ? binaryTokens(source, mark + BINARY_MARK.length) : asciiTokens(names.decode(source));
+  return mark >= 0 ? binaryTokens(source, mark + BINARY_MARK.length) : asciiTokens(decoded(source));
 };
 
 const names = new TextDecoder("utf-8");
-const GROUP_CODE = /^\s*-?\d{1,4}\s*$/;
 
-const asciiTokens = (text: string): TokenSource => {
-  if (!/\S/.test(text)) return () => refuse("dxf-empty");
-  if (text.slice(0, 4096).includes("\0")) return () => refuse("dxf-not-text");
-  let [at, line, ended] = [0, 0, false];
-  const nextLine = (): string | undefined => {
-    if (at >= text.length) return undefined;
-    const end = text.indexOf("\n", at);
-    const stop = end < 0 ? text.length : end;
-    const found = text.slice(at, text.charCodeAt(stop - 1) === 13 && stop > at ? stop - 1 : stop);
-    at = stop + 1;
-    line += 1;
-    return found;
-  };
-  return () => {
-    if (ended) return undefined;
-    const codeText = nextLine();
-    // blank lines after the last group end the file
-    if (codeText === undefined || (codeText.trim() === "" && !/\S/.test(text.slice(at)))) {
-      ended = true;
-      return undefined;
-    }
-    if (!GROUP_CODE.test(codeText))
-      return refuse("dxf-bad-code", { line, found: printable(codeText.trim().slice(0, 24)) });
-    const code = Number(codeText);
-    const start = line;
-    const value = nextLine();
-    if (value === undefined) return refuse("dxf-truncated", { line });
-    if (code === 0 && value.trim() === "EOF") ended = true;
-    return { code, text: value, line: start };
-  };
+/** Newer files are UTF-8; older ones name a code page, nearly always the western one. */
+const decoded = (bytes: Uint8Array): string => {
+  try {
+    return new TextDecoder("utf-8", { fatal: true }).decode(bytes);
+  } catch {
+    return new TextDecoder("windows-1252").decode(bytes);
+  }
 };
 
-const printable = (text: string): string => text.replace(/[^\u0020-\u007e]/g, "?");
+const unused = { refusal: undefined, code: 0, line: 0, from: 0, to: 0 };
+
+const asciiTokens = (whole: string): Tokens => {
+  const text = whole.includes("\n") ? whole : whole.replaceAll("\r", "\n");
+  let [at, line, ended] = [0, 0, false];
+  /** The end of the line that starts at a place: before its line feed. */
+  const lineEnd = (start: number): number => {
+    const end = text.indexOf("\n", start);
+    return end < 0 ? text.length : end;
+  };
+  const refused = (refusal: Refusal): false => {
+    tokens.refusal = refusal;
+    ended = true;
+    return false;
+  };
+  const next = (): boolean => {
+    if (ended) return false;
+    const stop = lineEnd(at);
+    const code = at < text.length ? codeAt(text, at, stop) : undefined;
+    if (code === undefined) {
+      ended = true;
+      const rest = /\S/.test(text.slice(at, stop)) || /\S/.test(text.slice(stop));
+      // blank lines after the last group end the file
+      return rest
+        ? refused(refuse("dxf-bad-code", { line: line + 1, found: printable(text.slice(at, stop)) }).refusal)
+        : false;
+    }
+    if (stop + 1 >= text.length) return refused(refuse("dxf-truncated", { line: line + 1 }).refusal);
+    const end = lineEnd(stop + 1);
+    tokens.code = code;
+    tokens.line = line + 1;
+    tokens.from = stop + 1;
+    tokens.to = end;
+    line += 2;
+    at = end + 1;
+    return true;
+  };
+  const tokens: Tokens = {
+    ...unused,
+    next,
+    text: (_, from, to) => text.slice(from, to).trim(),
+    number: (_, from, to) => numberAt(text, from, to),
+  };
+  if (!/\S/.test(text)) refused(refuse("dxf-empty").refusal);
+  else if (text.slice(0, 4096).includes("\0")) refused(refuse("dxf-not-text").refusal);
+  return tokens;
+};
+
+/** A group code: at most four digits, a sign before them, blanks around them; undefined for anything else. */
+const codeAt = (text: string, from: number, to: number): number | undefined => {
+  let at = from;
+  while (at < to && text.charCodeAt(at) <= 32) at += 1;
+  const negative = text.charCodeAt(at) === 45;
+  if (negative) at += 1;
+  let [code, digits] = [0, 0];
+  for (; at < to; at++, digits++) {
+    const c = text.charCodeAt(at);
+    if (c < 48 || c > 57) break;
+    code = code * 10 + (c - 48);
+  }
+  while (at < to && text.charCodeAt(at) <= 32) at += 1;
+  return at < to || digits === 0 || digits > 4 ? undefined : negative ? -code : code;
+};
+
+const printable = (text: string): string =>
+  text
+    .trim()
+    .slice(0, 24)
+    .replace(/[^\u0020-\u007e]/g, "?");
+
+type Stored = "text" | "double" | "int16" | "int32" | "int64" | "flag" | "bytes";
+const SIZES: Readonly<Record<Stored, number>> = { double: 8, int16: 2, int32: 4, int64: 8, flag: 1, bytes: 1, text: 0 };
 
 /** How the value of a group code is stored in a binary DXF, as the format's public reference has it. */
-const storedAs = (code: number): "text" | "double" | "int16" | "int32" | "int64" | "flag" | "bytes" => {
+const storedAs = (code: number): Stored => {
   const within = (...ranges: readonly (readonly [number, number])[]): boolean =>
     ranges.some(([from, to]) => code >= from && code <= to);
   if (within([10, 59], [110, 149], [210, 239], [460, 469], [1010, 1059])) return "double";
@@ -65,14 +125,18 @@ const storedAs = (code: number): "text" | "double" | "int16" | "int32" | "int64"
   return "text";
 };
 
-const binaryTokens = (bytes: Uint8Array, start: number): TokenSource => {
+const binaryTokens = (bytes: Uint8Array, start: number): Tokens => {
   const data = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
   let [at, ended] = [start, false];
   // the old form has one byte for a code (255 and two more for the high ones), the newer one two
   const wide = bytes[start + 1] === 0 && bytes[start] === 0;
-  const cut = (): { refusal: Refusal; ok: false } => refuse("dxf-cut-short", { place: at });
-  return () => {
-    if (ended || at >= bytes.length) return undefined;
+  const cut = (): false => {
+    tokens.refusal = refuse("dxf-cut-short", { place: at }).refusal;
+    ended = true;
+    return false;
+  };
+  const next = (): boolean => {
+    if (ended || at >= bytes.length) return false;
     const place = at;
     let code: number;
     if (wide) {
@@ -85,32 +149,48 @@ const binaryTokens = (bytes: Uint8Array, start: number): TokenSource => {
       at += 3;
     } else code = bytes[at++]!;
     const kind = storedAs(code);
-    const size = { double: 8, int16: 2, int32: 4, int64: 8, flag: 1, bytes: 1, text: 0 }[kind];
-    if (at + size > bytes.length) return cut();
-    let text: string;
+    if (at + SIZES[kind] > bytes.length) return cut();
+    tokens.code = code;
+    tokens.line = place;
+    tokens.from = at;
     if (kind === "text") {
       const end = bytes.indexOf(0, at);
       if (end < 0) return cut();
-      text = names.decode(bytes.subarray(at, end));
+      tokens.to = end;
       at = end + 1;
-    } else if (kind === "bytes") {
-      at += 1 + bytes[at]!;
-      if (at > bytes.length) return cut();
-      text = "";
     } else {
-      text =
-        kind === "double"
-          ? String(data.getFloat64(at, true))
-          : kind === "int16"
-            ? String(data.getInt16(at, true))
-            : kind === "int32"
-              ? String(data.getInt32(at, true))
-              : kind === "int64"
-                ? String(data.getBigInt64(at, true))
-                : String(bytes[at]);
-      at += size;
+      at += SIZES[kind] + (kind === "bytes" ? bytes[at]! : 0);
+      if (at > bytes.length) return cut();
+      tokens.to = at;
     }
-    if (code === 0 && text === "EOF") ended = true;
-    return { code, text, line: place };
+    return true;
   };
+  const number = (code: number, from: number, to: number): number => {
+    switch (storedAs(code)) {
+      case "double":
+        return data.getFloat64(from, true);
+      case "int16":
+        return data.getInt16(from, true);
+      case "int32":
+        return data.getInt32(from, true);
+      case "int64":
+        return Number(data.getBigInt64(from, true));
+      case "flag":
+        return bytes[from]!;
+      case "bytes":
+        return NaN;
+      case "text": {
+        const text = names.decode(bytes.subarray(from, to));
+        return numberAt(text, 0, text.length);
+      }
+    }
+  };
+  const tokens: Tokens = {
+    ...unused,
+    next,
+    text: (code, from, to) =>
+      storedAs(code) === "text" ? names.decode(bytes.subarray(from, to)).trim() : String(number(code, from, to)),
+    number,
+  };
+  return tokens;
 };
