@@ -42,6 +42,7 @@ import { tidy, type Thing, type TidyResult } from "@ash-edge/core/tidy";
 import { Bench } from "../e2e/support/bench.ts";
 import { sheet } from "../e2e/support/sheet.ts";
 import { storeDrawing } from "../e2e/support/storedJob.ts";
+import { soupOf } from "./soup.ts";
 import { withBrowser } from "./withBrowser.ts";
 import { drawRockerPlate } from "../e2e/support/rockerPlate.ts";
 
@@ -133,27 +134,6 @@ table(
   }),
 );
 
-// a soup of loose lines: squares of which 40 % of the sides lie double or reversed, 10 % overlap, 10 % miss their corner
-const soupOf = (curves: number): Thing[] => {
-  const things: Thing[] = [];
-  const put = (a: Point, b: Point): void =>
-    void things.push({ id: things.length, layer: "0", shape: { kind: "piece", a, b, bulge: 0 } });
-  const part = (a: Point, b: Point, t: number): Point => ({ x: a.x + (b.x - a.x) * t, y: a.y + (b.y - a.y) * t });
-  const across = Math.ceil(Math.sqrt(curves / 6));
-  for (let i = 0; things.length < curves; i++) {
-    const [x, y] = [(i % across) * 10, Math.floor(i / across) * 10];
-    const corners = [[0, 0], [6, 0], [6, 6], [0, 6]].map(([u, v]) => ({ x: x + u!, y: y + v! })); // prettier-ignore
-    corners.forEach((a, k) => {
-      const b = corners[(k + 1) % 4]!;
-      const chance = random();
-      if (chance < 0.5) put(a, chance < 0.4 ? b : part(a, b, 0.7));
-      if (chance < 0.4) put(chance < 0.2 ? b : a, chance < 0.2 ? a : b);
-      else if (chance < 0.5) put(part(a, b, 0.4), b);
-      else put(a, chance < 0.6 ? part(a, b, 0.996) : b);
-    });
-  }
-  return things;
-};
 const soups = [1_000, 10_000, 100_000].map(soupOf);
 const tidied = (things: readonly Thing[]): TidyResult =>
   tidy(things, { tolerance: 0.05, ignore: new Set(["colour"]), sharedEdges: "keep" });

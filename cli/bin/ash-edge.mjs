@@ -1,6 +1,5 @@
 #!/usr/bin/env node
-import { register } from "tsx/esm/api";
+import { entry } from "./entry.mjs";
 
-register();
-const { main } = await import("../src/main.ts");
+const { main } = await entry("main");
 process.exitCode = await main(process.argv.slice(2));

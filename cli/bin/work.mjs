@@ -1,6 +1,5 @@
-// A worker thread of the command line: TypeScript is made readable first.
-import { register } from "tsx/esm/api";
+// A worker thread of the command line.
+import { entry } from "./entry.mjs";
 
-register();
-const { workSafely } = await import("../src/work.ts");
+const { workSafely } = await entry("work");
 export default ({ file, options, into }) => workSafely(file, options, into);

@@ -1,6 +1,6 @@
-import Flatbush from "flatbush";
 import { reversePiece, type Piece } from "../geometry/piece.ts";
 import { distance, type Point } from "../geometry/point.ts";
+import { pointGrid } from "../geometry/pointGrid.ts";
 
 /** A run of pieces end to end, each from the part it came from, in running order. */
 export type Run = {
@@ -67,7 +67,8 @@ export const joinRuns = (parts: readonly Ends[], tolerance: number, pairing?: Pa
 
 /** The node number of every end; ends within `tolerance` share one. */
 const weldEnds = (parts: readonly Ends[], tolerance: number): readonly number[] => {
-  const points = parts.flatMap(({ start, end }) => [start, end]);
+  const points: Point[] = [];
+  for (const { start, end } of parts) points.push(start, end);
   const nodeOf = points.map((_, i) => i);
   const root = (i: number): number => {
     let node = i;
@@ -77,14 +78,12 @@ const weldEnds = (parts: readonly Ends[], tolerance: number): readonly number[] 
     }
     return node;
   };
-  if (points.length === 0) return nodeOf;
-  const tree = new Flatbush(points.length);
-  for (const { x, y } of points) tree.add(x, y, x, y);
-  tree.finish();
-  points.forEach((p, i) => {
-    for (const j of tree.search(p.x - tolerance, p.y - tolerance, p.x + tolerance, p.y + tolerance))
+  const grid = pointGrid(points, tolerance);
+  points.forEach((p, i) =>
+    grid.near(p, (j) => {
       if (j > i && distance(p, points[j]!) <= tolerance) nodeOf[root(j)] = root(i);
-  });
+    }),
+  );
   return points.map((_, i) => root(i));
 };
 
@@ -96,8 +95,12 @@ export const weldPieces = (pieces: readonly Piece[], closed: boolean): readonly 
   return welded;
 };
 
-export const runPieces = (run: Run, pieces: readonly (readonly Piece[])[]): readonly Piece[] =>
-  weldPieces(
-    run.links.flatMap(({ part, reversed }) => (reversed ? pieces[part]!.map(reversePiece).reverse() : pieces[part]!)),
-    run.closed,
-  );
+export const runPieces = (run: Run, pieces: readonly (readonly Piece[])[]): readonly Piece[] => {
+  const all: Piece[] = [];
+  for (const { part, reversed } of run.links) {
+    const own = pieces[part]!;
+    if (!reversed) for (const piece of own) all.push(piece);
+    else for (let i = own.length - 1; i >= 0; i--) all.push(reversePiece(own[i]!));
+  }
+  return weldPieces(all, run.closed);
+};

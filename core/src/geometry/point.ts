@@ -6,8 +6,12 @@ export const subtract = (p: Point, q: Point): Point => ({ x: p.x - q.x, y: p.y -
 export const times = (p: Point, factor: number): Point => ({ x: p.x * factor, y: p.y * factor });
 export const dot = (p: Point, q: Point): number => p.x * q.x + p.y * q.y;
 export const cross = (p: Point, q: Point): number => p.x * q.y - p.y * q.x;
-export const norm = (p: Point): number => Math.hypot(p.x, p.y);
-export const distance = (p: Point, q: Point): number => Math.hypot(q.x - p.x, q.y - p.y);
+// the plain root is good to one unit in the last place here and a dozen times as fast as Math.hypot; sizes stay far from overflow
+export const norm = ({ x, y }: Point): number => Math.sqrt(x * x + y * y);
+export const distance = (p: Point, q: Point): number => {
+  const [x, y] = [q.x - p.x, q.y - p.y];
+  return Math.sqrt(x * x + y * y);
+};
 export const angleOf = (p: Point): number => Math.atan2(p.y, p.x);
 
 /** `p` turned a quarter counter-clockwise: the left of `p`. */

@@ -1,6 +1,6 @@
-import Flatbush from "flatbush";
 import { pieceLength, reversePiece, type Piece } from "../geometry/piece.ts";
 import { distance, midpoint, type Point } from "../geometry/point.ts";
+import { pointGrid } from "../geometry/pointGrid.ts";
 import { endedNear, gapRule, type GapClosed } from "./gapRule.ts";
 import type { Strand } from "./strands.ts";
 import { JOINED, keyOf, severityOf, type Finding, type Thing, type TidyOptions } from "./things.ts";
@@ -56,21 +56,18 @@ const moved = (strand: Strand, end: End, to: Point): Strand => {
 
 const closingsOf = (things: readonly Thing[], strands: readonly Strand[], tolerance: number): readonly Closing[] => {
   const ends = freeEnds(strands);
-  if (ends.length < 2) return [];
-  const tree = new Flatbush(ends.length);
-  for (const { at } of ends) tree.add(at.x, at.y, at.x, at.y);
-  tree.finish();
   const reach = 2 * tolerance;
+  const grid = pointGrid(ends.map(({ at }) => at), reach); // prettier-ignore
   const found: Closing[] = [];
-  ends.forEach((p, i) => {
-    for (const j of tree.search(p.at.x - reach, p.at.y - reach, p.at.x + reach, p.at.y + reach)) {
-      if (j <= i) continue;
+  ends.forEach((p, i) =>
+    grid.near(p.at, (j) => {
       const q = ends[j]!;
-      if (things[strands[p.strand]!.thing]!.layer !== things[strands[q.strand]!.thing]!.layer) continue;
+      if (j <= i || distance(p.at, q.at) > reach) return;
+      if (things[strands[p.strand]!.thing]!.layer !== things[strands[q.strand]!.thing]!.layer) return;
       const closing = closingOf(strands, p, q, tolerance);
       if (closing) found.push(closing);
-    }
-  });
+    }),
+  );
   found.sort((a, b) => a.moves - b.moves || a.corner.x - b.corner.x || a.corner.y - b.corner.y);
   const used = new Set<End>();
   return found.filter(({ p, q }) => {
@@ -82,21 +79,15 @@ const closingsOf = (things: readonly Thing[], strands: readonly Strand[], tolera
 
 /** Ends at which nothing else ends. */
 const freeEnds = (strands: readonly Strand[]): readonly End[] => {
-  const all: End[] = strands.flatMap((strand, i): End[] =>
-    strand.circle
-      ? []
-      : [
-          { strand: i, atEnd: false, at: strand.piece.a },
-          { strand: i, atEnd: true, at: strand.piece.b },
-        ],
-  );
-  if (all.length === 0) return [];
-  const tree = new Flatbush(all.length);
-  for (const { at } of all) tree.add(at.x, at.y, at.x, at.y);
-  tree.finish();
+  const all: End[] = [];
+  strands.forEach(({ circle, piece }, strand) => {
+    if (!circle) all.push({ strand, atEnd: false, at: piece.a }, { strand, atEnd: true, at: piece.b });
+  });
+  const grid = pointGrid(all.map(({ at }) => at), JOINED); // prettier-ignore
   return all.filter(({ at }, i) => {
-    const near = tree.search(at.x - JOINED, at.y - JOINED, at.x + JOINED, at.y + JOINED);
-    return near.every((j) => j === i || distance(all[j]!.at, at) > JOINED);
+    let free = true;
+    grid.near(at, (j) => void (free &&= j === i || distance(all[j]!.at, at) > JOINED));
+    return free;
   });
 };
 

@@ -14,7 +14,7 @@ import {
 import { angleOf, distance, times, type Point } from "../geometry/point.ts";
 import { signedAngle } from "../numeric/angle.ts";
 import { coverOf, liesOn, offTrack, placeOn, positionOn, trackOf, type Cover, type Track } from "./carriers.ts";
-import { classOf, type Strand } from "./strands.ts";
+import { classesOf, type Strand } from "./strands.ts";
 import {
   JOINED,
   keyOf,
@@ -53,7 +53,7 @@ export const boxOf = (strand: Strand): Bounds =>
  * on in one line or arc. An edge that two closed outlines share is no duplicate: without it an outline would be open. n log n.
  */
 export const untangle = (things: readonly Thing[], all: readonly Strand[], options: TidyOptions): Untangled => {
-  const classes = things.map((thing) => classOf(thing, options.ignore));
+  const classes = classesOf(things, options.ignore);
   const noted: Noted = {
     findings: [],
     touched: new Set(),
@@ -65,7 +65,7 @@ export const untangle = (things: readonly Thing[], all: readonly Strand[], optio
   const out: (readonly Strand[])[] = all.map((strand) => [strand]);
   const boxes = all.map(boxOf);
   const tree = treeOf(boxes);
-  const degree = (place: Point, own: string): number => {
+  const degree = (place: Point, own: number): number => {
     const { tolerance } = options;
     const near = tree?.search(place.x - tolerance, place.y - tolerance, place.x + tolerance, place.y + tolerance) ?? [];
     return directionsAt(
@@ -74,15 +74,22 @@ export const untangle = (things: readonly Thing[], all: readonly Strand[], optio
       tolerance,
     );
   };
-  for (const group of groupsOf(all, boxes, tree, things, classes, options.tolerance))
-    resolveGroup(group, { all, things, classes, options, degree, noted, out });
+  const work: Work = { all, things, classes, options, degree, noted, out };
+  for (const group of groupsOf(all, boxes, tree, things, classes, options.tolerance)) resolveGroup(group, work);
   return {
-    strands: out.flat(),
+    strands: flattened(out),
     findings: noted.findings,
     touched: noted.touched,
     openedAt: noted.openedAt,
     absorbed: noted.absorbed,
   };
+};
+
+/** A loop: flat() is slow on a hundred thousand short lists. */
+const flattened = <T>(lists: readonly (readonly T[])[]): readonly T[] => {
+  const all: T[] = [];
+  for (const list of lists) for (const one of list) all.push(one);
+  return all;
 };
 
 const treeOf = (boxes: readonly Bounds[]): Flatbush | undefined => {
@@ -105,10 +112,10 @@ type Noted = {
 type Work = {
   readonly all: readonly Strand[];
   readonly things: readonly Thing[];
-  readonly classes: readonly string[];
+  readonly classes: readonly number[];
   readonly options: TidyOptions;
   /** In how many directions something leaves a place, what lies on one another counted once. */
-  readonly degree: (place: Point, own: string) => number;
+  readonly degree: (place: Point, own: number) => number;
   readonly noted: Noted;
   /** What becomes of each strand. */
   readonly out: (readonly Strand[])[];
@@ -147,7 +154,7 @@ const groupsOf = (
   boxes: readonly Bounds[],
   tree: Flatbush | undefined,
   things: readonly Thing[],
-  classes: readonly string[],
+  classes: readonly number[],
   tolerance: number,
 ): readonly Group[] => {
   if (!tree) return [];
@@ -352,7 +359,9 @@ const resolveGroup = (group: Group, work: Work): void => {
     kept.filter((i) => !sharing.has(i)),
     made,
     stops,
-    { ...work, note, own },
+    work,
+    note,
+    own,
   );
 };
 
@@ -363,10 +372,12 @@ const stopsOf = (
   all: readonly Strand[],
   tolerance: number,
 ): readonly Stop[] => {
-  const ends = members
-    .flatMap(({ strand }) => (all[strand]!.circle ? [] : [all[strand]!.piece.a, all[strand]!.piece.b]))
-    .map((place) => ({ position: positionOn(track, place), place }))
-    .sort((p, q) => p.position - q.position);
+  const ends: Stop[] = [];
+  for (const { strand } of members) {
+    const { circle, piece } = all[strand]!;
+    if (!circle) for (const place of [piece.a, piece.b]) ends.push({ position: positionOn(track, place), place });
+  }
+  ends.sort((p, q) => p.position - q.position);
   const stops: Stop[] = [];
   for (const end of ends) if (stops.length === 0 || end.position - stops.at(-1)!.position > tolerance) stops.push(end);
   const [first, last] = [stops[0], stops.at(-1)];
@@ -394,9 +405,10 @@ const atomsOf = (track: Track, stops: readonly Stop[], members: readonly Member[
     bounds.push([last, round - last + stops[0]!.position]);
   }
   return bounds.map(([from, length]) => {
-    const cover = members.flatMap(({ cover: own }, i) =>
-      within(track, own, from + length / 2, -tolerance / 4) ? [i] : [],
-    );
+    const cover: number[] = [];
+    members.forEach(({ cover: own }, i) => {
+      if (within(track, own, from + length / 2, -tolerance / 4)) cover.push(i);
+    });
     return { from, length, cover, left: cover.length > 0 ? 1 : 0 };
   });
 };
@@ -432,19 +444,9 @@ const mergeLoose = (
   kept: readonly number[],
   made: readonly { readonly home: number; readonly strand: Strand }[],
   stops: readonly Stop[],
-  {
-    all,
-    things,
-    options,
-    degree,
-    noted,
-    out,
-    note,
-    own,
-  }: Work & {
-    readonly note: (code: TidyCode, at: Point, ids: readonly number[]) => boolean;
-    readonly own: string;
-  },
+  { all, things, options, degree, noted, out }: Work,
+  note: (code: TidyCode, at: Point, ids: readonly number[]) => boolean,
+  own: number,
 ): void => {
   const { tolerance } = options;
   type Loose = { readonly strand: Strand; readonly cover: Cover; readonly home: number; readonly fresh: boolean };

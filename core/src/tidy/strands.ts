@@ -16,13 +16,20 @@ export type Strand = {
   readonly shared?: boolean;
 };
 
-/** Two things on the same of these can be duplicates of each other. */
-export const classOf = (thing: Thing, ignore: ReadonlySet<"layer" | "colour" | "line">): string =>
-  [
-    ignore.has("layer") ? "" : String(thing.layer),
-    ignore.has("colour") ? "" : (thing.colour ?? ""),
-    ignore.has("line") ? "" : (thing.line ?? ""),
-  ].join("\u0000");
+/** A number for each thing: two with the same can be duplicates of each other. */
+export const classesOf = (
+  things: readonly Thing[],
+  ignore: ReadonlySet<"layer" | "colour" | "line">,
+): readonly number[] => {
+  const numbers = new Map<string, number>();
+  return things.map(({ layer, colour, line }) => {
+    const key = `${ignore.has("layer") ? "" : layer}\0${ignore.has("colour") ? "" : (colour ?? "")}\0${ignore.has("line") ? "" : (line ?? "")}`;
+    const known = numbers.get(key);
+    if (known !== undefined) return known;
+    numbers.set(key, numbers.size);
+    return numbers.size - 1;
+  });
+};
 
 /** Every curve of the things. Pieces of no length are left out; `zero` names them. */
 export const strandsOf = (things: readonly Thing[]): { strands: Strand[]; zero: { thing: number; piece: Piece }[] } => {

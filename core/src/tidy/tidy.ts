@@ -4,6 +4,7 @@ import { growBounds } from "../geometry/bounds.ts";
 import { circleHalves } from "../geometry/circle.ts";
 import { pieceLength, type Piece } from "../geometry/piece.ts";
 import { distance, type Point } from "../geometry/point.ts";
+import { pointGrid } from "../geometry/pointGrid.ts";
 import { meetings } from "../intersect/meetings.ts";
 import { RESOLUTION } from "../numeric/tolerance.ts";
 import { closeEnds } from "./ends.ts";
@@ -165,6 +166,12 @@ const closedOf = (thing: Thing & { readonly shape: { readonly kind: "chain" | "p
   };
 };
 
+const idsOf = (parts: readonly Part[]): readonly number[] => {
+  const ids = new Set<number>();
+  for (const { origins } of parts) for (const each of origins) for (const { id } of each) ids.add(id);
+  return [...ids];
+};
+
 const joined = (parts: readonly Part[]): { order: number; standing: Standing }[] => {
   const partPieces = parts.map(({ pieces }) => pieces);
   const ends = parts.map(({ pieces }) => ({ start: pieces[0]!.a, end: pieces.at(-1)!.b }));
@@ -176,7 +183,7 @@ const joined = (parts: readonly Part[]): { order: number; standing: Standing }[]
     const first = own.reduce((best, part) => (part.order < best.order ? part : best));
     const alone = own.length === 1 && first.whole && !run.closed;
     const order = first.order;
-    const ids = [...new Set(own.flatMap(({ origins }) => origins.flat().map(({ id }) => id)))];
+    const ids = idsOf(own);
     if (alone)
       return {
         order,
@@ -189,9 +196,11 @@ const joined = (parts: readonly Part[]): { order: number; standing: Standing }[]
         },
       };
     const pieces = runPieces(run, partPieces).filter(({ a, b }) => distance(a, b) > 0);
-    const origins = run.links.flatMap(({ part, reversed }) =>
-      reversed ? [...parts[part]!.origins].reverse() : parts[part]!.origins,
-    );
+    const origins: (readonly Origin[])[] = [];
+    for (const { part, reversed } of run.links) {
+      const own = parts[part]!.origins;
+      for (const each of reversed ? [...own].reverse() : own) origins.push(each);
+    }
     const single = pieces.length === 1 && !run.closed;
     return {
       order,
@@ -215,12 +224,10 @@ const onlyOther = (
   parts: readonly { readonly start: Point; readonly end: Point }[],
 ): ((end: number) => number | undefined) => {
   const points = parts.flatMap(({ start, end }) => [start, end]);
-  const tree = new Flatbush(points.length);
-  for (const { x, y } of points) tree.add(x, y, x, y);
-  tree.finish();
+  const grid = pointGrid(points, JOINED);
   return (end) => {
-    const { x, y } = points[end]!;
-    const near = tree.search(x - JOINED, y - JOINED, x + JOINED, y + JOINED).filter((i) => i !== end);
+    const near: number[] = [];
+    grid.near(points[end]!, (i) => void (i !== end && distance(points[i]!, points[end]!) <= JOINED && near.push(i)));
     return near.length === 1 ? near[0] : undefined;
   };
 };

@@ -6,6 +6,7 @@ import { arcBetween, pieceCentre, pieceRadius, type Piece } from "../../geometry
 import { smoothOf } from "../../geometry/curve.ts";
 import type { Outcome } from "../../numeric/outcome.ts";
 import { sayRefusal } from "../../say/say.ts";
+import { numberAt } from "./numbers.ts";
 import { readDxf, writeShapes, type ReadDrawing, type ReadShape } from "./index.ts";
 
 const value = <T>(outcome: Outcome<T>): T => {
@@ -45,6 +46,19 @@ describe("blocks", () => {
     const arc = mirrored as ReadShape & Piece;
     expect([pieceRadius(arc), Math.sign(arc.bulge)]).toEqual([expect.closeTo(5, 12), -1]);
     expect(arc.a.x).toBeCloseTo(-5, 12);
+    // "by block" outside any block is no colour of its own
+    const chain = [
+      [0, "LWPOLYLINE"],
+      [8, "0"],
+      [62, 0],
+      [10, 0],
+      [20, 0],
+      [10, 1],
+      [20, 0],
+    ] as const;
+    expect(entities(chain).shapes).toEqual([
+      { kind: "chain", layer: "0", closed: false, pieces: [{ a: { x: 0, y: 0 }, b: { x: 1, y: 0 }, bulge: 0 }] },
+    ]);
   });
 
   it("under unequal scales make ellipses whose points are the scaled ones", () => {
@@ -233,5 +247,24 @@ describe("writing", () => {
     expect(old.entities.map(({ type }) => type)).toEqual(["CIRCLE", "POLYLINE", "POLYLINE", "LINE", "POINT"]);
     const vertices = (old.entities[1] as unknown as { vertices: { x: number; y: number; bulge?: number }[] }).vertices;
     expect(vertices.map(({ x, y, bulge = 0 }) => [x, y, bulge])).toEqual([[0, 0, 0.3], [10, 0, 0], [0.1, 7, -0.125]]); // prettier-ignore
+  });
+});
+
+describe("numbers", () => {
+  it("are the same doubles that Number gives, whatever stands there", () => {
+    const digits = fc.stringMatching(/^[-+]?[0-9]{0,19}(\.[0-9]{0,25})?([eE][-+]?[0-9]{1,3})?$/);
+    fc.assert(
+      fc.property(fc.oneof(fc.double().map(String), digits, fc.string()), fc.nat(3), (written, pad) => {
+        const padded = " ".repeat(pad) + written + "\r";
+        const found = numberAt(padded, 0, padded.length);
+        expect(Object.is(found, written.trim() === "" ? NaN : Number(written))).toBe(true);
+      }),
+      { numRuns: 2000 },
+    );
+  });
+
+  it("and names of older files are read in the western code page", () => {
+    const latin = Buffer.from(text(section("ENTITIES", [[0, "CIRCLE"], [8, "Maß"], ...CIRCLE.slice(2)])), "latin1"); // prettier-ignore
+    expect(value(readDxf(new Uint8Array(latin))).shapes[0]!.layer).toBe("Maß");
   });
 });

@@ -1,0 +1,23 @@
+// What the command line runs: the built files while they are newer than every source, else the sources themselves.
+import { readdirSync, statSync } from "node:fs";
+import { dirname, join } from "node:path";
+import { fileURLToPath } from "node:url";
+
+const cli = dirname(dirname(fileURLToPath(import.meta.url)));
+
+const newest = (folder) =>
+  Math.max(
+    ...readdirSync(folder, { withFileTypes: true }).map((entry) => {
+      const path = join(folder, entry.name);
+      return entry.isDirectory() ? newest(path) : statSync(path).mtimeMs;
+    }),
+  );
+
+export const entry = async (name) => {
+  const built = join(cli, "dist", `${name}.js`);
+  const fresh = statSync(built, { throwIfNoEntry: false })?.mtimeMs ?? 0;
+  if (fresh > newest(join(cli, "src")) && fresh > newest(join(cli, "..", "core", "src"))) return import(built);
+  const { register } = await import("tsx/esm/api");
+  register();
+  return import(`../src/${name}.ts`);
+};

@@ -1,0 +1,26 @@
+import type { Point } from "@ash-edge/core/geometry";
+import type { Thing } from "@ash-edge/core/tidy";
+
+/** A soup of loose lines: squares of which 40 % of the sides lie double or reversed, 10 % overlap, 10 % miss their corner. */
+export const soupOf = (curves: number): Thing[] => {
+  let seed = 7;
+  const random = (): number => (seed = (seed * 16807) % 2147483647) / 2147483647;
+  const things: Thing[] = [];
+  const put = (a: Point, b: Point): void =>
+    void things.push({ id: things.length, layer: "0", shape: { kind: "piece", a, b, bulge: 0 } });
+  const part = (a: Point, b: Point, t: number): Point => ({ x: a.x + (b.x - a.x) * t, y: a.y + (b.y - a.y) * t });
+  const across = Math.ceil(Math.sqrt(curves / 6));
+  for (let i = 0; things.length < curves; i++) {
+    const [x, y] = [(i % across) * 10, Math.floor(i / across) * 10];
+    const corners = [[0, 0], [6, 0], [6, 6], [0, 6]].map(([u, v]) => ({ x: x + u!, y: y + v! })); // prettier-ignore
+    corners.forEach((a, k) => {
+      const b = corners[(k + 1) % 4]!;
+      const chance = random();
+      if (chance < 0.5) put(a, chance < 0.4 ? b : part(a, b, 0.7));
+      if (chance < 0.4) put(chance < 0.2 ? b : a, chance < 0.2 ? a : b);
+      else if (chance < 0.5) put(part(a, b, 0.4), b);
+      else put(a, chance < 0.6 ? part(a, b, 0.996) : b);
+    });
+  }
+  return things;
+};
