@@ -41,6 +41,9 @@ export type ReadDrawing = {
   readonly degenerate: readonly { readonly type: string; readonly line: number }[];
 };
 
+/** A file of more curves than this is refused: far beyond any sheet, and what can be tidied in the memory at hand. */
+export const MOST_CURVES = 2_000_000;
+
 /** An affine map as the matrix [[a, c, e], [b, d, f]]; arcs stay arcs only where it is a similarity. */
 export type Affine = Similarity;
 

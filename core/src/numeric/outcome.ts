@@ -114,6 +114,7 @@ export const REFUSAL_CODES = [
   "svg-not-one",
   "svg-entities",
   "svg-too-deep",
+  "svg-too-large",
   "svg-damaged",
   "svg-no-splines",
   "dxf-no-entities",

@@ -153,7 +153,8 @@ const SENTENCES: Readonly<Record<RefusalCode, Words>> = {
   "dxf-truncated": ({ line }) => `Line ${line}: the file ends in the middle. It was cut off; ask for it again.`,
   "dxf-cut-short": ({ place: at }) => `At byte ${at} the file ends in the middle. It was cut off; ask for it again.`,
   "file-too-many": ({ limit }) =>
-    `The file makes more than ${limit} curves. That is no drawing to cut; take its rows of blocks apart.`,
+    `The file makes more than ${limit} curves. That is no drawing to cut; save it in parts, or take its rows of blocks apart.`,
+  "svg-too-large": ({ limit }) => `This SVG is larger than ${limit} MB. Save it in parts, or as a DXF.`,
   "svg-not-one": () => "This is no SVG.",
   "svg-entities": () => "This SVG defines entities of its own, which are not read. Save it without them.",
   "svg-too-deep": ({ limit }) => `Its groups lie more than ${limit} deep in each other. That is no drawing to cut.`,

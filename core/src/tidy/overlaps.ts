@@ -7,13 +7,14 @@ import {
   pieceDirection,
   pieceLength,
   pieceNearest,
+  piecePoint,
   pieceRadius,
   reversePiece,
   type Piece,
 } from "../geometry/piece.ts";
 import { angleOf, distance, times, type Point } from "../geometry/point.ts";
 import { signedAngle } from "../numeric/angle.ts";
-import { coverOf, liesOn, offTrack, placeOn, positionOn, trackOf, type Cover, type Track } from "./carriers.ts";
+import { coverOf, liesOn, placeOn, positionOn, trackOf, type Cover, type Track } from "./carriers.ts";
 import { classesOf, type Strand } from "./strands.ts";
 import {
   JOINED,
@@ -201,7 +202,7 @@ const related = (track: Track, p: Strand, q: Strand, tolerance: number, things: 
   if (shared > Math.min(tolerance, short / 2)) {
     // what they share must lie on both: of the shorter all of it, else the ends of the stretch
     if (liesOn(track, q, tolerance) || liesOn(other, p, tolerance)) return true;
-    return stretchOn(track, own, p, q, tolerance) && stretchOn(other, coverOf(other, q), q, p, tolerance);
+    return !p.circle && !q.circle && shareStretch(p.piece, q.piece, Math.min(tolerance, short / 2), tolerance);
   }
   if (p.circle || q.circle) return false;
   // end to end: only loose ones become one, a corner kept in a chain is meant
@@ -209,11 +210,22 @@ const related = (track: Track, p: Strand, q: Strand, tolerance: number, things: 
   return loose && abuts(p, q, tolerance) && (liesOn(track, q, tolerance) || liesOn(other, p, tolerance));
 };
 
-/** The ends of `q` that lie within what `p` covers of its track, and those of `p` within `q`: all of them lie on the track of `p`. */
-const stretchOn = (track: Track, cover: Cover, p: Strand, q: Strand, tolerance: number): boolean => {
-  if (q.circle) return false;
-  const inside = [q.piece.a, q.piece.b].filter((end) => within(track, cover, positionOn(track, end), tolerance));
-  return inside.length > 0 && inside.every((end) => offTrack(track, end) <= tolerance) && !p.circle;
+/** A stretch that both pieces share: between ends of either that lie on the other, longer than `least`, and on both all the way. */
+const shareStretch = (p: Piece, q: Piece, least: number, tolerance: number): boolean => {
+  const onBoth = (place: Point): boolean => pieceNearest(q, place).distance <= tolerance;
+  const stops = [p.a, p.b, q.a, q.b]
+    .map((place) => ({ place, ...pieceNearest(p, place) }))
+    .filter(({ place, distance: off }) => off <= tolerance && onBoth(place))
+    .map(({ t }) => t)
+    .sort((s, t) => s - t);
+  const length = pieceLength(p);
+  return stops.slice(1).some((to, i) => {
+    const from = stops[i]!;
+    return (
+      (to - from) * length > least &&
+      [0.25, 0.5, 0.75].every((part) => onBoth(piecePoint(p, from + (to - from) * part)))
+    );
+  });
 };
 
 const within = ({ round }: Track, { from, length }: Cover, position: number, tolerance: number): boolean => {

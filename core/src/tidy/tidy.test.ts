@@ -1,4 +1,7 @@
 import fc from "fast-check";
+import Coordinate from "jsts/org/locationtech/jts/geom/Coordinate.js";
+import GeometryFactory from "jsts/org/locationtech/jts/geom/GeometryFactory.js";
+import Polygonizer from "jsts/org/locationtech/jts/operation/polygonize/Polygonizer.js";
 import { describe, expect, it } from "vitest";
 import { rectangleOf } from "../construct/rectangle.ts";
 import { filletCorner } from "../construct/fillet.ts";
@@ -8,6 +11,8 @@ import { line, partOfPiece, pieceLength, reversePiece, transformPiece, type Piec
 import type { Point } from "../geometry/point.ts";
 import { endedAt } from "../construct/cornerCuts.ts";
 import { moving, turning, type Similarity } from "../geometry/transform.ts";
+import { flattened } from "../testing/flattened.ts";
+import { between } from "../testing/placements.ts";
 import { tidy, type Thing, type Tidied, type TidyOptions, type TidyResult } from "./index.ts";
 
 const TOLERANCE = 0.05;
@@ -119,6 +124,71 @@ describe("tidy", () => {
         },
       ),
       { numRuns: 300 },
+    );
+  });
+
+  it("tells arcs that only share ends from overlaps: a lens, two arcs that go on from one another, one bulging more", () => {
+    const [a, b, c] = [point(6, 0), point(1.8541019662496847, 5.706339097770921), point(-4.854101966249684, 3.52671)];
+    const clean: readonly (readonly Piece[])[] = [
+      [{ a, b, bulge: 0.2 }, { a: b, b: c, bulge: -0.15 }, line(c, a)],
+      [{ a, b, bulge: 0.2 }, { a: b, b: a, bulge: 0.2 }],
+      [{ a, b, bulge: 0.2 }, { a, b, bulge: 0.25 }],
+      [{ a, b, bulge: 0.9 }, { a: b, b: c, bulge: 0.9 }, { a: c, b: a, bulge: 0.9 }],
+    ]; // prettier-ignore
+    for (const pieces of clean) {
+      const result = tidy(thingsOf(loose(...pieces)), options());
+      expect([codes(result), areas(result).length]).toEqual([[], 1]);
+    }
+  });
+
+  it("joins a soup of lines and arcs into the areas that jsts' Polygonizer finds, arcs flattened within 1e-4", () => {
+    const outline = fc
+      .array(fc.record({ r: between(6, 10), bulge: fc.constantFrom(0, 0, 0.2, -0.15) }), {
+        minLength: 4,
+        maxLength: 12,
+      })
+      .map((corners) => {
+        const at = corners.map(({ r }, i) => {
+          const angle = (2 * Math.PI * i) / corners.length;
+          return point(r * Math.cos(angle), r * Math.sin(angle));
+        });
+        return corners.map(({ bulge }, i): Piece => ({ a: at[i]!, b: at[(i + 1) % at.length]!, bulge }));
+      });
+    const factory = new GeometryFactory();
+    const polygonArea = (pieces: readonly Piece[]): number => {
+      const polygonizer = new Polygonizer();
+      for (const piece of pieces) {
+        const along = [...flattened(piece, 1e-4), piece.b].map(({ x, y }) => new Coordinate(x, y));
+        polygonizer.add(factory.createLineString(along));
+      }
+      const found = polygonizer.getPolygons().toArray() as { getArea: () => number }[];
+      return found.reduce((sum, polygon) => sum + polygon.getArea(), 0);
+    };
+    fc.assert(
+      fc.property(
+        fc.array(outline, { minLength: 1, maxLength: 6 }),
+        fc.array(fc.tuple(fc.nat(), fc.nat(3)), { minLength: 90, maxLength: 90 }),
+        (outlines, chance) => {
+          const pieces = outlines.flatMap((own, i) =>
+            own.map((piece) => transformPiece(moving(point(30 * i, 0)), piece)),
+          );
+          const soup = pieces
+            .flatMap((piece, i) => {
+              const how = chance[i % 90]![1];
+              return how === 0 ? [piece, reversePiece(piece)] : how === 1 ? [reversePiece(piece)] : [piece];
+            })
+            .map((piece, i) => ({ piece, key: chance[(7 * i) % 90]![0] }))
+            .sort((p, q) => p.key - q.key)
+            .map(({ piece }) => piece);
+          // a corner less than the tolerance off a straight line is no corner: the areas agree within both tolerances
+          const found = areas(tidy(thingsOf(loose(...soup)), options({ tolerance: 1e-4 })));
+          expect(found).toHaveLength(outlines.length);
+          const length = pieces.reduce((sum, piece) => sum + pieceLength(piece), 0);
+          const total = found.reduce((sum, area) => sum + area, 0);
+          expect(Math.abs(total - polygonArea(pieces))).toBeLessThan(2e-4 * length);
+        },
+      ),
+      { numRuns: 100 },
     );
   });
 

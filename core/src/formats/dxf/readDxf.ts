@@ -3,6 +3,7 @@ import { toRadians } from "../../numeric/angle.ts";
 import { done, refuse, type Outcome } from "../../numeric/outcome.ts";
 import type { Unit } from "../../numeric/units.ts";
 import {
+  MOST_CURVES,
   placed,
   type Affine,
   type ReadDrawing,
@@ -39,8 +40,6 @@ const IN_MM: Readonly<Record<number, readonly [name: string, mm: number]>> = {
   14: ["dm", 100],
 };
 
-/** A drawing of more shapes than this is no drawing: blocks in rows of blocks can name any number. */
-const MOST_SHAPES = 4_000_000;
 const DEEPEST = 64;
 
 type Look = { readonly layer: string; readonly colour?: string; readonly line?: string };
@@ -78,9 +77,11 @@ export const readDxf = (source: string | Uint8Array): Outcome<ReadDrawing> => {
     else if (why === "left out") leftOut[type] = (leftOut[type] ?? 0) + 1;
     else degenerate.push({ type, line });
   };
+  let curves = 0;
   const put = (made: ReadGeometry | Insert | NoShape, look: Look, from: { type: string; line: number }): void => {
-    if (typeof made === "string") no(made, from);
-    else (block?.items ?? top).push(dressed(made, look));
+    if (typeof made === "string") return no(made, from);
+    curves += curvesIn(made);
+    (block?.items ?? top).push(dressed(made, look));
   };
   const flush = (): void => {
     if (!pending) return;
@@ -90,6 +91,7 @@ export const readDxf = (source: string | Uint8Array): Outcome<ReadDrawing> => {
   };
 
   const ran = runRecords(tokensOf(source), {
+    full: () => curves + (pending?.corners.length ?? 0) > MOST_CURVES,
     header: (name, value) => {
       if (name === "$INSUNITS") insunits = Number(value);
     },
@@ -122,7 +124,7 @@ export const readDxf = (source: string | Uint8Array): Outcome<ReadDrawing> => {
   flush();
   if (!sawEntities && top.length === 0 && blocks.size === 0 && layers.length === 0 && insunits === undefined)
     return refuse("dxf-no-entities");
-  if (countOf(top, blocks, new Map(), []) > MOST_SHAPES) return refuse("file-too-many", { limit: MOST_SHAPES });
+  if (countOf(top, blocks, new Map(), []) > MOST_CURVES) return refuse("file-too-many", { limit: MOST_CURVES });
   const shapes: ReadShape[] = [];
   place(top, IDENTITY, undefined, { blocks, shapes, degenerate, within: [] });
   const converted = insunits === undefined ? undefined : IN_MM[insunits];
@@ -186,7 +188,7 @@ const insertOf = ({ groups, line }: DxfRecord): Insert | NoShape => {
   const side = facing(groups);
   if (![x, y, sx, sy, turn, columns, rows, dx, dy].every(sound) || sx === 0 || sy === 0 || side === undefined)
     return "degenerate";
-  if (!(columns >= 0 && rows >= 0) || columns * rows > MOST_SHAPES) return "degenerate";
+  if (!(columns >= 0 && rows >= 0) || columns * rows > MOST_CURVES) return "degenerate";
   const [c, s] = [Math.cos(toRadians(turn)), Math.sin(toRadians(turn))];
   const places: Affine[] = [];
   for (let row = 0; row < Math.max(1, rows); row++)
@@ -253,7 +255,9 @@ const place = (
   }
 };
 
-/** How many shapes items make, before any is made: rows of rows of blocks can name more than any memory holds. */
+const curvesIn = (made: ReadGeometry | Insert): number => (made.kind === "chain" ? made.pieces.length : 1);
+
+/** How many curves items make, before any is made: rows of rows of blocks can name more than any memory holds. */
 const countOf = (
   items: readonly Item[],
   blocks: ReadonlyMap<string, Block>,
@@ -261,7 +265,7 @@ const countOf = (
   within: readonly string[],
 ): number =>
   items.reduce((sum, item) => {
-    if (item.kind !== "insert") return sum + 1;
+    if (item.kind !== "insert") return sum + curvesIn(item);
     const { name, places } = item;
     const block = blocks.get(name);
     if (!block || within.includes(name) || within.length >= DEEPEST) return sum;

@@ -1,5 +1,6 @@
 import type { Outcome } from "../../numeric/outcome.ts";
 import { done, refuse } from "../../numeric/outcome.ts";
+import { MOST_CURVES } from "../readShapes.ts";
 import type { Tokens } from "./tokens.ts";
 
 /** Group codes have at most four digits. */
@@ -58,7 +59,13 @@ export type RecordTaker = {
   /** A header variable: its name and its first value. */
   readonly header: (name: string, value: string) => void;
   readonly record: (section: string, record: DxfRecord) => void;
+  /** True once there is more than can be worked on: reading stops. */
+  readonly full: () => boolean;
 };
+
+/** Of one record: a polyline's corner has up to five. */
+const MOST_GROUPS = 5 * MOST_CURVES;
+const tooMany = refuse("file-too-many", { limit: MOST_CURVES });
 
 /** Runs through a file record by record, holding one at a time. A file whose last section is closed may lack its end mark. */
 export const runRecords = (tokens: Tokens, taker: RecordTaker): Outcome<true> => {
@@ -81,6 +88,7 @@ export const runRecords = (tokens: Tokens, taker: RecordTaker): Outcome<true> =>
   while (tokens.next()) {
     if (tokens.code === 0) {
       finish();
+      if (taker.full()) return tooMany;
       const type = here();
       if (type === "EOF") return sections > 0 ? done(true) : refuse("dxf-no-entities");
       open = { type, line: tokens.line };
@@ -97,6 +105,7 @@ export const runRecords = (tokens: Tokens, taker: RecordTaker): Outcome<true> =>
     }
     if (!open) continue;
     groups.push();
+    if (groups.count > MOST_GROUPS) return tooMany;
     // the section's name comes with its first group; what follows in a header has no record of its own
     if (open.type === "SECTION" && tokens.code === 2) finish();
   }

@@ -25,7 +25,9 @@ const BINARY_MARK = "Binary DXF\r\n\u001a\0";
 export const tokensOf = (source: string | Uint8Array): Tokens => {
   if (typeof source === "string") return asciiTokens(source);
   const mark = names.decode(source.subarray(0, 24)).indexOf(BINARY_MARK);
-  return mark >= 0 ? binaryTokens(source, mark + BINARY_MARK.length) : asciiTokens(decoded(source));
+  if (mark >= 0) return binaryTokens(source, mark + BINARY_MARK.length);
+  // told before hundreds of megabytes are decoded for nothing
+  return asciiTokens(source.subarray(0, 4096).includes(0) ? "\0" : decoded(source));
 };
 
 const names = new TextDecoder("utf-8");

@@ -3,13 +3,22 @@ import { after } from "../../geometry/transform.ts";
 import { chainOfCorners, roundedBox } from "./shapes.ts";
 import { done, refuse, type Outcome } from "../../numeric/outcome.ts";
 import type { Unit } from "../../numeric/units.ts";
-import { placed, type Affine, type ReadDrawing, type ReadGeometry, type ReadShape } from "../readShapes.ts";
+import {
+  MOST_CURVES,
+  placed,
+  type Affine,
+  type ReadDrawing,
+  type ReadGeometry,
+  type ReadShape,
+} from "../readShapes.ts";
 import { shapesOfPath } from "./paths.ts";
 import { IDENTITY, transformOf } from "./transforms.ts";
 
 /** Lengths of the file's own size in millimetres, by their unit; a pixel is none: 96 to the inch is a screen's, not a drawing's. */
 const IN_MM: Readonly<Record<string, number>> = { mm: 1, cm: 10, in: 25.4, pt: 25.4 / 72, pc: 25.4 / 6, q: 0.25 };
-const [DEEPEST, MOST_SHAPES] = [200, 1_000_000];
+const DEEPEST = 200;
+/** Parsed as a whole, so a larger one would take more memory than there may be. */
+const LARGEST_MB = 32;
 
 /** Elements that hold things without drawing them. */
 const NOT_DRAWN: ReadonlySet<string> = new Set(["defs", "symbol", "clipPath", "mask", "marker", "pattern", "title", "desc", "metadata", "style", "linearGradient", "radialGradient", "filter"]); // prettier-ignore
@@ -20,6 +29,7 @@ const NOT_DRAWN: ReadonlySet<string> = new Set(["defs", "symbol", "clipPath", "m
  * layer. Texts, pictures and everything else are counted; what is hidden is left out, scripts are never run, and entities refused.
  */
 export const readSvg = (source: string | Uint8Array): Outcome<ReadDrawing> => {
+  if (source.length > LARGEST_MB * 2 ** 20) return refuse("svg-too-large", { limit: LARGEST_MB });
   const text = typeof source === "string" ? source : new TextDecoder("utf-8").decode(source);
   if (text.trim() === "") return refuse("dxf-empty");
   if (/<!ENTITY/i.test(text)) return refuse("svg-entities");
@@ -35,17 +45,21 @@ export const readSvg = (source: string | Uint8Array): Outcome<ReadDrawing> => {
   const shapes: ReadShape[] = [];
   const leftOut: Record<string, number> = {};
   const degenerate: { type: string; line: number }[] = [];
-  let texts = 0;
+  let [texts, curves] = [0, 0];
   const named = new Map<string, INode>();
   gather(root, named);
   const scale = scaleOf(root);
   const base: Affine = { ...IDENTITY, a: scale.factor, d: -scale.factor };
   const put = (made: readonly ReadGeometry[] | undefined, m: Affine, layer: string, type: string): void => {
     if (!made) return void degenerate.push({ type, line: shapes.length + 1 });
-    for (const shape of made) for (const own of placed(m, shape)) shapes.push({ ...own, layer });
+    for (const shape of made)
+      for (const own of placed(m, shape)) {
+        shapes.push({ ...own, layer });
+        curves += own.kind === "chain" ? own.pieces.length : 1;
+      }
   };
   const walk = (node: INode, m: Affine, layer: string, within: readonly string[]): boolean => {
-    if (shapes.length > MOST_SHAPES) return false;
+    if (curves > MOST_CURVES) return false;
     const { name, attributes: own } = node;
     if (hidden(own)) return true;
     const turn = transformOf(own.transform);
@@ -74,7 +88,7 @@ export const readSvg = (source: string | Uint8Array): Outcome<ReadDrawing> => {
     else if (name && !NOT_DRAWN.has(name)) leftOut[name] = (leftOut[name] ?? 0) + 1;
     return true;
   };
-  if (!walk(root, base, "0", [])) return refuse("file-too-many", { limit: MOST_SHAPES });
+  if (!walk(root, base, "0", [])) return refuse("file-too-many", { limit: MOST_CURVES });
   return done({ unit: scale.unit, layers: [], shapes, leftOut, texts, degenerate });
 };
 
