@@ -33,7 +33,7 @@ import {
   type Entity,
   type Ref,
 } from "@ash-edge/core/drawing";
-import { curvePoint, moving, type Point } from "@ash-edge/core/geometry";
+import { curvePoint, moving } from "@ash-edge/core/geometry";
 import type { Outcome } from "@ash-edge/core/numeric";
 import { shapesOf, thingsOf } from "@ash-edge/core/formats";
 import { readDxf, writeDxf, writeShapes } from "@ash-edge/core/formats/dxf";

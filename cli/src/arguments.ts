@@ -23,6 +23,7 @@ ash-edge tidy IN… -o OUT              takes away duplicates and overlaps, clos
 ash-edge convert IN… -o OUT           writes the drawing again; the extension of OUT names the format
 
 IN is a DXF (ASCII of any version, or binary) or an SVG, or a folder of them; with several, OUT is a folder.
+A CSV is a table of the contours.
 
   -o OUT                  where to; - is standard output
   --tolerance T           what may be mended, in the drawing's unit (0.05 mm or 0.002 in)

@@ -109,11 +109,14 @@ const poolFor = async (
   });
 };
 
+const WRITTEN_EXTENSIONS: ReadonlySet<string> = new Set([...READ_EXTENSIONS, ".csv"]);
+
 /** What is written, by the extension of OUT; into a folder DXF. */
 const extensionOf = (out: string, many: boolean): string => {
   if (many) return ".dxf";
   const extension = extname(out).toLowerCase();
-  if (!READ_EXTENSIONS.has(extension)) throw new Unusable(`${out}: files ending in .dxf and .svg can be written`);
+  if (!WRITTEN_EXTENSIONS.has(extension))
+    throw new Unusable(`${out}: files ending in .dxf, .svg and .csv can be written`);
   return extension;
 };
 

@@ -1,5 +1,6 @@
 import { nestingDepths, enclosedArea } from "@ash-edge/core/contour";
 import type { ReadDrawing, ReadShape } from "@ash-edge/core/formats";
+import type { ContourRow } from "@ash-edge/core/formats/csv";
 import { circleHalves, pieceBounds, pieceLength, unionBounds, type Piece } from "@ash-edge/core/geometry";
 import type { Unit } from "@ash-edge/core/numeric";
 import { sayFinding } from "@ash-edge/core/say";
@@ -11,19 +12,6 @@ export type Finding = {
   readonly fixed: boolean;
   readonly at: readonly [number, number] | null;
   readonly message: string;
-};
-
-type ContourRow = {
-  readonly closed: boolean;
-  readonly role: "outside" | "inside" | "open";
-  readonly depth: number;
-  readonly area: number | null;
-  readonly length: number;
-  readonly lines: number;
-  readonly arcs: number;
-  readonly circle: boolean;
-  readonly layer: string;
-  readonly bounds: readonly [number, number, number, number];
 };
 
 /** What the command line prints as JSON; described in docs/formats.md. */

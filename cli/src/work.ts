@@ -1,6 +1,7 @@
 import { readFile } from "node:fs/promises";
 import { extname } from "node:path";
 import { shapesOf, thingsOf, type ReadDrawing, type ReadShape } from "@ash-edge/core/formats";
+import { contourCsv } from "@ash-edge/core/formats/csv";
 import { readDxf, writeShapes } from "@ash-edge/core/formats/dxf";
 import { readSvg, writeSvg } from "@ash-edge/core/formats/svg";
 import { JOIN_TOLERANCE, type Unit } from "@ash-edge/core/numeric";
@@ -26,7 +27,7 @@ const readDrawing = async (file: string): Promise<ReadDrawing> => {
   return read.value;
 };
 
-/** Reads a file, does what the command says, and reports; what is written is a DXF, or an SVG where `into` says so. */
+/** Reads a file, does what the command says, and reports; what is written is a DXF, or what else `into` says. */
 export const workOn = async (file: string, options: Arguments, into = ".dxf"): Promise<Worked> => {
   const read = await readDrawing(file);
   const units: Unit = read.unit ?? options.units ?? "mm";
@@ -42,6 +43,7 @@ export const workOn = async (file: string, options: Arguments, into = ".dxf"): P
   const standing = mends && options.roles ? onRoles(tidied) : tidied;
   const report = reportOf(read, units, options.units, standing, rest, findings);
   if (command === "inspect") return { report };
+  if (into === ".csv") return { report, text: contourCsv(report.contours, units) };
   const shapes = command === "convert" ? read.shapes : [...shapesOf(standing), ...rest];
   const known = onKnown(shapes, read, options);
   if (into === ".svg") {

@@ -105,6 +105,25 @@ test("job 0416: a customer's file with its faults as the demo counts them, tidie
   ]);
   await expect(page.getByText("holds the same geometry")).toBeVisible();
   expect(readFileSync((await download.path())!, "utf8")).toContain("AC1009");
+
+  // the same in true size as an SVG, read back by the browser's own engine, and its contours as a table
+  await page.getByRole("radio", { name: "SVG" }).click();
+  const [picture] = await Promise.all([
+    page.waitForEvent("download"),
+    page.getByRole("button", { name: "Write the SVG" }).click(),
+  ]);
+  await expect(page.getByText(/\.svg was written, read back .* holds the same geometry/)).toBeVisible();
+  expect(readFileSync((await picture.path())!, "utf8").match(/<(path|circle) /g)).toHaveLength(contours);
+  const [table] = await Promise.all([
+    page.waitForEvent("download"),
+    page.getByRole("button", { name: "Save the table (CSV)" }).click(),
+  ]);
+  const [head, ...lines] = readFileSync((await table.path())!, "utf8")
+    .trim()
+    .split("\r\n");
+  expect(lines).toHaveLength(contours);
+  const area = head!.split(",").indexOf("area mm2");
+  expect(Math.max(...lines.map((line) => Number(line.split(",")[area])))).toBeCloseTo(180 * 120 - corner * 256, 6);
 });
 
 test("a finding is left as it is, and stays left; another tolerance finds more; a callout's copy stays", async ({

@@ -5,6 +5,7 @@ import { arcBetween, arcOf, transformPiece, type Piece } from "../geometry/piece
 import { cross, dot, leftOf, norm, times, add, type Point } from "../geometry/point.ts";
 import { scaleOf, transformPoint, transformVector, type Similarity } from "../geometry/transform.ts";
 import type { Unit } from "../numeric/units.ts";
+import type { ReleasedContour } from "../prove/releasePlan.ts";
 
 /** The geometry of something read from a file. */
 export type ReadGeometry =
@@ -40,6 +41,10 @@ export type ReadDrawing = {
   /** Things whose numbers make no geometry: left out, with the line (or place) at which each begins. */
   readonly degenerate: readonly { readonly type: string; readonly line: number }[];
 };
+
+/** Contours that are released, as shapes to be written. */
+export const releasedShapes = (contours: readonly ReleasedContour[]): readonly ReadShape[] =>
+  contours.map((contour) => (contour.kind === "circle" ? contour : { ...contour, kind: "chain", closed: true }));
 
 /** A file of more curves than this is refused: far beyond any sheet, and what can be tidied in the memory at hand. */
 export const MOST_CURVES = 2_000_000;

@@ -16,8 +16,8 @@ import { DrawingPicture } from "../ui/DrawingPicture.tsx";
 import { saveAs } from "../ui/saveAs.ts";
 import { ThemeButton } from "../ui/ThemeButton.tsx";
 import { Segmented } from "../ui/Segmented.tsx";
-import { writeRelease } from "./writeRelease.ts";
-import type { DxfVersion } from "@ash-edge/core/formats/dxf";
+import { contoursAsCsv } from "./contoursAsCsv.ts";
+import { extensionOf, FORMATS, writeRelease, type Format } from "./writeRelease.ts";
 
 /** The release of a job: what would be written, what stands against it, and what was released before. */
 export const Release = () => {
@@ -51,9 +51,9 @@ export const Release = () => {
   return <Sheet {...opened.data} />;
 };
 
-/** The version that the shop's machine takes, as it was chosen last. */
-const VERSION_KEPT = "ash-edge-dxf-version";
-const keptVersion = (): DxfVersion => (localStorage.getItem(VERSION_KEPT) === "R12" ? "R12" : "R2000");
+/** What the shop's machine takes, as it was chosen last. */
+const FORMAT_KEPT = "ash-edge-format";
+const keptFormat = (): Format => FORMATS.find((one) => one === localStorage.getItem(FORMAT_KEPT)) ?? "R2000";
 
 const proposedName = ({ number, name }: JobRecord, next: number): string =>
   `${number} ${name} r${next}`.replace(/[^\w]+/g, "-").toLowerCase();
@@ -66,12 +66,12 @@ const Sheet = ({ job, drawing, position }: { job: JobRecord; drawing: Drawing; p
   const [typedName, setTypedName] = useState<string>();
   const [state, setState] = useState<{ readonly text: string; readonly failed: boolean } | "working">();
   const name = typedName ?? proposedName(job, (releases?.[0]?.number ?? 0) + 1);
-  const [version, setVersion] = useState<DxfVersion>(keptVersion);
+  const [format, setFormat] = useState<Format>(keptFormat);
   const usable = /^[\w][\w .-]{0,99}$/.test(name);
   const write = async (): Promise<void> => {
     setState("working");
     try {
-      const file = await writeRelease(database, job.id, plan, `${name}.dxf`, position, version);
+      const file = await writeRelease(database, job.id, plan, `${name}${extensionOf(format)}`, position, format);
       saveAs(file.name, file.bytes, file.type);
       setTypedName(undefined);
       setState({
@@ -82,6 +82,8 @@ const Sheet = ({ job, drawing, position }: { job: JobRecord; drawing: Drawing; p
       setState({ text: (reason as Error).message, failed: true });
     }
   };
+  const saveTable = async (): Promise<void> =>
+    saveAs(`${name}-contours.csv`, await contoursAsCsv(drawing), "text/csv;charset=utf-8");
   return (
     <div className="mx-auto flex min-h-full max-w-[1240px] flex-col gap-3 p-4">
       <header className="flex items-center gap-3">
@@ -118,7 +120,7 @@ const Sheet = ({ job, drawing, position }: { job: JobRecord; drawing: Drawing; p
               )}
             </div>
           </section>
-          <Contours plan={plan} />
+          <Contours plan={plan} onTable={() => void saveTable()} />
           <Callouts drawing={drawing} />
         </div>
         <div className="flex flex-col gap-3">
@@ -126,7 +128,8 @@ const Sheet = ({ job, drawing, position }: { job: JobRecord; drawing: Drawing; p
           <section className="card p-4" aria-label="File">
             <h2 className="font-semibold">File for the machine</h2>
             <p className="mt-1 text-soft">
-              DXF, ASCII, unit {plan.unit === "in" ? "inch" : "mm"}. Layout is never written.
+              {format === "SVG" ? "SVG in true size" : "DXF, ASCII"}, unit {plan.unit === "in" ? "inch" : "mm"}. Layout
+              is never written.
             </p>
             <label className="mt-3 block">
               <span className="text-soft">Name</span>
@@ -137,21 +140,22 @@ const Sheet = ({ job, drawing, position }: { job: JobRecord; drawing: Drawing; p
                   aria-invalid={!usable}
                   onChange={(event) => setTypedName(event.target.value)}
                 />
-                <span className="figures text-soft">.dxf</span>
+                <span className="figures text-soft">{extensionOf(format)}</span>
               </span>
             </label>
             <div className="mt-3 flex items-center gap-2">
-              <span className="text-soft">Version</span>
+              <span className="text-soft">Format</span>
               <Segmented
-                label="Version of the file"
+                label="Format of the file"
                 options={[
-                  ["R2000", "R2000"],
+                  ["R2000", "DXF R2000"],
                   ["R12", "R12, for old machines"],
+                  ["SVG", "SVG"],
                 ]}
-                value={version}
+                value={format}
                 onChange={(to) => {
-                  setVersion(to as DxfVersion);
-                  localStorage.setItem(VERSION_KEPT, to);
+                  setFormat(to as Format);
+                  localStorage.setItem(FORMAT_KEPT, to);
                 }}
               />
             </div>
@@ -166,7 +170,7 @@ const Sheet = ({ job, drawing, position }: { job: JobRecord; drawing: Drawing; p
               onClick={() => void write()}
               className="mt-3 h-9 w-full rounded-card bg-ember font-semibold text-panel disabled:bg-hair disabled:text-soft"
             >
-              {state === "working" ? "Writing and reading back …" : "Write the DXF"}
+              {state === "working" ? "Writing and reading back …" : `Write the ${format === "SVG" ? "SVG" : "DXF"}`}
             </button>
             {!plan.ready && <p className="mt-2 text-soft">What is marked in red has to be mended first.</p>}
             {state && state !== "working" && (
@@ -187,9 +191,20 @@ const Sheet = ({ job, drawing, position }: { job: JobRecord; drawing: Drawing; p
 
 const counted = (n: number, one: string): string => `${n} ${one}${n === 1 ? "" : "s"}`;
 
-const Contours = ({ plan }: { plan: ReleasePlan }) => (
+const Contours = ({ plan, onTable }: { plan: ReleasePlan; onTable: () => void }) => (
   <section className="card overflow-hidden" aria-label="Contours">
-    <h2 className="px-4 py-2 font-semibold">Layers by nesting</h2>
+    <div className="flex items-center px-4 py-2">
+      <h2 className="flex-1 font-semibold">Layers by nesting</h2>
+      {plan.contours.length > 0 && (
+        <button
+          type="button"
+          onClick={onTable}
+          className="flex h-7 items-center gap-1.5 rounded-card border border-hair px-2 hover:border-ink"
+        >
+          <Download size={14} aria-hidden="true" /> Save the table (CSV)
+        </button>
+      )}
+    </div>
     {plan.contours.length === 0 && (
       <p className="border-t border-hair px-4 py-3 text-soft">No contour is closed and joined yet.</p>
     )}

@@ -1,25 +1,49 @@
-import { compareRead, writeDxf, type DxfVersion } from "@ash-edge/core/formats/dxf";
+import { releasedShapes } from "@ash-edge/core/formats";
+import { compareRead, writeDxf } from "@ash-edge/core/formats/dxf";
 import type { ReleasePlan } from "@ash-edge/core/prove";
+import { sayRefusal } from "@ash-edge/core/say";
 import { checksumOf, releasesOf, type BlobRecord, type Database } from "../store/index.ts";
 import { readBack } from "./readBack.ts";
+import { readBackSvg } from "./readBackSvg.ts";
+
+/** What a release can be written as: DXF in its common versions, or SVG in true size. */
+export const FORMATS = ["R2000", "R12", "SVG"] as const;
+export type Format = (typeof FORMATS)[number];
+export const extensionOf = (format: Format): string => (format === "SVG" ? ".svg" : ".dxf");
 
 /** The file did not read back as it was written: nothing is offered. */
 export class ReadsDifferently extends Error {}
 
-/** Writes the DXF, reads it back with an independent reader, compares, and keeps the file with its job and checksum. */
+/** The text of a release, and what an independent reader finds different in it. */
+const written = async (
+  { contours, unit }: ReleasePlan,
+  format: Format,
+): Promise<{ text: string; differences: readonly string[] }> => {
+  if (format !== "SVG") {
+    const text = writeDxf(contours, unit, format);
+    return { text, differences: compareRead(contours, unit, await readBack(text)) };
+  }
+  const { compareSvg, readSvg, writeSvg } = await import("@ash-edge/core/formats/svg");
+  const text = writeSvg(releasedShapes(contours), unit);
+  if (!text.ok) throw new Error(sayRefusal(text.refusal, unit));
+  const read = readSvg(text.value);
+  if (!read.ok) throw new ReadsDifferently(sayRefusal(read.refusal, unit));
+  return { text: text.value, differences: compareSvg(contours, unit, readBackSvg(text.value), read.value) };
+};
+
+/** Writes the file, reads it back with an independent reader, compares, and keeps the file with its job and checksum. */
 export const writeRelease = async (
   database: Database,
   job: string,
   plan: ReleasePlan,
   name: string,
   position: number,
-  version: DxfVersion,
+  format: Format,
 ): Promise<BlobRecord> => {
-  const text = writeDxf(plan.contours, plan.unit, version);
-  const differences = compareRead(plan.contours, plan.unit, await readBack(text));
+  const { text, differences } = await written(plan, format);
   if (differences.length > 0)
     throw new ReadsDifferently(
-      `The file was written but reads back differently, so it is not offered. ${differences.join(" ")}`,
+      `The file was written but reads back differently, so it is not offered. ${differences.slice(0, 5).join(" ")}`,
     );
   const bytes = new TextEncoder().encode(text);
   const checksum = await checksumOf(bytes);
@@ -29,7 +53,7 @@ export const writeRelease = async (
     job,
     kind: "release",
     name,
-    type: "image/vnd.dxf",
+    type: format === "SVG" ? "image/svg+xml" : "image/vnd.dxf",
     bytes,
     checksum,
     made: Date.now(),

@@ -4,7 +4,7 @@ import { ellipseBounds } from "../../geometry/ellipse.ts";
 import { pieceBounds } from "../../geometry/piece.ts";
 import type { Unit } from "../../numeric/units.ts";
 import type { ReleasedContour } from "../../prove/releasePlan.ts";
-import type { ReadLayer, ReadShape } from "../readShapes.ts";
+import { releasedShapes, type ReadLayer, type ReadShape } from "../readShapes.ts";
 import { group, groups, real, section } from "./groups.ts";
 import { entityText, oldEntityText } from "./writeEntities.ts";
 
@@ -16,11 +16,7 @@ const LAYER_COLOUR: Record<string, number> = { OUTSIDE: 7, INSIDE: 6, MARK: 2 };
 
 /** An ASCII DXF of closed contours, as `writeShapes` writes them. */
 export const writeDxf = (contours: readonly ReleasedContour[], unit: Unit, version: DxfVersion = "R2000"): string =>
-  writeShapes(
-    contours.map((contour) => (contour.kind === "circle" ? contour : { ...contour, kind: "chain", closed: true })),
-    unit,
-    { version },
-  );
+  writeShapes(releasedShapes(contours), unit, { version });
 
 export type DxfVersion = "R2000" | "R12";
 

@@ -1,2 +1,3 @@
+export * from "./compareSvg.ts";
 export * from "./readSvg.ts";
 export * from "./writeSvg.ts";

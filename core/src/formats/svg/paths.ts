@@ -107,6 +107,8 @@ type ArcCommand = {
   readonly sweepFlag: 0 | 1;
 };
 
+const HALF_TURN = 4 * Number.EPSILON;
+
 /** Source: W3C, SVG 1.1, appendix F.6 (end point to centre parameters, radii that are too small made larger). */
 const arc = (state: Gathering, a: Point, b: Point, { rX, rY, xRot, lArcFlag, sweepFlag }: ArcCommand): void => {
   let [rx, ry] = [Math.abs(rX), Math.abs(rY)];
@@ -120,9 +122,11 @@ const arc = (state: Gathering, a: Point, b: Point, { rX, rY, xRot, lArcFlag, swe
   const turns = sweepFlag === 1 ? 1 : -1;
   if (rx === ry) {
     // a round arc by its chord: half the sweep is asin(chord / 2r), or the rest of the turn
-    const half = Math.asin(Math.min(1, Math.hypot(hx, hy) / rx));
-    const sweep = lArcFlag ? TURN - 2 * half : 2 * half;
-    return void state.run.push({ a, b, bulge: turns * bulgeOf(sweep) });
+    const reach = Math.hypot(hx, hy) / rx;
+    const half = Math.asin(Math.min(1, reach));
+    // a radius that is half the chord but for rounding means half a turn, exactly
+    const bulge = reach > 1 - HALF_TURN ? 1 : bulgeOf(lArcFlag ? TURN - 2 * half : 2 * half);
+    return void state.run.push({ a, b, bulge: turns * bulge });
   }
   const [px, py] = [x / rx, y / ry];
   const square = px * px + py * py;

@@ -5,8 +5,9 @@ import { smoothOf } from "../../geometry/curve.ts";
 import { pieceRadius, type Piece } from "../../geometry/piece.ts";
 import type { Outcome } from "../../numeric/outcome.ts";
 import { sayRefusal } from "../../say/say.ts";
-import type { ReadDrawing, ReadShape } from "../readShapes.ts";
-import { readSvg, writeSvg } from "./index.ts";
+import type { ReleasedContour } from "../../prove/releasePlan.ts";
+import { releasedShapes, type ReadDrawing, type ReadShape } from "../readShapes.ts";
+import { compareSvg, readSvg, writeSvg, type FoundShape, type FoundSvg } from "./index.ts";
 
 const value = <T>(outcome: Outcome<T>): T => {
   if (!outcome.ok) throw new Error(sayRefusal(outcome.refusal, "mm"));
@@ -117,7 +118,7 @@ describe("SVG", () => {
   });
 
   it("what is written in true size is read back the same to 1e-9, arcs as arcs", () => {
-    const number = fc.double({ min: -500, max: 500, noNaN: true });
+    const number = fc.double({ min: -500, max: 500, noNaN: true }).map((n) => n + 0); // text has no -0
     const point = fc.record({ x: number, y: number });
     const bulge = fc.oneof(
       fc.constant(0),
@@ -153,6 +154,14 @@ describe("SVG", () => {
         },
       ),
     );
+    // half turns of any size come back as half turns
+    fc.assert(
+      fc.property(point, point, (a, b) => {
+        const slot: ReadShape = { kind: "chain", layer: "0", closed: true, pieces: [{ a, b, bulge: 1 }, { a: b, b: a, bulge: 1 }] }; // prettier-ignore
+        const [shape] = value(readSvg(value(writeSvg([slot], "mm")))).shapes;
+        if (Math.hypot(a.x - b.x, a.y - b.y) > 1e-6) expect(shape).toEqual(slot);
+      }),
+    );
     const smooth: ReadShape[] = [
       { kind: "ellipse", layer: "0", centre: { x: 3, y: 4 }, major: { x: 6, y: 2 }, ratio: 0.5, from: 0, sweep: 2 * Math.PI },
       { kind: "circle", layer: "0", centre: { x: 1, y: 2 }, radius: 0.1 },
@@ -161,5 +170,33 @@ describe("SVG", () => {
     const back = value(readSvg(value(writeSvg(smooth, "mm")))).shapes;
     expect(back.map(({ kind }) => kind)).toEqual(["ellipse", "ellipse", "circle", "free"]);
     expect(back.slice(2)).toEqual(smooth.slice(1));
+  });
+
+  it("a file that reads differently is told: a size not true, a contour missing, moved, or of another length", () => {
+    const square = [[0, 0], [9, 0], [9, 9], [0, 9]].map(([x, y]) => ({ x: x!, y: y! })); // prettier-ignore
+    const contours: ReleasedContour[] = [
+      { kind: "circle", layer: "INSIDE", centre: { x: 5, y: 5 }, radius: 2 },
+      { kind: "polyline", layer: "OUTSIDE", pieces: square.map((a, i) => ({ a, b: square[(i + 1) % 4]!, bulge: 0 })) },
+    ];
+    const text = value(writeSvg(releasedShapes(contours), "mm"));
+    const [, width, viewBox] = /width="([^"]+)".*viewBox="([^"]+)"/.exec(text)!;
+    const found: FoundSvg = {
+      width: width!,
+      viewBox: viewBox!,
+      shapes: [
+        { layer: "INSIDE", kind: "circle", box: { minX: 3, minY: 3, maxX: 7, maxY: 7 } },
+        { layer: "OUTSIDE", kind: "path", box: { minX: 0, minY: 0, maxX: 9, maxY: 9 }, length: 36 },
+      ],
+    };
+    const told = (change: Partial<FoundSvg>, own = text): number =>
+      compareSvg(contours, "mm", { ...found, ...change }, value(readSvg(own))).length;
+    expect(told({})).toBe(0);
+    expect(told({ width: "9in" })).toBe(1);
+    expect(told({ shapes: found.shapes.slice(1) })).toBe(2);
+    const [circle, path] = found.shapes as [FoundShape, FoundShape];
+    expect(told({ shapes: [circle, { ...path, length: 36.1 } as FoundShape] })).toBe(1);
+    expect(told({ shapes: [{ ...circle, box: { ...circle.box, maxX: 7.01 } }, path] })).toBe(1);
+    expect(told({ shapes: [{ ...path, layer: "INSIDE" }, path] })).toBe(1);
+    expect(told({}, text.replace("L9 -9", "L9 -8.999999"))).toBe(1);
   });
 });
