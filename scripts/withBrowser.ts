@@ -1,11 +1,9 @@
 // A server with the demo data and a page on it, for scripts; both are ended when the work is done.
 import { spawn } from "node:child_process";
-import { join } from "node:path";
 import { chromium, type Page } from "@playwright/test";
 
 export const withBrowser = async (port: number, work: (page: Page) => Promise<void>): Promise<void> => {
   const server = spawn("npx", ["tsx", "server/src/main.ts", "--demo"], {
-    cwd: join(import.meta.dirname, ".."),
     env: { ...process.env, PORT: String(port) },
     stdio: ["ignore", "pipe", "inherit"],
     detached: true,

@@ -6,5 +6,6 @@ export * from "./endless.ts";
 export * from "./free.ts";
 export * from "./piece.ts";
 export * from "./point.ts";
+export * from "./pointGrid.ts";
 export * from "./smooth.ts";
 export * from "./transform.ts";

@@ -1,11 +1,15 @@
-import type { Point } from "@ash-edge/core/geometry";
-import type { Thing } from "@ash-edge/core/tidy";
+import { writeShapes } from "@ash-edge/core/formats/dxf";
+import type { Piece, Point } from "@ash-edge/core/geometry";
+import type { Thing, TidyOptions } from "@ash-edge/core/tidy";
+
+export const SOUP_OPTIONS: TidyOptions = { tolerance: 0.05, ignore: new Set(["colour"]), sharedEdges: "keep" };
+type Line = Thing & { readonly shape: { readonly kind: "piece" } & Piece };
 
 /** A soup of loose lines: squares of which 40 % of the sides lie double or reversed, 10 % overlap, 10 % miss their corner. */
-export const soupOf = (curves: number): Thing[] => {
+export const soupOf = (curves: number): Line[] => {
   let seed = 7;
   const random = (): number => (seed = (seed * 16807) % 2147483647) / 2147483647;
-  const things: Thing[] = [];
+  const things: Line[] = [];
   const put = (a: Point, b: Point): void =>
     void things.push({ id: things.length, layer: "0", shape: { kind: "piece", a, b, bulge: 0 } });
   const part = (a: Point, b: Point, t: number): Point => ({ x: a.x + (b.x - a.x) * t, y: a.y + (b.y - a.y) * t });
@@ -24,3 +28,10 @@ export const soupOf = (curves: number): Thing[] => {
   }
   return things;
 };
+
+/** The same as a DXF. */
+export const soupText = (curves: number): string =>
+  writeShapes(
+    soupOf(curves).map(({ shape }) => ({ ...shape, layer: "0" })),
+    "mm",
+  );

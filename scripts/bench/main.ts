@@ -1,0 +1,20 @@
+// Measures ours against libraries in the same run, as ratios, and the built application in Chromium; prints a report.
+// Built as the product is before it runs. Names of parts after it run only these; `--write` puts the whole into docs/benchmarks.md.
+import { writeFileSync } from "node:fs";
+import { edits } from "./edits.ts";
+import { formats } from "./formats.ts";
+import { page } from "./page.ts";
+import { lines, say } from "./report.ts";
+import { tidying } from "./tidying.ts";
+
+const PARTS: Record<string, () => void | Promise<void>> = { formats, tidying, edits, page };
+const write = process.argv.includes("--write");
+const asked = process.argv.slice(2).filter((name) => name in PARTS);
+
+say("# Benchmarks\n");
+say(
+  "Made by `npm run bench -- --write`: ours against libraries in the same run, in turns, medians of 5. Ratios under 2 mean little.",
+);
+say(`\nNode ${process.version}.`);
+for (const name of write || asked.length === 0 ? Object.keys(PARTS) : asked) await PARTS[name]!();
+if (write) writeFileSync("docs/benchmarks.md", `${lines.join("\n")}\n`);
