@@ -2,12 +2,14 @@ import { readFileSync, readdirSync } from "node:fs";
 import { join } from "node:path";
 import { gzipSync } from "node:zlib";
 import type { Page } from "@playwright/test";
+import { applyEdit, draftEdit, drawingText, newDrawing, PROFILE_LAYER } from "@ash-edge/core/drawing";
 import { Bench } from "../../e2e/support/bench.ts";
 import { drawRockerPlate } from "../../e2e/support/rockerPlate.ts";
 import { sheet } from "../../e2e/support/sheet.ts";
 import { storeDrawing } from "../../e2e/support/storedJob.ts";
 import { withBrowser } from "../withBrowser.ts";
 import { median, say } from "./report.ts";
+import { soupOf } from "./soup.ts";
 
 /** What a page is asked to do frame by frame, and how long each frame took. */
 const frameTimes = (page: Page, what: "pan" | "zoom"): Promise<number[]> =>
@@ -126,4 +128,40 @@ export const page = async (): Promise<void> => {
     });
     say(`| a box round everything, selected | ${select.toFixed(0)} |`);
   });
+  await tidyingOnThePage();
 };
+
+/** A soup being tidied: how long the page is held up at most while the worker works, and how soon it stops. */
+const tidyingOnThePage = (): Promise<void> =>
+  withBrowser(4333, async (page) => {
+    const bench = new Bench(page);
+    await bench.open("Strainer cover plate");
+    await page.goto("/jobs");
+    const draft = draftEdit(newDrawing("mm"), "Soup", "soup");
+    for (const { shape } of soupOf(GREAT)) draft.add(shape, PROFILE_LAYER);
+    const drawing = applyEdit(newDrawing("mm"), draft.finish());
+    await storeDrawing(page, "demo-0412", drawingText(drawing), drawing.nextId);
+    await bench.open("Strainer cover plate");
+    await page.getByRole("region", { name: "Pieces" }).getByText(/contour|open/).first().waitFor({ timeout: 60_000 }); // prettier-ignore
+    await page.waitForTimeout(5000);
+    await page.getByRole("navigation", { name: "Steps" }).getByRole("button", { name: /^Tidy/ }).click();
+    await page.getByRole("progressbar", { name: "How far" }).waitFor();
+    const [held, stopped] = await page.evaluate(async () => {
+      const frame = (): Promise<number> => new Promise(requestAnimationFrame);
+      const gaps: number[] = [];
+      let before = await frame();
+      const until = before + 1000;
+      while (before < until) {
+        const now = await frame();
+        gaps.push(now - before);
+        before = now;
+      }
+      const stop = [...document.querySelectorAll("button")].find(({ textContent }) => textContent === "Stop")!;
+      const start = performance.now();
+      stop.click();
+      while (!document.body.textContent.includes("Stopped.")) await frame();
+      return [Math.max(...gaps), performance.now() - start];
+    });
+    say(`| tidying ${GREAT} loose lines: longest time between frames meanwhile | ${held!.toFixed(0)} |`);
+    say(`| the same, Stop clicked until it has stopped (limit 200) | ${stopped!.toFixed(0)} |`);
+  });
