@@ -10,10 +10,9 @@ import {
   type Id,
   type SnapKind,
 } from "@ash-edge/core/drawing";
-import { boundsMeet, type Point } from "@ash-edge/core/geometry";
+import { boundsMeet, pieceDirection, type Point } from "@ash-edge/core/geometry";
 import { fromPicture, type Picture } from "@ash-edge/core/drawing";
-import { pieceDirection } from "@ash-edge/core/geometry";
-import { showLength } from "@ash-edge/core/numeric";
+import { RESOLUTION, showLength } from "@ash-edge/core/numeric";
 import type { BenchState } from "../benchState.ts";
 import { profileFor, rolesFor } from "../derived.ts";
 import type { Painted } from "../mass.ts";
@@ -116,7 +115,10 @@ const paintDatum = (canvas: Canvas, { x, y }: Point, palette: Palette): void =>
     canvas.lineTo(x + 10, y);
   });
 
-/** A short bar across each open end, and its gap in words. */
+/** Labels nearer than this to one that stands would be written over it, px. */
+const LABEL = { x: 84, y: 13 };
+
+/** A short bar across each open end, and its gap in words where there is one and room for it. */
 const paintOpenEnds = (
   canvas: Canvas,
   open: Profile["open"],
@@ -126,6 +128,7 @@ const paintOpenEnds = (
   show: (value: number) => string,
 ): void => {
   const seen = inSight(view, size);
+  const labels: Point[] = [];
   for (const chain of open) {
     if (!boundsMeet(chain.bounds, seen)) continue;
     chain.ends.forEach(({ at, gap }, i) => {
@@ -136,7 +139,10 @@ const paintOpenEnds = (
         canvas.moveTo(x - direction.y * 6, y - direction.x * 6);
         canvas.lineTo(x + direction.y * 6, y + direction.x * 6);
       });
-      if (!gap || gap.distance * view.scale > 60) return;
+      // ends that meet others in one place, as doubled curves do, miss nothing
+      if (!gap || gap.distance <= RESOLUTION || gap.distance * view.scale > 60) return;
+      if (labels.some((other) => Math.abs(other.x - x) < LABEL.x && Math.abs(other.y - y) < LABEL.y)) return;
+      labels.push({ x, y });
       canvas.font = "11px 'IBM Plex Mono', monospace";
       canvas.fillStyle = palette.fault;
       canvas.fillText(`open ${show(gap.distance)}`, x + 9, y - 8);

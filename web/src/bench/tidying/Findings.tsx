@@ -35,14 +35,7 @@ export const Findings = () => {
       className="card flex h-full flex-col overflow-hidden"
     >
       <header className="flex items-center gap-2 px-3 py-1.5">
-        <b>Findings</b>
-        <span
-          className="min-w-0 flex-1 truncate text-xs text-soft"
-          aria-live="polite"
-          title={working ? undefined : summaryOf(open, aside.length)}
-        >
-          {working ? "looking …" : summaryOf(open, aside.length)}
-        </span>
+        <b className="flex-1">Findings</b>
         <button
           type="button"
           aria-label="Back to the pieces"
@@ -53,6 +46,9 @@ export const Findings = () => {
           <X size={14} aria-hidden="true" />
         </button>
       </header>
+      <p className="px-3 pb-1.5 text-xs text-soft" aria-live="polite">
+        {working ? "looking …" : summaryOf(open, aside.length)}
+      </p>
       <Options />
       <div className="flex items-center gap-2 border-t border-hair px-3 py-1.5">
         {working ? (
