@@ -1,3 +1,4 @@
+import { Helper } from "dxf";
 import DxfParser from "dxf-parser";
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
@@ -63,6 +64,35 @@ const found = (text: string): FoundFile => {
   };
 };
 
+/** What `dxf`, another reader that is not ours, finds. */
+const foundToo = (text: string): FoundFile => {
+  const { header, entities } = new Helper(text).parsed as unknown as {
+    header: { insUnits: number };
+    entities: {
+      type: string;
+      layer: string;
+      x: number;
+      y: number;
+      r: number;
+      closed?: boolean;
+      vertices: { x: number; y: number; bulge?: number }[];
+    }[];
+  };
+  return {
+    insunits: header.insUnits,
+    entities: entities.map((e) =>
+      e.type === "CIRCLE"
+        ? { kind: "circle", layer: e.layer, x: e.x, y: e.y, radius: e.r }
+        : {
+            kind: "polyline",
+            layer: e.layer,
+            closed: e.closed === true,
+            vertices: e.vertices.map(({ x, y, bulge }) => ({ x, y, bulge: bulge ?? 0 })),
+          },
+    ),
+  };
+};
+
 const tidyZero = (contour: ReleasedContour): ReleasedContour => JSON.parse(JSON.stringify(contour)) as ReleasedContour; // -0 is written as 0
 
 describe("DXF", () => {
@@ -83,12 +113,13 @@ describe("DXF", () => {
     ]);
   });
 
-  it("reads back bit for bit, by an independent reader (dxf-parser) and by our own", () => {
+  it("reads back bit for bit, by two independent readers (dxf-parser, dxf) and by our own", () => {
     fc.assert(
       fc.property(fc.array(contours, { maxLength: 6 }), fc.constantFrom("mm" as const, "in" as const), (raw, unit) => {
         const all = raw.map(tidyZero);
         for (const version of ["R12", "R2000"] as const)
-          expect(compareRead(all, unit, found(writeDxf(all, unit, version)))).toEqual([]);
+          for (const reader of [found, foundToo])
+            expect(compareRead(all, unit, reader(writeDxf(all, unit, version)))).toEqual([]);
         const text = writeDxf(all, unit);
         const ours = readDxf(text);
         if (!ours.ok) throw new Error(ours.refusal.code);
