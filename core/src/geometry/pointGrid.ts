@@ -4,11 +4,12 @@ import type { Point } from "./point.ts";
 export type PointGrid = { readonly near: (place: Point, visit: (i: number) => void) => void };
 
 /**
- * Points in squares twice as wide as the reach, so that what lies near a place lies in at most four of them. Squares are kept in a table
+ * Points in squares four times as wide as the reach, so that what lies near a place lies in at most four of them, also where coordinates
+ * are so large that reach is rounded. Squares are kept in a table
  * by a hash of their numbers; different squares that share a slot only cost a look. Built and asked in time proportional to the points.
  */
 export const pointGrid = (points: readonly Point[], reach: number): PointGrid => {
-  const size = 2 * reach;
+  const size = 4 * reach;
   const mask = 2 ** Math.ceil(Math.log2(2 * points.length + 2)) - 1;
   const heads = new Int32Array(mask + 1).fill(-1);
   const nexts = new Int32Array(points.length);

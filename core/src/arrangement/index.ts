@@ -1,0 +1,3 @@
+export * from "./span.ts";
+export * from "./splitSpans.ts";
+export * from "./stitch.ts";

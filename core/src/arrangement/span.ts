@@ -1,0 +1,91 @@
+import {
+  arcBetween,
+  pieceBounds,
+  pieceCentre,
+  pieceDirection,
+  pieceRadius,
+  sweepOf,
+  type Piece,
+} from "../geometry/piece.ts";
+import type { Bounds } from "../geometry/bounds.ts";
+import { cross, distance, dot, subtract, type Point } from "../geometry/point.ts";
+import { TURN } from "../numeric/angle.ts";
+
+/** A piece made ready to be met with others: what is asked of it again and again, worked out once. */
+export type Span = {
+  readonly piece: Piece;
+  /** The direction of a line; of an arc at its start. */
+  readonly direction: Point;
+  readonly length: number;
+  /** Of an arc; of a line the radius is 0. */
+  readonly centre: Point;
+  readonly radius: number;
+  /** Signed, 0 for a line. */
+  readonly sweep: number;
+  readonly box: Bounds;
+};
+
+/** A span; where the arc's centre and radius are known better than its bulge tells them, they are given. */
+export const spanOf = (piece: Piece, known?: { readonly centre: Point; readonly radius: number }): Span => {
+  const box = pieceBounds(piece);
+  if (piece.bulge === 0) {
+    const length = distance(piece.a, piece.b);
+    const direction = length > 0 ? { x: (piece.b.x - piece.a.x) / length, y: (piece.b.y - piece.a.y) / length } : { x: 1, y: 0 }; // prettier-ignore
+    return { piece, direction, length, centre: piece.a, radius: 0, sweep: 0, box };
+  }
+  const radius = known?.radius ?? pieceRadius(piece);
+  const centre = known?.centre ?? pieceCentre(piece)!;
+  const sweep = sweepOf(piece.bulge);
+  return { piece, direction: pieceDirection(piece, 0), length: Math.abs(sweep) * radius, centre, radius, sweep, box };
+};
+
+/** How far along a span the foot of `p` lies; before its start it is negative, beyond its end more than its length. */
+export const positionAlong = ({ piece, direction, centre, radius, sweep }: Span, p: Point): number => {
+  const { a } = piece;
+  if (radius === 0) return (p.x - a.x) * direction.x + (p.y - a.y) * direction.y;
+  const [u, v] = [subtract(a, centre), subtract(p, centre)];
+  const turn = Math.atan2(cross(u, v), dot(u, v)) * Math.sign(sweep); // in (-π, π], forwards positive
+  const round = Math.abs(sweep);
+  // of the two ways to name the place, the one nearer to the middle of the arc
+  const far = round / 2 - Math.PI;
+  return radius * (turn < far ? turn + TURN : turn);
+};
+
+/** How far `p` lies off the carrier of a span, left of its direction positive. */
+export const offCarrier = ({ piece, direction, centre, radius, sweep }: Span, p: Point): number =>
+  radius === 0
+    ? direction.x * (p.y - piece.a.y) - direction.y * (p.x - piece.a.x)
+    : (radius - distance(p, centre)) * Math.sign(sweep);
+
+/** The point at a position along a span. */
+export const pointAlong = ({ piece, direction, centre, radius, sweep }: Span, position: number): Point => {
+  const { a } = piece;
+  if (radius === 0) return { x: a.x + direction.x * position, y: a.y + direction.y * position };
+  const turn = (position / radius) * Math.sign(sweep);
+  const [c, s] = [Math.cos(turn), Math.sin(turn)];
+  const [x, y] = [a.x - centre.x, a.y - centre.y];
+  return { x: centre.x + x * c - y * s, y: centre.y + x * s + y * c };
+};
+
+/** The direction of travel at a position along a span. */
+export const directionAlong = ({ direction, radius, sweep }: Span, position: number): Point => {
+  if (radius === 0) return direction;
+  const turn = (position / radius) * Math.sign(sweep);
+  const [c, s] = [Math.cos(turn), Math.sin(turn)];
+  return { x: direction.x * c - direction.y * s, y: direction.x * s + direction.y * c };
+};
+
+/**
+ * The piece on a span's carrier from `a` to `b`, turning by `turn` (radians, without sign; known roughly). An arc's bulge comes from the chord
+ * and the radius, so that its radius stays what it is to the last bits; near half a turn, where that is ill-conditioned, from the angle
+ * about its centre.
+ */
+export const pieceOnSpan = ({ radius, sweep, centre }: Span, a: Point, b: Point, turn: number): Piece => {
+  if (radius === 0) return { a, b, bulge: 0 };
+  const sine = distance(a, b) / (2 * radius);
+  if (turn < STEADY && sine < 1) return { a, b, bulge: Math.tan(Math.asin(sine) / 2) * Math.sign(sweep) };
+  return arcBetween(a, b, centre, sweep > 0);
+};
+
+/** Up to this sweep (radians) the chord tells an arc's sweep well. */
+const STEADY = 2.5;

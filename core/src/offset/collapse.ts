@@ -1,0 +1,20 @@
+import { boundsSize, unionBounds } from "../geometry/bounds.ts";
+import { pieceBounds } from "../geometry/piece.ts";
+import { offset, type OffsetOptions } from "./offset.ts";
+import type { OffsetSource } from "./sources.ts";
+
+/**
+ * The distance at which nothing is left of an offset that is empty at `by` (its sign is the side): half the widest place there. Found by
+ * halving to 1e-9 of the size of the sources, so it is no closer than that; the value returned is never above the true one.
+ */
+export const lastDistance = (sources: readonly OffsetSource[], by: number, options: OffsetOptions): number => {
+  const size = boundsSize(unionBounds(sources.flatMap(({ pieces }) => pieces.map(pieceBounds)))!);
+  const side = Math.sign(by);
+  let [some, none] = [0, Math.min(Math.abs(by), size)];
+  while (none - some > 1e-9 * size) {
+    const middle = (some + none) / 2;
+    if (offset(sources, side * middle, options).length > 0) some = middle;
+    else none = middle;
+  }
+  return some;
+};

@@ -1,0 +1,41 @@
+import { enclosedArea } from "../contour/chainMeasure.ts";
+import { nestingDepths } from "../contour/nesting.ts";
+import { reversePiece, type Piece } from "../geometry/piece.ts";
+import { offset, type OffsetOptions, type OffsetRun } from "./offset.ts";
+import type { OffsetSource } from "./sources.ts";
+
+/** Contours with material to the left of each: outer ones counter-clockwise, holes in them clockwise, by how deep they lie. */
+export const withMaterialLeft = (contours: readonly (readonly Piece[])[]): readonly OffsetSource[] => {
+  const depths = nestingDepths(contours);
+  return contours.map((pieces, i) => {
+    const turns = enclosedArea(pieces) > 0;
+    return { closed: true, pieces: turns === (depths[i]! % 2 === 0) ? pieces : pieces.map(reversePiece).reverse() };
+  });
+};
+
+/** What offsetting the material of some contours gives. */
+export type RegionOffset = {
+  readonly runs: readonly OffsetRun[];
+  /** Contours of which nothing is left. */
+  readonly vanished: readonly number[];
+  /** Sources that ran into one another: each list became one contour. */
+  readonly merged: readonly (readonly number[])[];
+};
+
+/**
+ * The material that closed contours bound, grown by `grow` (shrunk where it is below 0): outer contours and holes go opposite ways, and what
+ * runs into one another becomes one. Contours that don't cross are assumed, whatever way they turn.
+ */
+export const offsetRegion = (
+  contours: readonly (readonly Piece[])[],
+  grow: number,
+  options: OffsetOptions,
+): RegionOffset => {
+  const runs = offset(withMaterialLeft(contours), -grow, options).filter(({ closed }) => closed);
+  const left = new Set(runs.flatMap(({ sources }) => sources));
+  return {
+    runs,
+    vanished: contours.flatMap((_, i) => (left.has(i) ? [] : [i])),
+    merged: runs.map(({ sources }) => sources).filter((sources) => sources.length > 1),
+  };
+};

@@ -1,0 +1,119 @@
+import type Flatbush from "flatbush";
+import { enclosedArea } from "../contour/chainMeasure.ts";
+import { windingNumber } from "../contour/winding.ts";
+import { indexSpans } from "../arrangement/splitSpans.ts";
+import { offCarrier, positionAlong, spanOf, type Span } from "../arrangement/span.ts";
+import type { Piece } from "../geometry/piece.ts";
+import { cross, distance, dot, subtract, unit, type Point } from "../geometry/point.ts";
+import { SMOOTH_TURN, type Corner } from "./sources.ts";
+import { SHARP_LIMIT, type Spread } from "./rawPieces.ts";
+
+/** True where a place lies within the zone that an offset keeps clear of, for more than `slack`; bands of `own` pieces aside. */
+export type Zone = (p: Point, slack: number, own?: readonly number[]) => boolean;
+
+/**
+ * What an offset to the left keeps clear of. Where all corners are round: whatever lies closer than `by` to the pieces. Else, for contours, what lies
+ * behind them, a band along the left of each piece, and the corner pieces that are asked for; for open chains bands on both sides, and
+ * discs about the corners that open to the other side and about the ends. Answers from an index of the pieces.
+ */
+export const zoneOf = (
+  pieces: readonly Piece[],
+  corners: readonly Corner[],
+  spreads: readonly (Spread | undefined)[],
+  by: number,
+): Zone => {
+  const spans = pieces.map((piece) => spanOf(piece));
+  const index = indexSpans(spans);
+  if (!index) return () => false;
+  if (spreads.every((spread) => !spread || spread.kind === "round"))
+    return (p, slack) => any(index, p, by, (i) => nearer(spans[i]!, p, by - slack));
+  const places = cornersByPiece(corners, pieces.length);
+  const open = corners.some(({ before, after }) => before === undefined || after === undefined);
+  const behind = open ? () => false : behindOf(pieces, index);
+  // no corner piece reaches farther than the limit of sharp ones; a little more, for those of arcs
+  const reach = 1.1 * SHARP_LIMIT * by;
+  return (p, slack, own = []) =>
+    behind(p) ||
+    any(
+      index,
+      p,
+      reach,
+      (i) =>
+        (!own.includes(i) && inBand(spans[i]!, p, slack, by, open)) ||
+        places[i]!.some((corner) => {
+          const spread = spreads[corner];
+          const inPiece = spread && inSpread(corners[corner]!, spread, spans, p, by, slack);
+          return inPiece ?? (open && distance(p, corners[corner]!.at) < by - slack);
+        }),
+    );
+};
+
+/** Whether something near a place holds. */
+const any = (index: Flatbush, p: Point, reach: number, holds: (i: number) => boolean): boolean => {
+  let found = false;
+  index.search(p.x - reach, p.y - reach, p.x + reach, p.y + reach, (i) => {
+    found ||= holds(i);
+    return false;
+  });
+  return found;
+};
+
+/** Whether a place lies on the right of closed contours, which all have what is free on their left; by those that a ray to the right meets. */
+const behindOf = (pieces: readonly Piece[], index: Flatbush): ((p: Point) => boolean) => {
+  const free = enclosedArea(pieces) > 0 ? 1 : 0;
+  return (p) => {
+    const met = index.search(p.x, p.y, Infinity, p.y).map((i) => pieces[i]!);
+    return windingNumber(met, p) < free;
+  };
+};
+
+/** Closer to a piece, its ends included, than `limit`. */
+const nearer = (span: Span, p: Point, limit: number): boolean => {
+  const off = Math.abs(offCarrier(span, p));
+  if (off >= limit) return false;
+  const position = positionAlong(span, p);
+  if (position >= 0 && position <= span.length) return true;
+  return distance(p, span.piece.a) < limit || distance(p, span.piece.b) < limit;
+};
+
+/** Within a band along a piece, on its left or on both sides; where neighbours turn smoothly no gap is left between their bands. */
+const inBand = (span: Span, p: Point, slack: number, by: number, bothSides: boolean): boolean => {
+  const off = offCarrier(span, p);
+  if ((bothSides ? Math.abs(off) : off) >= by - slack || (!bothSides && off < -slack)) return false;
+  const position = positionAlong(span, p);
+  const over = SMOOTH_TURN * by;
+  return position >= -over && position <= span.length + over;
+};
+
+/** Whether a place lies in what stands at a corner; undefined where it lies outside the corner's wedge. */
+const inSpread = (
+  { at, before, after }: Corner,
+  spread: Spread,
+  spans: readonly Span[],
+  p: Point,
+  by: number,
+  slack: number,
+): boolean | undefined => {
+  const away = subtract(p, at);
+  // between the spokes, going clockwise from the first
+  if (cross(subtract(spread.start, at), away) > 0 || cross(away, subtract(spread.end, at)) > 0) return undefined;
+  const u = chord(spread);
+  switch (spread.kind) {
+    case "round":
+      return distance(p, at) < by - slack;
+    case "flat":
+      return cross(u, subtract(p, spread.start)) < -slack;
+    case "sharp": // on the corner's side of both carriers
+      return offCarrier(spans[before!]!, p) < by - slack && offCarrier(spans[after!]!, p) < by - slack;
+    case "square":
+      return Math.abs(dot(away, u)) < by - slack && Math.abs(cross(away, u)) < by - slack;
+  }
+};
+
+const chord = ({ start, end }: Spread): Point => unit(subtract(end, start)) ?? { x: 1, y: 0 };
+
+const cornersByPiece = (corners: readonly Corner[], pieces: number): readonly (readonly number[])[] => {
+  const lists: number[][] = Array.from({ length: pieces }, () => []);
+  corners.forEach(({ before, after }, corner) => lists[before ?? after!]!.push(corner));
+  return lists;
+};
