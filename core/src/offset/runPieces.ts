@@ -1,4 +1,4 @@
-import { offCarrier, pieceOnSpan, type Span } from "../arrangement/span.ts";
+import { offCarrier, pieceOnSpan, positionAlong, type Span } from "../arrangement/span.ts";
 import type { Fragment, Split } from "../arrangement/splitSpans.ts";
 import { meetCarriers, meetingPoints } from "../intersect/carriers.ts";
 import type { Carrier } from "../geometry/curve.ts";
@@ -74,10 +74,18 @@ const crossingNear = (part: Part, next: Part): Point => {
   const at = part.b;
   const off = Math.max(Math.abs(offCarrier(part.span, at)), Math.abs(offCarrier(next.span, at)));
   if (off <= GOOD || part.span === next.span) return at;
-  // a carrier run on beyond its end by this leaves what it ran along by no more than 1e-10
-  const bend = Math.min(...[part, next].map(({ span }) => (span.radius === 0 ? 100 : span.radius)));
-  const reach = Math.min(part.length / 4, next.length / 4, Math.sqrt(2e-10 * bend));
+  const reach = Math.min(part.length, next.length) / 4;
   const found = meetingPoints(meetCarriers(carrierOfSpan(part.span), carrierOfSpan(next.span), 0));
-  const better = found.filter((p) => distance(p, at) <= reach).sort((p, q) => distance(p, at) - distance(q, at))[0];
+  const onBoth = (p: Point): boolean => isAlong(part.span, p) && isAlong(next.span, p);
+  const better = found
+    .filter((p) => distance(p, at) <= reach && onBoth(p))
+    .sort((p, q) => distance(p, at) - distance(q, at))[0];
   return better ?? at;
+};
+
+/** On a span, or so little beyond its ends that its carrier leaves what goes on from there by no more than 1e-10. */
+const isAlong = (span: Span, p: Point): boolean => {
+  const over = Math.sqrt(2e-10 * (span.radius === 0 ? 1 : Math.min(span.radius, 1)));
+  const position = positionAlong(span, p);
+  return position >= -over && position <= span.length + over;
 };
