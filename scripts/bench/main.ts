@@ -4,10 +4,11 @@ import { writeFileSync } from "node:fs";
 import { edits } from "./edits.ts";
 import { formats } from "./formats.ts";
 import { page } from "./page.ts";
+import { offsets } from "./offsets.ts";
 import { lines, say } from "./report.ts";
 import { tidying } from "./tidying.ts";
 
-const PARTS: Record<string, () => void | Promise<void>> = { formats, tidying, edits, page };
+const PARTS: Record<string, () => void | Promise<void>> = { formats, tidying, offsets, edits, page };
 const write = process.argv.includes("--write");
 const asked = process.argv.slice(2).filter((name) => name in PARTS);
 

@@ -101,7 +101,7 @@ const weld = (places: readonly Point[], resolution: number): Int32Array => {
     while (root[at] !== at) at = root[at] = root[root[at]!]!;
     return at;
   };
-  const grid = pointGrid(places, resolution);
+  const grid = pointGrid(places, resolution, 64);
   places.forEach((p, i) =>
     grid.near(p, (j) => {
       if (j <= i || distance(p, places[j]!) > resolution) return;
