@@ -53,6 +53,11 @@ describe("ash-edge", () => {
     [["inspect", "part.txt"]],
     [["inspect", "a.dxf", "--units", "ft"]],
     [["inspect", "a.dxf", "--loud"]],
+    [["inspect", "a.dxf", "--by", "2"]],
+    [["offset", "a.dxf", "-o", "b.dxf", "--side", "out"]],
+    [["offset", "a.dxf", "-o", "b.dxf", "--by", "2"]],
+    ...["0", "-1", "nan", "1e999", ""].map((by) => [["offset", "a.dxf", "-o", "b.dxf", "--side", "in", "--by", by]]),
+    [["offset", "a.dxf", "-o", "b.dxf", "--side", "in", "--by", "2", "--times", "1.5"]],
   ])("refuses %j with one line and exit 2", async (words) => {
     const { code, out, err } = await run(...words);
     expect([code, out]).toEqual([2, ""]);
@@ -154,5 +159,41 @@ describe("ash-edge tidy and convert", () => {
     const { code, out, err } = await run(...words);
     expect([code, out]).toEqual([2, ""]);
     expect(err).toMatch(/^ash-edge: [^\n]+\n$/);
+  });
+
+  it("offsets every closed contour: material grows or shrinks, several times, neighbours united, nothing left said", async () => {
+    const ring = (x: number, radius: number, layer: string) =>
+      ({ kind: "circle", layer, centre: { x, y: 0 }, radius }) as const;
+    const plate = file(writeDxf([ring(0, 50, "OUTSIDE"), ring(0, 10, "INSIDE"), ring(104, 50, "OUTSIDE")], "mm"));
+    const done = join(mkdtempSync(join(tmpdir(), "ash-edge-")), "out.dxf");
+    const offset = async (...words: string[]) => {
+      const { code, out } = await run("offset", plate, "-o", done, "--json", ...words);
+      const report = JSON.parse(out) as { contours: { area: number; layer: string }[]; findings: { code: string }[] };
+      return { code, found: report.findings.map((one) => one.code), areas: report.contours.map(({ area }) => area), layers: report.contours.map(({ layer }) => layer) }; // prettier-ignore
+    };
+    const disc = (r: number): number => Math.PI * r * r;
+    const out = await offset("--by", "1", "--side", "out");
+    expect([out.code, out.found, out.layers]).toEqual([0, [], ["OUTSIDE", "OUTSIDE", "INSIDE"]]);
+    [disc(51), disc(51), disc(9)].forEach((area, i) => expect(out.areas[i]).toBeCloseTo(area, 8));
+    const twice = await offset("--by", "1", "--side", "in", "--times", "2");
+    expect(twice.areas).toHaveLength(6);
+    expect(twice.areas[0]).toBeCloseTo(disc(49), 8);
+    const merged = await offset("--by", "12", "--side", "out");
+    expect([merged.code, merged.found, merged.areas.length]).toEqual([0, ["vanished", "merged"], 1]);
+    // two discs of 62, 104 apart: area by the closed form of the lens (circular segments)
+    const lens = 2 * 62 ** 2 * Math.acos(52 / 62) - 104 * Math.sqrt(62 ** 2 - 52 ** 2);
+    expect(merged.areas[0]).toBeCloseTo(2 * disc(62) - lens, 7);
+    const gone = await offset("--by", "50", "--side", "in");
+    expect([gone.code, gone.areas, gone.found]).toEqual([1, [], ["vanished", "vanished", "vanished"]]);
+    expect(readFileSync(done, "utf8")).not.toContain("CIRCLE");
+    const square = file(writeShapes([[0, 0, 8, 0], [8, 0, 8, 8], [8, 8, 0, 8], [0, 8, 0, 0.01]].map(([x, y, u, v]) => ({ kind: "piece", layer: "0", a: { x: x!, y: y! }, b: { x: u!, y: v! }, bulge: 0 }) as const), "mm")); // prettier-ignore
+    for (const [corner, area] of [
+      ["sharp", 100],
+      ["flat", 98],
+      ["round", 96 + Math.PI],
+    ] as const) {
+      const { out: text } = await run("offset", square, "-o", done, "--json", "--by", "1", "--side", "out", "--corner", corner); // prettier-ignore
+      expect((JSON.parse(text) as { contours: { area: number }[] }).contours[0]!.area).toBeCloseTo(area, 9);
+    }
   });
 });

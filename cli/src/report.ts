@@ -25,7 +25,7 @@ export type Report = {
   readonly ready: boolean;
 };
 
-/** A report on what stands, what tidying met, and what the file itself held. */
+/** A report on what stands, what tidying met, what the file itself held, and what else there is to say. */
 export const reportOf = (
   read: ReadDrawing,
   units: Unit,
@@ -33,6 +33,7 @@ export const reportOf = (
   standing: readonly Tidied[],
   rest: readonly ReadShape[],
   met: readonly Met[],
+  more: readonly Finding[] = [],
 ): Report => {
   const contours = rowsOf(standing);
   const findings = [
@@ -45,6 +46,7 @@ export const reportOf = (
       message: sayFinding(finding, units),
     })),
     ...fileFindings(read, rest),
+    ...more,
   ];
   const count = (test: (shape: Tidied["shape"]) => boolean): number =>
     standing.filter(({ shape }) => test(shape)).length;
@@ -69,7 +71,7 @@ export const reportOf = (
   };
 };
 
-const piecesOf = ({ shape }: Tidied): readonly Piece[] =>
+export const piecesOf = ({ shape }: Tidied): readonly Piece[] =>
   shape.kind === "circle" ? circleHalves(shape) : shape.kind === "chain" ? shape.pieces : [shape];
 
 /** How deep each closed thing lies among the closed ones; undefined for open ones. */
@@ -115,7 +117,7 @@ const rowsOf = (standing: readonly Tidied[]): readonly ContourRow[] => {
     .sort((p, q) => Number(q.closed) - Number(p.closed) || p.depth - q.depth || (q.area ?? 0) - (p.area ?? 0));
 };
 
-const plain = (
+export const plain = (
   code: string,
   severity: Finding["severity"],
   message: string,

@@ -8,6 +8,7 @@ import { JOIN_TOLERANCE, type Unit } from "@ash-edge/core/numeric";
 import { sayRefusal } from "@ash-edge/core/say";
 import { tidy, type Tidied } from "@ash-edge/core/tidy";
 import type { Arguments } from "./arguments.ts";
+import { offsetContours } from "./offsetContours.ts";
 import { depthsOf, reportOf, type Report } from "./report.ts";
 import { Unusable } from "./unusable.ts";
 
@@ -33,18 +34,19 @@ export const workOn = async (file: string, options: Arguments, into = ".dxf"): P
   const units: Unit = read.unit ?? options.units ?? "mm";
   const { things, rest } = thingsOf(read);
   const { command, ignore, sharedEdges } = options;
-  const mends = command === "tidy";
+  const mends = command === "tidy" || command === "offset";
   const { things: tidied, findings } = tidy(things, {
     tolerance: options.tolerance ?? JOIN_TOLERANCE[units],
     ignore,
     sharedEdges: mends ? sharedEdges : "keep",
     accept: () => mends,
   });
-  const standing = mends && options.roles ? onRoles(tidied) : tidied;
-  const report = reportOf(read, units, options.units, standing, rest, findings);
+  const offset = options.offset && offsetContours(tidied, options.offset, units);
+  const standing = offset?.made ?? (mends && options.roles ? onRoles(tidied) : tidied);
+  const report = reportOf(read, units, options.units, standing, rest, findings, offset?.findings);
   if (command === "inspect") return { report };
   if (into === ".csv") return { report, text: contourCsv(report.contours, units) };
-  const shapes = command === "convert" ? read.shapes : [...shapesOf(standing), ...rest];
+  const shapes = command === "convert" ? read.shapes : [...shapesOf(standing), ...(offset ? [] : rest)];
   const known = onKnown(shapes, read, options);
   if (into === ".svg") {
     const text = writeSvg(known, units);

@@ -1,6 +1,7 @@
 import { enclosedArea } from "../contour/chainMeasure.ts";
 import { nestingDepths } from "../contour/nesting.ts";
 import { reversePiece, type Piece } from "../geometry/piece.ts";
+import type { Point } from "../geometry/point.ts";
 import { offset, type OffsetOptions, type OffsetRun } from "./offset.ts";
 import type { OffsetSource } from "./sources.ts";
 
@@ -20,6 +21,8 @@ export type RegionOffset = {
   readonly vanished: readonly number[];
   /** Sources that ran into one another: each list became one contour. */
   readonly merged: readonly (readonly number[])[];
+  /** Where something came out that does not close, which contours that cross one another can do; it is left out. */
+  readonly failed: readonly Point[];
 };
 
 /**
@@ -31,11 +34,13 @@ export const offsetRegion = (
   grow: number,
   options: OffsetOptions,
 ): RegionOffset => {
-  const runs = offset(withMaterialLeft(contours), -grow, options).filter(({ closed }) => closed);
+  const all = offset(withMaterialLeft(contours), -grow, options);
+  const runs = all.filter(({ closed }) => closed);
   const left = new Set(runs.flatMap(({ sources }) => sources));
   return {
     runs,
     vanished: contours.flatMap((_, i) => (left.has(i) ? [] : [i])),
     merged: runs.map(({ sources }) => sources).filter((sources) => sources.length > 1),
+    failed: all.filter(({ closed }) => !closed).map(({ pieces }) => pieces[0]!.a),
   };
 };
