@@ -1,3 +1,4 @@
+export * from "./arrange.ts";
+export * from "./combine.ts";
+export * from "./outline.ts";
 export * from "./span.ts";
-export * from "./splitSpans.ts";
-export * from "./stitch.ts";

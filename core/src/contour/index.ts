@@ -2,6 +2,7 @@ export * from "./centroid.ts";
 export * from "./chain.ts";
 export * from "./chainMeasure.ts";
 export * from "./joining.ts";
+export * from "./materialLeft.ts";
 export * from "./nesting.ts";
 export * from "./profile.ts";
 export * from "./winding.ts";

@@ -18,6 +18,7 @@ export * from "./layer.ts";
 export * from "./layers.ts";
 export * from "./lengthen.ts";
 export * from "./meet.ts";
+export * from "./offsetEntities.ts";
 export * from "./outline.ts";
 export * from "./pages.ts";
 export * from "./picking.ts";

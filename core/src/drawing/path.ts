@@ -1,6 +1,7 @@
 import { chainPieces, type Entity, type Id, type Ref, type Vertex } from "./entity.ts";
 import { pieceDirection, reversePiece, type Piece } from "../geometry/piece.ts";
 import { cross, distance, dot, type Point } from "../geometry/point.ts";
+import { weldPieces } from "../contour/joining.ts";
 import { RESOLUTION } from "../numeric/tolerance.ts";
 import { entityOf } from "./drawing.ts";
 import { searchIndex, type DrawingIndex } from "./drawingIndex.ts";
@@ -55,32 +56,50 @@ export const pathOf = (index: DrawingIndex, ref: Ref): Path | undefined => {
   return entity?.kind === "piece" ? loosePath(index, entity) : undefined;
 };
 
-type PieceEntity = Entity & { readonly kind: "piece" };
+export type PieceEntity = Entity & { readonly kind: "piece" };
 type Step = { readonly entity: PieceEntity; readonly turned: boolean };
 
-const loosePath = (index: DrawingIndex, own: PieceEntity): Path => {
-  const steps: Step[] = [{ entity: own, turned: false }];
+/** The loose pieces that a loose piece runs on into at both of its ends, at most so many each way, in running order. */
+const stepsFrom = (
+  index: DrawingIndex,
+  own: PieceEntity,
+  followed: number,
+): { readonly steps: readonly Step[]; readonly closed: boolean } => {
+  const before: Step[] = [];
+  const after: Step[] = [{ entity: own, turned: false }];
   const used = new Set([own.id]);
-  let closed = false;
   for (const ahead of [true, false]) {
-    for (let i = 0; i < FOLLOWED; i++) {
-      const { entity, turned } = ahead ? steps.at(-1)! : steps[0]!;
+    for (let i = 0; i < followed; i++) {
+      const { entity, turned } = ahead ? after.at(-1)! : (before.at(-1) ?? after[0]!);
       const end = turned === ahead ? entity.a : entity.b;
       const found = endingAt(index, end, own.layer).filter(({ id }) => id !== entity.id);
       const [next] = found;
       if (!next || found.length > 1) break;
       if (used.has(next.id)) {
-        closed = steps.length > 2;
+        if (used.size > 2) return { steps: [...before.reverse(), ...after], closed: true };
         break;
       }
       used.add(next.id);
       const startsThere = distance(next.a, end) <= RESOLUTION;
       const step = { entity: next, turned: startsThere !== ahead };
-      if (ahead) steps.push(step);
-      else steps.unshift(step);
+      (ahead ? after : before).push(step);
     }
-    if (closed) break;
   }
+  return { steps: [...before.reverse(), ...after], closed: false };
+};
+
+/** All loose pieces that meet a loose piece end to end, as one run with its ids; pieces that branch off end it. */
+export const looseRun = (
+  index: DrawingIndex,
+  own: PieceEntity,
+): { readonly ids: readonly Id[]; readonly pieces: readonly Piece[]; readonly closed: boolean } => {
+  const { steps, closed } = stepsFrom(index, own, Infinity);
+  const pieces = steps.map(({ entity, turned }) => (turned ? reversePiece(entity) : entity));
+  return { ids: steps.map(({ entity }) => entity.id), pieces: weldPieces(pieces, closed), closed };
+};
+
+const loosePath = (index: DrawingIndex, own: PieceEntity): Path => {
+  const { steps, closed } = stepsFrom(index, own, FOLLOWED);
   return {
     links: steps.map(({ entity, turned }) => ({ piece: turned ? reversePiece(entity) : entity, id: entity.id })),
     closed,

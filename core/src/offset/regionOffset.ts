@@ -1,18 +1,7 @@
-import { enclosedArea } from "../contour/chainMeasure.ts";
-import { nestingDepths } from "../contour/nesting.ts";
-import { reversePiece, type Piece } from "../geometry/piece.ts";
+import { withMaterialLeft } from "../contour/materialLeft.ts";
+import type { Piece } from "../geometry/piece.ts";
 import type { Point } from "../geometry/point.ts";
 import { offset, type OffsetOptions, type OffsetRun } from "./offset.ts";
-import type { OffsetSource } from "./sources.ts";
-
-/** Contours with material to the left of each: outer ones counter-clockwise, holes in them clockwise, by how deep they lie. */
-export const withMaterialLeft = (contours: readonly (readonly Piece[])[]): readonly OffsetSource[] => {
-  const depths = nestingDepths(contours);
-  return contours.map((pieces, i) => {
-    const turns = enclosedArea(pieces) > 0;
-    return { closed: true, pieces: turns === (depths[i]! % 2 === 0) ? pieces : pieces.map(reversePiece).reverse() };
-  });
-};
 
 /** What offsetting the material of some contours gives. */
 export type RegionOffset = {
@@ -34,7 +23,8 @@ export const offsetRegion = (
   grow: number,
   options: OffsetOptions,
 ): RegionOffset => {
-  const all = offset(withMaterialLeft(contours), -grow, options);
+  const sources = withMaterialLeft(contours).map((pieces) => ({ pieces, closed: true }));
+  const all = offset(sources, -grow, options);
   const runs = all.filter(({ closed }) => closed);
   const left = new Set(runs.flatMap(({ sources }) => sources));
   return {

@@ -84,6 +84,13 @@ const SENTENCES: Readonly<Record<RefusalCode, Words>> = {
   "width-missing": () => "No piece has a width yet. Type one.",
   "width-crosses": () => "With this width the contour would cross itself. Make it narrower.",
   "no-length": () => "The two ends are at the same place. Pick another point, or type a length.",
+  "offset-vanishes": ({ typed, limit }, length) =>
+    limit === undefined
+      ? `Nothing is left at ${length(typed)}. Take a smaller distance, or the other side.`
+      : `Nothing is left at ${length(typed)}: at ${length(limit)} the widest place closes.`,
+  "offset-fails": () =>
+    "What comes of it does not close: the contour crosses itself, or is as thin as the resolution. Tidy it first.",
+  "offset-outside": () => "This place lies in no closed contour. Click inside one.",
   "nothing-to-join": () => "There are no loose pieces to join. Lines and arcs on a cut layer can be joined.",
   "already-joined": ({ open }) =>
     `No ends meet: ${open === 1 ? "the one piece" : `all ${open} pieces`} left open stand${open === 1 ? "s" : ""} alone. Extend or trim them until their ends touch.`,

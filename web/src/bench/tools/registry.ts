@@ -29,6 +29,7 @@ import { freePointsTool } from "./freePointsTool.ts";
 import { join } from "./join.ts";
 import { atAnAngle, bisector, divide, layoutLine, layoutToCut, squareTo, throughTwoPoints } from "./layoutLineTools.ts";
 import { line } from "./line.ts";
+import { offset } from "./offset.ts";
 import { outline } from "./outline.ts";
 import { parallel } from "./parallel.ts";
 import { move } from "./move.ts";
@@ -120,6 +121,7 @@ export const REGISTRY: readonly (Tool | Action)[] = [
   align,
   rows,
   roundACentre,
+  offset,
   giveWidth,
   wideOutline,
   join,

@@ -1,0 +1,153 @@
+import type { Contour } from "../contour/profile.ts";
+import { withMaterialLeft } from "../contour/materialLeft.ts";
+import { windingNumber } from "../contour/winding.ts";
+import { circleHalves } from "../geometry/circle.ts";
+import { pieceNearest } from "../geometry/piece.ts";
+import type { Point } from "../geometry/point.ts";
+import { offCarrier, spanOf } from "../arrangement/span.ts";
+import { done, refuse, type Outcome } from "../numeric/outcome.ts";
+import {
+  lastDistance,
+  offset,
+  offsetBand,
+  type Ends,
+  type OffsetOptions,
+  type OffsetRun,
+  type OffsetSource,
+} from "../offset/index.ts";
+import { entityOf, refuseLocked, type Drawing } from "./drawing.ts";
+import type { DrawingIndex } from "./drawingIndex.ts";
+import { draftEdit, type Edit } from "./edit.ts";
+import { chainOfPieces, chainPieces, type Id, type Ref, type Shape } from "./entity.ts";
+import { looseRun } from "./path.ts";
+import { plain } from "./trim.ts";
+
+/** What is offset as one: the things it is made of and their pieces, end to end. */
+export type OffsetWhat = { readonly ids: readonly Id[]; readonly sources: readonly OffsetSource[] };
+
+/** What a picked curve belongs to: its chain or circle, or all the loose pieces that meet it end to end. */
+export const offsetWhat = (index: DrawingIndex, { id }: Ref): Outcome<OffsetWhat> => {
+  const entity = entityOf(index.drawing, id);
+  switch (entity?.kind) {
+    case "circle":
+      return done({ ids: [id], sources: [{ pieces: circleHalves(entity), closed: true }] });
+    case "chain":
+      return done({ ids: [id], sources: [{ pieces: chainPieces(entity).map(plain), closed: entity.closed }] });
+    case "piece": {
+      const { ids, pieces, closed } = looseRun(index, entity);
+      return done({ ids, sources: [{ pieces: pieces.map(plain), closed }] });
+    }
+    case "ellipse":
+    case "free":
+      return refuse("smooth-not-here");
+    default:
+      return refuse("not-a-curve");
+  }
+};
+
+/** The innermost contour round a place with the holes that lie right in it, material on their left; undefined in the open. */
+export const areaAt = (contours: readonly Contour[], at: Point): OffsetWhat | undefined => {
+  const round = contours.filter(({ role, pieces, bounds }) => role !== "mark" && holds(bounds, at) && windingNumber(pieces, at) !== 0); // prettier-ignore
+  const outer = round.reduce<Contour | undefined>((best, one) => (best && best.depth >= one.depth ? best : one), undefined); // prettier-ignore
+  if (!outer) return undefined;
+  const holes = contours.filter(
+    ({ depth, role, pieces }) =>
+      role !== "mark" && depth === outer.depth + 1 && windingNumber(outer.pieces, pieces[0]!.a) !== 0,
+  );
+  const all = [outer, ...holes];
+  return {
+    ids: all.flatMap(({ ids }) => ids),
+    sources: withMaterialLeft(all.map((one) => one.pieces)).map((pieces) => ({ pieces, closed: true })),
+  };
+};
+
+const holds = ({ minX, minY, maxX, maxY }: Contour["bounds"], { x, y }: Point): boolean =>
+  x >= minX && x <= maxX && y >= minY && y <= maxY;
+
+/** How far a place lies from what is offset, left of it positive. */
+export const offsetThrough = ({ sources }: OffsetWhat, at: Point): number => {
+  let best: { away: number; off: number } | undefined;
+  for (const { pieces } of sources)
+    for (const piece of pieces) {
+      const away = pieceNearest(piece, at).distance;
+      const off = offCarrier(spanOf(piece), at);
+      // at a corner both pieces are as near: the one that the place lies farther off tells its side
+      const nearer = !best || away < best.away - 1e-9;
+      if (nearer || (away < best!.away + 1e-9 && Math.abs(off) > Math.abs(best!.off))) best = { away, off };
+    }
+  return best ? Math.sign(best.off) * best.away : 0;
+};
+
+export type OffsetGiven = OffsetOptions & {
+  /** Left above 0. */
+  readonly by: number;
+  readonly bothSides: boolean;
+  readonly times: number;
+  /** Both sides of an open chain as one contour round it, with its ends. */
+  readonly band?: Ends;
+};
+
+/** The offsets as shapes, the nearest first, and how many of the distances gave any. */
+export type OffsetMade = { readonly shapes: readonly Shape[]; readonly made: number };
+
+/**
+ * Offsets what was picked, so many times, one side or both. Refused where nothing is left of the first, saying where the widest place closes,
+ * and where what comes of a closed contour does not close.
+ */
+export const offsetShapes = ({ sources }: OffsetWhat, given: OffsetGiven, newId: () => Id): Outcome<OffsetMade> => {
+  const { by, bothSides, times, band } = given;
+  const closed = sources.every((source) => source.closed);
+  const shapes: Shape[] = [];
+  let made = 0;
+  for (let n = 1; n <= times; n++) {
+    const runs = runsAt(sources, n * by, bothSides, closed ? undefined : band, given);
+    if (closed && runs.some((run) => !run.closed)) return refuse("offset-fails");
+    if (runs.length > 0) made += 1;
+    for (const run of runs) shapes.push(shapeOf(run, newId));
+  }
+  if (made > 0) return done({ shapes, made });
+  const few = sources.reduce((sum, { pieces }) => sum + pieces.length, 0) <= SEARCHED;
+  return refuse("offset-vanishes", {
+    typed: Math.abs(by),
+    ...(few ? { limit: lastDistance(sources, by, given) } : {}),
+  });
+};
+
+/** The widest place is looked for in contours of up to so many pieces. */
+const SEARCHED = 1000;
+
+const runsAt = (
+  sources: readonly OffsetSource[],
+  by: number,
+  bothSides: boolean,
+  band: Ends | undefined,
+  options: OffsetOptions,
+): readonly OffsetRun[] => {
+  if (bothSides && band) return sources.flatMap(({ pieces }) => offsetBand(pieces, Math.abs(by), band, options));
+  return (bothSides ? [by, -by] : [by]).flatMap((each) => offset(sources, each, options));
+};
+
+const shapeOf = ({ circle, closed, pieces }: OffsetRun, newId: () => Id): Shape => {
+  if (circle) return { kind: "circle", ...circle };
+  if (!closed && pieces.length === 1) return { kind: "piece", ...plain(pieces[0]!) };
+  return chainOfPieces(pieces, closed, newId);
+};
+
+/** The edit of an offset on `layer`; what it comes from goes where it is to be replaced. Refused as `offsetShapes` does. */
+export const offsetEdit = (
+  drawing: Drawing,
+  what: OffsetWhat,
+  given: OffsetGiven,
+  layer: Id,
+  replace: boolean,
+): Outcome<OffsetMade & { readonly edit: Edit }> => {
+  const source = what.ids.map((id) => entityOf(drawing, id)).find((one) => one !== undefined && replace);
+  const locked = refuseLocked(drawing, ...(source ? [source] : []), { layer });
+  if (locked) return locked;
+  const draft = draftEdit(drawing, "Offset", "offset");
+  const made = offsetShapes(what, given, draft.newId);
+  if (!made.ok) return made;
+  for (const shape of made.value.shapes) draft.add(shape, layer);
+  if (replace) for (const id of what.ids) draft.remove(id);
+  return done({ ...made.value, edit: draft.finish() });
+};
