@@ -120,6 +120,17 @@ test("job 0412 drawn whole: ring, bosses, R 25 on both sides of each, bore, hole
     expect(Math.hypot(circles[i + 1]!.centre!.x - at.x, circles[i + 1]!.centre!.y - at.y)).toBeLessThan(bound(out));
   });
   await expect(bench.pieces).toContainText("1 contour, 5 holes");
+
+  // the 12 mm land round it: Steiner's formula, for no hollow is as small as that
+  await bench.tool("FF", "Offset");
+  await bench.type("12");
+  await bench.click(polar(ring, 30));
+  await bench.click(polar(ring + 14, 30));
+  await expect.poll(async () => contoursOf(await rowsOf(bench)).length).toBe(3);
+  const [land] = contoursOf(await rowsOf(bench));
+  expect(land!.row.vertices).toHaveLength(12);
+  expect(Math.abs(land!.length - (length + 24 * Math.PI))).toBeLessThan(bound(length));
+  expect(Math.abs(land!.area - (area + 12 * length + 144 * Math.PI))).toBeLessThan(bound(area));
 });
 
 test("job 0413 drawn whole: bowed front through three points, R 40 corners against the bow, notches, vent", async ({

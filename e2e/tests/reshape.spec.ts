@@ -226,7 +226,7 @@ test("a hand: a line tapering from 20 to 8 with round ends becomes one contour",
   const bench = await started(page, "7107");
   await lines(bench, [[{ x: 0.2, y: 0.2 }, "0", "90"]]);
   await fit(bench);
-  await bench.tool("FF", "Give width");
+  await bench.tool("FT", "Give width");
   await fill(bench, { width: "20", "width at the end": "8" });
   await page.getByRole("radio", { name: "round" }).first().click();
   await bench.click({ x: 45, y: 0 });
@@ -257,7 +257,7 @@ test("job 0417: a hand drawn with its widths, another given them piece by piece;
     await typePoint(bench, "centre", { x, y: 0 });
   }
   for (const key of ["KeyV", "KeyV"]) await page.keyboard.press(key);
-  await bench.tool("FQ", "Outline with a width");
+  await bench.tool("FA", "Outline with a width");
   await page.getByRole("radio", { name: "round" }).first().click();
   await typePoint(bench, "point or end", { x: -90, y: 0 });
   await fill(bench, { length: "90", angle: "0", width: "18" });
@@ -294,7 +294,7 @@ test("job 0417: a hand drawn with its widths, another given them piece by piece;
   await page.keyboard.press("Escape");
   await page.keyboard.press("Escape");
   for (const key of ["KeyV", "KeyV"]) await page.keyboard.press(key);
-  await bench.tool("FF", "Give width");
+  await bench.tool("FT", "Give width");
   await page.getByRole("radio", { name: "piece by piece" }).click();
   await page.getByRole("radio", { name: "round" }).first().click();
   await fill(bench, { width: "18" });
@@ -307,6 +307,25 @@ test("job 0417: a hand drawn with its widths, another given them piece by piece;
   const hour = contoursOf(await rowsOf(bench)).find(({ row }) => row.vertices!.some(({ at }) => at.y < -100))!;
   const hourArea = 90 * 18 + 200 * 24 + (Math.PI * 81) / 2 + tip(7, Math.atan(10 / 200));
   expect(Math.abs(hour.area - hourArea)).toBeLessThan(bound(hourArea));
+
+  // the minute hand, the disc of its hub and its counterweight become one contour; the bore stays
+  await page.keyboard.press("Escape");
+  await page.keyboard.press("Escape");
+  await bench.tool("FW", "Unite");
+  const m = 8 / 300;
+  await bench.click({ x: 200, y: 13 - m * 200 });
+  await bench.click({ x: 0, y: 30 });
+  await expect(page.getByText("1 contour made.")).toBeVisible();
+  await bench.click({ x: -90, y: 20 });
+  await expect.poll(async () => (await rowsOf(bench)).filter(({ kind }) => kind === "circle").length).toBe(1);
+  // discs, the strip between them, and the trapezoid outside the hub: closed forms
+  const chord = (r: number, h: number): number => h * Math.sqrt(r * r - h * h) + r * r * Math.asin(h / r);
+  const strip = 18 * 90 - chord(30, 9) - chord(20, 9);
+  const x = (13 * m + Math.sqrt(900 * (1 + m * m) - 169)) / (1 + m * m); // where its side leaves the hub
+  const within = 2 * (13 * x - (m * x * x) / 2) + (chord(30, 30) - chord(30, x));
+  const whole = 900 * Math.PI + 400 * Math.PI + strip + (300 * 18 - within) + tip(5, slope);
+  const united = contoursOf(await rowsOf(bench)).find(({ row }) => row.vertices!.every(({ at }) => at.y > -100))!;
+  expect(Math.abs(united.area - whole)).toBeLessThan(bound(whole));
 });
 
 test("a cover, from layout to one contour: steps on one side, a straight top to a boss, a tangent down to the base, fillets", async ({

@@ -1,11 +1,12 @@
 import { boundsSize, unionBounds } from "../geometry/bounds.ts";
 import { pieceBounds } from "../geometry/piece.ts";
+import { RESOLUTION } from "../numeric/tolerance.ts";
 import { offset, type OffsetOptions } from "./offset.ts";
 import type { OffsetSource } from "./sources.ts";
 
 /**
  * The distance at which nothing is left of an offset that is empty at `by` (its sign is the side): half the widest place there. Found by
- * halving to 1e-9 of the size of the sources, so it is no closer than that; the value returned is never above the true one.
+ * halving to 1e-9 of the size of the sources, so it is no closer than that.
  */
 export const lastDistance = (sources: readonly OffsetSource[], by: number, options: OffsetOptions): number => {
   const size = boundsSize(unionBounds(sources.flatMap(({ pieces }) => pieces.map(pieceBounds)))!);
@@ -16,5 +17,7 @@ export const lastDistance = (sources: readonly OffsetSource[], by: number, optio
     if (offset(sources, side * middle, options).length > 0) some = middle;
     else none = middle;
   }
-  return some;
+  // what is thinner than the resolution is gone before; a round number as near as that is the one that is meant
+  const even = Number(none.toPrecision(7));
+  return Math.abs(even - none) <= 2e-9 * size + 4 * RESOLUTION ? even : none;
 };

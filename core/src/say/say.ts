@@ -91,6 +91,11 @@ const SENTENCES: Readonly<Record<RefusalCode, Words>> = {
   "offset-fails": () =>
     "What comes of it does not close: the contour crosses itself, or is as thin as the resolution. Tidy it first.",
   "offset-outside": () => "This place lies in no closed contour. Click inside one.",
+  "area-leaks": ({ gap, x, y }, length) =>
+    `This area leaks at ${length(x)}, ${length(y)}, through a gap of ${length(gap)}. Close it, or choose to bridge gaps.`,
+  "area-open": () => "Nothing closes round this place. Click inside an area that lines, arcs or circles bound.",
+  "combine-two": () => "This takes two contours. Pick another one.",
+  "combine-nothing": () => "Nothing is left of these. Pick others, or the other way round.",
   "nothing-to-join": () => "There are no loose pieces to join. Lines and arcs on a cut layer can be joined.",
   "already-joined": ({ open }) =>
     `No ends meet: ${open === 1 ? "the one piece" : `all ${open} pieces`} left open stand${open === 1 ? "s" : ""} alone. Extend or trim them until their ends touch.`,

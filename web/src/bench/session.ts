@@ -527,6 +527,7 @@ const withSelection = (tool: Tool, state: ToolState, drawing: Drawing, selection
     first?.kind !== "pick" ||
     first.takes === "point" ||
     first.takes === "things" ||
+    first.takes === "place" ||
     first.takes === "picture"
   )
     return state;

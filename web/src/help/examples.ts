@@ -109,6 +109,11 @@ export const EXAMPLES: Readonly<Record<string, Example>> = {
   "round-a-centre": { cut: [circle(30, 0, 6)], layout: [dot(0, 0)], typed: { count: "6" }, clicks: [[36, 0], [0, 0]] }, // prettier-ignore
   move: { cut: [circle(0, 0, 12), circle(0, 0, 6)], selected: true, clicks: [[0, 0], [50, 20]] }, // prettier-ignore
   join: { cut: [line([0, 0], [60, 0]), line([60, 0], [60, 40]), line([60, 40], [0, 0])], finish: true },
+  offset: { cut: [rounded(70, 40, 12)], typed: { distance: "6" }, chosen: { corners: "sharp" }, clicks: [[35, 0], [35, -10]] }, // prettier-ignore
+  "keep-areas": { cut: [circle(0, 0, 20), circle(25, 0, 20)], clicks: [[-10, 0], [12, 0]], finish: true }, // prettier-ignore
+  unite: { cut: [box(0, 0, 60, 25), circle(60, 12, 22)], clicks: [[20, 0], [82, 12]] }, // prettier-ignore
+  "take-away": { cut: [box(0, 0, 60, 40), circle(60, 20, 14)], clicks: [[20, 0], [74, 20]] }, // prettier-ignore
+  "common-part": { cut: [circle(0, 0, 24), circle(24, 0, 24)], clicks: [[-24, 0], [48, 0]] }, // prettier-ignore
   "give-width": { cut: [line([0, 0], [80, 20])], typed: { width: "16", to: "6" }, chosen: { ends: "round" }, clicks: [[40, 10]] }, // prettier-ignore
   "wide-outline": { typed: { width: "14", widthTo: "6" }, layout: [dot(0, 0), dot(60, 20)], clicks: [[0, 0], [60, 20]] }, // prettier-ignore
   "take-apart": { cut: [box(0, 0, 70, 40)], clicks: [[35, 0]], finish: true },

@@ -225,6 +225,12 @@ const paintPreview = (canvas: Canvas, { proposal, view, size, tidying }: BenchSt
       { colour: palette.ember, width: 2.2, dash: [5, 4] },
     ])
       stroke(canvas, style, () => goes.forEach(({ shape }) => traceShape(canvas, view, shape, box)));
+  canvas.beginPath();
+  for (const { shape, fill } of preview) if (fill) traceShape(canvas, view, shape, box);
+  canvas.globalAlpha = 0.18;
+  canvas.fillStyle = palette.ember;
+  canvas.fill("evenodd");
+  canvas.globalAlpha = 1;
   stroke(canvas, { colour: palette.ember, width: 1.8, dash: [] }, () =>
     preview.forEach(({ shape, goes: gone }) => !gone && traceShape(canvas, view, shape, box)),
   );

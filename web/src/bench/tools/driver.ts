@@ -222,6 +222,7 @@ const isOn = (drawing: Drawing, { ref }: Picked, at: Point): boolean => {
 
 const pickFrom = (part: PickPart, { at, snap, under, picture }: Hover, drawing: Drawing): Picked | undefined => {
   if (part.takes === "things") return undefined;
+  if (part.takes === "place") return { at };
   if (part.takes === "picture") return picture && { at, picture };
   const point: Picked = { at, ...(snap?.ref ? { ref: snap.ref } : {}), ...(snap ? { snap: snap.kind } : {}) };
   if (part.takes === "point") return point;

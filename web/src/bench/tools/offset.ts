@@ -1,18 +1,8 @@
-import { profileOf, type Contour } from "@ash-edge/core/contour";
-import { areaAt, offsetEdit, offsetThrough, offsetWhat, type Drawing, type OffsetWhat } from "@ash-edge/core/drawing";
+import { areaAt, offsetEdit, offsetThrough, offsetWhat, type OffsetWhat } from "@ash-edge/core/drawing";
 import { refuse, showLengthUnit, type Outcome } from "@ash-edge/core/numeric";
 import type { Corners, Ends } from "@ash-edge/core/offset";
+import { contoursOnce } from "./contoursOnce.ts";
 import { nothing, refused, under, type Given, type Tool, type ToolContext } from "./tool.ts";
-
-const known = new WeakMap<Drawing, readonly Contour[]>();
-/** Which contours there are does not depend on the pointer, so each move of it need not look for them anew. */
-export const contoursOnce = (drawing: Drawing): readonly Contour[] => {
-  const last = known.get(drawing);
-  if (last) return last;
-  const { contours } = profileOf(drawing);
-  known.set(drawing, contours);
-  return contours;
-};
 
 const whatOf = (given: Given, { drawing, index }: ToolContext): Outcome<OffsetWhat> | undefined => {
   const { of, area } = given.picks;
@@ -40,7 +30,7 @@ export const offset: Tool = {
       ],
     },
     { kind: "pick", name: "of", label: "contour or piece", takes: "curve", onlyIf: under("what", "curve") },
-    { kind: "pick", name: "area", label: "place inside", takes: "point", onlyIf: under("what", "area") },
+    { kind: "pick", name: "area", label: "place inside", takes: "place", onlyIf: under("what", "area") },
     { kind: "words", text: "by" },
     { kind: "value", name: "distance", label: "distance", expects: "length", stays: true },
     { kind: "pick", name: "side", label: "side", takes: "point", silent: true },
@@ -103,7 +93,7 @@ export const offset: Tool = {
     const through = offsetThrough(what.value, side.at);
     const typed = given.value("distance");
     const by = typed === undefined ? through : Math.sign(through) * typed;
-    if (by === 0) return nothing;
+    if (by === 0) return { ways: [], ...(note ? { note } : {}) };
     const ends = given.choice("ends");
     const times = given.value("times") ?? 1;
     const made = offsetEdit(

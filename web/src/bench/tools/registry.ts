@@ -13,6 +13,7 @@ import {
   viewBeforeAction,
   writeCalloutsAction,
 } from "./actions.ts";
+import { commonPart, keepAreas, takeAway, unite } from "./areaTools.ts";
 import { bow, straighten } from "./bendTools.ts";
 import { openClose, startPoint, takeApart } from "./chainTools.ts";
 import { circle, layoutCircle } from "./circle.ts";
@@ -122,6 +123,10 @@ export const REGISTRY: readonly (Tool | Action)[] = [
   rows,
   roundACentre,
   offset,
+  keepAreas,
+  unite,
+  takeAway,
+  commonPart,
   giveWidth,
   wideOutline,
   join,

@@ -37,7 +37,7 @@ export const under =
  * The sentence of a tool, part by part. A pick is filled on the board, a size is a radius or diameter, a value a length, an
  * angle or a count, a list is numbers and ranges such as `3, 5-7`; what `stays` is kept after a piece is made, what does not is released. A `round` pick takes no straight
  * curves. A silent pick is a click that the sentence has no blank for, such as the side of a parallel. Things are what is selected,
- * or what is clicked where nothing is; a place on a picture is in its pixels.
+ * or what is clicked where nothing is; a place on a picture is in its pixels; a bare place is never snapped.
  */
 export type Part =
   | { readonly kind: "words"; readonly text: string; readonly onlyIf?: OnlyIf }
@@ -46,7 +46,7 @@ export type Part =
       readonly name: string;
       readonly onlyIf?: OnlyIf;
       readonly label: string;
-      readonly takes: "point" | "curve" | "either" | "things" | "picture";
+      readonly takes: "point" | "curve" | "either" | "things" | "picture" | "place";
       readonly round?: boolean;
       /** The place on the curve counts, so snaps on it hold. */
       readonly exact?: boolean;
@@ -118,8 +118,8 @@ export type ToolContext = {
   readonly layer: Id;
 };
 
-/** Something drawn before it is made: added, or about to go. */
-export type PreviewShape = { readonly shape: Shape; readonly goes?: boolean };
+/** Something drawn before it is made: added, or about to go; what is filled is so together, holes left out. */
+export type PreviewShape = { readonly shape: Shape; readonly goes?: boolean; readonly fill?: boolean };
 
 /** Work for a worker: what it is, and the edit that its answer makes. */
 export type Ask = {

@@ -1,0 +1,2 @@
+export * from "./biarc.ts";
+export * from "./fitArcs.ts";

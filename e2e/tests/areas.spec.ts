@@ -1,0 +1,137 @@
+import { expect, test, type Page } from "@playwright/test";
+import { Bench, type Place } from "../support/bench.ts";
+import { contoursOf, newJob, rowsOf, typePoint } from "../support/drawn.ts";
+
+const bound = (size: number): number => 1e-9 * size + 8 * 2 ** -40;
+const started = async (page: Page, number: string): Promise<Bench> => {
+  const bench = new Bench(page);
+  await newJob(bench, number);
+  return bench;
+};
+const circles = async (bench: Bench, ...all: readonly (readonly [size: string, at: Place])[]): Promise<void> => {
+  await bench.tool("EE", "Circle");
+  for (const [size, at] of all) {
+    await bench.page.keyboard.press("Delete");
+    await bench.type(size);
+    await typePoint(bench, "centre", at);
+  }
+  await bench.page.keyboard.press("Escape");
+  await bench.page.keyboard.press("Escape");
+  for (const key of ["KeyV", "KeyV"]) await bench.page.keyboard.press(key);
+};
+/** A chain of lines from place to place, left open. */
+const lines = async (bench: Bench, ...places: readonly Place[]): Promise<void> => {
+  const { page } = bench;
+  await bench.tool("WQ", "Line");
+  for (const [i, at] of places.entries()) await typePoint(bench, i === 0 ? "point" : "end", at);
+  await page.keyboard.press("Escape");
+  await page.keyboard.press("Escape");
+  for (const key of ["KeyV", "KeyV"]) await page.keyboard.press(key);
+};
+/** Area of the lens of two circles of radius `r`, `d` apart: closed form from circular segments. */
+const lens = (r: number, d: number): number =>
+  2 * r * r * Math.acos(d / 2 / r) - (d / 2) * Math.sqrt(4 * r * r - d * d);
+
+test("areas among what crosses: hovered, taken, let go, dragged across; the outline is one clean contour", async ({
+  page,
+}) => {
+  const bench = await started(page, "7201");
+  await circles(bench, ["20r", { x: 0, y: 0 }], ["20r", { x: 24, y: 0 }], ["5r", { x: -8, y: 0 }]);
+  await bench.tool("FQ", "Keep areas");
+  await bench.click({ x: -8, y: 12 });
+  await bench.click({ x: 36, y: 3 });
+  await bench.click({ x: 36, y: -3 }); // lets the second go
+  await page.keyboard.press("Enter");
+  await expect(page.getByText("2 contours kept.")).toBeVisible();
+  const rows = await rowsOf(bench);
+  const [moon] = contoursOf(rows);
+  expect(moon!.row.vertices).toHaveLength(2);
+  expect(Math.abs(moon!.area - (400 * Math.PI - lens(20, 24)))).toBeLessThan(bound(400));
+  // the hole in it stays one; of the rest nothing is left
+  expect(rows.filter(({ kind }) => kind === "circle").map(({ radius }) => radius)).toEqual([5]);
+  await page.keyboard.press("Control+z");
+  const path = [{ x: -8, y: 14 }, { x: 12, y: 10 }, { x: 34, y: 10 }] as const; // prettier-ignore
+  const [from, ...rest] = await Promise.all(path.map((place) => bench.at(place)));
+  await page.mouse.move(from!.x, from!.y);
+  await page.mouse.down();
+  for (const { x, y } of rest) await page.mouse.move(x, y, { steps: 6 });
+  await page.mouse.up();
+  await expect.poll(async () => contoursOf(await rowsOf(bench)).length).toBe(1);
+  expect(Math.abs(contoursOf(await rowsOf(bench))[0]!.area - (800 * Math.PI - lens(20, 24)))).toBeLessThan(bound(800));
+});
+
+test("an area that leaks says where and how wide; bridging gaps closes it", async ({ page }) => {
+  const bench = await started(page, "7202");
+  await lines(bench, { x: 0, y: 0.04 }, { x: 0, y: 30 }, { x: 50, y: 30 }, { x: 50, y: 0 }, { x: 0, y: 0 });
+  await bench.tool("FQ", "Keep areas");
+  await bench.click({ x: 20, y: 12 });
+  await expect(page.getByText(/This area leaks at 0 mm, 0(.04)? mm, through a gap of 0.04 mm/)).toBeVisible();
+  await page.getByRole("radio", { name: "bridge gaps" }).click();
+  await bench.click({ x: 20, y: 12 });
+  await page.keyboard.press("Enter");
+  await expect(page.getByText("1 contour kept.")).toBeVisible();
+  expect(contoursOf(await rowsOf(bench))[0]!.area).toBeCloseTo(1500, 6);
+  await page.keyboard.press("Control+z");
+  await bench.click({ x: 20, y: -5 });
+  await expect(page.getByText("Nothing closes round this place.")).toBeVisible();
+});
+
+test("contours united, one taken from another, their common part; undone each in one step", async ({ page }) => {
+  const bench = await started(page, "7203");
+  await circles(bench, ["20r", { x: 0, y: 0 }], ["20r", { x: 24, y: 0 }]);
+  const both = lens(20, 24);
+  for (const [keys, name, area] of [
+    ["FW", "Unite", 800 * Math.PI - both],
+    ["FE", "Take away", 400 * Math.PI - both],
+    ["FR", "Common part", both],
+  ] as const) {
+    await bench.tool(keys, name);
+    await bench.click({ x: -20, y: 0 });
+    await bench.click({ x: 44, y: 0 });
+    await expect.poll(async () => contoursOf(await rowsOf(bench)).length).toBe(1);
+    const rows = await rowsOf(bench);
+    expect(Math.abs(contoursOf(rows)[0]!.area - area)).toBeLessThan(bound(area));
+    expect(rows.filter(({ kind }) => kind === "circle")).toHaveLength(0);
+    await page.keyboard.press("Escape");
+    await page.keyboard.press("Escape");
+    await page.keyboard.press("Control+z");
+  }
+});
+
+test("offsets: pieces that meet as one, through a point, both sides, corners, a band, nothing left", async ({
+  page,
+}) => {
+  const bench = await started(page, "7204");
+  await lines(bench, { x: 0, y: 0 }, { x: 60, y: 0 }, { x: 60, y: 40 });
+  await bench.tool("FF", "Offset");
+  await bench.type("5");
+  await bench.click({ x: 30, y: 0 });
+  await expect(page.getByText("2 pieces that meet, taken as one")).toBeVisible();
+  await bench.click({ x: 30, y: -8 });
+  const bent = async () => (await rowsOf(bench)).filter(({ kind }) => kind === "chain");
+  await expect.poll(async () => (await bent()).length).toBe(1);
+  expect((await bent())[0]!.vertices!.map(({ at }) => at)).toEqual([{ x: 0, y: -5 }, { x: 60, y: -5 }, { x: 65, y: 0 }, { x: 65, y: 40 }]); // prettier-ignore
+  await page.keyboard.press("Control+z");
+
+  await page.getByRole("radio", { name: "sharp" }).click();
+  await page.getByRole("radio", { name: "both sides" }).click();
+  await page.getByRole("radio", { name: "square" }).click();
+  await bench.click({ x: 30, y: 0 });
+  await bench.click({ x: 30, y: -8 });
+  await expect.poll(async () => contoursOf(await rowsOf(bench)).length).toBe(1);
+  // 60 and 40 long, 10 wide, 5 more at both ends, the corner squared
+  expect(contoursOf(await rowsOf(bench))[0]!.area).toBeCloseTo(110 * 10, 9);
+  await page.keyboard.press("Escape");
+  await page.keyboard.press("Escape");
+
+  await circles(bench, ["12r", { x: 20, y: 70 }]);
+  await bench.tool("FF", "Offset");
+  await page.getByRole("radio", { name: "this side" }).click();
+  await bench.type("13");
+  await bench.click({ x: 20, y: 82 });
+  await bench.click({ x: 20, y: 72 });
+  await expect(page.getByText("Nothing is left at 13 mm: at 12 mm the widest place closes.")).toBeVisible();
+  await page.keyboard.press("Delete");
+  await bench.click({ x: 20, y: 86 }); // through a point: what is not typed comes from the pointer
+  await expect.poll(async () => (await rowsOf(bench)).filter(({ kind }) => kind === "circle").length).toBe(2);
+});
