@@ -17,6 +17,8 @@ export type Arguments = {
   readonly sharedEdges: "keep" | "drop" | "merge";
   readonly roles: boolean;
   readonly version: DxfVersion;
+  /** Smooth curves and runs of tiny pieces become arcs within this. */
+  readonly arcs?: number;
   readonly offset?: {
     readonly by: number;
     readonly side: "out" | "in" | "both";
@@ -43,6 +45,7 @@ A CSV is a table of the contours.
                           an edge of two outlines: both kept · one copy dropped · the outlines merged
   --roles                 puts each contour on layer OUTSIDE or INSIDE by its nesting
   --dxf R12|R2000         the version that is written (R2000)
+  --arcs T                convert: ellipses, splines and runs of tiny straight pieces become tangent arcs within T
   --by D                  how far, in the drawing's unit; out makes material grow: outer contours grow, holes shrink
   --corner round|sharp|flat
                           how corners come out (round); a sharp one farther than --limit distances away is flat (4)
@@ -81,6 +84,7 @@ export const readArguments = (command: Command, words: readonly string[]): Argum
   let ignore = new Set<"layer" | "colour" | "line">(["colour"]);
   let sharedEdges: Arguments["sharedEdges"] = "keep";
   let version: DxfVersion = "R2000";
+  let arcs: number | undefined;
   let [by, side, corners, times, limit]: [number?, ("out" | "in" | "both")?, Corners?, number?, number?] = [];
   for (let i = 0; i < words.length; i++) {
     const word = words[i]!;
@@ -95,6 +99,7 @@ export const readArguments = (command: Command, words: readonly string[]): Argum
     else if (word === "--dxf") version = oneOf("--dxf", value(), ["R12", "R2000"] as const);
     else if (word === "--shared-edges") sharedEdges = oneOf(word, value(), ["keep", "drop", "merge"] as const);
     else if (word === "--tolerance") tolerance = above0(word, value(), "0.05");
+    else if (word === "--arcs" && command === "convert") arcs = above0(word, value(), "0.01");
     else if (word === "--by") by = above0(word, value(), "2.5");
     else if (word === "--limit") limit = above0(word, value(), "4");
     else if (word === "--side") side = oneOf(word, value(), ["out", "in", "both"] as const);
@@ -130,6 +135,7 @@ export const readArguments = (command: Command, words: readonly string[]): Argum
     ...(out === undefined ? {} : { out }),
     ...(units === undefined ? {} : { units }),
     ...(tolerance === undefined ? {} : { tolerance }),
+    ...(arcs === undefined ? {} : { arcs }),
     ...(by === undefined || side === undefined
       ? {}
       : { offset: { by, side, corners: corners ?? "round", times: times ?? 1, limit: limit ?? SHARP_LIMIT } }),

@@ -1,6 +1,6 @@
 import { readFile } from "node:fs/promises";
 import { extname } from "node:path";
-import { shapesOf, thingsOf, type ReadDrawing, type ReadShape } from "@ash-edge/core/formats";
+import { fitRead, shapesOf, thingsOf, type ReadDrawing, type ReadShape } from "@ash-edge/core/formats";
 import { contourCsv } from "@ash-edge/core/formats/csv";
 import { readDxf, writeShapes } from "@ash-edge/core/formats/dxf";
 import { readSvg, writeSvg } from "@ash-edge/core/formats/svg";
@@ -30,7 +30,8 @@ const readDrawing = async (file: string): Promise<ReadDrawing> => {
 
 /** Reads a file, does what the command says, and reports; what is written is a DXF, or what else `into` says. */
 export const workOn = async (file: string, options: Arguments, into = ".dxf"): Promise<Worked> => {
-  const read = await readDrawing(file);
+  const found = await readDrawing(file);
+  const read = options.arcs === undefined ? found : { ...found, shapes: fitRead(found.shapes, options.arcs) };
   const units: Unit = read.unit ?? options.units ?? "mm";
   const { things, rest } = thingsOf(read);
   const { command, ignore, sharedEdges } = options;

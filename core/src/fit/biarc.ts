@@ -29,3 +29,13 @@ export const arrivingAlong = (a: Point, b: Point, v: Point): Piece => ({ a, b, b
 
 /** Arcs as flat as this (bulge) are lines; they turn by four times as much, well under what is smooth. */
 const STRAIGHT = 1e-9;
+
+/** Directions this close (radians) are one, well under what is smooth. */
+const SAME = 1e-7;
+
+/** The one arc or line from `a` with direction `u` to `b` with direction `v`; undefined where no one has both. */
+export const oneArc = (a: Point, u: Point, b: Point, v: Point): Piece | undefined => {
+  const chord = subtract(b, a);
+  const [leaves, arrives] = [Math.atan2(cross(u, chord), dot(u, chord)), Math.atan2(cross(chord, v), dot(chord, v))];
+  return Math.abs(leaves - arrives) <= SAME ? leavingAlong(a, u, b) : undefined;
+};

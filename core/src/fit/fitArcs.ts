@@ -3,7 +3,7 @@ import { isWhole, type Ellipse } from "../geometry/ellipse.ts";
 import { distance, dot, leftOf, subtract, type Point } from "../geometry/point.ts";
 import { smoothOf } from "../geometry/curve.ts";
 import type { Curve } from "../geometry/curve.ts";
-import { biarc } from "./biarc.ts";
+import { biarc, oneArc } from "./biarc.ts";
 import { stationsOfRun, stationsOfSmooth, type Station } from "./stations.ts";
 
 /** Arcs and lines in place of a curve, tangent to each other but at its corners, and how far they lie off it. */
@@ -30,16 +30,19 @@ const arcsBetween = (
   const [p, q] = [stations[i]!, stations[j]!];
   const u = p.corner ?? p.direction!;
   const v = q.direction!;
-  const line: Piece = { a: p.at, b: q.at, bulge: 0 };
-  if (p.straight && nextBreak(stations, i) === j) return [line];
+  const alone = p.piece && nextBreak(stations, i) === j ? [p.piece] : undefined;
+  if (alone && p.kept) return alone;
+  const near = (arcs: readonly Piece[]): boolean => {
+    for (let k = i + 1; k < j; k++) if (!(offArcs(arcs, stations[k]!.at) <= tolerance)) return false;
+    return true;
+  };
+  const one = oneArc(p.at, u, q.at, v);
+  if (one && near([one])) return [one];
   for (const ratio of RATIOS) {
     const arcs = biarc(p.at, u, q.at, v, ratio);
-    if (!arcs) continue;
-    let good = true;
-    for (let k = i + 1; k < j && good; k++) good = offArcs(arcs, stations[k]!.at) <= tolerance;
-    if (good) return arcs;
+    if (arcs && near(arcs)) return arcs;
   }
-  return undefined;
+  return alone; // a piece that bends too much to be one with its neighbours stays, with its corners
 };
 
 const offArcs = (arcs: readonly Piece[], p: Point): number => Math.min(...arcs.map((arc) => pieceNearest(arc, p).distance)); // prettier-ignore
@@ -60,7 +63,7 @@ const greedy = (
   let from = 0;
   while (from < breaks.length - 1) {
     let limit = from + 1;
-    while (limit < breaks.length - 1 && !stations[breaks[limit]!]!.corner && !stations[breaks[limit]!]!.straight && !stations[breaks[limit - 1]!]!.straight) limit++; // prettier-ignore
+    while (limit < breaks.length - 1 && !stations[breaks[limit]!]!.corner && !stations[breaks[limit]!]!.kept && !stations[breaks[limit - 1]!]!.kept) limit++; // prettier-ignore
     let [good, step] = [from, 1];
     let made: readonly Piece[] | undefined;
     const reach = (to: number): boolean => {

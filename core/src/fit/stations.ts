@@ -12,8 +12,10 @@ export type Station = {
   readonly direction?: Point;
   /** The direction in which it goes on, where that is another one. */
   readonly corner?: Point;
-  /** What lies between this station and the next is a straight piece to be kept as it is. */
-  readonly straight?: boolean;
+  /** The piece from here to the next end, of a run. */
+  readonly piece?: Piece;
+  /** That piece is to be kept as it is. */
+  readonly kept?: boolean;
 };
 
 /** Between two of its breaks a smooth curve is looked at in so many places. */
@@ -70,7 +72,7 @@ export const stationsOfRun = (pieces: readonly Piece[], closed: boolean, cornerA
     const v = after && pieceDirection(after, 0);
     const at = i < n ? pieces[i]!.a : pieces[n - 1]!.b;
     const turn = u && v ? signedAngle(angleOf(v) - angleOf(u)) : 0;
-    const straight = i < n && isEdge(i) && pieces[i]!.bulge === 0 && n > 1;
+    const own = i < n ? { piece: pieces[i]!, ...(isEdge(i) && n > 1 ? { kept: true } : {}) } : {};
     let direction = u ?? v!;
     let corner: Point | undefined;
     if (u && v) {
@@ -79,7 +81,7 @@ export const stationsOfRun = (pieces: readonly Piece[], closed: boolean, cornerA
       else if (isEdge(i)) direction = v;
       else if (!isEdge(i - 1)) direction = throughThree(u, turn, length(i - 1), length(i));
     }
-    stations.push({ at, along, direction, ...(corner ? { corner } : {}), ...(straight ? { straight } : {}) });
+    stations.push({ at, along, direction, ...(corner ? { corner } : {}), ...own });
     if (i === n) break;
     for (const part of [0.25, 0.5, 0.75]) stations.push({ at: piecePoint(pieces[i]!, part), along: along + part * lengths[i]! }); // prettier-ignore
     along += lengths[i]!;

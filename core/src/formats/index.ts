@@ -1,3 +1,4 @@
+export * from "./fitRead.ts";
+export * from "./openDrawing.ts";
 export * from "./readShapes.ts";
 export * from "./readThings.ts";
-export * from "./openDrawing.ts";

@@ -1,0 +1,118 @@
+import fc from "fast-check";
+import { describe, expect, it } from "vitest";
+import { freeThrough } from "../construct/freeThrough.ts";
+import { ellipseAt, smoothOf, type Curve } from "../geometry/index.ts";
+import { arcOf, pieceDirection, pieceRadius, type Piece } from "../geometry/piece.ts";
+import { angleOf, distance, subtract } from "../geometry/point.ts";
+import { signedAngle } from "../numeric/angle.ts";
+import { polygon, roundedCorners } from "../testing/contours.ts";
+import { flattened } from "../testing/flattened.ts";
+import { distanceTo } from "../testing/offsetChecks.ts";
+import { fitCurve, fitOneArc, fitRun, type ArcFit } from "./index.ts";
+
+const ellipse = (a: number, b: number, from = 0, sweep = 2 * Math.PI): Curve & { kind: "ellipse" } => ({
+  kind: "ellipse",
+  centre: { x: 3, y: -2 },
+  major: { x: a * Math.cos(0.4), y: a * Math.sin(0.4) },
+  ratio: b / a,
+  from,
+  sweep,
+});
+const place = fc.record({ x: fc.double({ min: -60, max: 60, noNaN: true }), y: fc.double({ min: -60, max: 60, noNaN: true }) }); // prettier-ignore
+/** A free curve through places well apart. */
+const free = fc
+  .array(place, { minLength: 3, maxLength: 9 })
+  .filter((all) => all.every((p, i) => all.every((q, j) => i <= j || distance(p, q) > 8)))
+  // no cusps: those are corners
+  .filter((all) =>
+    all
+      .slice(2)
+      .every(
+        (r, i) =>
+          Math.abs(signedAngle(angleOf(subtract(r, all[i + 1]!)) - angleOf(subtract(all[i + 1]!, all[i]!)))) < 2,
+      ),
+  ) // prettier-ignore
+  .map((all): Curve => {
+    const made = freeThrough(all);
+    if (!made.ok) throw new Error(made.refusal.code);
+    return { kind: "free", ...made.value };
+  });
+const kinks = ({ pieces, closed }: ArcFit): number =>
+  Math.max(
+    0,
+    ...pieces.map((piece, i) => {
+      if (i === 0 && !closed) return 0;
+      return Math.abs(signedAngle(angleOf(pieceDirection(piece, 0)) - angleOf(pieceDirection(pieces.at(i - 1)!, 1))));
+    }),
+  );
+/** How far the true curve and the fit lie apart, both ways, by dense sampling of both. */
+const apart = (curve: Curve, { pieces }: ArcFit): number => {
+  if (curve.kind !== "ellipse" && curve.kind !== "free") throw new Error(curve.kind);
+  const smooth = smoothOf(curve);
+  const away = distanceTo(pieces);
+  const chords = Array.from({ length: 6001 }, (_, i) => smooth.at(i / 6000));
+  const back = distanceTo(chords.slice(1).map((b, i): Piece => ({ a: chords[i]!, b, bulge: 0 })));
+  const onFit = pieces.flatMap((piece) => flattened(piece, 1e-3));
+  return Math.max(...chords.map(away), ...onFit.map(back));
+};
+
+describe("arc fit", () => {
+  it.each([
+    [50, 25, 28],
+    [100, 50, 40],
+  ])("an ellipse of half axes %d and %d within 0.01: at most %d arcs, tangent, near everywhere", (a, b, most) => {
+    const fit = fitCurve(ellipse(a, b), 0.01)!;
+    expect(fit.pieces.length).toBeLessThanOrEqual(most);
+    expect(kinks(fit)).toBeLessThan(1e-6);
+    expect(apart(ellipse(a, b), fit)).toBeLessThan(0.0101);
+    expect(fit.deviation).toBeLessThanOrEqual(0.01);
+    expect(fit.pieces.every((piece) => piece.bulge !== 0)).toBe(true);
+  });
+
+  it("free curves and parts of ellipses: within the tolerance both ways, tangent within 1e-6, ends exactly", () => {
+    const part = fc
+      .tuple(fc.double({ min: 20, max: 80, noNaN: true }), fc.double({ min: 5, max: 20, noNaN: true }), fc.double({ min: 0, max: 6, noNaN: true }), fc.double({ min: 0.3, max: 6, noNaN: true }))
+      .map(([a, b, from, sweep]): Curve => ellipse(a, b, from, sweep)); // prettier-ignore
+    fc.assert(
+      fc.property(fc.oneof(free, part), fc.constantFrom(0.2, 0.02), (curve, tolerance) => {
+        if (curve.kind !== "ellipse" && curve.kind !== "free") return;
+        const fit = fitCurve(curve, tolerance)!;
+        const smooth = smoothOf(curve);
+        expect([fit.pieces[0]!.a, fit.pieces.at(-1)!.b]).toEqual([smooth.at(0), smooth.at(1)]);
+        expect(kinks(fit)).toBeLessThan(1e-6);
+        expect(fit.deviation).toBeLessThanOrEqual(tolerance * (1 + 1e-9));
+        expect(apart(curve, fit)).toBeLessThan(tolerance * 1.02 + 2e-3);
+      }),
+      { numRuns: 40 },
+    );
+  });
+
+  it("tiny chords along lines and arcs become these again, corners kept", () => {
+    const source = roundedCorners([{ x: 0, y: 0 }, { x: 80, y: 0 }, { x: 90, y: 50 }, { x: 10, y: 60 }], 0.5); // prettier-ignore
+    const points = source.flatMap((piece) => flattened(piece, 0.002));
+    const run = points.map((a, i): Piece => ({ a, b: points[(i + 1) % points.length]!, bulge: 0 }));
+    const fit = fitRun(run, true, 0.01)!;
+    expect(fit.pieces.filter(({ bulge }) => bulge === 0)).toHaveLength(4);
+    expect(fit.pieces.length).toBeLessThanOrEqual(12);
+    expect(fit.deviation).toBeLessThan(0.01);
+    const radii = source.filter(({ bulge }) => bulge !== 0).map(pieceRadius);
+    for (const piece of fit.pieces.filter(({ bulge }) => bulge !== 0))
+      expect(Math.min(...radii.map((r) => Math.abs(r - pieceRadius(piece)) / r))).toBeLessThan(0.02);
+    const square = polygon([[0, 0], [10, 0], [10, 10], [0, 10]]); // prettier-ignore
+    expect(fitRun(square, true, 0.01)!.pieces).toEqual(square);
+  });
+
+  it("a free curve that is nearly one arc is made one, as near as one can be", () => {
+    const circle = ellipse(40, 40, 0.2, 1.2);
+    const made = freeThrough(Array.from({ length: 9 }, (_, i) => ellipseAt(circle, 0.2 + (1.2 * i) / 8)));
+    if (!made.ok) throw new Error(made.refusal.code);
+    const one = fitOneArc({ kind: "free", ...made.value })!;
+    const smooth = smoothOf({ kind: "free", ...made.value });
+    const away = distanceTo([{ a: one.piece.a, b: one.piece.b, bulge: Math.tan(0.3) }]); // the circle that it came from
+    const own = Math.max(...Array.from({ length: 401 }, (_, i) => away(smooth.at(i / 400))));
+    expect(one.deviation).toBeLessThanOrEqual(own);
+    expect(own).toBeLessThan(0.06);
+    expect(Math.abs(arcOf(one.piece)!.radius - 40)).toBeLessThan(0.3);
+    expect([one.piece.a, one.piece.b]).toEqual([ellipseAt(circle, 0.2), ellipseAt(circle, 1.4)]);
+  });
+});
