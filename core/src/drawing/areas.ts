@@ -5,8 +5,9 @@ import { endlessDirection } from "../geometry/endless.ts";
 import { growBounds, unionBounds, boundsSize } from "../geometry/bounds.ts";
 import { pieceBounds, pieceNearest, type Piece } from "../geometry/piece.ts";
 import { along, distance, type Point } from "../geometry/point.ts";
+import { fitCurve } from "../fit/index.ts";
 import { done, refuse, type Outcome } from "../numeric/outcome.ts";
-import { entitiesOf, isLayout, layerOf, refuseLocked, type Drawing } from "./drawing.ts";
+import { entitiesOf, isLayout, layerOf, refuseLocked, settingsOf, type Drawing } from "./drawing.ts";
 import { draftEdit, type Edit } from "./edit.ts";
 import { chainOfPieces, chainPieces, type Entity, type Id, type Shape } from "./entity.ts";
 import { followCarriers } from "./followCarriers.ts";
@@ -30,19 +31,25 @@ const boundariesOf = (drawing: Drawing, layout: boolean): readonly Entity[] =>
     return layer?.role !== "mark" && layer?.shown && (layout || !isLayout(drawing, entity));
   });
 
-const piecesOf = (entity: Entity): readonly Piece[] =>
-  entity.kind === "circle"
-    ? circleHalves(entity)
-    : entity.kind === "chain"
-      ? chainPieces(entity)
-      : entity.kind === "piece"
-        ? [entity]
-        : [];
+/** Smooth curves bound areas by way of arcs within this part of the join tolerance. */
+const FIT_PART = 0.2;
+
+const piecesOf = (entity: Entity, tolerance: number): readonly Piece[] =>
+  entity.kind === "ellipse" || entity.kind === "free"
+    ? (fitCurve(entity, FIT_PART * tolerance)?.pieces ?? [])
+    : entity.kind === "circle"
+      ? circleHalves(entity)
+      : entity.kind === "chain"
+        ? chainPieces(entity)
+        : entity.kind === "piece"
+          ? [entity]
+          : [];
 
 /** The areas of a drawing, gaps up to `bridged` closed by straight pieces. */
 export const areaField = (drawing: Drawing, layout: boolean, bridged = 0): AreaField => {
   const entities = boundariesOf(drawing, layout);
-  const pieces: Owned[] = entities.flatMap((entity, owner) => piecesOf(entity).map(({ a, b, bulge }) => ({ a, b, bulge, owner }))); // prettier-ignore
+  const { joinTolerance } = settingsOf(drawing);
+  const pieces: Owned[] = entities.flatMap((entity, owner) => piecesOf(entity, joinTolerance).map(({ a, b, bulge }) => ({ a, b, bulge, owner }))); // prettier-ignore
   const box = unionBounds(pieces.map(pieceBounds));
   if (box)
     entities.forEach((entity, owner) => {

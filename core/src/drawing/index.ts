@@ -13,6 +13,7 @@ export * from "./drawingIndex.ts";
 export * from "./edit.ts";
 export * from "./entity.ts";
 export * from "./extend.ts";
+export * from "./fitEntities.ts";
 export * from "./giveWidth.ts";
 export * from "./handles.ts";
 export * from "./joinPieces.ts";

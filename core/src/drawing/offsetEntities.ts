@@ -5,6 +5,7 @@ import { circleHalves } from "../geometry/circle.ts";
 import { pieceNearest } from "../geometry/piece.ts";
 import type { Point } from "../geometry/point.ts";
 import { offCarrier, spanOf } from "../arrangement/span.ts";
+import { fitCurve } from "../fit/index.ts";
 import { done, refuse, type Outcome } from "../numeric/outcome.ts";
 import {
   lastDistance,
@@ -15,7 +16,7 @@ import {
   type OffsetRun,
   type OffsetSource,
 } from "../offset/index.ts";
-import { entityOf, refuseLocked, type Drawing } from "./drawing.ts";
+import { entityOf, refuseLocked, settingsOf, type Drawing } from "./drawing.ts";
 import type { DrawingIndex } from "./drawingIndex.ts";
 import { draftEdit, type Edit } from "./edit.ts";
 import { chainOfPieces, chainPieces, type Id, type Ref, type Shape } from "./entity.ts";
@@ -23,7 +24,15 @@ import { looseRun } from "./path.ts";
 import { plain } from "./trim.ts";
 
 /** What is offset as one: the things it is made of and their pieces, end to end. */
-export type OffsetWhat = { readonly ids: readonly Id[]; readonly sources: readonly OffsetSource[] };
+export type OffsetWhat = {
+  readonly ids: readonly Id[];
+  readonly sources: readonly OffsetSource[];
+  /** Of a smooth curve, how far the arcs that stand for it lie off it at the most. */
+  readonly deviation?: number;
+};
+
+/** Smooth curves are offset by way of arcs within this part of the join tolerance. */
+const FIT_PART = 0.2;
 
 /** What a picked curve belongs to: its chain or circle, or all the loose pieces that meet it end to end. */
 export const offsetWhat = (index: DrawingIndex, { id }: Ref): Outcome<OffsetWhat> => {
@@ -38,8 +47,11 @@ export const offsetWhat = (index: DrawingIndex, { id }: Ref): Outcome<OffsetWhat
       return done({ ids, sources: [{ pieces: pieces.map(plain), closed }] });
     }
     case "ellipse":
-    case "free":
-      return refuse("smooth-not-here");
+    case "free": {
+      const fit = fitCurve(entity, FIT_PART * settingsOf(index.drawing).joinTolerance);
+      if (!fit) return refuse("fit-fails");
+      return done({ ids: [id], sources: [{ pieces: fit.pieces, closed: fit.closed }], deviation: fit.deviation });
+    }
     default:
       return refuse("not-a-curve");
   }

@@ -106,10 +106,13 @@ const fitStations = (stations: readonly Station[], tolerance: number): readonly 
   return best;
 };
 
-const joined = (pieces: readonly Piece[]): readonly Piece[] => pieces.filter(({ a, b }) => distance(a, b) > 0);
-
-const told = (stations: readonly Station[], fitted: readonly Piece[], closed: boolean): ArcFit => {
-  const pieces = joined(fitted);
+/** How far pieces lie off what they stand for, at places along it in running order. */
+export const measureFit = (
+  stations: readonly Pick<Station, "at" | "along">[],
+  fitted: readonly Piece[],
+  closed: boolean,
+): ArcFit => {
+  const pieces = fitted.filter(({ a, b }) => distance(a, b) > 0);
   const nearest = (p: Point, among: readonly number[]): number =>
     among.reduce((best, i) =>
       pieceNearest(pieces[i]!, p).distance < pieceNearest(pieces[best]!, p).distance ? i : best,
@@ -139,7 +142,7 @@ export const fitCurve = (curve: Curve, tolerance: number): ArcFit | undefined =>
   const stations = stationsOfSmooth(smooth);
   const pieces =
     curve.kind === "ellipse" && isWhole(curve) ? fitEllipse(curve, tolerance) : fitStations(stations, tolerance);
-  return pieces && told(stations, closedUp(pieces, smooth.closed), smooth.closed);
+  return pieces && measureFit(stations, closedUp(pieces, smooth.closed), smooth.closed);
 };
 
 /** A run of pieces as fewer tangent arcs and lines within `tolerance`, corners over `cornerAngle` (radians) kept. */
@@ -151,7 +154,7 @@ export const fitRun = (
 ): ArcFit | undefined => {
   const stations = stationsOfRun(run, closed, cornerAngle);
   const pieces = fitStations(stations, tolerance);
-  return pieces && told(stations, closedUp(pieces, closed), closed);
+  return pieces && measureFit(stations, closedUp(pieces, closed), closed);
 };
 
 /** A whole ellipse by its first quarter, mirrored: the arcs on both sides of an end of an axis are one. */

@@ -2,3 +2,5 @@ export * from "./biarc.ts";
 export * from "./fitArcs.ts";
 export * from "./oneArc.ts";
 export * from "./fitShape.ts";
+export * from "./smoothThrough.ts";
+export * from "./toPoints.ts";

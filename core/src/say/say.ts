@@ -96,6 +96,14 @@ const SENTENCES: Readonly<Record<RefusalCode, Words>> = {
   "area-open": () => "Nothing closes round this place. Click inside an area that lines, arcs or circles bound.",
   "combine-two": () => "This takes two contours. Pick another one.",
   "combine-nothing": () => "Nothing is left of these. Pick others, or the other way round.",
+  "fit-closed": () => "This closes on itself, so no one arc is like it. Choose tangent arcs.",
+  "fit-too-far": ({ deviation, tolerance }, length) =>
+    `One arc lies up to ${length(deviation)} off it, farther than ${length(tolerance)}. Choose tangent arcs, or a larger tolerance.`,
+  "fit-fails": () => "No arcs follow this curve so closely. Take a larger tolerance.",
+  "fit-nothing": () =>
+    "There is nothing here that fewer arcs could stand for. Pick an ellipse, a free curve, or a chain of small pieces.",
+  "already-straight": () => "This has no arcs: it is straight already.",
+  "points-no-circle": () => "These points lie in a line, or are too few: a circle or an arc takes three that bend.",
   "nothing-to-join": () => "There are no loose pieces to join. Lines and arcs on a cut layer can be joined.",
   "already-joined": ({ open }) =>
     `No ends meet: ${open === 1 ? "the one piece" : `all ${open} pieces`} left open stand${open === 1 ? "s" : ""} alone. Extend or trim them until their ends touch.`,
@@ -117,7 +125,8 @@ const SENTENCES: Readonly<Record<RefusalCode, Words>> = {
   "count-too-large": ({ limit }) => `That is too many at once. Up to ${limit} work.`,
   "pick-first": () => "Nothing is picked. Click a piece on the board first.",
   "not-a-curve": () => "This needs a line, an arc or a circle. Pick one of those.",
-  "smooth-not-here": () => "An ellipse or a free curve can't be used here. Pick a line, an arc or a circle.",
+  "smooth-not-here": () =>
+    "An ellipse or a free curve can't be used here. Pick a line, an arc or a circle, or make arcs of it with Arc fit.",
   "shift-too-far": ({ limit }, length) =>
     `Nothing would be left of an edge beside it: it can be shifted by less than ${length(limit)}.`,
   "shift-no-meeting": () => "The edge beside it never meets it there. Shift it less, or take the chain apart first.",

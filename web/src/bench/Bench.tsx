@@ -28,6 +28,7 @@ import { Findings } from "./tidying/Findings.tsx";
 import { useDatabase } from "../app/StoreProvider.tsx";
 import { useSketches } from "../ui/useSketch.ts";
 import { HandleCard } from "./handles/HandleCard.tsx";
+import { DeviationCard } from "./DeviationCard.tsx";
 import { HistoryList } from "./HistoryList.tsx";
 import { useBenchKeys } from "./useBenchKeys.ts";
 
@@ -100,6 +101,7 @@ const Layout = ({ job }: { job: JobRecord }) => {
             <Work />
             <Said />
             <HandleCard />
+            <DeviationCard />
             <ReadOut />
           </section>
         </Panel>

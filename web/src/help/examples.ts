@@ -151,6 +151,10 @@ export const EXAMPLES: Readonly<Record<string, Example>> = {
   slot: { layout: [dot(0, 0), dot(50, 0)], typed: { width: "16" }, clicks: [[0, 0], [50, 0]] }, // prettier-ignore
   "arc-slot": { layout: [dot(0, 0), dot(40, 0)], typed: { width: "12", sweep: "100" }, clicks: [[0, 0], [40, 0]] }, // prettier-ignore
   ring: { layout: [dot(0, 0)], typed: { outer: "60", inner: "30" }, clicks: [[0, 0]] },
+  "arc-fit": { cut: [wave([0, 0], [20, 25], [45, 5], [70, 30])], typed: { within: "0.5" }, clicks: [[45, 5]] }, // prettier-ignore
+  smooth: { cut: [box(0, 0, 70, 40)], clicks: [[35, 0]] },
+  "to-straight": { cut: [circle(0, 0, 30)], typed: { within: "1" }, clicks: [[30, 0]] },
+  "fit-to-points": { layout: [dot(0, 0), dot(12, 14), dot(30, 19), dot(52, 10)], chosen: { what: "arc" }, clicks: [[0, 0], [12, 14], [30, 19], [52, 10]], finish: true }, // prettier-ignore
   bow: { cut: [box(0, 0, 70, 40)], clicks: [[35, 40], [35, 55]] }, // prettier-ignore
   straighten: { cut: [arc([0, 0], [60, 0], -0.5)], clicks: [[30, 15]] },
   hole: { cut: [box(0, 0, 60, 40)], layout: [dot(20, 20)], typed: { size: "14" }, clicks: [[20, 20]] },

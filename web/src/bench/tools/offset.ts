@@ -88,7 +88,13 @@ export const offset: Tool = {
     if (!what.ok) return given.isFirm(first) ? refused(what) : nothing;
     const side = given.picks.side ?? (given.isFirm(first) && given.pointer ? { at: given.pointer } : undefined);
     const taken = what.value.ids.length;
-    const note = taken > 1 && first === "of" ? `${taken} pieces that meet, taken as one` : undefined;
+    const { deviation } = what.value;
+    const note =
+      deviation !== undefined
+        ? `by way of ${what.value.sources[0]!.pieces.length} arcs, off by ${showLengthUnit(deviation, context.unit)} at most`
+        : taken > 1 && first === "of"
+          ? `${taken} pieces that meet, taken as one`
+          : undefined;
     if (!given.isFirm(first) || !side) return { ways: [], ...(note ? { note } : {}) };
     const through = offsetThrough(what.value, side.at);
     const typed = given.value("distance");

@@ -140,6 +140,11 @@ export type Way = {
   readonly next?: Readonly<Record<string, Picked>>;
 };
 
+export type Chart = {
+  readonly profile: readonly { readonly along: number; readonly off: number }[];
+  readonly tolerance: number;
+};
+
 export type Proposal = {
   readonly ways: readonly Way[];
   /** Why there is no way. */
@@ -148,6 +153,8 @@ export type Proposal = {
   readonly live?: Readonly<Record<string, number>>;
   /** A short word on what the next click would make. */
   readonly note?: string;
+  /** How far what would be made lies off what it stands for, all along it. */
+  readonly chart?: Chart;
 };
 
 export const nothing: Proposal = { ways: [] };
