@@ -8,7 +8,7 @@ const act = async (page: Page, job: string, action: string): Promise<void> => {
 
 test.beforeEach(async ({ page }) => {
   await page.goto("/jobs");
-  await expect(rows(page)).toHaveCount(4);
+  await expect(rows(page)).toHaveCount(5);
 });
 
 test("jobs are searched, sorted and filtered, and the table stays as it was left", async ({ page }) => {
@@ -25,17 +25,17 @@ test("jobs are searched, sorted and filtered, and the table stays as it was left
 
 test("a job is duplicated, archived and deleted, each with undo", async ({ page }) => {
   await act(page, "0414 Rocker plate", "Duplicate");
-  await expect(rows(page)).toHaveText(["Strainer cover plate", "Hearth stone", "Rocker plate", "Station clock hands", "Rocker plate"]); // prettier-ignore
-  await rows(page).nth(4).click();
+  await expect(rows(page)).toHaveText(["Strainer cover plate", "Hearth stone", "Rocker plate", "Basin opening template", "Station clock hands", "Rocker plate"]); // prettier-ignore
+  await rows(page).nth(5).click();
   await expect(page.getByRole("img", { name: /sketch of Rocker plate/ })).toBeVisible();
   await expect(page.getByRole("region", { name: "Ledger" })).toContainText("0 of 8 placed");
   await page.goto("/jobs");
   await act(page, "0418 Rocker plate", "Delete");
-  await expect(rows(page)).toHaveCount(4);
-  await page.getByRole("button", { name: "Undo" }).click();
   await expect(rows(page)).toHaveCount(5);
+  await page.getByRole("button", { name: "Undo" }).click();
+  await expect(rows(page)).toHaveCount(6);
   await act(page, "0413 Hearth stone", "Archive");
-  await expect(rows(page)).toHaveCount(4);
+  await expect(rows(page)).toHaveCount(5);
   await page.getByLabel("archived").check();
   await expect(rows(page)).toHaveText(["Hearth stone"]);
   await act(page, "0413 Hearth stone", "Back to the list");
@@ -69,7 +69,7 @@ test("with 500 jobs only the rows in sight are in the page, and any one is found
       }),
   );
   await page.reload();
-  await expect(page.getByRole("heading", { name: "Jobs 504" })).toBeVisible();
+  await expect(page.getByRole("heading", { name: "Jobs 505" })).toBeVisible();
   expect(await rows(page).count()).toBeLessThan(40);
   await page.getByLabel("Search the jobs").fill("gasket 377");
   await expect(rows(page)).toHaveText(["Gasket 377"]);

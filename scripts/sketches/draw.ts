@@ -4,6 +4,7 @@ import { createRequire } from "node:module";
 import { dirname, join } from "node:path";
 import { fileURLToPath } from "node:url";
 import { chromium, type Page } from "@playwright/test";
+import { basin } from "./basin.ts";
 import { clockHands } from "./clockHands.ts";
 import { coverPlate } from "./coverPlate.ts";
 import { hearthStone } from "./hearthStone.ts";
@@ -53,7 +54,7 @@ const placed = (tab: Page, sketch: Sketch): Promise<{ x: number; y: number }[]> 
 
 const browser = await chromium.launch({ executablePath: "/usr/bin/chromium", args: ["--no-sandbox", "--disable-gpu"] });
 const jobs = [];
-for (const sketch of [coverPlate(), hearthStone(), rockerPlate(), clockHands()]) {
+for (const sketch of [coverPlate(), hearthStone(), rockerPlate(), basin(), clockHands()]) {
   const tab = await browser.newPage({ viewport: { width: sketch.width, height: sketch.height } });
   await tab.setContent(page(sketch));
   await tab.evaluate(() => document.fonts.ready);
