@@ -1,3 +1,4 @@
+export * from "./allowance.ts";
 export * from "./collapse.ts";
 export * from "./offset.ts";
 export * from "./regionOffset.ts";

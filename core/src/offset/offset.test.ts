@@ -10,7 +10,7 @@ import { blob, comb, cover, dumbbell, gear, polygon, randomFrom, roundedCorners 
 import { flattened } from "../testing/flattened.ts";
 import { crossingsOf, distanceError, distanceTo, isWelded } from "../testing/offsetChecks.ts";
 import { offsetTrial } from "../testing/offsetTrial.ts";
-import { lastDistance, offset, offsetBand, offsetRegion, type Corners, type OffsetRun } from "./index.ts";
+import { allowanceFor, lastDistance, offset, offsetBand, offsetRegion, type Corners, type OffsetRun } from "./index.ts";
 
 const areaOf = (runs: readonly OffsetRun[]): number => runs.reduce((sum, { pieces }) => sum + enclosedArea(pieces), 0);
 const lengthOf = (runs: readonly { pieces: readonly Piece[] }[]): number =>
@@ -186,5 +186,28 @@ describe("offset", () => {
     const great = blob(5000, 5000, 0.001, randomFrom(1));
     const made = round(great, -3);
     expect(distanceError(made.map((run) => run.pieces), distanceTo(great), 3, 2)).toBeLessThan(1e-9); // prettier-ignore
+  });
+
+  it("a cutter goes outside of outer contours and inside of holes, and tells the corners and slots it can't get into", () => {
+    const outer = polygon([
+      [0, 0],
+      [100, 0],
+      [100, 60],
+      [60, 60],
+      [60, 30],
+      [56, 30],
+      [56, 60],
+      [0, 60],
+    ]); // a slot 4 wide
+    const hole = polygon([[10, 10], [40, 10], [40, 40], [10, 40]]); // prettier-ignore
+    const bore = circleHalves({ centre: { x: 80, y: 30 }, radius: 2.5 });
+    const { runs, unreached, vanished } = allowanceFor([outer, hole, bore], 3);
+    expect(vanished).toEqual([2]);
+    expect(unreached.filter(({ contour, kind }) => contour === 1 && kind === "corner")).toHaveLength(4);
+    expect(unreached.filter(({ contour, kind }) => contour === 0 && kind === "narrow").length).toBeGreaterThan(0);
+    const [way, inside] = [...runs].sort((p, q) => Math.abs(enclosedArea(q.pieces)) - Math.abs(enclosedArea(p.pieces)));
+    expect(Math.abs(enclosedArea(inside!.pieces))).toBeCloseTo(24 * 24, 10);
+    expect(distanceError([way!.pieces, inside!.pieces], distanceTo([outer, hole, bore].flat()), 3)).toBeLessThan(1e-9);
+    expect(allowanceFor([circle(20)], 3).unreached).toEqual([]);
   });
 });

@@ -9,7 +9,17 @@ import { RESOLUTION } from "../numeric/tolerance.ts";
 
 /** What stands against cutting a profile. Errors block a release; warnings are said. */
 export type Fault = {
-  readonly code: "nothing-closed" | "open" | "not-joined" | "crossing" | "touching" | "doubled" | "not-arcs";
+  readonly code:
+    | "nothing-closed"
+    | "open"
+    | "not-joined"
+    | "crossing"
+    | "touching"
+    | "doubled"
+    | "not-arcs"
+    | "cutter-corner"
+    | "cutter-narrow"
+    | "cutter-gone";
   readonly severity: "error" | "warning";
   readonly at?: Point;
   readonly ids: readonly Id[];

@@ -206,6 +206,12 @@ export const sayFault = ({ code, values }: Fault, unit: Unit): string => {
       return "Two contours touch here: the wall between them has no thickness.";
     case "not-arcs":
       return `${values.curves} ellipse${values.curves === 1 ? " or free curve is" : "s or free curves are"} not made of arcs yet, so no machine can cut ${values.curves === 1 ? "it" : "them"}.`;
+    case "cutter-corner":
+      return `A cutter of Ø ${showLength(values.cutter as number, unit)} can't get into this inside corner: it stays round.`;
+    case "cutter-narrow":
+      return `A cutter of Ø ${showLength(values.cutter as number, unit)} doesn't get in between here: material stays.`;
+    case "cutter-gone":
+      return `A cutter of Ø ${showLength(values.cutter as number, unit)} doesn't get into this contour. Take a smaller one.`;
     case "doubled":
       return "The same edge is there twice and would be cut twice. Remove one of them.";
   }

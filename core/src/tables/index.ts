@@ -1,1 +1,2 @@
+export * from "./materials.ts";
 export * from "./threads.ts";

@@ -110,7 +110,7 @@ const Layout = ({ job }: { job: JobRecord }) => {
           <Group orientation="vertical" id={`bench-right-${side}`} key={side} className="h-full">
             {side === "right" && <SketchPanel job={job} />}
             <Panel id="pieces" panelRef={pieces} minSize="80px" collapsible>
-              <PiecesOrFindings />
+              <PiecesOrFindings job={job} />
             </Panel>
             <Handle />
             <Panel id="selected" defaultSize="28%" minSize="60px" collapsible>
@@ -129,7 +129,8 @@ const Layout = ({ job }: { job: JobRecord }) => {
 };
 
 /** The findings take the place of the pieces while they are looked at. */
-const PiecesOrFindings = () => (useBench((state) => state.tidying !== undefined) ? <Findings /> : <Pieces />);
+const PiecesOrFindings = ({ job }: { job: JobRecord }) =>
+  useBench((state) => state.tidying !== undefined) ? <Findings /> : <Pieces job={job} />;
 
 /** Shows what another screen sent the drafter here for. */
 const useShownPlace = (): void => {

@@ -1,4 +1,4 @@
-import type { Contour, OpenChain } from "@ash-edge/core/contour";
+import { centroidOf, type Contour, type OpenChain } from "@ash-edge/core/contour";
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { useRef } from "react";
 import { chainPieces, entityOf, unitOf, type Drawing } from "@ash-edge/core/drawing";
@@ -6,14 +6,15 @@ import { circleHalves, type Piece } from "@ash-edge/core/geometry";
 import { showArea, showLength, type Unit } from "@ash-edge/core/numeric";
 import type { Fault } from "@ash-edge/core/prove";
 import { sayFault } from "@ash-edge/core/say";
-import { piecesPath } from "../store/index.ts";
+import { weightOf } from "@ash-edge/core/tables";
+import { piecesPath, type JobRecord } from "../store/index.ts";
 import { faultsFor, profileFor } from "./derived.ts";
 import { useBench, useSession } from "./SessionContext.tsx";
 
 const counted = (n: number, one: string): string => `${n} ${one}${n === 1 ? "" : "s"}`;
 
 /** What the drawing holds to cut: contours, holes and what is still open. */
-export const Pieces = () => {
+export const Pieces = ({ job }: { job: JobRecord }) => {
   const { act } = useSession();
   const drawing = useBench((state) => state.drawing);
   useBench((state) => state.derivedAt);
@@ -27,10 +28,14 @@ export const Pieces = () => {
   const [outside, inside] = (["outside", "inside"] as const).map(
     (role) => contours.filter((contour) => contour.role === role).length,
   );
+  // what lies at an odd depth is cut out of what lies round it
+  const net = contours.reduce((sum, { role, depth, area }) => (role === "mark" ? sum : depth % 2 === 0 ? sum + area : sum - area), 0); // prettier-ignore
+  const weight = weightOf(net, unit, job.material, job.thickness);
   const summary = [
     outside ? counted(outside, "contour") : "",
     inside ? counted(inside, "hole") : "",
     open.length ? counted(open.length, "open chain") : "",
+    weight ? showWeight(weight) : "",
   ].filter(Boolean);
   return (
     <section
@@ -106,6 +111,7 @@ const Rows = ({ items, unit }: { items: readonly (Contour | OpenChain)[]; unit: 
 
 const Row = ({ item, unit }: { item: Contour | OpenChain; unit: Unit }) => {
   const { act } = useSession();
+  const drawing = useBench((state) => state.drawing);
   const selected = useBench((state) => item.ids.length > 0 && item.ids.every((id) => state.selection.has(id)));
   return (
     <button
@@ -123,7 +129,7 @@ const Row = ({ item, unit }: { item: Contour | OpenChain; unit: Unit }) => {
         <span className={`figures block text-xs ${item.closed && item.joined ? "text-soft" : "text-fault"}`}>
           {stateOf(item, unit)}
         </span>
-        {measuresOf(item, unit).map((text) => (
+        {[...measuresOf(item, unit), ...(selected ? moreOf(drawing, item, unit) : [])].map((text) => (
           <span key={text} className="figures block truncate text-xs text-soft">
             {text}
           </span>
@@ -157,6 +163,22 @@ const measuresOf = (item: Contour | OpenChain, unit: Unit): readonly string[] =>
   const length = `${item.closed ? "perimeter" : "length"} ${rough(item.length)} ${unit}`;
   return [item.closed ? `area ${showArea(item.area, unit)}` : "", length, parts].filter(Boolean);
 };
+
+/** Of what is selected also where its centre of area lies, its size and how deep it is nested. */
+const moreOf = (drawing: Drawing, item: Contour | OpenChain, unit: Unit): readonly string[] => {
+  const { minX, minY, maxX, maxY } = item.bounds;
+  const size = `${showLength(maxX - minX, unit)} × ${showLength(maxY - minY, unit)} ${unit}`;
+  if (!item.closed) return [size];
+  const pieces = item.pieces.length > 0 ? item.pieces : ownPieces(drawing, item);
+  const centre = item.circle?.centre ?? centroidOf(pieces);
+  const nested = item.role === "mark" ? "" : item.depth === 0 ? "outermost" : `in ${counted(item.depth, "contour")}`;
+  return [size, centre ? `centroid ${showLength(centre.x, unit)}, ${showLength(centre.y, unit)}` : "", nested].filter(
+    Boolean,
+  );
+};
+
+const showWeight = (kg: number): string =>
+  kg < 1 ? `${Number((1000 * kg).toPrecision(3))} g` : `${Number(kg.toPrecision(3))} kg`;
 
 const rough = (value: number): string => value.toFixed(value < 100 ? 3 : 1).replace(/\.?0+$/, "");
 

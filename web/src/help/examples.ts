@@ -114,6 +114,7 @@ export const EXAMPLES: Readonly<Record<string, Example>> = {
   unite: { cut: [box(0, 0, 60, 25), circle(60, 12, 22)], clicks: [[20, 0], [82, 12]] }, // prettier-ignore
   "take-away": { cut: [box(0, 0, 60, 40), circle(60, 20, 14)], clicks: [[20, 0], [74, 20]] }, // prettier-ignore
   "common-part": { cut: [circle(0, 0, 24), circle(24, 0, 24)], clicks: [[-24, 0], [48, 0]] }, // prettier-ignore
+  "cutter-allowance": { cut: [box(0, 0, 70, 40), circle(35, 20, 10)], typed: { cutter: "8d" }, finish: true }, // prettier-ignore
   "give-width": { cut: [line([0, 0], [80, 20])], typed: { width: "16", to: "6" }, chosen: { ends: "round" }, clicks: [[40, 10]] }, // prettier-ignore
   "wide-outline": { typed: { width: "14", widthTo: "6" }, layout: [dot(0, 0), dot(60, 20)], clicks: [[0, 0], [60, 20]] }, // prettier-ignore
   "take-apart": { cut: [box(0, 0, 70, 40)], clicks: [[35, 0]], finish: true },

@@ -5,9 +5,9 @@ import { useMemo, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import { calloutText, measureCallout, stateText } from "@ash-edge/core/callouts";
 import { calloutsOf, unitOf, type Drawing } from "@ash-edge/core/drawing";
-import { showArea, showLength } from "@ash-edge/core/numeric";
+import { readTypedValue, showArea, showLength } from "@ash-edge/core/numeric";
 import { planRelease, releasedArea, type Fault, type ReleasePlan } from "@ash-edge/core/prove";
-import { sayFault } from "@ash-edge/core/say";
+import { sayFault, sayRefusal } from "@ash-edge/core/say";
 import { NotFound } from "../app/NotFound.tsx";
 import { useDatabase } from "../app/StoreProvider.tsx";
 import { checked, loadJob, releasesOf, thumbnailOf, type BlobRecord, type JobRecord } from "../store/index.ts";
@@ -60,7 +60,9 @@ const proposedName = ({ number, name }: JobRecord, next: number): string =>
 
 const Sheet = ({ job, drawing, position }: { job: JobRecord; drawing: Drawing; position: number }) => {
   const database = useDatabase();
-  const plan = useMemo(() => planRelease(drawing), [drawing]);
+  const [typedCutter, setTypedCutter] = useState("");
+  const cutter = useMemo(() => cutterOf(typedCutter, drawing), [typedCutter, drawing]);
+  const plan = useMemo(() => planRelease(drawing, cutter.diameter), [drawing, cutter]);
   const thumbnail = useMemo(() => thumbnailOf(drawing), [drawing]);
   const releases = useLiveQuery(() => releasesOf(database, job.id), [database, job.id]);
   const [typedName, setTypedName] = useState<string>();
@@ -159,6 +161,29 @@ const Sheet = ({ job, drawing, position }: { job: JobRecord; drawing: Drawing; p
                 }}
               />
             </div>
+            <label className="mt-3 flex items-center gap-2">
+              <span className="text-soft">Allow for a cutter of Ø</span>
+              <input
+                className="figures h-8 w-24 rounded-card border border-hair bg-board px-2"
+                value={typedCutter}
+                placeholder="none"
+                autoComplete="off"
+                aria-invalid={cutter.wrong !== undefined}
+                onChange={(event) => setTypedCutter(event.target.value)}
+              />
+              <span className="text-soft">{plan.unit}</span>
+            </label>
+            {cutter.wrong && (
+              <p role="alert" className="mt-1 text-fault">
+                {cutter.wrong}
+              </p>
+            )}
+            {cutter.diameter > 0 && (
+              <p className="mt-1 text-soft">
+                Contours are written {showLength(cutter.diameter / 2, plan.unit)} {plan.unit} outside of outer ones and
+                inside of holes: the way of the cutter’s middle.
+              </p>
+            )}
             {!usable && (
               <p role="alert" className="mt-1 text-fault">
                 Letters, digits, blanks, dots, - and _ make a file name; it starts with a letter or digit.
@@ -166,7 +191,7 @@ const Sheet = ({ job, drawing, position }: { job: JobRecord; drawing: Drawing; p
             )}
             <button
               type="button"
-              disabled={!plan.ready || !usable || state === "working"}
+              disabled={!plan.ready || !usable || cutter.wrong !== undefined || state === "working"}
               onClick={() => void write()}
               className="mt-3 h-9 w-full rounded-card bg-ember font-semibold text-panel disabled:bg-hair disabled:text-soft"
             >
@@ -187,6 +212,16 @@ const Sheet = ({ job, drawing, position }: { job: JobRecord; drawing: Drawing; p
       </main>
     </div>
   );
+};
+
+/** The cutter's diameter as typed, 0 for none, or what is wrong with it. */
+const cutterOf = (text: string, drawing: Drawing): { readonly diameter: number; readonly wrong?: string } => {
+  if (text.trim() === "") return { diameter: 0 };
+  const unit = unitOf(drawing);
+  const read = readTypedValue(text, { unit, expects: "length" });
+  if (!read.ok) return { diameter: 0, wrong: sayRefusal(read.refusal, unit) };
+  if (!(read.value.value > 0)) return { diameter: 0, wrong: "A cutter's diameter must be more than 0." };
+  return { diameter: read.value.value };
 };
 
 const counted = (n: number, one: string): string => `${n} ${one}${n === 1 ? "" : "s"}`;

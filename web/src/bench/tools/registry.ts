@@ -13,6 +13,7 @@ import {
   viewBeforeAction,
   writeCalloutsAction,
 } from "./actions.ts";
+import { cutterAllowance } from "./allowanceTool.ts";
 import { commonPart, keepAreas, takeAway, unite } from "./areaTools.ts";
 import { bow, straighten } from "./bendTools.ts";
 import { openClose, startPoint, takeApart } from "./chainTools.ts";
@@ -130,6 +131,7 @@ export const REGISTRY: readonly (Tool | Action)[] = [
   commonPart,
   giveWidth,
   wideOutline,
+  cutterAllowance,
   join,
   takeApart,
   startPoint,
