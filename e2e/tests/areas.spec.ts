@@ -1,3 +1,4 @@
+import { readFileSync } from "node:fs";
 import { expect, test, type Page } from "@playwright/test";
 import { Bench, type Place } from "../support/bench.ts";
 import { contoursOf, newJob, rowsOf, typePoint } from "../support/drawn.ts";
@@ -134,4 +135,40 @@ test("offsets: pieces that meet as one, through a point, both sides, corners, a 
   await page.keyboard.press("Delete");
   await bench.click({ x: 20, y: 86 }); // through a point: what is not typed comes from the pointer
   await expect.poll(async () => (await rowsOf(bench)).filter(({ kind }) => kind === "circle").length).toBe(2);
+});
+
+test("a cutter allowed for: by the tool, and at release with what it can't get into", async ({ page }) => {
+  const bench = await started(page, "7205");
+  await bench.tool("TT", "Rectangle");
+  await bench.blank("width").fill("80");
+  await bench.blank("height").fill("50");
+  await page.keyboard.press("Enter");
+  await typePoint(bench, "place", { x: 0, y: 0 });
+  await page.keyboard.press("Escape");
+  await page.keyboard.press("Escape");
+  await circles(bench, ["20d", { x: 0, y: 0 }]);
+  await bench.tool("FS", "Cutter allowance");
+  await bench.type("6d");
+  await page.keyboard.press("Enter");
+  await expect(page.getByText("2 contours.")).toBeVisible();
+  const [way] = contoursOf(await rowsOf(bench));
+  expect(way!.area).toBeCloseTo(86 * 56 - (4 - Math.PI) * 9, 9);
+  await page.keyboard.press("Escape");
+  await page.keyboard.press("Escape");
+  await page.keyboard.press("Control+z");
+  await bench.saved();
+  await page.getByRole("navigation", { name: "Steps" }).getByRole("button", { name: "Release" }).click();
+  const cutter = page.getByRole("textbox", { name: "Allow for a cutter of Ø" });
+  await cutter.fill("six");
+  await expect(page.getByRole("alert")).toContainText("can't be read");
+  await expect(page.getByRole("button", { name: "Write the DXF" })).toBeDisabled();
+  await cutter.fill("22");
+  await expect(page.getByText("A cutter of Ø 22 doesn't get into this contour. Take a smaller one.")).toBeVisible();
+  await cutter.fill("6");
+  await expect(page.getByRole("region", { name: "Contours" })).toContainText("Circle Ø 14");
+  const [download] = await Promise.all([page.waitForEvent("download"), page.getByRole("button", { name: "Write the DXF" }).click()]); // prettier-ignore
+  await expect(page.getByText("holds the same geometry")).toBeVisible();
+  const text = readFileSync((await download.path())!, "utf8");
+  expect(text).toContain("\n 40\n7.0\n");
+  expect(text).toContain("\n43.0\n"); // 3 outside of 40
 });
