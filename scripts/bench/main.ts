@@ -1,20 +1,22 @@
 // Measures ours against libraries in the same run, as ratios, and the built application in Chromium; prints a report.
 // Built as the product is before it runs. Names of parts after it run only these; `--write` puts the whole into docs/benchmarks.md.
 import { writeFileSync } from "node:fs";
+import { areas } from "./areas.ts";
 import { edits } from "./edits.ts";
 import { formats } from "./formats.ts";
 import { page } from "./page.ts";
 import { offsets } from "./offsets.ts";
 import { lines, say } from "./report.ts";
 import { tidying } from "./tidying.ts";
+import { trials } from "./trials.ts";
 
-const PARTS: Record<string, () => void | Promise<void>> = { formats, tidying, offsets, edits, page };
+const PARTS: Record<string, () => void | Promise<void>> = { formats, tidying, offsets, areas, trials, edits, page };
 const write = process.argv.includes("--write");
 const asked = process.argv.slice(2).filter((name) => name in PARTS);
 
 say("# Benchmarks\n");
 say(
-  "Made by `npm run bench -- --write`: ours against libraries in the same run, in turns, medians of 5. Ratios under 2 mean little.",
+  "Made by `npm run bench -- --write`: ours against libraries in the same run, in turns, medians of 5 (offsets and areas after some rounds to warm up). Ratios under 2 mean little.",
 );
 say(`\nNode ${process.version}.`);
 for (const name of write || asked.length === 0 ? Object.keys(PARTS) : asked) await PARTS[name]!();

@@ -2,8 +2,9 @@ const RUNS = 5;
 export const median = (values: readonly number[]): number =>
   [...values].sort((p, q) => p - q)[Math.floor(values.length / 2)]!;
 
-/** Runs several works in turns, so that they share whatever the machine is doing; medians in ms. */
-export const race = (works: Record<string, () => unknown>, runs = RUNS): Record<string, number> => {
+/** Runs several works in turns, so that they share whatever the machine is doing, `warm` rounds of them before it counts; medians in ms. */
+export const race = (works: Record<string, () => unknown>, runs = RUNS, warm = 0): Record<string, number> => {
+  for (let run = 0; run < warm; run++) for (const work of Object.values(works)) work();
   const times: Record<string, number[]> = Object.fromEntries(Object.keys(works).map((name) => [name, []]));
   for (let run = 0; run < runs; run++)
     for (const [name, work] of Object.entries(works)) {

@@ -274,6 +274,11 @@ describe("release", () => {
         kind: "end",
         line: 3,
         reason: "x",
+        gap: 0.1,
+        x: 1,
+        y: 2,
+        deviation: 0.2,
+        tolerance: 0.1,
       };
       expect(sayRefusal({ code, values }, "mm")).toMatch(/^[“A-Z].*\.$/);
       expect(sayRefusal({ code, values }, "mm")).not.toMatch(/undefined|NaN/);

@@ -7,6 +7,8 @@ import {
 } from "./contours.ts"; // prettier-ignore
 import { crossingsOf, distanceError, distanceTo, isWelded, wrongPlaces } from "./offsetChecks.ts";
 
+export const FAMILY_NAMES = ["stars of lines and arcs", "blobs", "combs", "dumbbells", "gears", "steps on a grid", "rounded stars", "necks of just twice the distance", "steps shaken within the resolution"] as const; // prettier-ignore
+
 /** Made-up contours of every family: what a number turns into is always the same. */
 const FAMILIES: readonly ((random: Random) => { readonly pieces: readonly Piece[]; readonly by?: number })[] = [
   (random) => ({ pieces: star(8 + Math.floor(random() * 20), random) }),
