@@ -357,12 +357,12 @@ test("a new job asks for what it needs and opens on an empty board", async ({ pa
   await dialog.getByLabel("Job number").fill("0414");
   await dialog.getByRole("button", { name: "Make the job" }).click();
   await expect(dialog.getByRole("alert")).toContainText("There is a job 0414 already. 0418 is free.");
-  await dialog.getByLabel("Job number").fill("0415");
+  await dialog.getByLabel("Job number").fill("0419");
   await dialog.getByRole("radio", { name: "in" }).click();
   await dialog.getByRole("button", { name: "Make the job" }).click();
   const bench = new Bench(page);
   await bench.ready();
-  await expect(page.getByText("0415 Test washer")).toBeVisible();
+  await expect(page.getByText("0419 Test washer")).toBeVisible();
   await bench.tool("EE", "Circle");
   await bench.type("10mm"); // the other unit, in place
   await bench.click({ x: 0, y: 0 });

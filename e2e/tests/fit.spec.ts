@@ -31,7 +31,7 @@ test("job 0415: an opening through points, fitted to arcs with its chart, its re
   await page.keyboard.press("Escape");
   await fitView(page);
 
-  await bench.tool("GD", "Arc fit");
+  await bench.tool("GF", "Arc fit");
   await bench.type("0.01");
   await bench.point({ x: 0, y: 165 });
   const chart = page.getByRole("img", { name: /^Deviation along the curve, at most .* mm$/ });
@@ -79,7 +79,7 @@ test("fits: a chain of small pieces, smooth and straight again, a circle through
   await newJob(bench, "7301");
   const places = [[50, 0], [60, 10.02], [70, 0], [60, -10.02]].map(([x, y]) => ({ x: x!, y: y! })); // prettier-ignore
   await layoutPoints(bench, places);
-  await bench.tool("GF", "Fit to points");
+  await bench.tool("GZ", "Fit to points");
   for (const at of places) await bench.click(at);
   await page.keyboard.press("Enter");
   await expect(page.getByText(/^Fitted: R .* off by ≈ 0.01 mm at most/)).toBeVisible();
@@ -96,7 +96,7 @@ test("fits: a chain of small pieces, smooth and straight again, a circle through
   await page.keyboard.press("Escape");
   await page.keyboard.press("Escape");
   await fitView(page);
-  await bench.tool("GS", "To straight pieces");
+  await bench.tool("GD", "To straight pieces");
   await bench.type("0.01");
   await bench.click({ x: 0, y: 30 });
   const chain = async () => (await rowsOf(bench)).find(({ kind }) => kind === "chain");
@@ -105,7 +105,7 @@ test("fits: a chain of small pieces, smooth and straight again, a circle through
   await expect.poll(async () => (await chain())?.vertices?.length).toBe(count);
   await page.keyboard.press("Escape");
   await page.keyboard.press("Escape");
-  await bench.tool("GD", "Arc fit");
+  await bench.tool("GF", "Arc fit");
   await page.keyboard.press("Delete");
   await bench.type("0.02");
   await bench.click({ x: 0, y: 30 });

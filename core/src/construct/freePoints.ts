@@ -18,10 +18,25 @@ export const freePoints = (free: Free): readonly Point[] | undefined => {
 
 const isClosed = ({ points }: Free): boolean => points.length > 4 && distance(points[0]!, points.at(-1)!) <= RESOLUTION;
 
-/** Which of its points is nearest to a place; undefined for a curve of another make. */
-export const nearestFreePoint = (free: Free, at: Point): number | undefined => {
-  const points = freePoints(free);
-  if (!points) return undefined;
+/**
+ * The points that steer a free curve of another make, without its going through them; a closed one's first three, which come again at its end, once.
+ */
+export const steeringPoints = (free: Free): readonly Point[] =>
+  isPeriodic(free) ? free.points.slice(0, -free.degree) : free.points;
+
+const isPeriodic = ({ points, degree }: Free): boolean =>
+  points.length > 2 * degree && points.slice(-degree).every((p, i) => p.x === points[i]!.x && p.y === points[i]!.y);
+
+/** The curve with one of its steering points somewhere else. */
+export const moveSteeringPoint = (free: Free, which: number, to: Point): Free => {
+  const again = free.points.length - free.degree + which;
+  const moves = (i: number): boolean => i === which || (isPeriodic(free) && which < free.degree && i === again);
+  return { ...free, points: free.points.map((p, i) => (moves(i) ? to : p)) };
+};
+
+/** Which of its points is nearest to a place: of those it was drawn through, else of those that steer it. */
+export const nearestFreePoint = (free: Free, at: Point): number => {
+  const points = freePoints(free) ?? steeringPoints(free);
   const away = points.map((p) => distance(p, at));
   return away.indexOf(Math.min(...away));
 };

@@ -18,6 +18,9 @@ export type FitMade = {
   readonly fit: ArcFit;
 };
 
+/** How near a fit is to be, which turns of a chain (radians) are corners, and whether one arc is wanted. */
+export type FitGiven = { readonly tolerance: number; readonly cornerAngle?: number; readonly oneArc: boolean };
+
 /** Places looked at on each piece of a chain. */
 const LOOKS = [0, 0.25, 0.5, 0.75];
 
@@ -60,7 +63,7 @@ const shapeOf = (pieces: readonly Piece[], closed: boolean, newId: () => Id): Sh
  * Puts tangent arcs and lines in the place of an ellipse, a free curve, or runs of tiny pieces in a chain, or one arc in the place of a curve that
  * is nearly one. Refused where there is nothing to make of it, and where one arc lies farther off than the tolerance, naming how far.
  */
-export const fitEntity = (drawing: Drawing, id: Id, tolerance: number, oneArc: boolean): Outcome<FitMade> => {
+export const fitEntity = (drawing: Drawing, id: Id, { tolerance, cornerAngle, oneArc }: FitGiven): Outcome<FitMade> => {
   const entity = entityOf(drawing, id);
   if (entity?.kind === "ellipse" || entity?.kind === "free") {
     if (oneArc) {
@@ -80,7 +83,7 @@ export const fitEntity = (drawing: Drawing, id: Id, tolerance: number, oneArc: b
   }
   if (entity?.kind !== "chain") return refuse("fit-nothing");
   const pieces = chainPieces(entity).map(plain);
-  const shape = fitShape({ kind: "chain", closed: entity.closed, pieces }, tolerance);
+  const shape = fitShape({ kind: "chain", closed: entity.closed, pieces }, tolerance, cornerAngle);
   if (shape?.kind !== "chain" || shape.pieces.length >= pieces.length) return refuse("fit-nothing");
   const fit = measureFit(stationsOf(pieces), shape.pieces, entity.closed);
   const made = put(drawing, entity, "Arc fit", "arc-fit", (newId) => shapeOf(shape.pieces, shape.closed, newId));

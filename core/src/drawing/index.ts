@@ -31,6 +31,7 @@ export * from "./removeEntities.ts";
 export * from "./selecting.ts";
 export * from "./settings.ts";
 export * from "./shiftPiece.ts";
+export * from "./slideJoint.ts";
 export * from "./snaps.ts";
 export * from "./split.ts";
 export * from "./stretch.ts";

@@ -69,6 +69,8 @@ export const REFUSAL_CODES = [
   "fit-nothing",
   "already-straight",
   "points-no-circle",
+  "joint-none",
+  "free-steered",
   "combine-nothing",
   "nothing-to-join",
   "already-joined",

@@ -103,6 +103,9 @@ const SENTENCES: Readonly<Record<RefusalCode, Words>> = {
   "fit-nothing": () =>
     "There is nothing here that fewer arcs could stand for. Pick an ellipse, a free curve, or a chain of small pieces.",
   "already-straight": () => "This has no arcs: it is straight already.",
+  "free-steered": () =>
+    "Points steer this curve without its going through them: they can be moved, but none put on it or taken out.",
+  "joint-none": () => "No arc runs on smoothly into another piece here. Pick a chain near a place where they do.",
   "points-no-circle": () => "These points lie in a line, or are too few: a circle or an arc takes three that bend.",
   "nothing-to-join": () => "There are no loose pieces to join. Lines and arcs on a cut layer can be joined.",
   "already-joined": ({ open }) =>

@@ -1,6 +1,8 @@
 import { freeThrough } from "@ash-edge/core/construct";
+import { arcsThrough } from "@ash-edge/core/fit";
 import {
   applyEdit,
+  chainOfPieces,
   draftEdit,
   entitiesOf,
   handlesOf,
@@ -39,6 +41,11 @@ const wave = (...all: readonly At[]): Shape => {
   const made = freeThrough(all.map(([x, y]) => ({ x, y })));
   if (!made.ok) throw new Error(made.refusal.code);
   return { kind: "free", ...made.value };
+};
+/** Tangent arcs through three places. */
+const arcs = (...all: readonly At[]): Shape => {
+  let id = 900;
+  return chainOfPieces(arcsThrough(all.map(([x, y]) => ({ x, y })), false), false, () => id++); // prettier-ignore
 };
 /** A box whose last corner is rounded. */
 const rounded = (width: number, height: number, r: number): Shape => ({
@@ -153,6 +160,7 @@ export const EXAMPLES: Readonly<Record<string, Example>> = {
   "arc-slot": { layout: [dot(0, 0), dot(40, 0)], typed: { width: "12", sweep: "100" }, clicks: [[0, 0], [40, 0]] }, // prettier-ignore
   ring: { layout: [dot(0, 0)], typed: { outer: "60", inner: "30" }, clicks: [[0, 0]] },
   "arc-fit": { cut: [wave([0, 0], [20, 25], [45, 5], [70, 30])], typed: { within: "0.5" }, clicks: [[45, 5]] }, // prettier-ignore
+  "slide-joint": { cut: [arcs([0, 0], [30, 22], [70, 30])], clicks: [[30, 22], [24, 16]] }, // prettier-ignore
   smooth: { cut: [box(0, 0, 70, 40)], clicks: [[35, 0]] },
   "to-straight": { cut: [circle(0, 0, 30)], typed: { within: "1" }, clicks: [[30, 0]] },
   "fit-to-points": { layout: [dot(0, 0), dot(12, 14), dot(30, 19), dot(52, 10)], chosen: { what: "arc" }, clicks: [[0, 0], [12, 14], [30, 19], [52, 10]], finish: true }, // prettier-ignore

@@ -1,17 +1,21 @@
 import {
   draftEdit,
+  entityOf,
   fitEntity,
+  jointNear,
   layerOf,
   settingsOf,
+  slideJoint,
   smoothEntity,
   straightenEntity,
   type Drawing,
+  type FitGiven,
   type FitMade,
   type Shape,
 } from "@ash-edge/core/drawing";
 import { arcToPoints, circleToPoints, fitRun, lineToPoints, type Residuals } from "@ash-edge/core/fit";
 import type { Piece, Point } from "@ash-edge/core/geometry";
-import { refuse, showLengthUnit, type Outcome, type Unit } from "@ash-edge/core/numeric";
+import { refuse, showLengthUnit, toRadians, type Outcome, type Unit } from "@ash-edge/core/numeric";
 import { chainOfPieces } from "@ash-edge/core/drawing";
 import { nothing, refused, under, type Given, type Part, type Proposal, type Tool, type ToolContext } from "./tool.ts";
 
@@ -25,21 +29,24 @@ const toleranceOf = (given: Given, drawing: Drawing): number =>
 
 const known = new WeakMap<Drawing, { key: string; made: Outcome<FitMade> }>();
 /** A fit doesn't depend on where on the curve the pointer is. */
-const fittedOnce = (drawing: Drawing, id: number, tolerance: number, one: boolean): Outcome<FitMade> => {
-  const key = `${id} ${tolerance} ${one}`;
+const fittedOnce = (drawing: Drawing, id: number, given: FitGiven): Outcome<FitMade> => {
+  const key = `${id} ${JSON.stringify(given)}`;
   const last = known.get(drawing);
   if (last?.key === key) return last.made;
-  const made = fitEntity(drawing, id, tolerance, one);
+  const made = fitEntity(drawing, id, given);
   known.set(drawing, { key, made });
   return made;
 };
+
+/** Turns of a chain over this are corners, unless another angle is typed. */
+const CORNER_DEGREES = 20;
 
 export const arcFit: Tool = {
   kind: "tool",
   id: "arc-fit",
   name: "Arc fit",
   bank: "KeyG",
-  help: "Click an ellipse, a free curve, or a chain of many small pieces: tangent arcs and lines take its place, no farther off than the tolerance, corners and ends as they were. It says how many there are and how far off at the most, and a chart shows it all along. A curve that is nearly one arc can be made one.",
+  help: "Click an ellipse, a free curve, or a chain of many small pieces: tangent arcs and lines take its place, no farther off than the tolerance, ends and corners as they were (of a chain, what turns more than the angle). It says how many there are and how far off at the most, and a chart shows it all along. A curve that is nearly one arc can be made one.",
   drawing: [
     "M3 17 C7 4 15 3 21 13",
     "M3 17 m-1.4 0 a1.4 1.4 0 1 0 2.8 0 a1.4 1.4 0 1 0 -2.8 0 M12 7 m-1.4 0 a1.4 1.4 0 1 0 2.8 0 a1.4 1.4 0 1 0 -2.8 0 M21 13 m-1.4 0 a1.4 1.4 0 1 0 2.8 0 a1.4 1.4 0 1 0 -2.8 0",
@@ -57,12 +64,23 @@ export const arcFit: Tool = {
         ["one", "one arc"],
       ],
     },
+    { kind: "words", text: "corners over", onlyIf: under("how", "arcs") },
+    {
+      kind: "value",
+      name: "corners",
+      label: "corners over",
+      expects: "angle",
+      stays: true,
+      given: CORNER_DEGREES,
+      onlyIf: under("how", "arcs"),
+    },
   ],
   propose: (given, { drawing, unit }) => {
     const id = given.picks.curve?.ref?.id;
     if (id === undefined) return nothing;
     const tolerance = toleranceOf(given, drawing);
-    const made = fittedOnce(drawing, id, tolerance, given.choice("how") === "one");
+    const cornerAngle = toRadians(given.value("corners") ?? CORNER_DEGREES);
+    const made = fittedOnce(drawing, id, { tolerance, cornerAngle, oneArc: given.choice("how") === "one" });
     if (!made.ok) return refused(made);
     const { edit, shape, before, after, fit } = made.value;
     const words = `${before > 1 ? `${before} pieces to ${after}` : after === 1 ? "1 piece" : `${after} pieces`}, off by ${showLengthUnit(fit.deviation, unit)} at most`; // prettier-ignore
@@ -71,6 +89,44 @@ export const arcFit: Tool = {
       note: words,
       chart: { profile: fit.profile, tolerance },
       ...(given.value("within") === undefined ? { live: { within: tolerance } } : {}),
+    };
+  },
+};
+
+export const slideAJoint: Tool = {
+  kind: "tool",
+  id: "slide-joint",
+  name: "Slide a joint",
+  bank: "KeyG",
+  help: "Where does this arc end? Click a chain near the place where one arc or line runs on smoothly into the next, then where that place should be: both pieces change and stay tangent to each other and to their neighbours.",
+  drawing: ["M3 18 A10 10 0 0 1 12 9 A13 13 0 0 0 21 4", "M12 9 m-2 0 a2 2 0 1 0 4 0 a2 2 0 1 0 -4 0 M14 13 L19 11"],
+  parts: [
+    { kind: "words", text: "of" },
+    { kind: "pick", name: "chain", label: "chain, near it", takes: "curve" },
+    { kind: "words", text: "to" },
+    { kind: "pick", name: "to", label: "place", takes: "point" },
+  ],
+  propose: (given, { drawing }) => {
+    const { chain, to } = given.picks;
+    if (!chain?.ref) return nothing;
+    const joint = jointNear(drawing, chain.ref.id, chain.at);
+    if (joint === undefined) return refused(refuse("joint-none"));
+    const entity = entityOf(drawing, chain.ref.id);
+    const at = entity?.kind === "chain" ? entity.vertices[joint]!.at : chain.at;
+    if (!to || !given.isFirm("chain")) return { ways: [{ preview: [{ shape: { kind: "point", at } }] }] };
+    const made = slideJoint(drawing, chain.ref.id, joint, to.at);
+    if (!made.ok) return refused(made);
+    const { edit, pieces } = made.value;
+    return {
+      ways: [
+        {
+          preview: [
+            ...pieces.map((piece) => ({ shape: { kind: "piece", ...piece } as Shape })),
+            { shape: { kind: "point", at: pieces[0]!.b } },
+          ],
+          edit: () => edit,
+        },
+      ],
     };
   },
 };

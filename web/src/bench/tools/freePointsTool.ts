@@ -1,6 +1,14 @@
-import { addFreePoint, freePoints, moveFreePoint, nearestFreePoint, removeFreePoint } from "@ash-edge/core/construct";
+import {
+  addFreePoint,
+  freePoints,
+  moveFreePoint,
+  moveSteeringPoint,
+  nearestFreePoint,
+  removeFreePoint,
+  steeringPoints,
+} from "@ash-edge/core/construct";
 import { draftEdit, entityOf, layerOf, type Shape } from "@ash-edge/core/drawing";
-import { refuse } from "@ash-edge/core/numeric";
+import { done, refuse } from "@ash-edge/core/numeric";
 import { nothing, refused, type Tool } from "./tool.ts";
 
 export const freePointsTool: Tool = {
@@ -8,7 +16,7 @@ export const freePointsTool: Tool = {
   id: "free-curve-points",
   name: "Free curve points",
   bank: "KeyW",
-  help: "Click a free curve near one of its points, then where that point should lie: the curve stays on all its other points, and its ends keep their direction. Or put one more point on it, which leaves it as it is, or take one out.",
+  help: "Click a free curve near one of its points, then where that point should lie: the curve stays on all its other points, and its ends keep their direction. Of a curve that points steer, one of these is moved. Or put one more point on it, which leaves it as it is, or take one out.",
   drawing: ["M3 18 C6 8 10 5 13 9 C16 13 19 13 21 6", "M13 9 m-2 0 a2 2 0 1 0 4 0 a2 2 0 1 0 -4 0"],
   parts: [
     {
@@ -33,14 +41,16 @@ export const freePointsTool: Tool = {
     if (!picked || !entity) return nothing;
     if (entity.kind !== "free") return refused(refuse("free-needed"));
     const which = nearestFreePoint(entity, picked.at);
-    const points = freePoints(entity);
-    if (which === undefined || !points) return refused(refuse("free-needed"));
+    const through = freePoints(entity);
+    const points = through ?? steeringPoints(entity);
     const dots = points.map((at): { shape: Shape } => ({ shape: { kind: "point", at } }));
     const what = given.choice("do");
     const note = `point ${which + 1} of ${points.length}`;
     if (what === "move" && (!to || !given.isFirm("curve"))) return { ways: [{ preview: dots }], note };
-    const made =
-      what === "move"
+    if (!through && what !== "move") return refused(refuse("free-steered"));
+    const made = !through
+      ? done(moveSteeringPoint(entity, which, to!.at))
+      : what === "move"
         ? moveFreePoint(entity, which, to!.at)
         : what === "add"
           ? addFreePoint(entity, picked.at)

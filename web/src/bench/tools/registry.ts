@@ -27,7 +27,7 @@ import { HANDLE_TOOLS } from "./handleTools.ts";
 import { extend, split, splitCrossings, toOneLine } from "./extendTools.ts";
 import { boltCircle, clearanceHole, hole, holeGrid, tappedHole } from "./holeTools.ts";
 import { angleTool, areaTool, radiusTool } from "./measureTools.ts";
-import { arcFit, fitToPoints, smooth, toStraight } from "./fitTools.ts";
+import { arcFit, fitToPoints, slideAJoint, smooth, toStraight } from "./fitTools.ts";
 import { freePointsTool } from "./freePointsTool.ts";
 import { join } from "./join.ts";
 import { atAnAngle, bisector, divide, layoutLine, layoutToCut, squareTo, throughTwoPoints } from "./layoutLineTools.ts";
@@ -138,11 +138,12 @@ export const REGISTRY: readonly (Tool | Action)[] = [
   openClose,
   bow,
   straighten,
+  handlesAction,
   smooth,
   toStraight,
   arcFit,
   fitToPoints,
-  handlesAction,
+  slideAJoint,
   hole,
   tappedHole,
   clearanceHole,
