@@ -31,7 +31,7 @@ export const jointNear = (drawing: Drawing, id: Id, at: Point): number | undefin
 /**
  * Slides the joint of two tangent pieces of a chain towards a place: both keep their other ends and their directions there, so they stay tangent to
  * each other and to their neighbours, and there is one joint for each ratio of their tangent lengths, all on one circle. The one nearest to the
- * place by golden section. Refused where the two don't run on, or are one line.
+ * place by golden section. Refused where the two don't run on.
  */
 export const slideJoint = (
   drawing: Drawing,
@@ -60,7 +60,7 @@ export const slideJoint = (
     else low = p;
   }
   const arcs = made((low + high) / 2);
-  if (!arcs || (arcs[0].bulge === 0 && arcs[1].bulge === 0)) return refuse("joint-none");
+  if (!arcs) return refuse("joint-none");
   const draft = draftEdit(drawing, "Slide a joint", "slide-joint");
   const vertices = entity.vertices.map((vertex, k) => {
     if (k === joint) return { ...vertex, at: arcs[0].b, bulge: arcs[1].bulge };
