@@ -5,11 +5,24 @@ import OverlayOp from "jsts/org/locationtech/jts/operation/overlay/OverlayOp.js"
 import { describe, expect, it } from "vitest";
 import { enclosedArea } from "../contour/chainMeasure.ts";
 import { circleHalves } from "../geometry/circle.ts";
-import { pieceRadius, reversePiece, type Piece } from "../geometry/piece.ts";
+import { pieceDirection, pieceRadius, piecePoint, reversePiece, type Piece } from "../geometry/piece.ts";
+import { along, distance, leftOf, type Point } from "../geometry/point.ts";
 import { blob, gear, mapped, polygon, randomFrom, roundedCorners, star } from "../testing/contours.ts";
 import { flattened } from "../testing/flattened.ts";
 import { crossingsOf, isWelded } from "../testing/offsetChecks.ts";
-import { arrange, combine, outlineOf, type Area, type Combination, type Outline } from "./index.ts";
+import {
+  arrange,
+  combine,
+  offCarrier,
+  outlineOf,
+  pointAlong,
+  positionAlong,
+  spanOf,
+  type Area,
+  type Combination,
+  type Outline,
+} from "./index.ts";
+import { meetSpans } from "./meetSpans.ts";
 
 const disc = (x: number, y: number, radius: number): readonly Piece[] => circleHalves({ centre: { x, y }, radius });
 const box = (x: number, y: number, w: number, h: number): readonly Piece[] => polygon([[x, y], [x + w, y], [x + w, y + h], [x, y + h]]); // prettier-ignore
@@ -130,5 +143,27 @@ describe("arrangement", () => {
     const united = combine(many, "unite");
     expect(crossingsOf(united.map(({ pieces }) => pieces))).toBe(0);
     expect(areaOf(united)).toBeLessThan(12_000);
+  });
+
+  it("arcs as flat as can be are met, measured and walked along as exactly as others", () => {
+    const bulge = fc.double({ min: 1e-12, max: 1e-3, noNaN: true });
+    const part = fc.double({ min: 0.05, max: 0.95, noNaN: true });
+    fc.assert(
+      fc.property(bulge, fc.boolean(), part, fc.double({ min: -5, max: 5, noNaN: true }), (b, back, t, off) => {
+        const piece = { a: { x: 3, y: 4 }, b: { x: 80, y: -30 }, bulge: back ? -b : b };
+        const span = spanOf(piece);
+        const at = piecePoint(piece, t);
+        const beside = along(at, leftOf(pieceDirection(piece, t)), off);
+        expect(Math.abs(offCarrier(span, beside) - off)).toBeLessThan(1e-11);
+        expect(Math.abs(positionAlong(span, beside) - t * span.length)).toBeLessThan(1e-10);
+        expect(distance(pointAlong(span, t * span.length), at)).toBeLessThan(1e-11);
+        const across = { x: 0.6, y: 0.8 };
+        const line = spanOf({ a: along(at, across, -10), b: along(at, across, 10), bulge: 0 });
+        const found: Point[] = [];
+        meetSpans(span, line, 1e-7, (p) => void found.push(p));
+        expect(found).toHaveLength(1);
+        expect(distance(found[0]!, at)).toBeLessThan(1e-10);
+      }),
+    );
   });
 });

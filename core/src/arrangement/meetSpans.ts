@@ -1,5 +1,5 @@
 import { cross, distance, dot, type Point } from "../geometry/point.ts";
-import { offCarrier, positionAlong, type Span } from "./span.ts";
+import { directionAlong, offCarrier, positionAlong, type Span } from "./span.ts";
 
 /** Told of a place where two spans meet: on which of them it cuts. */
 export type Meet = (at: Point, cutsA: boolean, cutsB: boolean) => void;
@@ -32,7 +32,8 @@ export const meetSpans = (p: Span, q: Span, resolution: number, meet: Meet): voi
       ends.push(end);
       meet(end, true, false);
     }
-  const both = (at: Point, reach: number): void => {
+  const both = (about: Point, reach: number): void => {
+    const at = p.flat || q.flat ? refined(p, q, about) : about;
     for (const end of ends) if (Math.abs(end.x - at.x) <= reach && distance(end, at) <= reach) return;
     if (holds(p, at, resolution) && holds(q, at, resolution)) meet(at, true, true);
   };
@@ -40,6 +41,20 @@ export const meetSpans = (p: Span, q: Span, resolution: number, meet: Meet): voi
   else if (p.radius === 0) lineArc(p, q, resolution, both);
   else if (q.radius === 0) lineArc(q, p, resolution, both);
   else arcArc(p, q, resolution, both);
+};
+
+/** A meeting with an arc whose centre is far away, by two of Newton's steps on how far it lies off both. */
+const refined = (p: Span, q: Span, about: Point): Point => {
+  let at = about;
+  for (let step = 0; step < 2; step++) {
+    const [u, v] = [directionAlong(p, positionAlong(p, at)), directionAlong(q, positionAlong(q, at))];
+    const sine = cross(u, v);
+    if (Math.abs(sine) < 1e-6) return at;
+    const [e, f] = [offCarrier(p, at), offCarrier(q, at)];
+    // off is measured to the left: its gradient is the direction turned left
+    at = { x: at.x + (e * v.x - f * u.x) / -sine, y: at.y + (e * v.y - f * u.y) / -sine };
+  }
+  return at;
 };
 
 type Both = (at: Point, reach: number) => void;

@@ -8,7 +8,7 @@ import {
   type Piece,
 } from "../geometry/piece.ts";
 import type { Bounds } from "../geometry/bounds.ts";
-import { cross, distance, dot, subtract, type Point } from "../geometry/point.ts";
+import { add, cross, distance, dot, leftOf, midpoint, subtract, times, type Point } from "../geometry/point.ts";
 import { TURN } from "../numeric/angle.ts";
 
 /** A piece made ready to be met with others: what is asked of it again and again, worked out once. */
@@ -22,7 +22,22 @@ export type Span = {
   readonly radius: number;
   /** Signed, 0 for a line. */
   readonly sweep: number;
+  /** Of an arc so flat that its centre is far away: its chord, by which it is worked with instead. */
+  readonly flat?: Flat;
   readonly box: Bounds;
+};
+
+/** The middle of a chord, its direction, its left, and how far to its left the centre lies. */
+type Flat = { readonly middle: Point; readonly along: Point; readonly left: Point; readonly centre: number };
+
+/** Arcs flatter than this (bulge) are worked with by their chord. */
+const FLAT = 1e-3;
+
+const flatOf = ({ a, b, bulge }: Piece): Flat | undefined => {
+  const chord = distance(a, b);
+  if (Math.abs(bulge) >= FLAT || chord === 0) return undefined;
+  const along = { x: (b.x - a.x) / chord, y: (b.y - a.y) / chord };
+  return { middle: midpoint(a, b), along, left: leftOf(along), centre: (chord * (1 - bulge * bulge)) / (4 * bulge) };
 };
 
 /** A span; where the arc's centre and radius are known better than its bulge tells them, they are given. */
@@ -36,12 +51,26 @@ export const spanOf = (piece: Piece, known?: { readonly centre: Point; readonly 
   const radius = known?.radius ?? pieceRadius(piece);
   const centre = known?.centre ?? pieceCentre(piece)!;
   const sweep = sweepOf(piece.bulge);
-  return { piece, direction: pieceDirection(piece, 0), length: Math.abs(sweep) * radius, centre, radius, sweep, box };
+  const flat = flatOf(piece);
+  const round = {
+    piece,
+    direction: pieceDirection(piece, 0),
+    length: Math.abs(sweep) * radius,
+    centre,
+    radius,
+    sweep,
+    box,
+  };
+  return flat ? { ...round, flat } : round;
 };
 
 /** How far along a span the foot of `p` lies; before its start it is negative, beyond its end more than its length. */
-export const positionAlong = ({ piece, direction, centre, radius, sweep }: Span, p: Point): number => {
+export const positionAlong = ({ piece, direction, length, centre, radius, sweep, flat }: Span, p: Point): number => {
   const { a } = piece;
+  if (flat) {
+    const v = subtract(p, flat.middle);
+    return length / 2 + radius * Math.atan(dot(v, flat.along) / Math.abs(flat.centre - dot(v, flat.left)));
+  }
   if (radius === 0) return (p.x - a.x) * direction.x + (p.y - a.y) * direction.y;
   const [u, v] = [subtract(a, centre), subtract(p, centre)];
   const turn = Math.atan2(cross(u, v), dot(u, v)) * Math.sign(sweep); // in (-π, π], forwards positive
@@ -52,14 +81,26 @@ export const positionAlong = ({ piece, direction, centre, radius, sweep }: Span,
 };
 
 /** How far `p` lies off the carrier of a span, left of its direction positive. */
-export const offCarrier = ({ piece, direction, centre, radius, sweep }: Span, p: Point): number =>
-  radius === 0
-    ? direction.x * (p.y - piece.a.y) - direction.y * (p.x - piece.a.x)
-    : (radius - distance(p, centre)) * Math.sign(sweep);
+export const offCarrier = ({ piece, direction, centre, radius, sweep, flat }: Span, p: Point): number => {
+  const { a, b } = piece;
+  if (radius === 0) return direction.x * (p.y - a.y) - direction.y * (p.x - a.x);
+  if (!flat) return (radius - distance(p, centre)) * Math.sign(sweep);
+  // the power of the point over the sum of its distance from the centre and the radius, which does not cancel
+  const power = dot(subtract(p, a), subtract(p, b)) - 2 * flat.centre * dot(subtract(p, flat.middle), flat.left);
+  return (-power / (radius + distance(p, centre))) * Math.sign(sweep);
+};
 
 /** The point at a position along a span. */
-export const pointAlong = ({ piece, direction, centre, radius, sweep }: Span, position: number): Point => {
+export const pointAlong = (
+  { piece, direction, length, centre, radius, sweep, flat }: Span,
+  position: number,
+): Point => {
   const { a } = piece;
+  if (flat) {
+    const [half, turn] = [length / 2 / radius, (position - length / 2) / radius];
+    const up = -2 * radius * Math.sign(sweep) * Math.sin((half + turn) / 2) * Math.sin((half - turn) / 2);
+    return add(flat.middle, add(times(flat.along, radius * Math.sin(turn)), times(flat.left, up)));
+  }
   if (radius === 0) return { x: a.x + direction.x * position, y: a.y + direction.y * position };
   const turn = (position / radius) * Math.sign(sweep);
   const [c, s] = [Math.cos(turn), Math.sin(turn)];

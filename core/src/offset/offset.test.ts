@@ -22,12 +22,13 @@ const KINDS: readonly Corners[] = ["round", "sharp", "flat"];
 const box = polygon([[0, 0], [20, 0], [20, 10], [0, 10]]); // prettier-ignore
 
 describe("offset", () => {
-  it("holds in every family of contours, both ways, with every corner: seeds at random", () => {
+  // seeds at random, and two polygon libraries beside: npm run bench -- trials
+  it("holds in every family of contours, both ways, with every corner", () => {
     fc.assert(
       fc.property(fc.integer({ min: 1, max: 1e9 }), (seed) => {
         expect(offsetTrial(seed).faults).toEqual([]);
       }),
-      { numRuns: 250 },
+      { numRuns: 250, seed: 2712 },
     );
   });
 

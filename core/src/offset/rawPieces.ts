@@ -10,6 +10,8 @@ export type Spread = {
   readonly start: Point;
   readonly end: Point;
   readonly kind: "round" | "flat" | "sharp" | "square";
+  /** Of a sharp one, where the carriers meet. */
+  readonly apex?: Point;
 };
 
 export type Raw = {
@@ -117,7 +119,7 @@ export const rawPieces = (
       one.end = apex;
       other.start = apex;
       one.shifted = other.shifted = true;
-      return { start, end, kind: "sharp" };
+      return { start, end, kind: "sharp", apex };
     }
     if (cap) ends.set(spans.length, [before, after]); // straight across both bands' ends
     put(before, spanOf({ a: start, b: end, bulge: 0 }));

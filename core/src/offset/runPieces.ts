@@ -4,6 +4,7 @@ import { meetCarriers, meetingPoints } from "../intersect/carriers.ts";
 import type { Carrier } from "../geometry/curve.ts";
 import type { Piece } from "../geometry/piece.ts";
 import { distance, type Point } from "../geometry/point.ts";
+import { RESOLUTION } from "../numeric/tolerance.ts";
 
 /** A stretch of a run on one carrier. */
 type Part = {
@@ -83,9 +84,8 @@ const crossingNear = (part: Part, next: Part): Point => {
   return better ?? at;
 };
 
-/** On a span, or so little beyond its ends that its carrier leaves what goes on from there by no more than 1e-10. */
+/** On a span, or no farther beyond its ends than two places are told apart. */
 const isAlong = (span: Span, p: Point): boolean => {
-  const over = Math.sqrt(2e-10 * (span.radius === 0 ? 1 : Math.min(span.radius, 1)));
   const position = positionAlong(span, p);
-  return position >= -over && position <= span.length + over;
+  return position >= -RESOLUTION && position <= span.length + RESOLUTION;
 };

@@ -103,8 +103,12 @@ const inSpread = (
       return distance(p, at) < by - slack;
     case "flat":
       return cross(u, subtract(p, spread.start)) < -slack;
-    case "sharp": // on the corner's side of both carriers
-      return offCarrier(spans[before!]!, p) < by - slack && offCarrier(spans[after!]!, p) < by - slack;
+    case "sharp": // on the corner's side of both carriers, but not where round ones have met again
+      return (
+        distance(p, at) < distance(spread.apex!, at) &&
+        offCarrier(spans[before!]!, p) < by - slack &&
+        offCarrier(spans[after!]!, p) < by - slack
+      );
     case "square":
       return Math.abs(dot(away, u)) < by - slack && Math.abs(cross(away, u)) < by - slack;
   }
