@@ -1,9 +1,11 @@
 // Makes docs/screenshots/ from the demo data: one current picture of each main view. Needs a built application.
 import { join } from "node:path";
 import { Bench } from "../e2e/support/bench.ts";
+import { typePoint } from "../e2e/support/drawn.ts";
 import { withBrowser } from "./withBrowser.ts";
 import { D, drawRockerPlate } from "../e2e/support/rockerPlate.ts";
 
+const BASIN = [[-210, 0], [-150, 120], [0, 165], [170, 130], [240, 10], [180, -110], [20, -150], [-140, -105]].map(([x, y]) => ({ x: x!, y: y! })); // prettier-ignore
 const folder = join(import.meta.dirname, "..", "docs", "screenshots");
 await withBrowser(4339, async (page) => {
   const shoot = async (name: string): Promise<void> => {
@@ -73,4 +75,32 @@ await withBrowser(4339, async (page) => {
   await bench.click({ x: 180, y: 60 });
   await bench.point({ x: 196, y: 70 });
   await shoot("handles");
+  // an opening through points: fitted to arcs with its chart, then its rebate being offset
+  await page.goto("/jobs");
+  await bench.open("Basin opening template");
+  await bench.tool("QD", "Point");
+  for (const at of BASIN) await typePoint(bench, "point", at);
+  await page.keyboard.press("Escape");
+  await page.keyboard.press("Escape");
+  for (const key of ["KeyV", "KeyV"]) await page.keyboard.press(key);
+  await bench.tool("WS", "Free curve");
+  for (const at of [...BASIN, BASIN[0]!]) await bench.click(at);
+  await page.keyboard.press("Escape");
+  await page.keyboard.press("Escape");
+  for (const key of ["KeyV", "KeyV"]) await page.keyboard.press(key);
+  await bench.tool("GF", "Arc fit");
+  await bench.type("0.05");
+  await page.keyboard.press("Enter");
+  await bench.point({ x: 100, y: 156 });
+  await page.waitForTimeout(2500);
+  await shoot("arc-fit");
+  await bench.click({ x: 0, y: 165 });
+  await page.keyboard.press("Escape");
+  await page.keyboard.press("Escape");
+  await bench.tool("FF", "Offset");
+  await bench.callout("12").click();
+  await bench.click({ x: 0, y: 165 });
+  await bench.point({ x: 20, y: 190 });
+  await page.waitForTimeout(4500);
+  await shoot("offset");
 });
