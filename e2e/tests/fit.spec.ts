@@ -57,6 +57,7 @@ test("job 0415: an opening through points, fitted to arcs with its chart, its re
   await bench.click({ x: 0, y: 165 });
   await bench.click({ x: 0, y: 190 });
   await expect.poll(async () => contoursOf(await rowsOf(bench)).length).toBe(2);
+  await expect(bench.callout("12")).toContainText("true");
   // the opening is convex: Steiner's formula
   const [rebate] = contoursOf(await rowsOf(bench));
   const { area, length } = opening!;

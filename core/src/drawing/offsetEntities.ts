@@ -3,7 +3,9 @@ import { withMaterialLeft } from "../contour/materialLeft.ts";
 import { windingNumber } from "../contour/winding.ts";
 import { circleHalves } from "../geometry/circle.ts";
 import { pieceNearest } from "../geometry/piece.ts";
-import type { Point } from "../geometry/point.ts";
+import { carrierOf, curveNearest, curvePoint, type Curve } from "../geometry/curve.ts";
+import { cross, distance, subtract, type Point } from "../geometry/point.ts";
+import { TRUE_WITHIN } from "../numeric/tolerance.ts";
 import { offCarrier, spanOf } from "../arrangement/span.ts";
 import { fitCurve } from "../fit/index.ts";
 import { done, refuse, type Outcome } from "../numeric/outcome.ts";
@@ -16,10 +18,10 @@ import {
   type OffsetRun,
   type OffsetSource,
 } from "../offset/index.ts";
-import { entityOf, refuseLocked, settingsOf, type Drawing } from "./drawing.ts";
+import { curveAt, entityOf, refuseLocked, settingsOf, type Drawing } from "./drawing.ts";
 import type { DrawingIndex } from "./drawingIndex.ts";
 import { draftEdit, type Edit } from "./edit.ts";
-import { chainOfPieces, chainPieces, type Id, type Ref, type Shape } from "./entity.ts";
+import { chainOfPieces, chainPieces, curvesOf, type Entity, type Id, type Ref, type Shape } from "./entity.ts";
 import { looseRun } from "./path.ts";
 import { plain } from "./trim.ts";
 
@@ -145,13 +147,40 @@ const shapeOf = ({ circle, closed, pieces }: OffsetRun, newId: () => Id): Shape 
   return chainOfPieces(pieces, closed, newId);
 };
 
-/** The edit of an offset on `layer`; what it comes from goes where it is to be replaced. Refused as `offsetShapes` does. */
+/** A piece of what was made that lies just `by` off a picked one: parallel to it, or about the same centre; the nearest of them. */
+const pieceBeside = (picked: Curve, added: readonly Entity[], by: number): Ref | undefined => {
+  const carrier = carrierOf(picked);
+  const middle = curvePoint(picked, 0.5);
+  let best: { ref: Ref; away: number } | undefined;
+  for (const { curve, ref } of added.flatMap(curvesOf)) {
+    const other = carrierOf(curve);
+    if (!carrier || !other) continue;
+    const off =
+      carrier.kind === "line" && other.kind === "line"
+        ? Math.abs(cross(carrier.direction, other.direction)) <= TRUE_WITHIN
+          ? Math.abs(cross(carrier.direction, subtract(other.at, carrier.at)))
+          : NaN
+        : carrier.kind === "circle" && other.kind === "circle" && distance(carrier.centre, other.centre) <= TRUE_WITHIN
+          ? Math.abs(carrier.radius - other.radius)
+          : NaN;
+    if (!(Math.abs(off - by) <= TRUE_WITHIN)) continue;
+    const away = curveNearest(curve, middle).distance;
+    if (!best || away < best.away) best = { ref, away };
+  }
+  return best?.ref;
+};
+
+/**
+ * The edit of an offset on `layer`; what it comes from goes where it is to be replaced. A callout that gave the distance is answered by the picked
+ * piece and the one that lies beside it. Refused as `offsetShapes` does.
+ */
 export const offsetEdit = (
   drawing: Drawing,
   what: OffsetWhat,
   given: OffsetGiven,
   layer: Id,
   replace: boolean,
+  answers?: { readonly callout: Id; readonly picked: Ref },
 ): Outcome<OffsetMade & { readonly edit: Edit }> => {
   const source = what.ids.map((id) => entityOf(drawing, id)).find((one) => one !== undefined && replace);
   const locked = refuseLocked(drawing, ...(source ? [source] : []), { layer });
@@ -159,7 +188,10 @@ export const offsetEdit = (
   const draft = draftEdit(drawing, "Offset", "offset");
   const made = offsetShapes(what, given, draft.newId);
   if (!made.ok) return made;
-  for (const shape of made.value.shapes) draft.add(shape, layer);
+  const added = made.value.shapes.map((shape): Entity => ({ ...shape, id: draft.add(shape, layer), layer }));
+  const picked = answers && !replace ? curveAt(drawing, answers.picked) : undefined;
+  const beside = picked && pieceBeside(picked, added, Math.abs(given.by));
+  if (answers && beside) draft.link(answers.callout, [answers.picked, beside]);
   if (replace) for (const id of what.ids) draft.remove(id);
   return done({ ...made.value, edit: draft.finish() });
 };

@@ -98,6 +98,8 @@ export const offset: Tool = {
     const typed = given.value("distance");
     const by = typed === undefined ? through : Math.sign(through) * typed;
     if (by === 0) return { ways: [], ...(note ? { note } : {}) };
+    const callout = given.callout("distance");
+    const picked = given.picks.of?.ref;
     const ends = given.choice("ends");
     const times = given.value("times") ?? 1;
     const made = offsetEdit(
@@ -112,6 +114,7 @@ export const offset: Tool = {
       },
       context.layer,
       given.choice("source") === "replace",
+      callout && picked ? { callout: callout.id, picked } : undefined,
     );
     if (!made.ok) return refused(made);
     const { shapes, edit, made: count } = made.value;
