@@ -12,6 +12,9 @@ const holds = (span: Span, p: Point, resolution: number): boolean => {
   return position >= -resolution && position <= span.length + resolution;
 };
 
+/** The very numbers of an end of a span: nothing is cut there. */
+const isEnd = ({ piece: { a, b } }: Span, p: Point): boolean => (a.x === p.x && a.y === p.y) || (b.x === p.x && b.y === p.y); // prettier-ignore
+
 const liesOn = (span: Span, p: Point, resolution: number): boolean =>
   Math.abs(offCarrier(span, p)) <= resolution && holds(span, p, resolution);
 
@@ -23,12 +26,13 @@ const liesOn = (span: Span, p: Point, resolution: number): boolean =>
 export const meetSpans = (p: Span, q: Span, resolution: number, meet: Meet): void => {
   const ends: Point[] = [];
   for (const end of [p.piece.a, p.piece.b])
-    if (liesOn(q, end, resolution)) {
+    if (isEnd(q, end)) ends.push(end);
+    else if (liesOn(q, end, resolution)) {
       ends.push(end);
       meet(end, false, true);
     }
   for (const end of [q.piece.a, q.piece.b])
-    if (liesOn(p, end, resolution)) {
+    if (!isEnd(p, end) && liesOn(p, end, resolution)) {
       ends.push(end);
       meet(end, true, false);
     }

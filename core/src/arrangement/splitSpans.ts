@@ -37,7 +37,13 @@ export const splitSpans = (spans: readonly Span[], resolution: number): Split =>
   const index = indexSpans(spans);
   if (!index) return { vertices: [], fragments: [], moved: false };
   const places: Point[] = [];
-  for (const { piece } of spans) places.push(piece.a, piece.b);
+  // ends that are one object are one place
+  const [starts, ends] = [new Int32Array(spans.length), new Int32Array(spans.length)];
+  for (let i = 0; i < spans.length; i++) {
+    const { a, b } = spans[i]!.piece;
+    starts[i] = i > 0 && spans[i - 1]!.piece.b === a ? ends[i - 1]! : places.push(a) - 1;
+    ends[i] = places.push(b) - 1;
+  }
   // stops of each span as a list through `next`: a place and how far along
   const heads = new Int32Array(spans.length).fill(-1);
   const next: number[] = [];
@@ -80,8 +86,8 @@ export const splitSpans = (spans: readonly Span[], resolution: number): Split =>
       stops.push({ position, vertex: vertex(place) });
     }
     stops.sort((p, q) => p.position - q.position);
-    stops.push({ position: span.length, vertex: vertex(2 * i + 1) });
-    let at = { position: 0, vertex: vertex(2 * i) };
+    stops.push({ position: span.length, vertex: vertex(ends[i]!) });
+    let at = { position: 0, vertex: vertex(starts[i]!) };
     for (const to of stops) {
       // within a vertex there is nothing; a part that leaves and comes back within the resolution is none either
       if (to.vertex !== at.vertex) {
