@@ -78,7 +78,7 @@ const weldEnds = (parts: readonly Ends[], tolerance: number): readonly number[] 
     }
     return node;
   };
-  const grid = pointGrid(points, tolerance);
+  const grid = pointGrid(points, tolerance, tolerance < 1e-4 ? 64 : 4); // few ends share a place
   points.forEach((p, i) =>
     grid.near(p, (j) => {
       if (j > i && distance(p, points[j]!) <= tolerance) nodeOf[root(j)] = root(i);

@@ -77,13 +77,16 @@ const closingsOf = (things: readonly Thing[], strands: readonly Strand[], tolera
   });
 };
 
+/** Few ends share a place, so the squares may be wide beside what joins them. */
+const WIDE = 64;
+
 /** Ends at which nothing else ends. */
 const freeEnds = (strands: readonly Strand[]): readonly End[] => {
   const all: End[] = [];
   strands.forEach(({ circle, piece }, strand) => {
     if (!circle) all.push({ strand, atEnd: false, at: piece.a }, { strand, atEnd: true, at: piece.b });
   });
-  const grid = pointGrid(all.map(({ at }) => at), JOINED); // prettier-ignore
+  const grid = pointGrid(all.map(({ at }) => at), JOINED, WIDE); // prettier-ignore
   return all.filter(({ at }, i) => {
     let free = true;
     grid.near(at, (j) => void (free &&= j === i || distance(all[j]!.at, at) > JOINED));

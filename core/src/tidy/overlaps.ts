@@ -1,5 +1,5 @@
 import Flatbush from "flatbush";
-import { boundsOf, growBounds, unionBounds, type Bounds } from "../geometry/bounds.ts";
+import { boundsOf, unionBounds, type Bounds } from "../geometry/bounds.ts";
 import { circleHalves } from "../geometry/circle.ts";
 import {
   arcBetween,
@@ -68,12 +68,12 @@ export const untangle = (things: readonly Thing[], all: readonly Strand[], optio
   const tree = treeOf(boxes);
   const degree = (place: Point, own: number): number => {
     const { tolerance } = options;
-    const near = tree?.search(place.x - tolerance, place.y - tolerance, place.x + tolerance, place.y + tolerance) ?? [];
-    return directionsAt(
-      near.map((i) => all[i]!).filter(({ thing }) => classes[thing] === own),
-      place,
-      tolerance,
-    );
+    const near: Strand[] = [];
+    tree?.search(place.x - tolerance, place.y - tolerance, place.x + tolerance, place.y + tolerance, (i) => {
+      if (classes[all[i]!.thing] === own) near.push(all[i]!);
+      return false;
+    });
+    return directionsAt(near, place, tolerance);
   };
   const work: Work = { all, things, classes, options, degree, noted, out };
   for (const group of groupsOf(all, boxes, tree, things, classes, options.tolerance)) resolveGroup(group, work);
@@ -165,23 +165,24 @@ const groupsOf = (
     while (root[at] !== at) at = root[at] = root[root[at]!]!;
     return at;
   };
-  let any = false;
+  const joined = new Uint8Array(all.length); // 1 where something else lies in the same group
   all.forEach((strand, i) => {
-    const box = growBounds(boxes[i]!, tolerance);
+    const { minX, minY, maxX, maxY } = boxes[i]!;
     let track: Track | undefined;
-    for (const j of tree.search(box.minX, box.minY, box.maxX, box.maxY)) {
-      if (j <= i || (strand.piece.bulge === 0) !== (all[j]!.piece.bulge === 0)) continue;
-      if (classes[strand.thing] !== classes[all[j]!.thing] || find(i) === find(j)) continue;
+    tree.search(minX - tolerance, minY - tolerance, maxX + tolerance, maxY + tolerance, (j) => {
+      if (j <= i || (strand.piece.bulge === 0) !== (all[j]!.piece.bulge === 0)) return false;
+      if (classes[strand.thing] !== classes[all[j]!.thing] || find(i) === find(j)) return false;
+      if (standsAcross(strand.piece, all[j]!.piece, tolerance)) return false;
       track ??= trackOf(strand);
-      if (!related(track, strand, all[j]!, tolerance, things)) continue;
+      if (!related(track, strand, all[j]!, tolerance, things)) return false;
       root[find(j)] = find(i);
-      any = true;
-    }
+      joined[i] = joined[j] = 1;
+      return false;
+    });
   });
-  if (!any) return [];
   const byRoot = new Map<number, number[]>();
-  all.forEach((_, i) => void (byRoot.get(find(i))?.push(i) ?? byRoot.set(find(i), [i])));
-  return [...byRoot.values()].filter((members) => members.length > 1).map((members) => groupOf(all, members));
+  for (let i = 0; i < all.length; i++) if (joined[i]) void (byRoot.get(find(i))?.push(i) ?? byRoot.set(find(i), [i]));
+  return [...byRoot.values()].map((members) => groupOf(all, members));
 };
 
 /** The track of the longest member, by which the others are measured. */
@@ -190,6 +191,15 @@ const groupOf = (all: readonly Strand[], members: readonly number[]): Group => {
   const longest = members.reduce((best, i) => (size(i) > size(best) ? i : best));
   const track = trackOf(all[longest]!);
   return { track, members: members.map((strand) => ({ strand, cover: coverOf(track, all[strand]!) })) };
+};
+
+/** True for two straight pieces, long beside the tolerance, at more than 30 degrees: they share a place at most. */
+const standsAcross = (p: Piece, q: Piece, tolerance: number): boolean => {
+  if (p.bulge !== 0 || q.bulge !== 0) return false;
+  const [px, py, qx, qy] = [p.b.x - p.a.x, p.b.y - p.a.y, q.b.x - q.a.x, q.b.y - q.a.y];
+  const [pp, qq, area] = [px * px + py * py, qx * qx + qy * qy, px * qy - py * qx];
+  const long = 16 * tolerance * tolerance;
+  return pp > long && qq > long && area * area > 0.25 * pp * qq;
 };
 
 /** Lies on one another for more than a touch, or runs on end to end in the same line or arc without a corner. */
@@ -252,7 +262,42 @@ const abuts = (p: Strand, q: Strand, tolerance: number): boolean =>
 type Atom = { readonly from: number; readonly length: number; readonly cover: readonly number[]; left: number };
 type Stop = { readonly position: number; readonly place: Point };
 
+/**
+ * The commonest group by itself: two loose lines or arcs, one on the other from end to end, that no outlines share. The one that came first, or that
+ * something is attached to, stays. False where it is another group.
+ */
+const resolvePair = (
+  { track, members }: Group,
+  { all, things, classes, options, degree, noted, out }: Work,
+): boolean => {
+  const { tolerance } = options;
+  if (members.length !== 2 || track.round !== undefined) return false;
+  const [p, q] = [members[0]!, members[1]!];
+  const [one, other] = [all[p.strand]!, all[q.strand]!];
+  const [first, second] = [things[one.thing]!, things[other.thing]!];
+  if (first.shape.kind !== "piece" || second.shape.kind !== "piece" || first.attached || second.attached) return false;
+  const [pEnd, qEnd] = [p.cover.from + p.cover.length, q.cover.from + q.cover.length];
+  const [from, to] = [Math.min(p.cover.from, q.cover.from), Math.min(pEnd, qEnd)];
+  const apart = Math.max(Math.abs(p.cover.from - q.cover.from), Math.abs(pEnd - qEnd));
+  // ends that are told apart make stretches of their own, and short ones none
+  if (apart > tolerance / 8 || to - from <= 2 * tolerance) return false;
+  const own = classes[one.thing]!;
+  const ends = [one.piece.a, one.piece.b].map((at) => degree(at, own));
+  if (ends.every((n) => n % 2 === 1 && n > 1)) return false;
+  const at = placeOn(track, (from + to) / 2);
+  const key = keyOf("duplicate", at, String(second.id));
+  const finding = { code: "duplicate" as const, severity: severityOf("duplicate"), mendable: true, at, key, ids: [second.id, first.id], values: {} }; // prettier-ignore
+  const fixed = options.accept?.(finding) ?? true;
+  noted.findings.push({ ...finding, fixed });
+  if (!fixed) return true;
+  out[q.strand] = [];
+  noted.touched.add(other.thing);
+  for (const went of other.origins) noted.absorbed.push([went, one.origins[0]!]);
+  return true;
+};
+
 const resolveGroup = (group: Group, work: Work): void => {
+  if (resolvePair(group, work)) return;
   const { all, things, classes, options, degree, noted, out } = work;
   const { track, members } = group;
   const { tolerance, sharedEdges } = options;

@@ -1,9 +1,8 @@
 import Flatbush from "flatbush";
 import { joinRuns, runPieces } from "../contour/joining.ts";
-import { growBounds } from "../geometry/bounds.ts";
 import { circleHalves } from "../geometry/circle.ts";
 import { pieceLength, type Piece } from "../geometry/piece.ts";
-import { distance, type Point } from "../geometry/point.ts";
+import { distance, equalPoint, type Point } from "../geometry/point.ts";
 import { pointGrid } from "../geometry/pointGrid.ts";
 import { meetings } from "../intersect/meetings.ts";
 import { RESOLUTION } from "../numeric/tolerance.ts";
@@ -252,6 +251,8 @@ const tinyFindings = (standing: readonly Standing[], tolerance: number): Finding
 
 type Side = { readonly piece: Piece; readonly owner: number; readonly place: number };
 
+const shareAnEnd = (p: Piece, q: Piece): boolean => equalPoint(p.a, q.a) || equalPoint(p.a, q.b) || equalPoint(p.b, q.a) || equalPoint(p.b, q.b); // prettier-ignore
+
 /** Where things cross themselves or one another: each place once. Touching and shared edges are no crossing. */
 const crossingFindings = (standing: readonly Standing[]): Finding[] => {
   const sides: Side[] = standing.flatMap(({ pieces, made }, owner) =>
@@ -264,9 +265,14 @@ const crossingFindings = (standing: readonly Standing[]): Finding[] => {
   tree.finish();
   const found = new Map<string, Finding>();
   sides.forEach((side, i) => {
-    const box = growBounds(boxes[i]!, RESOLUTION);
-    for (const j of tree.search(box.minX, box.minY, box.maxX, box.maxY)) {
-      if (j <= i) continue;
+    const { minX, minY, maxX, maxY } = boxes[i]!;
+    const near: number[] = [];
+    tree.search(minX - RESOLUTION, minY - RESOLUTION, maxX + RESOLUTION, maxY + RESOLUTION, (j) => {
+      // straight pieces that share an end have no other place to cross
+      if (j > i && !(side.piece.bulge === 0 && sides[j]!.piece.bulge === 0 && shareAnEnd(side.piece, sides[j]!.piece))) near.push(j); // prettier-ignore
+      return false;
+    });
+    for (const j of near) {
       const other = sides[j]!;
       for (const meeting of meetings({ kind: "piece", ...side.piece }, { kind: "piece", ...other.piece }, RESOLUTION)) {
         if (meeting.kind !== "crossing") continue;
