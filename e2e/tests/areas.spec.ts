@@ -159,6 +159,19 @@ test("a cutter allowed for: by the tool, and at release with what it can't get i
   await page.keyboard.press("Escape");
   await page.keyboard.press("Escape");
   await page.keyboard.press("Control+z");
+  // the hole alone: its way lies inside of it all the same
+  await bench.click({ x: middle(({ x }) => x) + 10, y: middle(({ y }) => y) });
+  await bench.tool("FS", "Cutter allowance");
+  await page.getByRole("radio", { name: "what is selected" }).click();
+  await bench.type("6d");
+  await page.keyboard.press("Enter");
+  await page.keyboard.press("Enter");
+  await expect
+    .poll(async () => (await rowsOf(bench)).flatMap(({ radius }) => radius ?? []).sort((p, q) => p - q))
+    .toEqual([7, 10]);
+  await page.keyboard.press("Escape");
+  await page.keyboard.press("Escape");
+  await page.keyboard.press("Control+z");
   await bench.saved();
   await page.getByRole("navigation", { name: "Steps" }).getByRole("button", { name: "Release" }).click();
   const cutter = page.getByRole("textbox", { name: "Allow for a cutter of Ø" });

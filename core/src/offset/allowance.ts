@@ -17,6 +17,8 @@ export type Allowance = {
   /** Contours into which it doesn't get at all. */
   readonly vanished: readonly number[];
   readonly failed: readonly Point[];
+  /** Contours with less than a cutter's width between them: each list would be cut as one. */
+  readonly merged: readonly (readonly number[])[];
 };
 
 /**
@@ -24,7 +26,7 @@ export type Allowance = {
  * leaves material because an inside corner is sharper than it is round, or edges are closer together.
  */
 export const allowanceFor = (contours: readonly (readonly Piece[])[], radius: number): Allowance => {
-  const { runs, vanished, failed } = offsetRegion(contours, radius, { corners: "round" });
+  const { runs, vanished, failed, merged } = offsetRegion(contours, radius, { corners: "round" });
   const turned = withMaterialLeft(contours);
   const { pieces, owners, corners } = cornersOf(turned.map((own) => ({ pieces: own, closed: true })));
   const zone = zoneOf(pieces, corners, [], radius);
@@ -45,5 +47,5 @@ export const allowanceFor = (contours: readonly (readonly Piece[])[], radius: nu
     const cutter = along(middle, leftOf(pieceDirection(piece, 0.5)), -radius);
     if (zone(cutter, RESOLUTION)) unreached.push({ kind: "narrow", contour, at: middle });
   });
-  return { runs, unreached, vanished, failed };
+  return { runs, unreached, vanished, failed, merged };
 };

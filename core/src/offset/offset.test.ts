@@ -210,5 +210,7 @@ describe("offset", () => {
     expect(Math.abs(enclosedArea(inside!.pieces))).toBeCloseTo(24 * 24, 10);
     expect(distanceError([way!.pieces, inside!.pieces], distanceTo([outer, hole, bore].flat()), 3)).toBeLessThan(1e-9);
     expect(allowanceFor([circle(20)], 3).unreached).toEqual([]);
+    expect(allowanceFor([circle(10), circle(10, 25)], 3).merged).toEqual([[0, 1]]); // 5 between them, the cutter is 6
+    expect(allowanceFor([circle(10), circle(10, 27)], 3).merged).toEqual([]);
   });
 });

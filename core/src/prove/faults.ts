@@ -19,7 +19,8 @@ export type Fault = {
     | "not-arcs"
     | "cutter-corner"
     | "cutter-narrow"
-    | "cutter-gone";
+    | "cutter-gone"
+    | "cutter-merged";
   readonly severity: "error" | "warning";
   readonly at?: Point;
   readonly ids: readonly Id[];

@@ -52,7 +52,7 @@ const withAllowance = (
   cut: readonly Contour[],
   radius: number,
 ): { readonly contours: readonly ReleasedContour[]; readonly faults: readonly Fault[] } => {
-  const { runs, unreached, vanished, failed } = allowanceFor(cut.map(({ pieces }) => pieces), radius); // prettier-ignore
+  const { runs, unreached, vanished, failed, merged } = allowanceFor(cut.map(({ pieces }) => pieces), radius); // prettier-ignore
   const values = { cutter: 2 * radius };
   const at = (place: Point, ids: Fault["ids"], code: Fault["code"], severity: Fault["severity"]): Fault => ({ code, severity, at: place, ids, values }); // prettier-ignore
   const contours = runs.map(({ circle, pieces, sources }): ReleasedContour => {
@@ -63,6 +63,7 @@ const withAllowance = (
     contours: contours.sort((p, q) => Number(q.layer === LAYER_NAMES.inside) - Number(p.layer === LAYER_NAMES.inside)),
     faults: [
       ...vanished.map((i) => at(cut[i]!.pieces[0]!.a, cut[i]!.ids, "cutter-gone", "error")),
+      ...merged.map((all) => at(cut[all[0]!]!.pieces[0]!.a, all.flatMap((i) => cut[i]!.ids), "cutter-merged", "error")), // prettier-ignore
       ...failed.map((place) => at(place, [], "cutter-gone", "error")),
       ...unreached.map((one) => at(one.at, cut[one.contour]!.ids, one.kind === "corner" ? "cutter-corner" : "cutter-narrow", "warning")), // prettier-ignore
     ],

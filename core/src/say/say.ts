@@ -215,6 +215,8 @@ export const sayFault = ({ code, values }: Fault, unit: Unit): string => {
       return `A cutter of Ø ${showLength(values.cutter as number, unit)} doesn't get in between here: material stays.`;
     case "cutter-gone":
       return `A cutter of Ø ${showLength(values.cutter as number, unit)} doesn't get into this contour. Take a smaller one.`;
+    case "cutter-merged":
+      return `A cutter of Ø ${showLength(values.cutter as number, unit)} doesn't get in between these contours: they would be cut as one. Move them apart, or take a smaller one.`;
     case "doubled":
       return "The same edge is there twice and would be cut twice. Remove one of them.";
   }

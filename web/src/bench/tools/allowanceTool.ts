@@ -41,10 +41,17 @@ export const cutterAllowance: Tool = {
     const radius = given.radius("cutter");
     if (radius === undefined) return nothing;
     const among = given.choice("among") === "selected";
-    const contours = contoursOnce(drawing).filter(({ role, ids }) => role !== "mark" && (!among || ids.some((id) => selection.has(id)))); // prettier-ignore
+    // inside and outside come from all contours, also where only a hole is asked for
+    const all = contoursOnce(drawing).filter(({ role }) => role !== "mark");
+    const asked = all.map(({ ids }) => !among || ids.some((id) => selection.has(id)));
+    const contours = all.filter((_, i) => asked[i]);
     if (contours.length === 0) return refused(refuse(among ? "nothing-selected" : "not-closed"));
-    const { runs, unreached, vanished, failed } = allowanceFor(contours.map(({ pieces }) => pieces), radius); // prettier-ignore
-    if (failed.length > 0) return refused(refuse("offset-fails"));
+    const made = allowanceFor(all.map(({ pieces }) => pieces), radius); // prettier-ignore
+    if (made.failed.length > 0) return refused(refuse("offset-fails"));
+    const runs = made.runs.filter(({ sources }) => sources.some((i) => asked[i]));
+    const unreached = made.unreached.filter(({ contour }) => asked[contour]);
+    const vanished = made.vanished.filter((i) => asked[i]);
+    const merged = made.merged.filter((sources) => sources.some((i) => asked[i])).flat();
     if (runs.length === 0) return refused(refuse("offset-vanishes", { typed: radius }));
     let id = -1;
     const preview: readonly PreviewShape[] = [
@@ -54,6 +61,7 @@ export const cutterAllowance: Tool = {
     const said = [
       `${runs.length} contours`,
       vanished.length > 0 ? `${vanished.length} too small for the cutter` : "",
+      merged.length > 0 ? `${merged.length} too close together, cut as one` : "",
       unreached.length > 0 ? `${unreached.length} places it can't get into` : "",
     ].filter(Boolean).join(", "); // prettier-ignore
     const replace = given.choice("source") === "replace";
