@@ -8,9 +8,7 @@ import { race, say, table } from "./report.ts";
 /** Reading and writing DXF, and joining what is loose. */
 export const formats = (): void => {
   const text = writeDxf(contours, "mm");
-  const parts = contours.flatMap((contour) =>
-    contour.kind === "polyline" ? contour.pieces.map(({ a, b }) => ({ start: a, end: b })) : [],
-  );
+  const parts = contours.flatMap((contour) => (contour.kind === "polyline" ? contour.pieces : []));
 
   say(`\n${text.length} bytes of DXF, ${contours.length} contours, ${parts.length} loose pieces.`);
   table(
@@ -34,8 +32,8 @@ export const formats = (): void => {
       ours: () => joinRuns(parts, 1e-7),
       "a string-keyed Map of the ends alone": () => {
         const ends = new Map<string, number>();
-        for (const { start, end } of parts)
-          for (const { x, y } of [start, end]) ends.set(`${x} ${y}`, (ends.get(`${x} ${y}`) ?? 0) + 1);
+        for (const { a, b } of parts)
+          for (const { x, y } of [a, b]) ends.set(`${x} ${y}`, (ends.get(`${x} ${y}`) ?? 0) + 1);
         return ends;
       },
     }),

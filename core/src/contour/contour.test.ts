@@ -73,10 +73,7 @@ describe("contours", () => {
       fc.property(outlines, fc.infiniteStream(fc.boolean()), fc.nat(), (pieces, flips, seed) => {
         const order = pieces.map((_, i) => i).sort((p, q) => ((p * 7919 + seed) % 31) - ((q * 7919 + seed) % 31));
         const parts = order.map((i) => (flips.next().value ? reversePiece(pieces[i]!) : pieces[i]!));
-        const runs = joinRuns(
-          parts.map(({ a, b }) => ({ start: a, end: b })),
-          1e-7,
-        );
+        const runs = joinRuns(parts, 1e-7);
         expect(runs.map(({ closed, links }) => [closed, links.length])).toEqual([[true, pieces.length]]);
         const joined = runPieces(
           runs[0]!,
@@ -97,9 +94,9 @@ describe("contours", () => {
       { x: 1, y: 1 },
       { x: 0, y: 1 },
     ];
-    const ends = corners.slice(0, 3).map((start, i) => ({ start, end: corners[i + 1]! }));
+    const ends = corners.slice(0, 3).map((a, i) => ({ a, b: corners[i + 1]! }));
     expect(joinRuns(ends, 1e-7)).toMatchObject([{ closed: false, links: [{ part: 0 }, { part: 1 }, { part: 2 }] }]);
-    const branch = [...ends, { start: { x: 1, y: 0 }, end: { x: 5, y: 0 } }];
+    const branch = [...ends, { a: { x: 1, y: 0 }, b: { x: 5, y: 0 } }];
     expect(joinRuns(branch, 1e-7).map(({ links }) => links.length)).toEqual([1, 2, 1]);
   });
 

@@ -1,6 +1,6 @@
 import { reversePiece, type Piece } from "../geometry/piece.ts";
-import { distance, type Point } from "../geometry/point.ts";
-import { pointGrid } from "../geometry/pointGrid.ts";
+import { equalPoint, type Point } from "../geometry/point.ts";
+import { weldPoints } from "../geometry/weldPoints.ts";
 
 /** A run of pieces end to end, each from the part it came from, in running order. */
 export type Run = {
@@ -8,8 +8,8 @@ export type Run = {
   readonly links: readonly { readonly part: number; readonly reversed: boolean }[];
 };
 
-/** The ends of something that can be joined. */
-export type Ends = { readonly start: Point; readonly end: Point };
+/** The two ends of something that can be joined; a piece has them. */
+export type Ends = { readonly a: Point; readonly b: Point };
 
 /** Which of the ends at a node (2 · part, +1 for its end) go on into each other, where more than two meet. */
 export type Pairing = (here: readonly number[]) => readonly (readonly [number, number])[];
@@ -20,79 +20,88 @@ export type Pairing = (here: readonly number[]) => readonly (readonly [number, n
  * their first part, each in the direction of that part. n log n.
  */
 export const joinRuns = (parts: readonly Ends[], tolerance: number, pairing?: Pairing): readonly Run[] => {
-  const nodeOf = weldEnds(parts, tolerance);
-  const at = new Map<number, number[]>(); // node -> ends (2 · part, +1 for its end)
-  nodeOf.forEach((node, end) => void (at.get(node)?.push(end) ?? at.set(node, [end])));
-  /** The end met on the other side of the node at `end`, when exactly two meet there. */
-  const paired = new Map<number, number>();
-  if (pairing)
-    for (const here of at.values())
-      if (here.length > 2)
-        for (const [p, q] of pairing(here)) {
-          paired.set(p, q);
-          paired.set(q, p);
-        }
-  const across = (end: number): number | undefined => {
-    const here = at.get(nodeOf[end]!)!;
-    return here.length === 2 ? here[here[0] === end ? 1 : 0] : paired.get(end);
-  };
-  const used = new Set<number>();
+  const across = acrossNodes(weldEnds(parts, tolerance), pairing);
+  const used = new Uint8Array(parts.length);
   const runs: Run[] = [];
-  for (let first = 0; first < parts.length; first++) {
-    if (used.has(first)) continue;
-    const links = [{ part: first, reversed: false }];
-    used.add(first);
+  type Link = Run["links"][number];
+  /** Goes on from an end of the first part until nothing follows; true where it comes round to it. */
+  const follow = (first: number, forwards: boolean, links: Link[]): boolean => {
     let closed = false;
-    for (const forwards of [true, false]) {
-      if (closed) break;
-      let out = forwards ? 2 * first + 1 : 2 * first;
-      for (;;) {
-        const entered = across(out);
-        if (entered === undefined) break;
-        const part = entered >> 1;
-        if (part === first && forwards && entered === 2 * first) closed = true;
-        if (used.has(part)) break;
-        used.add(part);
-        const entersAtEnd = (entered & 1) === 1;
-        const link = { part, reversed: forwards ? entersAtEnd : !entersAtEnd };
-        if (forwards) links.push(link);
-        else links.unshift(link);
-        out = entered ^ 1;
-      }
+    let out = forwards ? 2 * first + 1 : 2 * first;
+    for (;;) {
+      const entered = across[out]!;
+      if (entered < 0) return closed;
+      const part = entered >> 1;
+      if (part === first && forwards && entered === 2 * first) closed = true;
+      if (used[part]) return closed;
+      used[part] = 1;
+      links.push({ part, reversed: ((entered & 1) === 1) === forwards });
+      out = entered ^ 1;
     }
-    runs.push({ closed, links });
+  };
+  for (let first = 0; first < parts.length; first++) {
+    if (used[first]) continue;
+    used[first] = 1;
+    const links: Link[] = [{ part: first, reversed: false }];
+    const closed = follow(first, true, links);
+    const before: Link[] = [];
+    if (!closed) follow(first, false, before);
+    runs.push({ closed, links: before.length === 0 ? links : [...before.reverse(), ...links] });
   }
   return runs;
 };
 
-/** The node number of every end; ends within `tolerance` share one. */
-const weldEnds = (parts: readonly Ends[], tolerance: number): readonly number[] => {
-  const points: Point[] = [];
-  for (const { start, end } of parts) points.push(start, end);
-  const nodeOf = points.map((_, i) => i);
-  const root = (i: number): number => {
-    let node = i;
-    while (nodeOf[node] !== node) {
-      nodeOf[node] = nodeOf[nodeOf[node]!]!;
-      node = nodeOf[node]!;
-    }
-    return node;
-  };
-  const grid = pointGrid(points, tolerance, tolerance < 1e-4 ? 64 : 4); // few ends share a place
-  points.forEach((p, i) =>
-    grid.near(p, (j) => {
-      if (j > i && distance(p, points[j]!) <= tolerance) nodeOf[root(j)] = root(i);
-    }),
-  );
-  return points.map((_, i) => root(i));
+/** For every end the one met across its node, where exactly two meet there or `pairing` says so; -1 where it goes on into nothing. */
+const acrossNodes = (nodeOf: Int32Array, pairing?: Pairing): Int32Array => {
+  const across = new Int32Array(nodeOf.length).fill(-1);
+  const [counts, firsts] = [new Int32Array(nodeOf.length), new Int32Array(nodeOf.length)];
+  nodeOf.forEach((node, end) => {
+    counts[node]! += 1;
+    if (counts[node] === 1) firsts[node] = end;
+    else across[end] = firsts[node]!; // good where no third comes
+  });
+  const many = new Map<number, number[]>();
+  nodeOf.forEach((node, end) => {
+    if (counts[node]! > 2) {
+      across[end] = -1;
+      if (pairing) void (many.get(node)?.push(end) ?? many.set(node, [end]));
+    } else if (across[end]! >= 0) across[across[end]!] = end;
+  });
+  if (pairing)
+    for (const here of many.values())
+      for (const [p, q] of pairing(here)) {
+        across[p] = q;
+        across[q] = p;
+      }
+  return across;
+};
+
+/** The node number of every end (2 · part, +1 for its end); ends within `tolerance` share one. */
+export const weldEnds = (parts: readonly Ends[], tolerance: number): Int32Array => {
+  const places = new Float64Array(4 * parts.length);
+  parts.forEach(({ a, b }, i) => {
+    places[4 * i] = a.x;
+    places[4 * i + 1] = a.y;
+    places[4 * i + 2] = b.x;
+    places[4 * i + 3] = b.y;
+  });
+  return weldPoints(places, tolerance);
 };
 
 /** Pieces in running order with ends made the same numbers: the earlier piece's end rules. */
 export const weldPieces = (pieces: readonly Piece[], closed: boolean): readonly Piece[] => {
-  const welded: Piece[] = [];
-  for (const piece of pieces) welded.push({ ...piece, a: welded.at(-1)?.b ?? piece.a });
-  if (closed && welded.length > 0) welded[welded.length - 1] = { ...welded.at(-1)!, b: welded[0]!.a };
+  const welded = [...pieces];
+  weldInPlace(welded, closed);
   return welded;
+};
+
+const weldInPlace = (pieces: Piece[], closed: boolean): void => {
+  for (let i = 1; i < pieces.length; i++) {
+    const { b } = pieces[i - 1]!;
+    if (!equalPoint(b, pieces[i]!.a)) pieces[i] = { ...pieces[i]!, a: b };
+  }
+  const last = pieces.at(-1);
+  if (closed && last && !equalPoint(last.b, pieces[0]!.a)) pieces[pieces.length - 1] = { ...last, b: pieces[0]!.a };
 };
 
 export const runPieces = (run: Run, pieces: readonly (readonly Piece[])[]): readonly Piece[] => {
@@ -102,5 +111,6 @@ export const runPieces = (run: Run, pieces: readonly (readonly Piece[])[]): read
     if (!reversed) for (const piece of own) all.push(piece);
     else for (let i = own.length - 1; i >= 0; i--) all.push(reversePiece(own[i]!));
   }
-  return weldPieces(all, run.closed);
+  weldInPlace(all, run.closed);
+  return all;
 };

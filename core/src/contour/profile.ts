@@ -97,7 +97,7 @@ export const profileOf = (
     if (pieces.length === 0) continue;
     if (entity.kind === "chain" && entity.closed) closed.push(contourOf([entity.id], true, pieces));
     else {
-      const part: Part = { entity, pieces, start: pieces[0]!.a, end: pieces.at(-1)!.b };
+      const part: Part = { entity, pieces, a: pieces[0]!.a, b: pieces.at(-1)!.b };
       void (loose.get(entity.layer)?.push(part) ?? loose.set(entity.layer, [part]));
     }
   }

@@ -80,7 +80,7 @@ export const joinPieces = (drawing: Drawing, only?: ReadonlySet<Id>, within = RE
   const result = { contours: 0, chains: 0, pieces: 0, mended: 0, bent: 0 };
   for (const layer of layers) {
     const here = parts.filter(({ entity }) => entity.layer === layer);
-    const ends = here.map(({ pieces }) => ({ start: pieces[0]!.a, end: pieces.at(-1)!.b }));
+    const ends = here.map(({ pieces }) => ({ a: pieces[0]!.a, b: pieces.at(-1)!.b }));
     for (const run of joinRuns(ends, within)) {
       if (run.links.length === 1 && !run.closed) continue;
       const own = here.map((part) => part.pieces);

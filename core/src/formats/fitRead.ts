@@ -31,11 +31,7 @@ export const fitRead = (shapes: readonly ReadShape[], tolerance: number): readon
       const { a, b, bulge } = shapes[i] as Extract<ReadShape, { kind: "piece" }>;
       return [{ a, b, bulge }];
     });
-    for (const run of joinRuns(
-      pieces.map(([piece]) => ({ start: piece!.a, end: piece!.b })),
-      RESOLUTION,
-    )) {
-      // prettier-ignore
+    for (const run of joinRuns(pieces.flat(), RESOLUTION)) {
       if (run.links.length < 3) continue;
       const fitted = fitShape({ kind: "chain", closed: run.closed, pieces: runPieces(run, pieces) }, tolerance);
       if (fitted?.kind !== "chain" || fitted.pieces.length >= run.links.length) continue;

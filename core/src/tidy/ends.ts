@@ -1,3 +1,4 @@
+import { weldEnds } from "../contour/joining.ts";
 import { pieceLength, reversePiece, type Piece } from "../geometry/piece.ts";
 import { distance, midpoint, type Point } from "../geometry/point.ts";
 import { pointGrid } from "../geometry/pointGrid.ts";
@@ -22,10 +23,10 @@ export const closeEnds = (
   things: readonly Thing[],
   strands: readonly Strand[],
   { tolerance, accept }: TidyOptions,
-): { strands: readonly Strand[]; findings: readonly Finding[]; touched: ReadonlySet<number> } => {
+): { strands: readonly Strand[]; findings: readonly Finding[]; touched: readonly number[] } => {
   const next = [...strands];
   const findings: Finding[] = [];
-  const touched = new Set<number>();
+  const touched: number[] = [];
   for (const { p, q, corner, moves, past } of closingsOf(things, strands, tolerance)) {
     const code = past ? ("tail" as const) : ("gap" as const);
     const ids = [...new Set([p, q].map(({ strand }) => things[strands[strand]!.thing]!.id))];
@@ -43,7 +44,7 @@ export const closeEnds = (
     if (!fixed) continue;
     for (const end of [p, q]) {
       next[end.strand] = moved(next[end.strand]!, end, corner);
-      touched.add(next[end.strand]!.thing);
+      touched.push(next[end.strand]!.thing);
     }
   }
   return { strands: next, findings, touched };
@@ -57,7 +58,10 @@ const moved = (strand: Strand, end: End, to: Point): Strand => {
 const closingsOf = (things: readonly Thing[], strands: readonly Strand[], tolerance: number): readonly Closing[] => {
   const ends = freeEnds(strands);
   const reach = 2 * tolerance;
-  const grid = pointGrid(ends.map(({ at }) => at), reach); // prettier-ignore
+  const grid = pointGrid(
+    ends.map(({ at }) => at),
+    reach,
+  );
   const found: Closing[] = [];
   ends.forEach((p, i) =>
     grid.near(p.at, (j) => {
@@ -77,21 +81,23 @@ const closingsOf = (things: readonly Thing[], strands: readonly Strand[], tolera
   });
 };
 
-/** Few ends share a place, so the squares may be wide beside what joins them. */
-const WIDE = 64;
-
 /** Ends at which nothing else ends. */
 const freeEnds = (strands: readonly Strand[]): readonly End[] => {
-  const all: End[] = [];
-  strands.forEach(({ circle, piece }, strand) => {
-    if (!circle) all.push({ strand, atEnd: false, at: piece.a }, { strand, atEnd: true, at: piece.b });
+  const open: number[] = [];
+  strands.forEach(({ circle }, strand) => void (circle || open.push(strand)));
+  const nodeOf = weldEnds(
+    open.map((strand) => strands[strand]!.piece),
+    JOINED,
+  );
+  const ends = new Int32Array(nodeOf.length); // how many lie at a node
+  for (const node of nodeOf) ends[node]! += 1;
+  const free: End[] = [];
+  open.forEach((strand, i) => {
+    const { a, b } = strands[strand]!.piece;
+    if (ends[nodeOf[2 * i]!] === 1) free.push({ strand, atEnd: false, at: a });
+    if (ends[nodeOf[2 * i + 1]!] === 1) free.push({ strand, atEnd: true, at: b });
   });
-  const grid = pointGrid(all.map(({ at }) => at), JOINED, WIDE); // prettier-ignore
-  return all.filter(({ at }, i) => {
-    let free = true;
-    grid.near(at, (j) => void (free &&= j === i || distance(all[j]!.at, at) > JOINED));
-    return free;
-  });
+  return free;
 };
 
 const closingOf = (strands: readonly Strand[], p: End, q: End, tolerance: number): Closing | undefined => {

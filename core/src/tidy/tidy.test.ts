@@ -210,6 +210,23 @@ describe("tidy", () => {
     expect(onTop.things).toMatchObject([{ same: 0 }]);
   });
 
+  it("a line in 150 000 bits end to end, or in 20 000 that half overlap, is one line again", () => {
+    const bits = (count: number, step: number): Thing[] =>
+      Array.from({ length: count }, (_, id) => ({
+        id,
+        layer: "0",
+        shape: { kind: "piece", ...line(point(id * step, 0), point(id * step + 1, 0)) },
+      }));
+    for (const [count, step] of [
+      [150_000, 1],
+      [20_000, 0.5],
+    ] as const)
+      // prettier-ignore
+      expect(tidy(bits(count, step), options()).things.map(({ shape }) => shape)).toEqual([
+        { kind: "piece", a: point(0, 0), b: point((count - 1) * step + 1, 0), bulge: 0 },
+      ]);
+  });
+
   it("another layer makes them different, another colour does not, and either can be asked for", () => {
     const [one, other] = thingsOf([...loose(line(point(0, 0), point(9, 0)), line(point(9, 0), point(0, 0)))]);
     const on = (layer: string, colour: string): Thing[] => [one!, { ...other!, layer, colour }];

@@ -1,0 +1,120 @@
+import Flatbush from "flatbush";
+
+/** Upright boxes, four numbers each: least x, least y, greatest x, greatest y. */
+export type Boxes = Float64Array;
+
+/** Finds which of many boxes lie near one another, or near a place: no farther than `reach` in x and in y. */
+export type BoxTree = {
+  /** Visits every two that lie near each other, once, the lower number first. */
+  readonly pairs: (reach: number, visit: (i: number, j: number) => void) => void;
+  /** Visits every one near a place. */
+  readonly at: (x: number, y: number, reach: number, visit: (i: number) => void) => void;
+};
+
+/** Children of a node, at most. */
+const FAN = 16;
+
+/**
+ * A packed tree of boxes, built by Flatbush in n log n. Pairs are found by going down the tree beside itself, node by node that lie
+ * near each other, in time near that of the pairs; a box that was asked for alone would go down from the root each time.
+ */
+export const boxTree = (boxes: Boxes): BoxTree => {
+  const count = boxes.length / 4;
+  if (count === 0) return { pairs: () => undefined, at: () => undefined };
+  const built = new Flatbush(count, FAN);
+  for (let k = 0; k < boxes.length; k += 4) built.add(boxes[k]!, boxes[k + 1]!, boxes[k + 2]!, boxes[k + 3]!);
+  built.finish();
+  const { nodes, links, ends } = opened(built);
+  const near = (p: number, q: number, reach: number): boolean =>
+    nodes[p]! - reach <= nodes[q + 2]! &&
+    nodes[q]! - reach <= nodes[p + 2]! &&
+    nodes[p + 1]! - reach <= nodes[q + 3]! &&
+    nodes[q + 1]! - reach <= nodes[p + 3]!;
+  const lastOf = (first: number, level: number): number => Math.min(first + 4 * FAN, ends[level]!);
+  const told = (p: number, q: number, visit: (i: number, j: number) => void): void => {
+    const i = links[p >> 2]!;
+    const j = links[q >> 2]!;
+    if (i < j) visit(i, j);
+    else visit(j, i);
+  };
+
+  /** What is near each other among the children of a node, which begin at a place on a level. */
+  const inOne = (first: number, level: number, reach: number, visit: (i: number, j: number) => void): void => {
+    const last = lastOf(first, level);
+    for (let p = first; p < last; p += 4) {
+      if (level > 0) inOne(links[p >> 2]!, level - 1, reach, visit);
+      for (let q = p + 4; q < last; q += 4) {
+        if (!near(p, q, reach)) continue;
+        if (level === 0) told(p, q, visit);
+        else inTwo(p, q, level, reach, visit);
+      }
+    }
+  };
+  /** What is near each other from one node of a level to another. */
+  const inTwo = (
+    one: number,
+    other: number,
+    level: number,
+    reach: number,
+    visit: (i: number, j: number) => void,
+  ): void => {
+    const qFirst = links[other >> 2]!;
+    const qLast = lastOf(qFirst, level - 1);
+    const pLast = lastOf(links[one >> 2]!, level - 1);
+    for (let p = links[one >> 2]!; p < pLast; p += 4) {
+      if (!near(p, other, reach)) continue;
+      for (let q = qFirst; q < qLast; q += 4) {
+        if (!near(p, q, reach)) continue;
+        if (level === 1) told(p, q, visit);
+        else inTwo(p, q, level - 1, reach, visit);
+      }
+    }
+  };
+
+  const rootLevel = ends.length - 1;
+  const rootFirst = links[(nodes.length - 4) >> 2]!;
+  const stack = new Int32Array(2 * FAN * ends.length);
+  return {
+    pairs: (reach, visit) => inOne(rootFirst, rootLevel - 1, reach, visit),
+    at: (x, y, reach, visit) => {
+      let depth = 0;
+      let first = rootFirst;
+      let level = rootLevel - 1;
+      for (;;) {
+        const last = lastOf(first, level);
+        for (let p = first; p < last; p += 4) {
+          if (nodes[p]! > x + reach || nodes[p + 2]! < x - reach) continue;
+          if (nodes[p + 1]! > y + reach || nodes[p + 3]! < y - reach) continue;
+          if (level === 0) visit(links[p >> 2]!);
+          else {
+            stack[depth++] = links[p >> 2]!;
+            stack[depth++] = level - 1;
+          }
+        }
+        if (depth === 0) return;
+        level = stack[--depth]!;
+        first = stack[--depth]!;
+      }
+    },
+  };
+};
+
+/**
+ * What the index holds, as its own format has it (version 3): after eight bytes the boxes, those put in first and sorted, then level by
+ * level those of their nodes up to the root; then for each box the number it was put in with, or where its first child lies. Where each
+ * level ends.
+ */
+const opened = (
+  built: Flatbush,
+): { nodes: Float64Array; links: Uint16Array | Uint32Array; ends: readonly number[] } => {
+  const ends = [4 * built.numItems];
+  for (let n = built.numItems; n !== 1 || ends.length === 1;) {
+    n = Math.ceil(n / FAN);
+    ends.push(ends.at(-1)! + 4 * n);
+  }
+  const size = ends.at(-1)!;
+  const nodes = new Float64Array(built.data, 8, size);
+  const after = 8 + nodes.byteLength;
+  const links = size / 4 < 16384 ? new Uint16Array(built.data, after, size / 4) : new Uint32Array(built.data, after, size / 4); // prettier-ignore
+  return { nodes, links, ends };
+};

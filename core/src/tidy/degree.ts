@@ -1,0 +1,75 @@
+import type { BoxTree } from "../geometry/boxTree.ts";
+import { circleHalves } from "../geometry/circle.ts";
+import { pieceDirection, pieceLength, pieceNearest, pieceRadius, type Piece } from "../geometry/piece.ts";
+import type { Point } from "../geometry/point.ts";
+import { signedAngle } from "../numeric/angle.ts";
+import type { Strand } from "./strands.ts";
+
+/** In how many directions something of a class leaves a place, what lies on one another counted once. */
+export type Degree = (place: Point, own: number) => number;
+
+/** Directions (radians) closer than this leave a place together, if they bend alike. */
+const TOGETHER = 2e-3;
+
+export const degreeOf = (
+  strands: readonly Strand[],
+  tree: BoxTree,
+  classes: readonly number[],
+  tolerance: number,
+): Degree => {
+  // the directions told so far, used again for every place
+  const angles: number[] = [];
+  const bends: number[] = [];
+  let told = 0;
+  const note = (x: number, y: number, bend: number): void => {
+    const angle = Math.atan2(y, x);
+    for (let i = 0; i < told; i++) {
+      const other = bends[i]!;
+      if (
+        Math.abs(signedAngle(angles[i]! - angle)) < TOGETHER &&
+        Math.abs(other - bend) <= 0.05 * Math.max(Math.abs(other), Math.abs(bend)) + 1e-9
+      )
+        return;
+    }
+    angles[told] = angle;
+    bends[told] = bend;
+    told += 1;
+  };
+  const line = ({ a, b }: Piece, { x, y }: Point): void => {
+    const dx = b.x - a.x;
+    const dy = b.y - a.y;
+    const square = dx * dx + dy * dy;
+    const t = Math.min(1, Math.max(0, ((x - a.x) * dx + (y - a.y) * dy) / square));
+    const offX = a.x + dx * t - x;
+    const offY = a.y + dy * t - y;
+    if (offX * offX + offY * offY > tolerance * tolerance) return;
+    const length = Math.sqrt(square);
+    if (t * length > tolerance || length <= tolerance) note(-dx, -dy, 0);
+    if ((1 - t) * length > tolerance || length <= tolerance) note(dx, dy, 0);
+  };
+  const arc = (piece: Piece, place: Point): void => {
+    const { t, distance: off } = pieceNearest(piece, place);
+    if (off > tolerance) return;
+    const bend = Math.sign(piece.bulge) / pieceRadius(piece);
+    const length = pieceLength(piece);
+    const { x, y } = pieceDirection(piece, t);
+    if (t * length > tolerance || length <= tolerance) note(-x, -y, -bend);
+    if ((1 - t) * length > tolerance || length <= tolerance) note(x, y, bend);
+  };
+  let place: Point = { x: 0, y: 0 };
+  let own = 0;
+  const look = (i: number): void => {
+    const { piece, circle, thing } = strands[i]!;
+    if (classes[thing] !== own) return;
+    if (circle) for (const half of circleHalves(circle)) arc(half, place);
+    else if (piece.bulge === 0) line(piece, place);
+    else arc(piece, place);
+  };
+  return (at, ofClass) => {
+    place = at;
+    own = ofClass;
+    told = 0;
+    tree.at(at.x, at.y, tolerance, look);
+    return told;
+  };
+};

@@ -1,0 +1,146 @@
+import type { BoxTree } from "../geometry/boxTree.ts";
+import { pieceLength, pieceNearest, piecePoint, type Piece } from "../geometry/piece.ts";
+import { distance, type Point } from "../geometry/point.ts";
+import { coverOf, liesOn, trackOf, type Cover, type Track } from "./carriers.ts";
+import type { Strand } from "./strands.ts";
+import type { Thing } from "./things.ts";
+
+/** Strands on one carrier that lie on one another or end to end. */
+export type Group = { readonly track: Track; readonly members: readonly Member[] };
+export type Member = { readonly strand: number; readonly cover: Cover };
+
+/**
+ * Groups of strands of one class whose covers overlap or abut on one carrier, found by their boxes: the numbers of each, rising, the
+ * groups in the order of their first.
+ */
+export const groupsOf = (
+  all: readonly Strand[],
+  tree: BoxTree,
+  things: readonly Thing[],
+  classes: readonly number[],
+  tolerance: number,
+): readonly (readonly number[])[] => {
+  const root = Int32Array.from(all, (_, i) => i);
+  const find = (i: number): number => {
+    let at = i;
+    while (root[at] !== at) at = root[at] = root[root[at]!]!;
+    return at;
+  };
+  const joined = new Uint8Array(all.length); // 1 where something else lies in the same group
+  const loose = (strand: Strand): boolean => things[strand.thing]!.shape.kind === "piece";
+  tree.pairs(tolerance, (i, j) => {
+    const p = all[i]!;
+    const q = all[j]!;
+    const straight = p.piece.bulge === 0;
+    if (straight !== (q.piece.bulge === 0) || classes[p.thing] !== classes[q.thing]) return;
+    const bothLoose = loose(p) && loose(q);
+    const belong = straight
+      ? relatedLines(p.piece, q.piece, tolerance, bothLoose)
+      : related(p, q, tolerance, bothLoose);
+    if (!belong) return;
+    root[find(j)] = find(i);
+    joined[i] = joined[j] = 1;
+  });
+  const groupAt = new Int32Array(all.length).fill(-1);
+  const groups: number[][] = [];
+  for (let i = 0; i < all.length; i++) {
+    if (!joined[i]) continue;
+    const own = find(i);
+    if (groupAt[own]! < 0) groupAt[own] = groups.push([i]) - 1;
+    else groups[groupAt[own]!]!.push(i);
+  }
+  return groups;
+};
+
+/** The track of the longest member, by which the others are measured. */
+export const groupOf = (all: readonly Strand[], members: readonly number[]): Group => {
+  const size = (i: number): number => (all[i]!.circle ? Infinity : pieceLength(all[i]!.piece));
+  let longest = members[0]!;
+  for (const i of members) if (size(i) > size(longest)) longest = i;
+  const track = trackOf(all[longest]!);
+  return { track, members: members.map((strand) => ({ strand, cover: coverOf(track, all[strand]!) })) };
+};
+
+/** What `related` says of two straight pieces; the commonest question of all, so it makes nothing on its way. */
+const relatedLines = (p: Piece, q: Piece, tolerance: number, bothLoose: boolean): boolean => {
+  const px = p.b.x - p.a.x;
+  const py = p.b.y - p.a.y;
+  const qx = q.b.x - q.a.x;
+  const qy = q.b.y - q.a.y;
+  const pp = px * px + py * py;
+  const qq = qx * qx + qy * qy;
+  const area = px * qy - py * qx;
+  const long = 16 * tolerance * tolerance;
+  // long beside the tolerance and at more than 30 degrees they share a place at most
+  if (pp > long && qq > long && area * area > 0.25 * pp * qq) return false;
+  const pLength = Math.sqrt(pp);
+  const qLength = Math.sqrt(qq);
+  const ax = q.a.x - p.a.x;
+  const ay = q.a.y - p.a.y;
+  const bx = q.b.x - p.a.x;
+  const by = q.b.y - p.a.y;
+  const from = (px * ax + py * ay) / pLength; // q's ends along p
+  const to = (px * bx + py * by) / pLength;
+  const shared = Math.min(pLength, Math.max(from, to)) - Math.max(0, Math.min(from, to));
+  const short = Math.min(pLength, qLength);
+  const qOnP = Math.max(Math.abs(px * ay - py * ax), Math.abs(px * by - py * bx)) <= tolerance * pLength;
+  // p's ends, seen from q's start, are -a and p's chord less a
+  const pOnQ = Math.max(Math.abs(qx * ay - qy * ax), Math.abs(qx * (py - ay) - qy * (px - ax))) <= tolerance * qLength;
+  if (shared > Math.min(tolerance, short / 2))
+    return qOnP || pOnQ || shareStretch(p, q, Math.min(tolerance, short / 2), tolerance);
+  return bothLoose && (qOnP || pOnQ) && abuts(p, q, tolerance);
+};
+
+/** Lies on one another for more than a touch, or runs on end to end in the same line or arc without a corner. */
+const related = (p: Strand, q: Strand, tolerance: number, bothLoose: boolean): boolean => {
+  const track = trackOf(p);
+  const own = coverOf(track, p);
+  const other = trackOf(q);
+  if (track.carrier.kind !== other.carrier.kind) return false;
+  const shared = overlapOf(track, own, coverOf(track, q));
+  const short = Math.min(own.length, coverOf(other, q).length);
+  if (shared > Math.min(tolerance, short / 2)) {
+    // what they share must lie on both: of the shorter all of it, else the ends of the stretch
+    if (liesOn(track, q, tolerance) || liesOn(other, p, tolerance)) return true;
+    return !p.circle && !q.circle && shareStretch(p.piece, q.piece, Math.min(tolerance, short / 2), tolerance);
+  }
+  if (p.circle || q.circle) return false;
+  // end to end: only loose ones become one, a corner kept in a chain is meant
+  return (
+    bothLoose && abuts(p.piece, q.piece, tolerance) && (liesOn(track, q, tolerance) || liesOn(other, p, tolerance))
+  );
+};
+
+/** A stretch that both pieces share: between ends of either that lie on the other, longer than `least`, and on both all the way. */
+const shareStretch = (p: Piece, q: Piece, least: number, tolerance: number): boolean => {
+  const onBoth = (place: Point): boolean => pieceNearest(q, place).distance <= tolerance;
+  const stops = [p.a, p.b, q.a, q.b]
+    .map((place) => ({ place, ...pieceNearest(p, place) }))
+    .filter(({ place, distance: off }) => off <= tolerance && onBoth(place))
+    .map(({ t }) => t)
+    .sort((s, t) => s - t);
+  const length = pieceLength(p);
+  return stops.slice(1).some((to, i) => {
+    const from = stops[i]!;
+    return (
+      (to - from) * length > least &&
+      [0.25, 0.5, 0.75].every((part) => onBoth(piecePoint(p, from + (to - from) * part)))
+    );
+  });
+};
+
+/** The length that two covers share; round a circle in both of the places where they may. */
+const overlapOf = ({ round }: Track, p: Cover, q: Cover): number => {
+  const shared = (shift: number): number =>
+    Math.min(p.from + p.length, q.from + shift + q.length) - Math.max(p.from, q.from + shift);
+  return round === undefined
+    ? shared(0)
+    : [-round, 0, round].reduce((sum, shift) => sum + Math.max(0, shared(shift)), 0);
+};
+
+/** An end of one at an end of the other. */
+const abuts = (p: Piece, q: Piece, tolerance: number): boolean =>
+  distance(p.a, q.a) <= tolerance ||
+  distance(p.a, q.b) <= tolerance ||
+  distance(p.b, q.a) <= tolerance ||
+  distance(p.b, q.b) <= tolerance;

@@ -1,0 +1,128 @@
+import { circlePoint } from "../geometry/circle.ts";
+import { arcBetween, reversePiece, type Piece } from "../geometry/piece.ts";
+import type { Point } from "../geometry/point.ts";
+import { positionOn, type Track } from "./carriers.ts";
+import type { Group } from "./grouping.ts";
+import type { Strand } from "./strands.ts";
+
+/** A stretch of a group's track between two places where members end: which members cover it, and how often it still has to stay. */
+export type Stretch = {
+  readonly from: number;
+  readonly length: number;
+  readonly start: Point;
+  readonly end: Point;
+  readonly cover: number[];
+  left: number;
+};
+
+/** The stretches of a track in their order, those that each member covers, and where they begin and end (nowhere on whole circles). */
+export type Stretches = {
+  readonly all: readonly Stretch[];
+  readonly of: readonly (readonly Stretch[])[];
+  readonly stops: Stops;
+};
+
+/** The places where members end, rising along the track; those within the tolerance are one, that of the first. */
+export type Stops = { readonly positions: readonly number[]; readonly places: readonly Point[] };
+
+const stopsOf = ({ track, members }: Group, strands: readonly Strand[], tolerance: number): Stops => {
+  const positions: number[] = [];
+  const places: Point[] = [];
+  for (const { strand } of members) {
+    const { circle, piece } = strands[strand]!;
+    if (circle) continue;
+    positions.push(positionOn(track, piece.a), positionOn(track, piece.b));
+    places.push(piece.a, piece.b);
+  }
+  const order = positions.map((_, i) => i).sort((i, j) => positions[i]! - positions[j]!);
+  const kept: number[] = [];
+  for (const i of order) if (kept.length === 0 || positions[i]! - positions[kept.at(-1)!]! > tolerance) kept.push(i);
+  const { round } = track;
+  // round a circle the last may be the first come round again
+  if (round !== undefined && kept.length > 1 && positions[kept[0]!]! + round - positions[kept.at(-1)!]! <= tolerance)
+    kept.pop();
+  return { positions: kept.map((i) => positions[i]!), places: kept.map((i) => places[i]!) };
+};
+
+/** In time proportional to the members, their sorting apart, and what they cover. */
+export const stretchesOf = (group: Group, strands: readonly Strand[], tolerance: number): Stretches => {
+  const { track, members } = group;
+  const { round } = track;
+  const stops = stopsOf(group, strands, tolerance);
+  const { positions, places } = stops;
+  const all: Stretch[] = [];
+  const put = (from: number, length: number, start: Point, end: Point): void =>
+    void all.push({ from, length, start, end, cover: [], left: 0 });
+  const last = positions.length - 1;
+  for (let k = 0; k < last; k++) put(positions[k]!, positions[k + 1]! - positions[k]!, places[k]!, places[k + 1]!);
+  if (round !== undefined) {
+    const east = track.carrier.kind === "circle" ? circlePoint(track.carrier, 0) : places[0]!;
+    if (last < 0) put(0, round, east, east);
+    else put(positions[last]!, round - positions[last]! + positions[0]!, places[last]!, places[0]!);
+  }
+  const of = members.map(({ cover: { from, length } }, i) => {
+    const own: Stretch[] = [];
+    for (let k = round === undefined ? firstAt(positions, from - tolerance) : 0; k < all.length; k++) {
+      const stretch = all[k]!;
+      const middle = stretch.from + stretch.length / 2 - from;
+      const off = round === undefined ? middle : ((middle % round) + round) % round;
+      if (round === undefined && off > length) break;
+      if (off < tolerance / 4 || off > length - tolerance / 4) continue;
+      own.push(stretch);
+      stretch.cover.push(i);
+      stretch.left = 1;
+    }
+    return own;
+  });
+  return { all, of, stops };
+};
+
+/** The first of rising positions that is not below a number; one past the last where all are. */
+const firstAt = (positions: readonly number[], position: number): number => {
+  let [low, high] = [0, positions.length];
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (positions[middle]! < position) low = middle + 1;
+    else high = middle;
+  }
+  return low;
+};
+
+/** The stop nearest to a position. */
+export const stopNear = ({ round }: Track, { positions, places }: Stops, position: number): Point => {
+  const at = round === undefined ? position : ((position % round) + round) % round;
+  const off = (k: number): number => {
+    const apart = Math.abs(positions[k]! - at);
+    return round === undefined ? apart : Math.min(apart, round - apart);
+  };
+  const count = positions.length;
+  const next = firstAt(positions, at);
+  const [before, after] = [(next + count - 1) % count, next % count];
+  return places[off(before) <= off(after) ? before : after]!;
+};
+
+/** Runs of neighbouring stretches that hold. */
+export const runsOf = (
+  all: readonly Stretch[],
+  holds: (stretch: Stretch) => boolean,
+  { round }: Track,
+): readonly (readonly Stretch[])[] => {
+  const runs: Stretch[][] = [];
+  let last: Stretch | undefined;
+  for (const stretch of all) {
+    if (holds(stretch)) {
+      if (last) runs.at(-1)!.push(stretch);
+      else runs.push([stretch]);
+      last = stretch;
+    } else last = undefined;
+  }
+  const meets = round !== undefined && runs.length > 1 && runs[0]![0] === all[0] && last !== undefined;
+  return meets ? [[...runs.at(-1)!, ...runs[0]!], ...runs.slice(1, -1)] : runs;
+};
+
+/** A piece along a track between two places on it. */
+export const pieceAlong = ({ carrier }: Track, start: Point, end: Point, turned: boolean): Piece => {
+  const piece: Piece =
+    carrier.kind === "line" ? { a: start, b: end, bulge: 0 } : arcBetween(start, end, carrier.centre, true);
+  return turned ? reversePiece(piece) : piece;
+};
