@@ -1,7 +1,7 @@
 import { nestingDepths, enclosedArea } from "@ash-edge/core/contour";
 import type { ReadDrawing, ReadShape } from "@ash-edge/core/formats";
 import type { ContourRow } from "@ash-edge/core/formats/csv";
-import { circleHalves, pieceBounds, pieceLength, unionBounds, type Piece } from "@ash-edge/core/geometry";
+import { circleHalves, pieceLength, type Piece, piecesBounds } from "@ash-edge/core/geometry";
 import type { Unit } from "@ash-edge/core/numeric";
 import { sayFinding } from "@ash-edge/core/say";
 import type { Finding as Met, Tidied } from "@ash-edge/core/tidy";
@@ -48,18 +48,15 @@ export const reportOf = (
     ...fileFindings(read, rest),
     ...more,
   ];
-  const count = (test: (shape: Tidied["shape"]) => boolean): number =>
-    standing.filter(({ shape }) => test(shape)).length;
+  const count = { line: 0, arc: 0, circle: 0, chain: 0 };
+  for (const { shape } of standing) count[shape.kind === "piece" ? (shape.bulge === 0 ? "line" : "arc") : shape.kind] += 1; // prettier-ignore
   const left = (kind: ReadShape["kind"]): number => rest.filter((shape) => shape.kind === kind).length;
   return {
     units,
     entities: {
-      line: count((shape) => shape.kind === "piece" && shape.bulge === 0),
-      arc: count((shape) => shape.kind === "piece" && shape.bulge !== 0),
-      circle: count(({ kind }) => kind === "circle"),
+      ...count,
       ellipse: left("ellipse"),
       spline: left("free"),
-      chain: count(({ kind }) => kind === "chain"),
       point: left("point"),
       text: read.texts,
       other: Object.values(read.leftOut).reduce((sum, n) => sum + n, 0),
@@ -91,7 +88,7 @@ const rowsOf = (standing: readonly Tidied[]): readonly ContourRow[] => {
       const pieces = piecesOf(thing);
       const depth = depths[i];
       const circle = shape.kind === "circle";
-      const box = unionBounds(pieces.map(pieceBounds))!;
+      const box = piecesBounds(pieces)!;
       const arcs = circle ? 0 : pieces.filter(({ bulge }) => bulge !== 0).length;
       return {
         closed: depth !== undefined,

@@ -1,9 +1,7 @@
 import { readFile } from "node:fs/promises";
 import { extname } from "node:path";
 import { fitRead, shapesOf, thingsOf, type ReadDrawing, type ReadShape } from "@ash-edge/core/formats";
-import { contourCsv } from "@ash-edge/core/formats/csv";
 import { readDxf, writeShapes } from "@ash-edge/core/formats/dxf";
-import { readSvg, writeSvg } from "@ash-edge/core/formats/svg";
 import { JOIN_TOLERANCE, type Unit } from "@ash-edge/core/numeric";
 import { sayRefusal } from "@ash-edge/core/say";
 import { tidy, type Tidied } from "@ash-edge/core/tidy";
@@ -17,13 +15,16 @@ export type Worked = { readonly report: Report; readonly text?: string };
 
 export const READ_EXTENSIONS: ReadonlySet<string> = new Set([".dxf", ".svg"]);
 
+/** Formats other than DXF are read in only where they are wanted: a start costs less. */
+const svg = (): Promise<typeof import("@ash-edge/core/formats/svg")> => import("@ash-edge/core/formats/svg");
+
 const readDrawing = async (file: string): Promise<ReadDrawing> => {
   if (!READ_EXTENSIONS.has(extname(file).toLowerCase()))
     throw new Unusable(`${file}: files ending in .dxf and .svg are read`);
   const bytes = await readFile(file).catch(() => {
     throw new Unusable(`${file}: there is no such file, or it can't be read`);
   });
-  const read = extname(file).toLowerCase() === ".svg" ? readSvg(bytes) : readDxf(bytes);
+  const read = extname(file).toLowerCase() === ".svg" ? (await svg()).readSvg(bytes) : readDxf(bytes);
   if (!read.ok) throw new Unusable(`${file}: ${sayRefusal(read.refusal, "mm")}`);
   return read.value;
 };
@@ -46,11 +47,14 @@ export const workOn = async (file: string, options: Arguments, into = ".dxf"): P
   const standing = offset?.made ?? (mends && options.roles ? onRoles(tidied) : tidied);
   const report = reportOf(read, units, options.units, standing, rest, findings, offset?.findings);
   if (command === "inspect") return { report };
-  if (into === ".csv") return { report, text: contourCsv(report.contours, units) };
+  if (into === ".csv") {
+    const { contourCsv } = await import("@ash-edge/core/formats/csv");
+    return { report, text: contourCsv(report.contours, units) };
+  }
   const shapes = command === "convert" ? read.shapes : [...shapesOf(standing), ...(offset ? [] : rest)];
   const known = onKnown(shapes, read, options);
   if (into === ".svg") {
-    const text = writeSvg(known, units);
+    const text = (await svg()).writeSvg(known, units);
     if (!text.ok) throw new Unusable(`${file}: ${sayRefusal(text.refusal, units)}`);
     return { report, text: text.value };
   }

@@ -1,7 +1,7 @@
 import { enclosedArea } from "../contour/chainMeasure.ts";
 import { windingNumber } from "../contour/winding.ts";
-import { boundsExtent, unionBounds } from "../geometry/bounds.ts";
-import { pieceBounds, piecePoint, reversePiece, type Piece } from "../geometry/piece.ts";
+import { boundsExtent } from "../geometry/bounds.ts";
+import { piecePoint, reversePiece, type Piece, piecesBounds } from "../geometry/piece.ts";
 import { distance, type Point } from "../geometry/point.ts";
 import { resolutionFor } from "../numeric/tolerance.ts";
 import Flatbush from "flatbush";
@@ -43,7 +43,7 @@ const ROUNDS = 4;
  * a bounded number of meetings a piece.
  */
 export const arrange = (pieces: readonly Owned[]): Arrangement => {
-  const extent = pieces.length > 0 ? boundsExtent(unionBounds(pieces.map(pieceBounds))!) : 0;
+  const extent = pieces.length > 0 ? boundsExtent(piecesBounds(pieces)!) : 0;
   const resolution = resolutionFor(extent);
   const { vertices, edges } = edgesOf(pieces, resolution);
   const next = nextHalfEdges(vertices, edges, resolution);
@@ -190,7 +190,7 @@ const holderOf = (
   if (outlines.length === 0) return () => -1;
   const index = new Flatbush(outlines.length);
   for (const outline of outlines) {
-    const { minX, minY, maxX, maxY } = unionBounds(outline.map(pieceBounds))!;
+    const { minX, minY, maxX, maxY } = piecesBounds(outline)!;
     index.add(minX, minY, maxX, maxY);
   }
   index.finish();

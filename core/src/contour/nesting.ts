@@ -1,6 +1,6 @@
 import Flatbush from "flatbush";
-import { boundsExtent, unionBounds } from "../geometry/bounds.ts";
-import { pieceBounds, pieceNearest, piecePoint, type Piece } from "../geometry/piece.ts";
+import { boundsExtent } from "../geometry/bounds.ts";
+import { pieceNearest, piecePoint, type Piece, piecesBounds } from "../geometry/piece.ts";
 import type { Point } from "../geometry/point.ts";
 import { resolutionFor } from "../numeric/tolerance.ts";
 import { windingNumber } from "./winding.ts";
@@ -8,7 +8,7 @@ import { windingNumber } from "./winding.ts";
 /** How deep each contour lies: 0 for outermost ones, 1 for holes in them, and so on. Contours that don't cross are assumed. */
 export const nestingDepths = (contours: readonly (readonly Piece[])[]): readonly number[] => {
   if (contours.length === 0) return [];
-  const boxes = contours.map((pieces) => unionBounds(pieces.map(pieceBounds))!);
+  const boxes = contours.map((pieces) => piecesBounds(pieces)!);
   const tree = new Flatbush(contours.length);
   for (const box of boxes) tree.add(box.minX, box.minY, box.maxX, box.maxY);
   tree.finish();

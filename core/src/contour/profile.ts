@@ -1,9 +1,9 @@
 import Flatbush from "flatbush";
 import { chainPieces, type Entity, type Id } from "../drawing/entity.ts";
 import { cutEntities, layerOf, type Drawing } from "../drawing/drawing.ts";
-import { unionBounds, type Bounds } from "../geometry/bounds.ts";
+import { type Bounds } from "../geometry/bounds.ts";
 import { circleArea, circleHalves, circleLength } from "../geometry/circle.ts";
-import { pieceBounds, pieceLength, type Piece } from "../geometry/piece.ts";
+import { pieceLength, type Piece, piecesBounds } from "../geometry/piece.ts";
 import { distance, type Point } from "../geometry/point.ts";
 import { RESOLUTION } from "../numeric/tolerance.ts";
 import { enclosedArea } from "./chainMeasure.ts";
@@ -89,7 +89,7 @@ export const profileOf = (
         length: circleLength(entity),
         lines: 0,
         arcs: 0,
-        bounds: unionBounds(pieces.map(pieceBounds))!,
+        bounds: piecesBounds(pieces)!,
       });
       continue;
     }
@@ -117,7 +117,7 @@ export const profileOf = (
           pieces,
           length,
           ...counts(pieces),
-          bounds: unionBounds(pieces.map(pieceBounds))!,
+          bounds: piecesBounds(pieces)!,
         });
       }
     }
@@ -146,7 +146,7 @@ const contourOf = (ids: readonly Id[], joined: boolean, pieces: readonly Piece[]
   area: Math.abs(enclosedArea(pieces)),
   length: pieces.reduce((sum, piece) => sum + pieceLength(piece), 0),
   ...counts(pieces),
-  bounds: unionBounds(pieces.map(pieceBounds))!,
+  bounds: piecesBounds(pieces)!,
 });
 
 /** Each open chain with its two free ends and how far the nearest other free end is; a lone piece has no gap to itself. */

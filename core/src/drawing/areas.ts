@@ -2,8 +2,8 @@ import Flatbush from "flatbush";
 import { arrange, outlineOf, type Arrangement, type Outline, type Owned } from "../arrangement/index.ts";
 import { circleHalves } from "../geometry/circle.ts";
 import { endlessDirection } from "../geometry/endless.ts";
-import { growBounds, unionBounds, boundsSize } from "../geometry/bounds.ts";
-import { pieceBounds, pieceNearest, type Piece } from "../geometry/piece.ts";
+import { growBounds, boundsSize } from "../geometry/bounds.ts";
+import { pieceBounds, pieceNearest, type Piece, piecesBounds } from "../geometry/piece.ts";
 import { along, distance, type Point } from "../geometry/point.ts";
 import { fitCurve } from "../fit/index.ts";
 import { done, refuse, type Outcome } from "../numeric/outcome.ts";
@@ -50,7 +50,7 @@ export const areaField = (drawing: Drawing, layout: boolean, bridged = 0): AreaF
   const entities = boundariesOf(drawing, layout);
   const { joinTolerance } = settingsOf(drawing);
   const pieces: Owned[] = entities.flatMap((entity, owner) => piecesOf(entity, joinTolerance).map(({ a, b, bulge }) => ({ a, b, bulge, owner }))); // prettier-ignore
-  const box = unionBounds(pieces.map(pieceBounds));
+  const box = piecesBounds(pieces);
   if (box)
     entities.forEach((entity, owner) => {
       if (entity.kind !== "endless") return;

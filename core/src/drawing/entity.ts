@@ -1,12 +1,12 @@
 import type { Bounds } from "../geometry/bounds.ts";
-import { unionBounds } from "../geometry/bounds.ts";
+import {} from "../geometry/bounds.ts";
 import type { Circle } from "../geometry/circle.ts";
 import { circleBounds } from "../geometry/circle.ts";
 import type { Curve } from "../geometry/curve.ts";
 import { ellipseBounds, type Ellipse } from "../geometry/ellipse.ts";
 import type { Endless } from "../geometry/endless.ts";
 import { freeBounds, type Free } from "../geometry/free.ts";
-import { pieceBounds, type Piece } from "../geometry/piece.ts";
+import { pieceBounds, type Piece, piecesBounds } from "../geometry/piece.ts";
 import type { Point } from "../geometry/point.ts";
 
 /** Rises, never reused. */
@@ -84,7 +84,7 @@ export const shapeBounds = (shape: Shape): Bounds | undefined => {
     case "circle":
       return circleBounds(shape);
     case "chain":
-      return unionBounds(chainPieces(shape).map(pieceBounds));
+      return piecesBounds(chainPieces(shape));
     case "ellipse":
       return ellipseBounds(shape);
     case "free":

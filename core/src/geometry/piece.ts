@@ -137,6 +137,30 @@ export const pieceBounds = (piece: Piece): Bounds => {
   return boundsOf(points);
 };
 
+/** The bounds of several pieces; undefined when there are none. */
+export const piecesBounds = (pieces: readonly Piece[]): Bounds | undefined => {
+  if (pieces.length === 0) return undefined;
+  let minX = Infinity;
+  let minY = Infinity;
+  let maxX = -Infinity;
+  let maxY = -Infinity;
+  for (let i = 0; i < pieces.length; i++) {
+    const piece = pieces[i]!;
+    const { a, b } = piece;
+    minX = Math.min(minX, a.x, b.x);
+    minY = Math.min(minY, a.y, b.y);
+    maxX = Math.max(maxX, a.x, b.x);
+    maxY = Math.max(maxY, a.y, b.y);
+    if (piece.bulge === 0) continue;
+    const round = pieceBounds(piece);
+    minX = Math.min(minX, round.minX);
+    minY = Math.min(minY, round.minY);
+    maxX = Math.max(maxX, round.maxX);
+    maxY = Math.max(maxY, round.maxY);
+  }
+  return { minX, minY, maxX, maxY };
+};
+
 /** The two parts at fraction `t`; they share `at` as the same numbers. */
 export const splitPiece = (piece: Piece, t: number, at: Point = piecePoint(piece, t)): [Piece, Piece] => {
   const sweep = sweepOf(piece.bulge);

@@ -1,5 +1,5 @@
-import { boundsSize, unionBounds } from "../geometry/bounds.ts";
-import { pieceBounds } from "../geometry/piece.ts";
+import { boundsSize } from "../geometry/bounds.ts";
+import { piecesBounds } from "../geometry/piece.ts";
 import { RESOLUTION } from "../numeric/tolerance.ts";
 import { offset, type OffsetOptions } from "./offset.ts";
 import type { OffsetSource } from "./sources.ts";
@@ -9,7 +9,7 @@ import type { OffsetSource } from "./sources.ts";
  * halving to 1e-9 of the size of the sources, so it is no closer than that.
  */
 export const lastDistance = (sources: readonly OffsetSource[], by: number, options: OffsetOptions): number => {
-  const size = boundsSize(unionBounds(sources.flatMap(({ pieces }) => pieces.map(pieceBounds)))!);
+  const size = boundsSize(piecesBounds(sources.flatMap(({ pieces }) => pieces))!);
   const side = Math.sign(by);
   let [some, none] = [0, Math.min(Math.abs(by), size)];
   while (none - some > 1e-9 * size) {

@@ -4,8 +4,8 @@ import { splitSpans, type Fragment, type Split } from "../arrangement/splitSpans
 import { stitch, type Run } from "../arrangement/stitch.ts";
 import { enclosedArea } from "../contour/chainMeasure.ts";
 import { circleHalves, type Circle } from "../geometry/circle.ts";
-import { boundsExtent, unionBounds } from "../geometry/bounds.ts";
-import { pieceBounds, pieceLength, reversePiece, type Piece } from "../geometry/piece.ts";
+import { boundsExtent } from "../geometry/bounds.ts";
+import { pieceLength, reversePiece, type Piece, piecesBounds } from "../geometry/piece.ts";
 import { distance, type Point } from "../geometry/point.ts";
 import { resolutionFor } from "../numeric/tolerance.ts";
 import { rawPieces, SHARP_LIMIT } from "./rawPieces.ts";
@@ -79,7 +79,7 @@ const resolved = (
   open: readonly OffsetSource[],
 ): readonly OffsetRun[] => {
   if (pieces.length === 0 || by === 0) return [];
-  const extent = boundsExtent(unionBounds(pieces.map(pieceBounds))!) + by;
+  const extent = boundsExtent(piecesBounds(pieces)!) + by;
   const raw = rawPieces(pieces, corners, by, kind, limit);
   const spans = [...raw.spans, ...cuttersOf(open, by, kind, limit)];
   const zone = zoneOf(pieces, corners, raw.spreads, by);

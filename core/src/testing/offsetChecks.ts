@@ -1,8 +1,8 @@
 import Flatbush from "flatbush";
 import { windingNumber } from "../contour/winding.ts";
 import { meetings } from "../intersect/meetings.ts";
-import { growBounds, unionBounds } from "../geometry/bounds.ts";
-import { pieceBounds, pieceNearest, piecePoint, type Piece } from "../geometry/piece.ts";
+import { growBounds } from "../geometry/bounds.ts";
+import { pieceBounds, pieceNearest, piecePoint, type Piece, piecesBounds } from "../geometry/piece.ts";
 import { distance, type Point } from "../geometry/point.ts";
 
 /** Answers how far a place lies from the nearest of some pieces, by looking at all that can be nearest. */
@@ -75,7 +75,7 @@ export const wrongPlaces = (
   count: number,
   random: () => number,
 ): number => {
-  const { minX, minY, maxX, maxY } = growBounds(unionBounds(around.map(pieceBounds))!, 1);
+  const { minX, minY, maxX, maxY } = growBounds(piecesBounds(around)!, 1);
   let wrong = 0;
   for (let i = 0; i < count; i++) {
     const p = { x: minX + (maxX - minX) * random(), y: minY + (maxY - minY) * random() };

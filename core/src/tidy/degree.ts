@@ -2,7 +2,6 @@ import type { BoxTree } from "../geometry/boxTree.ts";
 import { circleHalves } from "../geometry/circle.ts";
 import { pieceDirection, pieceLength, pieceNearest, pieceRadius, type Piece } from "../geometry/piece.ts";
 import type { Point } from "../geometry/point.ts";
-import { signedAngle } from "../numeric/angle.ts";
 import type { Strand } from "./strands.ts";
 
 /** In how many directions something of a class leaves a place, what lies on one another counted once. */
@@ -18,20 +17,23 @@ export const degreeOf = (
   tolerance: number,
 ): Degree => {
   // the directions told so far, used again for every place
-  const angles: number[] = [];
+  const xs: number[] = [];
+  const ys: number[] = [];
   const bends: number[] = [];
   let told = 0;
+  /** Takes a direction, of length 1, that was not told yet. */
   const note = (x: number, y: number, bend: number): void => {
-    const angle = Math.atan2(y, x);
     for (let i = 0; i < told; i++) {
       const other = bends[i]!;
       if (
-        Math.abs(signedAngle(angles[i]! - angle)) < TOGETHER &&
+        Math.abs(xs[i]! * y - ys[i]! * x) < TOGETHER &&
+        xs[i]! * x + ys[i]! * y > 0 &&
         Math.abs(other - bend) <= 0.05 * Math.max(Math.abs(other), Math.abs(bend)) + 1e-9
       )
         return;
     }
-    angles[told] = angle;
+    xs[told] = x;
+    ys[told] = y;
     bends[told] = bend;
     told += 1;
   };
@@ -44,8 +46,8 @@ export const degreeOf = (
     const offY = a.y + dy * t - y;
     if (offX * offX + offY * offY > tolerance * tolerance) return;
     const length = Math.sqrt(square);
-    if (t * length > tolerance || length <= tolerance) note(-dx, -dy, 0);
-    if ((1 - t) * length > tolerance || length <= tolerance) note(dx, dy, 0);
+    if (t * length > tolerance || length <= tolerance) note(-dx / length, -dy / length, 0);
+    if ((1 - t) * length > tolerance || length <= tolerance) note(dx / length, dy / length, 0);
   };
   const arc = (piece: Piece, place: Point): void => {
     const { t, distance: off } = pieceNearest(piece, place);

@@ -90,7 +90,7 @@ const freeEnds = (strands: readonly Strand[]): readonly End[] => {
     JOINED,
   );
   const ends = new Int32Array(nodeOf.length); // how many lie at a node
-  for (const node of nodeOf) ends[node]! += 1;
+  nodeOf.forEach((node) => void (ends[node]! += 1));
   const free: End[] = [];
   open.forEach((strand, i) => {
     const { a, b } = strands[strand]!.piece;

@@ -9,9 +9,11 @@ import type { Thing } from "./things.ts";
 export type Group = { readonly track: Track; readonly members: readonly Member[] };
 export type Member = { readonly strand: number; readonly cover: Cover };
 
+/** The numbers of the strands of each group, rising: those of group k from `starts[k]` to `starts[k + 1]`. */
+export type Grouped = { readonly members: Int32Array; readonly starts: readonly number[] };
+
 /**
- * Groups of strands of one class whose covers overlap or abut on one carrier, found by their boxes: the numbers of each, rising, the
- * groups in the order of their first.
+ * Groups of strands of one class whose covers overlap or abut on one carrier, found by their boxes, in the order of their first.
  */
 export const groupsOf = (
   all: readonly Strand[],
@@ -19,8 +21,8 @@ export const groupsOf = (
   things: readonly Thing[],
   classes: readonly number[],
   tolerance: number,
-): readonly (readonly number[])[] => {
-  const root = Int32Array.from(all, (_, i) => i);
+): Grouped => {
+  const root = new Int32Array(all.length).map((_, i) => i);
   const find = (i: number): number => {
     let at = i;
     while (root[at] !== at) at = root[at] = root[root[at]!]!;
@@ -41,15 +43,30 @@ export const groupsOf = (
     root[find(j)] = find(i);
     joined[i] = joined[j] = 1;
   });
-  const groupAt = new Int32Array(all.length).fill(-1);
-  const groups: number[][] = [];
+  // the members of each group one after another, the groups in the order of their first
+  const sizes = new Int32Array(all.length); // at the root of each
+  let count = 0;
+  for (let i = 0; i < all.length; i++)
+    if (joined[i]) {
+      sizes[find(i)]! += 1;
+      count += 1;
+    }
+  const members = new Int32Array(count);
+  const nextAt = new Int32Array(all.length).fill(-1);
+  const starts: number[] = [];
+  let free = 0;
   for (let i = 0; i < all.length; i++) {
     if (!joined[i]) continue;
     const own = find(i);
-    if (groupAt[own]! < 0) groupAt[own] = groups.push([i]) - 1;
-    else groups[groupAt[own]!]!.push(i);
+    if (nextAt[own]! < 0) {
+      starts.push(free);
+      nextAt[own] = free;
+      free += sizes[own]!;
+    }
+    members[nextAt[own]!++] = i;
   }
-  return groups;
+  starts.push(free);
+  return { members, starts };
 };
 
 /** The track of the longest member, by which the others are measured. */

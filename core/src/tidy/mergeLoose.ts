@@ -1,5 +1,6 @@
 import { circleHalves } from "../geometry/circle.ts";
 import { distance, type Point } from "../geometry/point.ts";
+import { sortShort } from "../numeric/sortShort.ts";
 import { coverOf, type Cover } from "./carriers.ts";
 import { pieceAlong, stopNear } from "./stretches.ts";
 import type { Strand } from "./strands.ts";
@@ -26,7 +27,7 @@ export const mergeLoose = (
     if (thingOf(i).shape.kind === "piece") loose.push({ strand: all[home]!, cover, home, fresh: false });
   }
   if (loose.length < 2) return;
-  loose.sort((p, q) => p.cover.from - q.cover.from || Number(p.fresh) - Number(q.fresh));
+  sortShort(loose, (p, q) => p.cover.from - q.cover.from || Number(p.fresh) - Number(q.fresh));
   const meets = ({ cover: { from, length } }: Loose, q: Loose): boolean => {
     const off = q.cover.from - (from + length);
     const gap = track.round === undefined ? Math.abs(off) : Math.abs(off - track.round * Math.round(off / track.round));

@@ -22,12 +22,17 @@ export const classesOf = (
   ignore: ReadonlySet<"layer" | "colour" | "line">,
 ): readonly number[] => {
   const numbers = new Map<string, number>();
-  return things.map(({ layer, colour, line }) => {
+  let last: Thing | undefined;
+  let number = 0;
+  return things.map((thing) => {
+    const { layer, colour, line } = thing;
+    // mostly the same as the one before
+    if (last?.layer === layer && last.colour === colour && last.line === line) return number;
+    last = thing;
     const key = `${ignore.has("layer") ? "" : layer}\0${ignore.has("colour") ? "" : (colour ?? "")}\0${ignore.has("line") ? "" : (line ?? "")}`;
-    const known = numbers.get(key);
-    if (known !== undefined) return known;
-    numbers.set(key, numbers.size);
-    return numbers.size - 1;
+    number = numbers.get(key) ?? numbers.size;
+    numbers.set(key, number);
+    return number;
   });
 };
 
@@ -35,25 +40,21 @@ export const classesOf = (
 export const strandsOf = (things: readonly Thing[]): { strands: Strand[]; zero: { thing: number; piece: Piece }[] } => {
   const strands: Strand[] = [];
   const zero: { thing: number; piece: Piece }[] = [];
-  things.forEach(({ id, shape }, thing) => {
-    if (shape.kind === "circle") {
+  const put = (piece: Piece, id: number, thing: number, place: number): void => {
+    const { a, b, bulge } = piece;
+    if (distance(a, b) <= JOINED_ENDS && pieceLength(piece) <= JOINED_ENDS) zero.push({ thing, piece });
+    else strands.push({ piece: { a, b, bulge }, thing, place, origins: [{ id, piece: place }] });
+  };
+  for (let thing = 0; thing < things.length; thing++) {
+    const { id, shape } = things[thing]!;
+    if (shape.kind === "piece") put(shape, id, thing, 0);
+    else if (shape.kind === "chain") shape.pieces.forEach((piece, place) => put(piece, id, thing, place));
+    else {
       const { centre, radius } = shape;
-      strands.push({
-        piece: circleHalves(shape)[0]!,
-        circle: { centre, radius },
-        thing,
-        place: 0,
-        origins: [{ id, piece: 0 }],
-      });
-      return;
+      const [piece] = circleHalves(shape);
+      strands.push({ piece, circle: { centre, radius }, thing, place: 0, origins: [{ id, piece: 0 }] });
     }
-    const pieces = shape.kind === "chain" ? shape.pieces : [shape];
-    pieces.forEach((piece, place) => {
-      const { a, b, bulge } = piece;
-      if (distance(a, b) <= JOINED_ENDS && pieceLength(piece) <= JOINED_ENDS) zero.push({ thing, piece });
-      else strands.push({ piece: { a, b, bulge }, thing, place, origins: [{ id, piece: place }] });
-    });
-  });
+  }
   return { strands, zero };
 };
 

@@ -1,6 +1,7 @@
 import { circlePoint } from "../geometry/circle.ts";
 import { arcBetween, reversePiece, type Piece } from "../geometry/piece.ts";
 import type { Point } from "../geometry/point.ts";
+import { sortShort } from "../numeric/sortShort.ts";
 import { positionOn, type Track } from "./carriers.ts";
 import type { Group } from "./grouping.ts";
 import type { Strand } from "./strands.ts";
@@ -34,7 +35,7 @@ const stopsOf = ({ track, members }: Group, strands: readonly Strand[], toleranc
     positions.push(positionOn(track, piece.a), positionOn(track, piece.b));
     places.push(piece.a, piece.b);
   }
-  const order = positions.map((_, i) => i).sort((i, j) => positions[i]! - positions[j]!);
+  const order = sortShort(positions.map((_, i) => i), (i, j) => positions[i]! - positions[j]!); // prettier-ignore
   const kept: number[] = [];
   for (const i of order) if (kept.length === 0 || positions[i]! - positions[kept.at(-1)!]! > tolerance) kept.push(i);
   const { round } = track;

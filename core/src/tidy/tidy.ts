@@ -46,8 +46,7 @@ export const tidy = (things: readonly Thing[], options: TidyOptions): TidyResult
   report(0.5);
   const closed = closeEnds(things, untangled.strands, options);
   report(0.65);
-  for (const thing of untangled.touched) touched[thing] = 1;
-  for (const thing of closed.touched) touched[thing] = 1;
+  for (const list of [untangled.touched, closed.touched]) list.forEach((thing) => void (touched[thing] = 1));
   const standing = put(things, closed.strands, touched);
   report(0.8);
   const stays = [

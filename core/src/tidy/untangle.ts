@@ -1,6 +1,7 @@
 import { pieceLength } from "../geometry/piece.ts";
 import { type Point } from "../geometry/point.ts";
 import { boxTree } from "../geometry/boxTree.ts";
+import { sortShort } from "../numeric/sortShort.ts";
 import { boxesOf } from "./boxesOf.ts";
 import { placeOn } from "./carriers.ts";
 import { degreeOf, type Degree } from "./degree.ts";
@@ -47,9 +48,12 @@ export const untangle = (things: readonly Thing[], all: readonly Strand[], optio
   const tree = boxTree(boxesOf(all.map(({ circle, piece }) => circle ?? piece)));
   const degree = degreeOf(all, tree, classes, options.tolerance);
   const work: Work = { all, things, classes, options, degree, noted, out };
-  for (const members of groupsOf(all, tree, things, classes, options.tolerance)) {
-    if (members.length === 2 && resolvePair(members[0]!, members[1]!, work)) continue;
-    resolveGroup(groupOf(all, members), work);
+  const { members, starts } = groupsOf(all, tree, things, classes, options.tolerance);
+  for (let k = 0; k + 1 < starts.length; k++) {
+    const from = starts[k]!;
+    const to = starts[k + 1]!;
+    if (to - from === 2 && resolvePair(members[from]!, members[from + 1]!, work)) continue;
+    resolveGroup(groupOf(all, Array.from(members.subarray(from, to))), work);
   }
   return {
     strands: standing(all, out),
@@ -90,6 +94,8 @@ export type Work = {
   /** What becomes of each strand; nothing is said where it stays as it is. */
   readonly out: (readonly Strand[] | undefined)[];
 };
+
+const NO_VALUES = {};
 
 /** What becomes of a strand that goes. */
 const GONE: readonly Strand[] = [];
@@ -136,7 +142,7 @@ const resolvePair = (i: number, j: number, { all, things, classes, options, degr
     at,
     key: keyOf("duplicate", at, String(second.id)),
     ids: [second.id, first.id],
-    values: {},
+    values: NO_VALUES,
     fixed: true,
   };
   const fixed = (finding.fixed = options.accept?.(finding) ?? true);
@@ -160,7 +166,8 @@ const resolveGroup = (group: Group, work: Work): void => {
   };
   const length = (i: number): number => members[i]!.cover.length;
   const order = members.map((_, i) => i);
-  order.sort(
+  sortShort(
+    order,
     (i, j) =>
       rank(j) - rank(i) ||
       (Math.abs(length(j) - length(i)) > tolerance ? length(j) - length(i) : 0) ||
@@ -176,7 +183,7 @@ const resolveGroup = (group: Group, work: Work): void => {
     place,
     thingOf,
     note: (code, at, ids, mendable = true, more = "") => {
-      const finding = { code, severity: severityOf(code), mendable, at, key: keyOf(code, at, more), ids, values: {}, fixed: false }; // prettier-ignore
+      const finding = { code, severity: severityOf(code), mendable, at, key: keyOf(code, at, more), ids, values: NO_VALUES, fixed: false }; // prettier-ignore
       finding.fixed = mendable && (options.accept?.(finding) ?? true);
       noted.findings.push(finding);
       return finding.fixed;

@@ -13,7 +13,9 @@ export type Corner = { readonly x: number; readonly y: number; readonly bulge: n
 
 /** How things are turned over: 1 as they are, -1 seen from behind (extrusion 0, 0, -1); undefined where they stand askew in space. */
 export const facing = (groups: Groups): 1 | -1 | undefined => {
-  const [x, y, z] = [numberOf(groups, 210, 0), numberOf(groups, 220, 0), numberOf(groups, 230, 1)];
+  const x = numberOf(groups, 210, 0);
+  const y = numberOf(groups, 220, 0);
+  const z = numberOf(groups, 230, 1);
   if (Math.abs(x) > 1e-9 || Math.abs(y) > 1e-9) return undefined;
   return z < 0 ? -1 : z > 0 ? 1 : undefined;
 };
@@ -24,7 +26,8 @@ const pointAt = (groups: Groups, x: number): Point => ({ x: numberOf(groups, x),
 const soundPoint = ({ x, y }: Point): boolean => sound(x) && sound(y);
 
 const line: Reader = (groups) => {
-  const [a, b] = [pointAt(groups, 10), pointAt(groups, 11)];
+  const a = pointAt(groups, 10);
+  const b = pointAt(groups, 11);
   return soundPoint(a) && soundPoint(b) ? { kind: "piece", a, b, bulge: 0 } : "degenerate";
 };
 

@@ -252,14 +252,21 @@ describe("writing", () => {
 
 describe("numbers", () => {
   it("are the same doubles that Number gives, whatever stands there", () => {
+    // 16 to 19 digits, among them those in the middle of two doubles: (2m + 1) / 2 of the last place of numbers above 2^53
+    const long = fc.tuple(fc.bigInt({ min: 10n ** 15n, max: 10n ** 19n - 1n }), fc.nat(19)).map(([n, point]) => {
+      const all = String(n);
+      const place = Math.max(0, all.length - point);
+      return `${all.slice(0, place)}.${all.slice(place)}`;
+    });
+    const middle = fc.tuple(fc.bigInt({ min: 2n ** 52n, max: 2n ** 53n }), fc.nat(8)).map(([m, shift]) => String((2n * m + 1n) << BigInt(shift))); // prettier-ignore
     const digits = fc.stringMatching(/^[-+]?[0-9]{0,19}(\.[0-9]{0,25})?([eE][-+]?[0-9]{1,3})?$/);
     fc.assert(
-      fc.property(fc.oneof(fc.double().map(String), digits, fc.string()), fc.nat(3), (written, pad) => {
+      fc.property(fc.oneof(fc.double().map(String), digits, long, middle, fc.string()), fc.nat(3), (written, pad) => {
         const padded = " ".repeat(pad) + written + "\r";
         const found = numberAt(padded, 0, padded.length);
         expect(Object.is(found, written.trim() === "" ? NaN : Number(written))).toBe(true);
       }),
-      { numRuns: 2000 },
+      { numRuns: 5000 },
     );
   });
 

@@ -149,7 +149,9 @@ const scaled = (shapes: readonly ReadShape[], by: number): readonly ReadShape[] 
 
 /** Its layer; colour and line style where an entity has its own: a palette number, or `#rrggbb`. */
 const lookOf = (groups: Groups): Look => {
-  const [own, deep, line] = [textOf(groups, 62), textOf(groups, 420), textOf(groups, 6)];
+  const own = textOf(groups, 62);
+  const deep = textOf(groups, 420);
+  const line = textOf(groups, 6);
   const layer = textOf(groups, 8) ?? "0";
   if (own === undefined && deep === undefined && line === undefined) return { layer };
   const colour =

@@ -46,6 +46,7 @@ const unused = { refusal: undefined, code: 0, line: 0, from: 0, to: 0 };
 const asciiTokens = (whole: string): Tokens => {
   const text = whole.includes("\n") ? whole : whole.replaceAll("\r", "\n");
   let [at, line, ended] = [0, 0, false];
+  const lasts = new Map<number, { readonly line: string; readonly trimmed: string }>(); // what a code had last
   /** The end of the line that starts at a place: before its line feed. */
   const lineEnd = (start: number): number => {
     const end = text.indexOf("\n", start);
@@ -81,7 +82,15 @@ const asciiTokens = (whole: string): Tokens => {
   const tokens: Tokens = {
     ...unused,
     next,
-    text: (_, from, to) => text.slice(from, to).trim(),
+    text: (code, from, to) => {
+      // types, layers and the like come again and again: the same text need not be made anew
+      const last = lasts.get(code);
+      if (last?.line.length === to - from && text.startsWith(last.line, from)) return last.trimmed;
+      const line = text.slice(from, to);
+      const trimmed = line.trim();
+      lasts.set(code, { line, trimmed });
+      return trimmed;
+    },
     number: (_, from, to) => numberAt(text, from, to),
   };
   if (!/\S/.test(text)) refused(refuse("dxf-empty").refusal);

@@ -1,7 +1,7 @@
 import { boundsOf, unionBounds, type Bounds } from "../../geometry/bounds.ts";
 import { circleBounds } from "../../geometry/circle.ts";
 import { ellipseBounds } from "../../geometry/ellipse.ts";
-import { pieceBounds } from "../../geometry/piece.ts";
+import { pieceBounds, piecesBounds } from "../../geometry/piece.ts";
 import type { Unit } from "../../numeric/units.ts";
 import type { ReleasedContour } from "../../prove/releasePlan.ts";
 import { releasedShapes, type ReadLayer, type ReadShape } from "../readShapes.ts";
@@ -131,7 +131,7 @@ const boxOf = (shape: ReadShape): Bounds => {
     case "piece":
       return pieceBounds(shape);
     case "chain":
-      return unionBounds(shape.pieces.map(pieceBounds))!;
+      return piecesBounds(shape.pieces)!;
     case "ellipse":
       return ellipseBounds(shape);
     case "free":

@@ -1,6 +1,6 @@
-import { boundsExtent, boundsSize, unionBounds, type Bounds } from "../../geometry/bounds.ts";
+import { boundsExtent, boundsSize, type Bounds } from "../../geometry/bounds.ts";
 import { circleBounds } from "../../geometry/circle.ts";
-import { pieceBounds, pieceLength } from "../../geometry/piece.ts";
+import { pieceLength, piecesBounds } from "../../geometry/piece.ts";
 import type { Point } from "../../geometry/point.ts";
 import type { Unit } from "../../numeric/units.ts";
 import type { ReleasedContour } from "../../prove/releasePlan.ts";
@@ -54,7 +54,7 @@ export const compareSvg = (
 };
 
 const seenAs = (contour: ReleasedContour, shape: FoundShape): boolean => {
-  const box = contour.kind === "circle" ? circleBounds(contour) : unionBounds(contour.pieces.map(pieceBounds))!;
+  const box = contour.kind === "circle" ? circleBounds(contour) : piecesBounds(contour.pieces)!;
   const allowed = SHAPES_AGREE * boundsSize(box) + PLACES_AGREE * boundsExtent(box);
   const differ = (["minX", "minY", "maxX", "maxY"] as const).some((side) => !(Math.abs(shape.box[side] - box[side]) <= allowed)); // prettier-ignore
   if (differ || (shape.kind === "circle") !== (contour.kind === "circle")) return false;
