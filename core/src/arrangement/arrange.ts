@@ -7,6 +7,7 @@ import { resolutionFor } from "../numeric/tolerance.ts";
 import Flatbush from "flatbush";
 import { aroundVertex, type Leaving } from "./aroundVertex.ts";
 import { pieceOnSpan, spanOf } from "./span.ts";
+import { spanList } from "./spanList.ts";
 import { splitSpans } from "./splitSpans.ts";
 
 /** A piece that belongs to something: to which operand. */
@@ -85,13 +86,13 @@ const edgesOf = (
 ): { readonly vertices: readonly Point[]; readonly edges: readonly Edge[] } => {
   let current: readonly Owned[] = pieces.flatMap(halved);
   for (let round = 1; ; round++) {
-    const spans = current.map((piece) => spanOf(piece));
-    const split = splitSpans(spans, resolution);
+    const list = spanList(current);
+    const split = splitSpans(list, resolution);
     const parts = split.fragments.map(({ span, from, to, start, end }) => {
-      const { radius } = spans[span]!;
+      const { radius, length } = list.span(span);
       const [a, b] = [split.vertices[start]!, split.vertices[end]!];
-      const whole = from === 0 && to === spans[span]!.length && a === current[span]!.a && b === current[span]!.b;
-      const piece = whole ? spans[span]!.piece : pieceOnSpan(spans[span]!, a, b, radius === 0 ? 0 : (to - from) / radius); // prettier-ignore
+      const whole = from === 0 && to === length && a === current[span]!.a && b === current[span]!.b;
+      const piece = whole ? current[span]! : pieceOnSpan(list.span(span), a, b, radius === 0 ? 0 : (to - from) / radius); // prettier-ignore
       return { piece, start, end, owner: current[span]!.owner };
     });
     if (!split.moved || round === ROUNDS) return { vertices: split.vertices, edges: withoutDoubles(parts, resolution) };

@@ -21,10 +21,11 @@ const liesOn = (span: Span, p: Point, resolution: number): boolean =>
 /**
  * Every place where two spans meet: ends that lie on the other (with the end's own numbers), crossings, and touches, where the lens between
  * the two is no thicker than `resolution`. Where they lie on each other, the ends say where. Closed forms as for carriers, worked so that
- * nothing cancels near touching.
+ * nothing cancels near touching. True where there is one, or they share an end.
  */
-export const meetSpans = (p: Span, q: Span, resolution: number, meet: Meet): void => {
+export const meetSpans = (p: Span, q: Span, resolution: number, meet: Meet): boolean => {
   const ends: Point[] = [];
+  let together = false;
   for (const end of [p.piece.a, p.piece.b])
     if (isEnd(q, end)) ends.push(end);
     else if (liesOn(q, end, resolution)) {
@@ -39,12 +40,15 @@ export const meetSpans = (p: Span, q: Span, resolution: number, meet: Meet): voi
   const both = (about: Point, reach: number): void => {
     const at = p.flat || q.flat ? refined(p, q, about) : about;
     for (const end of ends) if (Math.abs(end.x - at.x) <= reach && distance(end, at) <= reach) return;
-    if (holds(p, at, resolution) && holds(q, at, resolution)) meet(at, true, true);
+    if (!holds(p, at, resolution) || !holds(q, at, resolution)) return;
+    together = true;
+    meet(at, true, true);
   };
   if (p.radius === 0 && q.radius === 0) lineLine(p, q, resolution, both);
   else if (p.radius === 0) lineArc(p, q, resolution, both);
   else if (q.radius === 0) lineArc(q, p, resolution, both);
   else arcArc(p, q, resolution, both);
+  return together || ends.length > 0;
 };
 
 /** A meeting with an arc whose centre is far away, by two of Newton's steps on how far it lies off both. */

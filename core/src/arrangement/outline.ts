@@ -29,6 +29,7 @@ export const outlineOf = (arrangement: Arrangement, inside: (face: number) => bo
     const span = spanOf(back ? reversePiece(piece) : piece);
     fragments.push({
       span: spans.length,
+      last: spans.length,
       from: 0,
       to: span.length,
       start: back ? end : start,
@@ -36,7 +37,7 @@ export const outlineOf = (arrangement: Arrangement, inside: (face: number) => bo
     });
     spans.push(span);
   }
-  return stitch(spans, { vertices, fragments, moved: false }, fragments, resolution)
+  return stitch((i) => spans[i]!, { vertices, fragments, moved: false }, fragments, resolution)
     .filter(({ closed }) => closed)
     .map((run) => simplified(run.fragments.map(({ span }) => spans[span]!.piece), resolution)); // prettier-ignore
 };

@@ -1,13 +1,4 @@
-import {
-  arcBetween,
-  pieceBounds,
-  pieceCentre,
-  pieceDirection,
-  pieceRadius,
-  sweepOf,
-  type Piece,
-} from "../geometry/piece.ts";
-import type { Bounds } from "../geometry/bounds.ts";
+import { arcBetween, pieceCentre, pieceDirection, pieceRadius, sweepOf, type Piece } from "../geometry/piece.ts";
 import { add, cross, distance, dot, leftOf, midpoint, subtract, times, type Point } from "../geometry/point.ts";
 import { TURN } from "../numeric/angle.ts";
 
@@ -24,7 +15,6 @@ export type Span = {
   readonly sweep: number;
   /** Of an arc so flat that its centre is far away: its chord, by which it is worked with instead. */
   readonly flat?: Flat;
-  readonly box: Bounds;
 };
 
 /** The middle of a chord, its direction, its left, and how far to its left the centre lies. */
@@ -42,11 +32,10 @@ const flatOf = ({ a, b, bulge }: Piece): Flat | undefined => {
 
 /** A span; where the arc's centre and radius are known better than its bulge tells them, they are given. */
 export const spanOf = (piece: Piece, known?: { readonly centre: Point; readonly radius: number }): Span => {
-  const box = pieceBounds(piece);
   if (piece.bulge === 0) {
     const length = distance(piece.a, piece.b);
     const direction = length > 0 ? { x: (piece.b.x - piece.a.x) / length, y: (piece.b.y - piece.a.y) / length } : { x: 1, y: 0 }; // prettier-ignore
-    return { piece, direction, length, centre: piece.a, radius: 0, sweep: 0, box };
+    return { piece, direction, length, centre: piece.a, radius: 0, sweep: 0 };
   }
   const radius = known?.radius ?? pieceRadius(piece);
   const centre = known?.centre ?? pieceCentre(piece)!;
@@ -59,7 +48,6 @@ export const spanOf = (piece: Piece, known?: { readonly centre: Point; readonly 
     centre,
     radius,
     sweep,
-    box,
   };
   return flat ? { ...round, flat } : round;
 };

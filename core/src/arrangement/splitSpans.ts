@@ -1,12 +1,18 @@
-import Flatbush from "flatbush";
-import { distance, type Point } from "../geometry/point.ts";
-import { pointGrid } from "../geometry/pointGrid.ts";
+import { boxesOf } from "../geometry/boxesOf.ts";
+import { runTree } from "../geometry/boxTree.ts";
+import type { Point } from "../geometry/point.ts";
+import { weldPoints } from "../geometry/weldPoints.ts";
 import { meetSpans } from "./meetSpans.ts";
-import { positionAlong, type Span } from "./span.ts";
+import { positionAlong } from "./span.ts";
+import type { SpanList } from "./spanList.ts";
 
-/** The part of a span between two neighbouring places where something meets it, from vertex `start` to vertex `end`. */
+/**
+ * What lies between two neighbouring places where something meets the spans, from vertex `start` to vertex `end`: part of one span, or
+ * whole ones that go on into each other, `span` to `last`, which nothing comes near. From position `from` on the first to `to` on the last.
+ */
 export type Fragment = {
   readonly span: number;
+  readonly last: number;
   readonly from: number;
   readonly to: number;
   readonly start: number;
@@ -20,53 +26,52 @@ export type Split = {
   readonly moved: boolean;
 };
 
-/** The spatial index of some spans, or none where there are none. */
-export const indexSpans = (spans: readonly Span[]): Flatbush | undefined => {
-  if (spans.length === 0) return undefined;
-  const index = new Flatbush(spans.length);
-  for (const { box } of spans) index.add(box.minX, box.minY, box.maxX, box.maxY);
-  index.finish();
-  return index;
-};
-
 /**
- * Splits spans wherever they meet. Places within `resolution` of each other become one vertex, whose numbers are those of an end that lies
- * there, if one does. Parts without length vanish. Spans over half a turn are not expected. n log n for a bounded number of meetings a span.
+ * Splits spans wherever they meet. Places within `resolution` of each other become one vertex, whose numbers are those of the first end that
+ * lies there. Parts without length vanish. Spans over half a turn are not expected. n log n for a bounded number of meetings a span.
  */
-export const splitSpans = (spans: readonly Span[], resolution: number): Split => {
-  const index = indexSpans(spans);
-  if (!index) return { vertices: [], fragments: [], moved: false };
-  const places: Point[] = [];
-  // ends that are one object are one place
-  const [starts, ends] = [new Int32Array(spans.length), new Int32Array(spans.length)];
-  for (let i = 0; i < spans.length; i++) {
-    const { a, b } = spans[i]!.piece;
-    starts[i] = i > 0 && spans[i - 1]!.piece.b === a ? ends[i - 1]! : places.push(a) - 1;
-    ends[i] = places.push(b) - 1;
-  }
-  // stops of each span as a list through `next`: a place and how far along
-  const heads = new Int32Array(spans.length).fill(-1);
-  const next: number[] = [];
-  const placeOf: number[] = [];
-  const stop = (span: number, place: number): void => {
-    next.push(heads[span]!);
-    placeOf.push(place);
-    heads[span] = placeOf.length - 1;
-  };
-  for (let i = 0; i < spans.length; i++) {
-    const span = spans[i]!;
-    const { minX, minY, maxX, maxY } = span.box;
-    index.search(minX - resolution, minY - resolution, maxX + resolution, maxY + resolution, (j) => {
-      if (j <= i) return false;
-      meetSpans(span, spans[j]!, resolution, (at, cutsI, cutsJ) => {
-        places.push(at);
-        if (cutsI) stop(i, places.length - 1);
-        if (cutsJ) stop(j, places.length - 1);
-      });
-      return false;
+export const splitSpans = (list: SpanList, resolution: number): Split => {
+  const { pieces, span, next } = list;
+  const count = pieces.length;
+  // 1 where something comes near a span other than those it goes on into
+  const busy = new Uint8Array(count);
+  const met: Point[] = [];
+  const cuts: number[] = []; // two for each meeting: the spans that it cuts, -1 where it cuts none
+  runTree(boxesOf(pieces), (i) => next[i] === i + 1).pairs(resolution, (i, j) => {
+    if (next[i] === j || next[j] === i) return;
+    const together = meetSpans(span(i), span(j), resolution, (at, cutsI, cutsJ) => {
+      met.push(at);
+      cuts.push(cutsI ? i : -1, cutsJ ? j : -1);
     });
+    if (together) busy[i] = busy[j] = 1;
+  });
+
+  // ends come first among the places: a vertex has the numbers of an end, if one lies there
+  const places: Point[] = [];
+  const { startOf, endOf } = endPlaces(list, places);
+  const lasts = new Int32Array(count).fill(-1); // for each span that a fragment or its parts begin with, that it ends with
+  for (let i = 0; i < count; i++) {
+    let last = i;
+    if (!busy[i]) while (next[last] === last + 1 && !busy[last + 1]) last += 1;
+    // a contour that nothing comes near is two fragments, each with ends of its own
+    if (next[last] === i) last = (i + last) >> 1;
+    lasts[i] = last;
+    startOf(i);
+    endOf(last);
+    i = last;
   }
-  const vertexOf = weld(places, resolution);
+  const ends = places.length;
+  for (const at of met) places.push(at);
+  const vertexOf = weldPoints(coordinatesOf(places), resolution);
+
+  // stops of each span as a list through `after`: numbers of places
+  const heads = new Int32Array(count).fill(-1);
+  const after = new Int32Array(cuts.length).fill(-1);
+  cuts.forEach((one, k) => {
+    if (one < 0) return;
+    after[k] = heads[one]!;
+    heads[one] = k;
+  });
   const fragments: Fragment[] = [];
   let moved = false;
   const vertices: Point[] = [];
@@ -77,21 +82,22 @@ export const splitSpans = (spans: readonly Span[], resolution: number): Split =>
     if (numbers[root]! < 0) numbers[root] = vertices.push(places[root]!) - 1;
     return numbers[root]!;
   };
-  for (let i = 0; i < spans.length; i++) {
-    const span = spans[i]!;
+  for (let i = 0; i < count; i++) {
+    const last = lasts[i]!;
+    if (last < 0) continue;
     const stops: { position: number; vertex: number }[] = [];
-    for (let k = heads[i]!; k >= 0; k = next[k]!) {
-      const place = placeOf[k]!;
-      const position = Math.min(span.length, Math.max(0, positionAlong(span, places[place]!)));
+    for (let k = heads[i]!; k >= 0; k = after[k]!) {
+      const place = ends + (k >> 1);
+      const position = Math.min(span(i).length, Math.max(0, positionAlong(span(i), places[place]!)));
       stops.push({ position, vertex: vertex(place) });
     }
     stops.sort((p, q) => p.position - q.position);
-    stops.push({ position: span.length, vertex: vertex(ends[i]!) });
-    let at = { position: 0, vertex: vertex(starts[i]!) };
+    stops.push({ position: span(last).length, vertex: vertex(endOf(last)) });
+    let at = { position: 0, vertex: vertex(startOf(i)) };
     for (const to of stops) {
       // within a vertex there is nothing; a part that leaves and comes back within the resolution is none either
       if (to.vertex !== at.vertex) {
-        fragments.push({ span: i, from: at.position, to: to.position, start: at.vertex, end: to.vertex });
+        fragments.push({ span: i, last, from: at.position, to: to.position, start: at.vertex, end: to.vertex });
         at = to;
       }
     }
@@ -99,21 +105,29 @@ export const splitSpans = (spans: readonly Span[], resolution: number): Split =>
   return { vertices, fragments, moved };
 };
 
-/** For each place the first of those within `resolution` of it, or of one that is. */
-const weld = (places: readonly Point[], resolution: number): Int32Array => {
-  const root = new Int32Array(places.length).map((_, i) => i);
-  const find = (i: number): number => {
-    let at = i;
-    while (root[at] !== at) at = root[at] = root[root[at]!]!;
-    return at;
+/** Numbers of the places where spans start and end, put among the places when first asked for; an end that two share is one place. */
+const endPlaces = (
+  { pieces, next }: SpanList,
+  places: Point[],
+): { startOf: (i: number) => number; endOf: (i: number) => number } => {
+  const starts = new Int32Array(pieces.length).fill(-1);
+  const ends = new Int32Array(pieces.length).fill(-1);
+  const before = new Int32Array(pieces.length).fill(-1);
+  next.forEach((to, i) => void (to >= 0 && (before[to] = i)));
+  for (let i = 1; i < pieces.length; i++) if (pieces[i - 1]!.b === pieces[i]!.a) before[i] = i - 1;
+  const endOf = (i: number): number => (ends[i]! < 0 ? (ends[i] = places.push(pieces[i]!.b) - 1) : ends[i]!);
+  const startOf = (i: number): number => {
+    if (before[i]! >= 0) return endOf(before[i]!);
+    return starts[i]! < 0 ? (starts[i] = places.push(pieces[i]!.a) - 1) : starts[i]!;
   };
-  const grid = pointGrid(places, resolution, 64);
-  places.forEach((p, i) =>
-    grid.near(p, (j) => {
-      if (j <= i || distance(p, places[j]!) > resolution) return;
-      const [one, other] = [find(i), find(j)];
-      root[Math.max(one, other)] = Math.min(one, other);
-    }),
-  );
-  return root.map((_, i) => find(i));
+  return { startOf, endOf };
+};
+
+const coordinatesOf = (places: readonly Point[]): Float64Array => {
+  const coordinates = new Float64Array(2 * places.length);
+  places.forEach(({ x, y }, i) => {
+    coordinates[2 * i] = x;
+    coordinates[2 * i + 1] = y;
+  });
+  return coordinates;
 };

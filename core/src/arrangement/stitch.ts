@@ -1,7 +1,7 @@
 import { distance, type Point } from "../geometry/point.ts";
 import { pointGrid } from "../geometry/pointGrid.ts";
 import { aroundVertex, type Leaving } from "./aroundVertex.ts";
-import type { Span } from "./span.ts";
+import type { SpanList } from "./spanList.ts";
 import type { Fragment, Split } from "./splitSpans.ts";
 
 /** Fragments in running order. */
@@ -13,7 +13,7 @@ export type Run = { readonly closed: boolean; readonly fragments: readonly Fragm
  * of runs may miss each other by a little of it: they go on into the nearest start. What does not close then comes back open.
  */
 export const stitch = (
-  spans: readonly Span[],
+  span: SpanList["span"],
   { vertices }: Split,
   fragments: readonly Fragment[],
   resolution: number,
@@ -33,8 +33,8 @@ export const stitch = (
       continue;
     }
     const leaving: Leaving[] = [
-      ...incoming.map((i) => seen(spans, fragments[i]!, false)),
-      ...outgoing.map((i) => seen(spans, fragments[i]!, true)),
+      ...incoming.map((i) => seen(span, fragments[i]!, false)),
+      ...outgoing.map((i) => seen(span, fragments[i]!, true)),
     ];
     // going round counter-clockwise, what is bounded lies between one that goes out and the next that comes in
     const round = aroundVertex(vertices[vertex]!, leaving, resolution);
@@ -113,9 +113,9 @@ const put = (lists: Map<number, number[]>, key: number, value: number): void => 
   else lists.set(key, [value]);
 };
 
-const seen = (spans: readonly Span[], { span, from, to }: Fragment, outwards: boolean): Leaving => ({
-  span: spans[span]!,
-  at: outwards ? from : to,
-  forwards: outwards,
-  length: to - from,
-});
+const seen = (span: SpanList["span"], fragment: Fragment, outwards: boolean): Leaving => {
+  const { span: first, last, from, to } = fragment;
+  const own = span(outwards ? first : last);
+  const length = first === last ? to - from : outwards ? own.length - from : to;
+  return { span: own, at: outwards ? from : to, forwards: outwards, length };
+};

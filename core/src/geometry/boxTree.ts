@@ -3,12 +3,12 @@ import Flatbush from "flatbush";
 /** Upright boxes, four numbers each: least x, least y, greatest x, greatest y. */
 export type Boxes = Float64Array;
 
-/** Finds which of many boxes lie near one another, or near a place: no farther than `reach` in x and in y. */
+/** Finds which of many boxes lie near one another, or in a rectangle. */
 export type BoxTree = {
-  /** Visits every two that lie near each other, once, the lower number first. */
+  /** Visits every two that lie no farther apart than `reach` in x and in y, once, the lower number first. */
   readonly pairs: (reach: number, visit: (i: number, j: number) => void) => void;
-  /** Visits every one near a place. */
-  readonly at: (x: number, y: number, reach: number, visit: (i: number) => void) => void;
+  /** Visits every one that meets a rectangle. */
+  readonly within: (minX: number, minY: number, maxX: number, maxY: number, visit: (i: number) => void) => void;
 };
 
 /** Children of a node, at most. */
@@ -20,7 +20,7 @@ const FAN = 16;
  */
 export const boxTree = (boxes: Boxes): BoxTree => {
   const count = boxes.length / 4;
-  if (count === 0) return { pairs: () => undefined, at: () => undefined };
+  if (count === 0) return { pairs: () => undefined, within: () => undefined };
   const built = new Flatbush(count, FAN);
   for (let k = 0; k < boxes.length; k += 4) built.add(boxes[k]!, boxes[k + 1]!, boxes[k + 2]!, boxes[k + 3]!);
   built.finish();
@@ -76,15 +76,14 @@ export const boxTree = (boxes: Boxes): BoxTree => {
   const stack = new Int32Array(2 * FAN * ends.length);
   return {
     pairs: (reach, visit) => inOne(rootFirst, rootLevel - 1, reach, visit),
-    at: (x, y, reach, visit) => {
+    within: (minX, minY, maxX, maxY, visit) => {
       let depth = 0;
       let first = rootFirst;
       let level = rootLevel - 1;
       for (;;) {
         const last = lastOf(first, level);
         for (let p = first; p < last; p += 4) {
-          if (nodes[p]! > x + reach || nodes[p + 2]! < x - reach) continue;
-          if (nodes[p + 1]! > y + reach || nodes[p + 3]! < y - reach) continue;
+          if (nodes[p]! > maxX || nodes[p + 1]! > maxY || nodes[p + 2]! < minX || nodes[p + 3]! < minY) continue;
           if (level === 0) visit(links[p >> 2]!);
           else {
             stack[depth++] = links[p >> 2]!;
@@ -96,6 +95,62 @@ export const boxTree = (boxes: Boxes): BoxTree => {
         first = stack[--depth]!;
       }
     },
+  };
+};
+
+/** So many boxes that follow one another make one of a tree. */
+const BLOCK = 16;
+
+/**
+ * The same for boxes that mostly follow one another, as those of the pieces of contours do: `linked` says whether one goes on into the
+ * next. Blocks of a few are put in the tree, which so has fewer and is built faster.
+ */
+export const runTree = (boxes: Boxes, linked: (i: number) => boolean): BoxTree => {
+  const count = boxes.length / 4;
+  const starts: number[] = [];
+  for (let i = 0; i < count; i++) if (i === 0 || !linked(i - 1) || i - starts.at(-1)! === BLOCK) starts.push(i);
+  const around = new Float64Array(4 * starts.length);
+  const endOf = (block: number): number => starts[block + 1] ?? count;
+  for (let block = 0; block < starts.length; block++) {
+    let minX = Infinity;
+    let minY = Infinity;
+    let maxX = -Infinity;
+    let maxY = -Infinity;
+    for (let k = 4 * starts[block]!; k < 4 * endOf(block); k += 4) {
+      minX = Math.min(minX, boxes[k]!);
+      minY = Math.min(minY, boxes[k + 1]!);
+      maxX = Math.max(maxX, boxes[k + 2]!);
+      maxY = Math.max(maxY, boxes[k + 3]!);
+    }
+    around.set([minX, minY, maxX, maxY], 4 * block);
+  }
+  const tree = boxTree(around);
+  const near = (p: number, some: Boxes, q: number, reach: number): boolean =>
+    boxes[p]! - reach <= some[q + 2]! &&
+    some[q]! - reach <= boxes[p + 2]! &&
+    boxes[p + 1]! - reach <= some[q + 3]! &&
+    some[q + 1]! - reach <= boxes[p + 3]!;
+  return {
+    pairs: (reach, visit) => {
+      for (let block = 0; block < starts.length; block++)
+        for (let i = starts[block]!; i < endOf(block); i++)
+          for (let j = i + 1; j < endOf(block); j++) if (near(4 * i, boxes, 4 * j, reach)) visit(i, j);
+      tree.pairs(reach, (one, other) => {
+        const last = endOf(other);
+        for (let i = starts[one]!; i < endOf(one); i++) {
+          if (!near(4 * i, around, 4 * other, reach)) continue;
+          for (let j = starts[other]!; j < last; j++) if (near(4 * i, boxes, 4 * j, reach)) visit(i, j);
+        }
+      });
+    },
+    within: (minX, minY, maxX, maxY, visit) =>
+      tree.within(minX, minY, maxX, maxY, (block) => {
+        for (let i = starts[block]!; i < endOf(block); i++) {
+          const k = 4 * i;
+          if (boxes[k]! > maxX || boxes[k + 1]! > maxY || boxes[k + 2]! < minX || boxes[k + 3]! < minY) continue;
+          visit(i);
+        }
+      }),
   };
 };
 

@@ -1,8 +1,8 @@
 import { slotMask, squareAt, squareHash } from "./squares.ts";
 
 /**
- * Which of many points (x and y in turn) are one: those within `tolerance` of each other, also through others between them, share a
- * number. In time proportional to the points: they are put in squares, kept in a table by a hash of their numbers, and each is measured
+ * Which of many points (x and y in turn) are one: those within `tolerance` of each other, also through others between them, share the
+ * number of the first of them. In time proportional to the points: they are put in squares, kept in a table by a hash of their numbers, and each is measured
  * against those before it in its own square and in those that it lies within the tolerance of.
  */
 export const weldPoints = (coordinates: Float64Array, tolerance: number): Int32Array => {
@@ -21,7 +21,10 @@ export const weldPoints = (coordinates: Float64Array, tolerance: number): Int32A
     for (let j = heads[slot]!; j >= 0; j = nexts[j]!) {
       const dx = coordinates[2 * j]! - x;
       const dy = coordinates[2 * j + 1]! - y;
-      if (Math.sqrt(dx * dx + dy * dy) <= tolerance) nodeOf[root(i)] = root(j);
+      if (Math.sqrt(dx * dx + dy * dy) > tolerance) continue;
+      const one = root(i);
+      const other = root(j);
+      nodeOf[Math.max(one, other)] = Math.min(one, other);
     }
   };
   for (let i = 0; i < count; i++) {

@@ -1,5 +1,5 @@
-import { spanOf, type Span } from "../arrangement/span.ts";
 import { pointAlong } from "../arrangement/span.ts";
+import { spanList, type SpanList } from "../arrangement/spanList.ts";
 import { splitSpans, type Fragment, type Split } from "../arrangement/splitSpans.ts";
 import { stitch, type Run } from "../arrangement/stitch.ts";
 import { enclosedArea } from "../contour/chainMeasure.ts";
@@ -8,8 +8,8 @@ import { boundsExtent } from "../geometry/bounds.ts";
 import { pieceLength, reversePiece, type Piece, piecesBounds } from "../geometry/piece.ts";
 import { distance, type Point } from "../geometry/point.ts";
 import { resolutionFor } from "../numeric/tolerance.ts";
-import { rawPieces, SHARP_LIMIT } from "./rawPieces.ts";
-import { cornersOf, thereAndBack, type Corner, type Corners, type Ends, type OffsetSource } from "./sources.ts";
+import { rawPieces, SHARP_LIMIT, type Raw } from "./rawPieces.ts";
+import { cornersOf, thereAndBack, type Corners, type Ends, type Joined, type OffsetSource } from "./sources.ts";
 import { onOneCircle, runPieces } from "./runPieces.ts";
 import { zoneOf } from "./zone.ts";
 
@@ -48,9 +48,9 @@ const turnedBack = ({ pieces, ...rest }: OffsetRun): OffsetRun => ({
 });
 
 const offsetLeft = (sources: readonly OffsetSource[], by: number, options: OffsetOptions): readonly OffsetRun[] => {
-  const { pieces, owners, corners } = cornersOf(sources);
   const open = sources.filter(({ closed }) => !closed).map(reversed);
-  return resolved(pieces, owners, corners, by, options, open);
+  const { owners, ...joined } = cornersOf(sources);
+  return resolved(joined, (piece) => owners[piece]!, by, options, open);
 };
 
 /**
@@ -63,42 +63,48 @@ export const offsetBand = (
   ends: Ends,
   options: OffsetOptions,
 ): readonly OffsetRun[] => {
-  const { pieces, corners } = thereAndBack(chain, ends);
-  return resolved(pieces, pieces.map(() => 0), corners, by, options, []).map(turnedBack); // prettier-ignore
+  return resolved(thereAndBack(chain, ends), () => 0, by, options, []).map(turnedBack);
 };
 
 /** Where something is just as thin as the resolution, another one tells what belongs together. */
 const OTHER_RESOLUTIONS = [8, 1 / 8];
 
 const resolved = (
-  pieces: readonly Piece[],
-  owners: readonly number[],
-  corners: readonly Corner[],
+  joined: Joined,
+  ownerOf: (piece: number) => number,
   by: number,
   { corners: kind, limit = SHARP_LIMIT }: OffsetOptions,
   open: readonly OffsetSource[],
 ): readonly OffsetRun[] => {
+  const { pieces, corners } = joined;
   if (pieces.length === 0 || by === 0) return [];
   const extent = boundsExtent(piecesBounds(pieces)!) + by;
-  const raw = rawPieces(pieces, corners, by, kind, limit);
-  const spans = [...raw.spans, ...cuttersOf(open, by, kind, limit)];
+  const raw = rawPieces(joined, by, kind, limit);
+  const list = withCutters(raw, cuttersOf(open, by, kind, limit));
   const zone = zoneOf(pieces, corners, raw.spreads, by);
   const slack = SLACK * resolutionFor(extent);
   const tried = (resolution: number): readonly OffsetRun[] => {
-    const split = splitSpans(spans, resolution);
+    const split = splitSpans(list, resolution);
     const kept = split.fragments.filter(
-      ({ span, from, to }) =>
-        span < raw.spans.length && !zone(pointAlong(spans[span]!, (from + to) / 2), slack, raw.ends.get(span)),
+      (fragment) =>
+        fragment.span < raw.pieces.length && !zone(middleOf(list, fragment), slack, raw.ends.get(fragment.span)),
     );
-    const single = withoutDoubles(spans, split, kept, resolution);
-    return stitch(spans, split, single, resolution)
-      .map((run) => runOf(spans, split, run, resolution, (span) => owners[raw.from[span]!]!))
+    const single = withoutDoubles(list, split, kept, resolution);
+    return stitch(list.span, split, single, resolution)
+      .map((run) => runOf(list, split, run, resolution, (span) => ownerOf(raw.from[span]!)))
       .filter((run) => run !== undefined);
   };
   const holds = (runs: readonly OffsetRun[]): boolean => open.length > 0 || runs.every(({ closed }) => closed);
   const first = tried(resolutionFor(extent));
   if (holds(first)) return first;
   return firstThat(OTHER_RESOLUTIONS, (part) => tried(part * resolutionFor(extent)), holds) ?? first;
+};
+
+/** A place in the midst of a fragment. */
+const middleOf = ({ span }: SpanList, { span: first, last, from, to }: Fragment): Point => {
+  if (first === last) return pointAlong(span(first), (from + to) / 2);
+  const one = span((first + last) >> 1);
+  return pointAlong(one, one.length / 2);
 };
 
 const firstThat = <S, T>(all: readonly S[], make: (one: S) => T, holds: (made: T) => boolean): T | undefined => {
@@ -110,39 +116,49 @@ const firstThat = <S, T>(all: readonly S[], make: (one: S) => T, holds: (made: T
 };
 
 /** Where an open chain ends, what passes on its other side or round its end is cut off too, though nothing is made there. */
-const cuttersOf = (back: readonly OffsetSource[], by: number, kind: Corners, limit: number): readonly Span[] =>
-  back.flatMap((source) => cuttersOfOne(source, by, kind, limit));
+const cuttersOf = (
+  back: readonly OffsetSource[],
+  by: number,
+  kind: Corners,
+  limit: number,
+): readonly Pick<Raw, "pieces" | "circles">[] =>
+  back.flatMap((source) => {
+    const joined = cornersOf([source]);
+    const discs = joined.corners
+      .filter(({ before, after }) => before === undefined || after === undefined)
+      .map(({ at }) => ({ centre: at, radius: by }));
+    const pieces = discs.flatMap(circleHalves);
+    return [rawPieces(joined, by, kind, limit), { pieces, circles: discs.flatMap((disc) => [disc, disc]) }];
+  });
 
-const cuttersOfOne = (source: OffsetSource, by: number, kind: Corners, limit: number): readonly Span[] => {
-  const back = cornersOf([source]);
-  const discs = back.corners.filter(({ before, after }) => before === undefined || after === undefined);
-  return [
-    ...rawPieces(back.pieces, back.corners, by, kind, limit).spans,
-    ...discs.flatMap(({ at }) =>
-      circleHalves({ centre: at, radius: by }).map((half) => spanOf(half, { centre: at, radius: by })),
-    ),
-  ];
+const withCutters = (raw: Raw, cutters: readonly Pick<Raw, "pieces" | "circles">[]): SpanList => {
+  if (cutters.length === 0) return spanList(raw.pieces, raw.circles, raw.next);
+  const all = [raw, ...cutters];
+  const pieces = all.flatMap((one) => one.pieces);
+  const next = new Int32Array(pieces.length).fill(-1);
+  next.set(raw.next);
+  return spanList(pieces, all.flatMap((one) => one.circles), next); // prettier-ignore
 };
 
 /** Of what lies on one another the same way one stays; where something runs there and back nothing does: the width is just twice the distance. */
 const withoutDoubles = (
-  spans: readonly Span[],
-  split: Split,
+  spans: SpanList,
+  { vertices }: Split,
   kept: readonly Fragment[],
   resolution: number,
 ): readonly Fragment[] => {
-  const byEnds = new Map<string, number[]>();
-  kept.forEach(({ start, end }, i) => {
-    const key = start < end ? `${start} ${end}` : `${end} ${start}`;
+  const byEnds = new Map<number, number[]>();
+  kept.forEach(({ span, last, start, end }, i) => {
+    if (span < last) return; // nothing comes near it
+    const key = Math.min(start, end) * vertices.length + Math.max(start, end);
     const list = byEnds.get(key);
     if (list) list.push(i);
     else byEnds.set(key, [i]);
   });
   const gone = new Set<number>();
-  const middle = ({ span, from, to }: Fragment): Point => pointAlong(spans[span]!, (from + to) / 2);
   for (const list of byEnds.values()) {
     if (list.length < 2) continue;
-    const middles = list.map((i) => middle(kept[i]!));
+    const middles = list.map((i) => middleOf(spans, kept[i]!));
     list.forEach((i, k) => {
       const lying = list.filter((_, m) => distance(middles[k]!, middles[m]!) <= 2 * resolution);
       const back = lying.some((j) => kept[j]!.start !== kept[i]!.start);
@@ -154,29 +170,31 @@ const withoutDoubles = (
 
 /** A run as its pieces, or as the circle that it is; undefined where it is only a sliver. */
 const runOf = (
-  spans: readonly Span[],
+  list: SpanList,
   split: Split,
   { closed, fragments }: Run,
   resolution: number,
   ownerOf: (span: number) => number,
 ): OffsetRun | undefined => {
   const sources = [...new Set(fragments.map(({ span }) => ownerOf(span)))].sort((p, q) => p - q);
-  const circle = closed ? wholeCircle(spans, fragments) : undefined;
+  const circle = closed ? wholeCircle(list, fragments) : undefined;
   if (circle) {
     const halves = circleHalves(circle);
-    const left = spans[fragments[0]!.span]!.sweep > 0;
+    const left = list.pieces[fragments[0]!.span]!.bulge > 0;
     return { closed: true, circle, pieces: left ? halves : halves.map(reversePiece).reverse(), sources };
   }
-  const pieces = runPieces(spans, split, fragments, closed);
-  const length = pieces.reduce((sum, piece) => sum + pieceLength(piece), 0);
+  const pieces = runPieces(list, split, fragments, closed);
+  let length = 0;
+  for (let i = 0; i < pieces.length; i++) length += pieceLength(pieces[i]!);
   if (closed && Math.abs(enclosedArea(pieces)) <= 2 * resolution * length) return undefined;
   if (!closed && length <= 4 * resolution) return undefined;
   return { closed, pieces, sources };
 };
 
-const wholeCircle = (spans: readonly Span[], fragments: readonly Fragment[]): Circle | undefined => {
-  const { centre, radius } = spans[fragments[0]!.span]!;
-  return fragments.every(({ span }) => onOneCircle(spans[span]!, spans[fragments[0]!.span]!))
-    ? { centre, radius }
-    : undefined;
+const wholeCircle = ({ pieces, span }: SpanList, fragments: readonly Fragment[]): Circle | undefined => {
+  if (pieces[fragments[0]!.span]!.bulge === 0) return undefined;
+  const one = span(fragments[0]!.span);
+  for (const { span: first, last } of fragments)
+    for (let i = first; i <= last; i++) if (!onOneCircle(span(i), one)) return undefined;
+  return { centre: one.centre, radius: one.radius };
 };

@@ -1,19 +1,22 @@
 import { offCarrier, pieceOnSpan, positionAlong, type Span } from "../arrangement/span.ts";
+import type { SpanList } from "../arrangement/spanList.ts";
 import type { Fragment, Split } from "../arrangement/splitSpans.ts";
 import { meetCarriers, meetingPoints } from "../intersect/carriers.ts";
 import type { Carrier } from "../geometry/curve.ts";
 import type { Piece } from "../geometry/piece.ts";
-import { distance, type Point } from "../geometry/point.ts";
+import { distance, equalPoint, type Point } from "../geometry/point.ts";
 import { RESOLUTION } from "../numeric/tolerance.ts";
 
-/** A stretch of a run on one carrier. */
+/** A stretch of a run on one carrier, whose ends may still move a little. */
 type Part = {
+  /** The span it begins on. */
+  readonly number: number;
   readonly span: Span;
   a: Point;
   b: Point;
   turn: number;
   length: number;
-  readonly whole: Piece | undefined;
+  whole: boolean;
 };
 
 export const onOneCircle = (p: Span, q: Span): boolean =>
@@ -30,40 +33,61 @@ const GOOD = 1e-11;
  * that lies within the resolution of both, the vertex is put on their crossing.
  */
 export const runPieces = (
-  spans: readonly Span[],
+  list: SpanList,
   { vertices }: Split,
   fragments: readonly Fragment[],
   closed: boolean,
 ): readonly Piece[] => {
-  const parts: Part[] = [];
-  for (const { span: number, from, to, start, end } of closed ? fromABreak(spans, fragments) : fragments) {
-    const span = spans[number]!;
-    const last = parts.at(-1);
-    const turn = span.radius === 0 ? 0 : (to - from) / span.radius;
-    if (last && (last.span === span || onOneCircle(last.span, span)) && last.turn + turn < WHOLE) {
-      parts[parts.length - 1] = { ...last, b: vertices[end]!, turn: last.turn + turn, length: last.length + to - from, whole: undefined }; // prettier-ignore
-      continue;
+  const { pieces, circles, span } = list;
+  // what lies within a fragment is as it is
+  const made: (Part | Piece)[] = [];
+  const put = (number: number, from: number, to: number, a: Point, b: Point): void => {
+    const own = span(number);
+    const last = made.at(-1);
+    const turn = own.radius === 0 ? 0 : (to - from) / own.radius;
+    const goesOn = last && "span" in last && (last.span === own || onOneCircle(last.span, own));
+    if (goesOn && last.turn + turn < WHOLE) {
+      last.b = b;
+      last.turn += turn;
+      last.length += to - from;
+      last.whole = false;
+    } else made.push({ number, span: own, a, b, turn, length: to - from, whole: from === 0 && to === own.length });
+  };
+  const sharesCircle = (i: number): boolean =>
+    circles[i] !== undefined && (circles[i] === circles[i - 1] || circles[i] === circles[i + 1]);
+  for (const { span: first, last, from, to, start, end } of closed ? fromABreak(list, fragments) : fragments)
+    for (let i = first; i <= last; i++) {
+      const { a, b } = pieces[i]!;
+      if (i > first && i < last && !sharesCircle(i)) made.push(pieces[i]!);
+      else
+        put(
+          i,
+          i === first ? from : 0,
+          i === last ? to : span(i).length,
+          i === first ? vertices[start]! : a,
+          i === last ? vertices[end]! : b,
+        );
     }
-    const whole = from === 0 && to === span.length ? span.piece : undefined;
-    parts.push({ span, a: vertices[start]!, b: vertices[end]!, turn, length: to - from, whole });
+  for (let i = 0; i < made.length; i++) {
+    if (i + 1 === made.length && !closed) break;
+    const part = made[i]!;
+    const next = made[(i + 1) % made.length]!;
+    if ("span" in part && "span" in next) part.b = next.a = crossingNear(part, next);
   }
-  parts.forEach((part, i) => {
-    if (i + 1 === parts.length && !closed) return;
-    const next = parts[(i + 1) % parts.length]!;
-    const at = crossingNear(part, next);
-    part.b = at;
-    next.a = at;
+  return made.map((part): Piece => {
+    if (!("span" in part)) return part;
+    const { number, a, b, turn, whole } = part;
+    const piece = pieces[number]!;
+    return whole && equalPoint(piece.a, a) && equalPoint(piece.b, b) ? piece : pieceOnSpan(part.span, a, b, turn);
   });
-  return parts.map(({ span, a, b, turn, whole }) =>
-    whole && whole.a === a && whole.b === b ? whole : pieceOnSpan(span, a, b, turn),
-  );
 };
 
 /** A closed run from a place where it leaves a carrier, so that no piece begins in its middle. */
-const fromABreak = (spans: readonly Span[], fragments: readonly Fragment[]): readonly Fragment[] => {
+const fromABreak = ({ pieces, span }: SpanList, fragments: readonly Fragment[]): readonly Fragment[] => {
   const start = fragments.findIndex((one, i) => {
-    const [before, span] = [spans[fragments.at(i - 1)!.span]!, spans[one.span]!];
-    return before !== span && !onOneCircle(before, span);
+    const before = fragments.at(i - 1)!.last;
+    if (pieces[before]!.bulge === 0 || pieces[one.span]!.bulge === 0) return before !== one.span;
+    return before !== one.span && !onOneCircle(span(before), span(one.span));
   });
   return start > 0 ? [...fragments.slice(start), ...fragments.slice(0, start)] : fragments;
 };

@@ -26,55 +26,59 @@ export const SMOOTH_TURN = 2e-5;
 /** Pieces without length take part in nothing. */
 const NO_LENGTH = 1e-9;
 
-/** All pieces of some sources in one list, each with its source, and the corners between them. */
-export const cornersOf = (
-  sources: readonly OffsetSource[],
-): { readonly pieces: readonly Piece[]; readonly owners: readonly number[]; readonly corners: readonly Corner[] } => {
+/** The pieces of sources in one list, the directions in which each starts and ends (length 1), and the corners between them. */
+export type Joined = {
+  readonly pieces: readonly Piece[];
+  readonly starts: readonly Point[];
+  readonly finishes: readonly Point[];
+  readonly corners: readonly Corner[];
+};
+
+/** All pieces of some sources, each with its source. */
+export const cornersOf = (sources: readonly OffsetSource[]): Joined & { readonly owners: readonly number[] } => {
   const pieces: Piece[] = [];
   const owners: number[] = [];
+  const starts: Point[] = [];
+  const finishes: Point[] = [];
   const corners: Corner[] = [];
+  const corner = (before: number, after: number): void => {
+    const u = finishes[before]!;
+    const v = starts[after]!;
+    const turn = Math.atan2(u.x * v.y - u.y * v.x, u.x * v.x + u.y * v.y);
+    corners.push({ at: pieces[after]!.a, before, after, turn });
+  };
   sources.forEach((source, owner) => {
-    const own = source.pieces.filter((piece) => pieceLength(piece) > NO_LENGTH);
-    if (own.length === 0) return;
     const first = pieces.length;
-    for (const piece of own) {
+    for (const piece of source.pieces) {
+      if (pieceLength(piece) <= NO_LENGTH) continue;
+      const start = pieceDirection(piece, 0);
       pieces.push(piece);
       owners.push(owner);
+      starts.push(start);
+      finishes.push(piece.bulge === 0 ? start : pieceDirection(piece, 1));
     }
     const last = pieces.length - 1;
-    for (let i = first; i < last; i++) corners.push(corner(pieces, i, i + 1));
-    if (source.closed) corners.push(corner(pieces, last, first));
+    if (last < first) return;
+    for (let i = first; i < last; i++) corner(i, i + 1);
+    if (source.closed) corner(last, first);
     else
       corners.push(
         { at: pieces[first]!.a, before: undefined, after: first, turn: 0 },
         { at: pieces[last]!.b, before: last, after: undefined, turn: 0 },
       );
   });
-  return { pieces, owners, corners };
-};
-
-const corner = (pieces: readonly Piece[], before: number, after: number): Corner => {
-  const [u, v] = [pieceDirection(pieces[before]!, 1), pieceDirection(pieces[after]!, 0)];
-  return {
-    at: pieces[after]!.a,
-    before,
-    after,
-    turn: Math.atan2(u.x * v.y - u.y * v.x, u.x * v.x + u.y * v.y),
-  };
+  return { pieces, starts, finishes, owners, corners };
 };
 
 /** A chain there and back, as one contour that opens at both ends as `ends` says. */
-export const thereAndBack = (
-  chain: readonly Piece[],
-  ends: Ends,
-): { readonly pieces: readonly Piece[]; readonly corners: readonly Corner[] } => {
+export const thereAndBack = (chain: readonly Piece[], ends: Ends): Joined => {
   const back = chain.map(reversePiece).reverse();
-  const { pieces, corners } = cornersOf([{ pieces: [...chain, ...back], closed: true }]);
-  const last = pieces.length / 2 - 1;
+  const joined = cornersOf([{ pieces: [...chain, ...back], closed: true }]);
+  const last = joined.pieces.length / 2 - 1;
   return {
-    pieces,
-    corners: corners.map((one) =>
-      one.before === last || one.before === pieces.length - 1 ? { ...one, turn: -Math.PI, cap: ends } : one,
+    ...joined,
+    corners: joined.corners.map((one) =>
+      one.before === last || one.before === joined.pieces.length - 1 ? { ...one, turn: -Math.PI, cap: ends } : one,
     ),
   };
 };

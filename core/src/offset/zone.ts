@@ -1,10 +1,11 @@
-import type Flatbush from "flatbush";
 import { enclosedArea } from "../contour/chainMeasure.ts";
 import { windingNumber } from "../contour/winding.ts";
-import { indexSpans } from "../arrangement/splitSpans.ts";
-import { offCarrier, positionAlong, spanOf, type Span } from "../arrangement/span.ts";
+import { offCarrier, positionAlong, type Span } from "../arrangement/span.ts";
+import { spanList } from "../arrangement/spanList.ts";
+import { boxesOf } from "../geometry/boxesOf.ts";
+import { runTree, type BoxTree } from "../geometry/boxTree.ts";
 import type { Piece } from "../geometry/piece.ts";
-import { cross, distance, dot, subtract, unit, type Point } from "../geometry/point.ts";
+import { cross, distance, dot, equalPoint, subtract, unit, type Point } from "../geometry/point.ts";
 import { SMOOTH_TURN, type Corner } from "./sources.ts";
 import { SHARP_LIMIT, type Spread } from "./rawPieces.ts";
 
@@ -22,47 +23,45 @@ export const zoneOf = (
   spreads: readonly (Spread | undefined)[],
   by: number,
 ): Zone => {
-  const spans = pieces.map((piece) => spanOf(piece));
-  const index = indexSpans(spans);
-  if (!index) return () => false;
+  const { span } = spanList(pieces);
+  // what follows on one another here is mostly what follows on one another there
+  const tree = runTree(boxesOf(pieces), (i) => equalPoint(pieces[i]!.b, pieces[i + 1]!.a));
   if (spreads.every((spread) => !spread || spread.kind === "round"))
-    return (p, slack) => any(index, p, by, (i) => nearer(spans[i]!, p, by - slack));
+    return (p, slack) => any(tree, p, by, (i) => nearer(span(i), p, by - slack));
   const places = cornersByPiece(corners, pieces.length);
   const open = corners.some(({ before, after }) => before === undefined || after === undefined);
-  const behind = open ? () => false : behindOf(pieces, index);
+  const behind = open ? () => false : behindOf(pieces, tree);
   // no corner piece reaches farther than the limit of sharp ones; a little more, for those of arcs
   const reach = 1.1 * SHARP_LIMIT * by;
   return (p, slack, own = []) =>
     behind(p) ||
     any(
-      index,
+      tree,
       p,
       reach,
       (i) =>
-        (!own.includes(i) && inBand(spans[i]!, p, slack, by, open)) ||
+        (!own.includes(i) && inBand(span(i), p, slack, by, open)) ||
         places[i]!.some((corner) => {
           const spread = spreads[corner];
-          const inPiece = spread && inSpread(corners[corner]!, spread, spans, p, by, slack);
+          const inPiece = spread && inSpread(corners[corner]!, spread, span, p, by, slack);
           return inPiece ?? (open && distance(p, corners[corner]!.at) < by - slack);
         }),
     );
 };
 
 /** Whether something near a place holds. */
-const any = (index: Flatbush, p: Point, reach: number, holds: (i: number) => boolean): boolean => {
+const any = (tree: BoxTree, p: Point, reach: number, holds: (i: number) => boolean): boolean => {
   let found = false;
-  index.search(p.x - reach, p.y - reach, p.x + reach, p.y + reach, (i) => {
-    found ||= holds(i);
-    return false;
-  });
+  tree.within(p.x - reach, p.y - reach, p.x + reach, p.y + reach, (i) => void (found ||= holds(i)));
   return found;
 };
 
 /** Whether a place lies on the right of closed contours, which all have what is free on their left; by those that a ray to the right meets. */
-const behindOf = (pieces: readonly Piece[], index: Flatbush): ((p: Point) => boolean) => {
+const behindOf = (pieces: readonly Piece[], tree: BoxTree): ((p: Point) => boolean) => {
   const free = enclosedArea(pieces) > 0 ? 1 : 0;
   return (p) => {
-    const met = index.search(p.x, p.y, Infinity, p.y).map((i) => pieces[i]!);
+    const met: Piece[] = [];
+    tree.within(p.x, p.y, Infinity, p.y, (i) => void met.push(pieces[i]!));
     return windingNumber(met, p) < free;
   };
 };
@@ -89,7 +88,7 @@ const inBand = (span: Span, p: Point, slack: number, by: number, bothSides: bool
 const inSpread = (
   { at, before, after }: Corner,
   spread: Spread,
-  spans: readonly Span[],
+  span: (i: number) => Span,
   p: Point,
   by: number,
   slack: number,
@@ -106,8 +105,8 @@ const inSpread = (
     case "sharp": // on the corner's side of both carriers, but not where round ones have met again
       return (
         distance(p, at) < distance(spread.apex!, at) &&
-        offCarrier(spans[before!]!, p) < by - slack &&
-        offCarrier(spans[after!]!, p) < by - slack
+        offCarrier(span(before!), p) < by - slack &&
+        offCarrier(span(after!), p) < by - slack
       );
     case "square":
       return Math.abs(dot(away, u)) < by - slack && Math.abs(cross(away, u)) < by - slack;

@@ -71,7 +71,7 @@ export const degreeOf = (
     place = at;
     own = ofClass;
     told = 0;
-    tree.at(at.x, at.y, tolerance, look);
+    tree.within(at.x - tolerance, at.y - tolerance, at.x + tolerance, at.y + tolerance, look);
     return told;
   };
 };

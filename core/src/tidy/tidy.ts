@@ -1,4 +1,5 @@
 import { joinRuns, runPieces, type Ends } from "../contour/joining.ts";
+import { boxesOf } from "../geometry/boxesOf.ts";
 import { boxTree } from "../geometry/boxTree.ts";
 import { circleHalves } from "../geometry/circle.ts";
 import { pieceLength, type Piece } from "../geometry/piece.ts";
@@ -6,7 +7,6 @@ import { distance, equalPoint, type Point } from "../geometry/point.ts";
 import { pointGrid } from "../geometry/pointGrid.ts";
 import { meetings } from "../intersect/meetings.ts";
 import { RESOLUTION } from "../numeric/tolerance.ts";
-import { boxesOf } from "./boxesOf.ts";
 import { closeEnds } from "./ends.ts";
 import { untangle } from "./untangle.ts";
 import { sharedPairing } from "./sharedPairing.ts";

@@ -1,8 +1,8 @@
 import { pieceLength } from "../geometry/piece.ts";
 import { type Point } from "../geometry/point.ts";
+import { boxesOf } from "../geometry/boxesOf.ts";
 import { boxTree } from "../geometry/boxTree.ts";
 import { sortShort } from "../numeric/sortShort.ts";
-import { boxesOf } from "./boxesOf.ts";
 import { placeOn } from "./carriers.ts";
 import { degreeOf, type Degree } from "./degree.ts";
 import { groupOf, groupsOf, type Group } from "./grouping.ts";

@@ -1,0 +1,25 @@
+import type { Circle } from "../geometry/circle.ts";
+import type { Piece } from "../geometry/piece.ts";
+import { spanOf, type Span } from "./span.ts";
+
+/** Pieces that are to be met with one another; one is made a span where it is asked for, which most never are. */
+export type SpanList = {
+  readonly pieces: readonly Piece[];
+  /** Of some arcs the circles that they lie on, known better than by their bulge. */
+  readonly circles: readonly (Circle | undefined)[];
+  readonly span: (i: number) => Span;
+  /**
+   * Which one a piece goes on into with nothing to happen between them: they share the numbers of that end and meet nowhere else (tangent,
+   * or both straight). That is the next one, or where a contour closes its first; -1 where there is none.
+   */
+  readonly next: Int32Array;
+};
+
+export const spanList = (
+  pieces: readonly Piece[],
+  circles: readonly (Circle | undefined)[] = [],
+  next: Int32Array = new Int32Array(pieces.length).fill(-1),
+): SpanList => {
+  const made = new Array<Span | undefined>(pieces.length);
+  return { pieces, circles, span: (i) => (made[i] ??= spanOf(pieces[i]!, circles[i])), next };
+};
