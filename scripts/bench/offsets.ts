@@ -4,10 +4,10 @@ import GeometryFactory from "jsts/org/locationtech/jts/geom/GeometryFactory.js";
 import BufferOp from "jsts/org/locationtech/jts/operation/buffer/BufferOp.js";
 import type { MainModule, PathsD } from "clipper2-wasm/dist/clipper2z.js";
 import { enclosedArea } from "@ash-edge/core/contour";
-import { piecePoint, type Piece } from "@ash-edge/core/geometry";
+import { pieceLength, type Piece } from "@ash-edge/core/geometry";
 import { offset, offsetRegion } from "@ash-edge/core/offset";
 import { circleHalves } from "@ash-edge/core/geometry";
-import { blob, comb, polygon, randomFrom } from "../../core/src/testing/contours.ts";
+import { blob, comb, polygon, randomFrom, traced } from "../../core/src/testing/contours.ts";
 import { flattened } from "../../core/src/testing/flattened.ts";
 import { race, say, table } from "./report.ts";
 
@@ -83,12 +83,16 @@ export const offsets = async (): Promise<void> => {
   work("blob of 10 000 pieces, 0.5 inwards", [great], 0.5);
   work("blob of 10 000 pieces, 3 outwards", [great], -3);
   work("comb into 200, 1.2 inwards", [comb(200)], 1.2);
-  // lines and arcs as straight pieces within 0.01 of them, lines cut up as well
-  const tiny = blob(600, 2000, 0.02, randomFrom(2)).flatMap((piece) =>
-    piece.bulge ? flattened(piece, 1e-4) : Array.from({ length: 40 }, (_, i) => piecePoint(piece, i / 40)),
-  );
-  const chain = tiny.map((a, i): Piece => ({ a, b: tiny[(i + 1) % tiny.length]!, bulge: 0 }));
-  work(`${chain.length} tiny straight pieces, 0.5 outwards`, [chain], -0.5, false); // the arc library runs out of stack there
+  // straight pieces along lines and arcs; the arc library runs out of stack on them
+  const shape = blob(600, 600, 0.02, randomFrom(2));
+  const step = shape.reduce((sum, piece) => sum + pieceLength(piece), 0) / 50_000;
+  for (const noise of [0, 0.01]) {
+    const chain = traced(shape, step, noise, randomFrom(3));
+    const how = noise === 0 ? "on lines and arcs" : `off lines and arcs by up to ${noise}`;
+    work(`${chain.length} tiny straight pieces ${how}, 0.5 outwards`, [chain], -0.5, false);
+  }
+  const fine = traced(blob(600, 2000, 0.02, randomFrom(2)), 0.2, 0, randomFrom(3));
+  work(`${fine.length} tiny straight pieces of a greater shape, 0.5 outwards`, [fine], -0.5, false);
   const outer = polygon([[-10, -10], [260, -10], [260, 210], [-10, 210]]); // prettier-ignore
   const holes = Array.from({ length: 500 }, (_, i) =>
     circleHalves({ centre: { x: (i % 25) * 10, y: Math.floor(i / 25) * 10 }, radius: 3 }),

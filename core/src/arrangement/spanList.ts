@@ -1,12 +1,13 @@
 import type { Circle } from "../geometry/circle.ts";
+import type { Point } from "../geometry/point.ts";
 import type { Piece } from "../geometry/piece.ts";
 import { spanOf, type Span } from "./span.ts";
 
 /** Pieces that are to be met with one another; one is made a span where it is asked for, which most never are. */
 export type SpanList = {
   readonly pieces: readonly Piece[];
-  /** Of some arcs the circles that they lie on, known better than by their bulge. */
-  readonly circles: readonly (Circle | undefined)[];
+  /** Of some arcs the centres, known better than by their bulge. */
+  readonly centres: readonly (Point | undefined)[];
   readonly span: (i: number) => Span;
   /**
    * Which one a piece goes on into with nothing to happen between them: they share the numbers of that end and meet nowhere else (tangent,
@@ -17,9 +18,13 @@ export type SpanList = {
 
 export const spanList = (
   pieces: readonly Piece[],
-  circles: readonly (Circle | undefined)[] = [],
+  circles?: { readonly centres: readonly (Point | undefined)[]; readonly radii: readonly number[] },
   next: Int32Array = new Int32Array(pieces.length).fill(-1),
 ): SpanList => {
   const made = new Array<Span | undefined>(pieces.length);
-  return { pieces, circles, span: (i) => (made[i] ??= spanOf(pieces[i]!, circles[i])), next };
+  const known = (i: number): Circle | undefined => {
+    const centre = circles?.centres[i];
+    return centre && { centre, radius: circles!.radii[i]! };
+  };
+  return { pieces, centres: circles?.centres ?? [], span: (i) => (made[i] ??= spanOf(pieces[i]!, known(i))), next };
 };

@@ -38,7 +38,7 @@ export const splitSpans = (list: SpanList, resolution: number): Split => {
   const met: Point[] = [];
   const cuts: number[] = []; // two for each meeting: the spans that it cuts, -1 where it cuts none
   runTree(boxesOf(pieces), (i) => next[i] === i + 1).pairs(resolution, (i, j) => {
-    if (next[i] === j || next[j] === i) return;
+    if (next[j] === i) return; // round its contour
     const together = meetSpans(span(i), span(j), resolution, (at, cutsI, cutsJ) => {
       met.push(at);
       cuts.push(cutsI ? i : -1, cutsJ ? j : -1);

@@ -99,11 +99,11 @@ export const boxTree = (boxes: Boxes): BoxTree => {
 };
 
 /** So many boxes that follow one another make one of a tree. */
-const BLOCK = 16;
+const BLOCK = 8;
 
 /**
  * The same for boxes that mostly follow one another, as those of the pieces of contours do: `linked` says whether one goes on into the
- * next. Blocks of a few are put in the tree, which so has fewer and is built faster.
+ * next, which is no pair then. Blocks of a few are put in the tree, which so has fewer and is built faster.
  */
 export const runTree = (boxes: Boxes, linked: (i: number) => boolean): BoxTree => {
   const count = boxes.length / 4;
@@ -125,21 +125,36 @@ export const runTree = (boxes: Boxes, linked: (i: number) => boolean): BoxTree =
     around.set([minX, minY, maxX, maxY], 4 * block);
   }
   const tree = boxTree(around);
-  const near = (p: number, some: Boxes, q: number, reach: number): boolean =>
-    boxes[p]! - reach <= some[q + 2]! &&
-    some[q]! - reach <= boxes[p + 2]! &&
-    boxes[p + 1]! - reach <= some[q + 3]! &&
-    some[q + 1]! - reach <= boxes[p + 3]!;
+  /** Visits what is near a box among those from `first` up to `last`. */
+  const nearOne = (
+    i: number,
+    first: number,
+    last: number,
+    reach: number,
+    visit: (i: number, j: number) => void,
+  ): void => {
+    const minX = boxes[4 * i]! - reach;
+    const minY = boxes[4 * i + 1]! - reach;
+    const maxX = boxes[4 * i + 2]! + reach;
+    const maxY = boxes[4 * i + 3]! + reach;
+    for (let j = first, k = 4 * first; j < last; j++, k += 4)
+      if (boxes[k]! <= maxX && boxes[k + 2]! >= minX && boxes[k + 1]! <= maxY && boxes[k + 3]! >= minY) visit(i, j);
+  };
   return {
     pairs: (reach, visit) => {
-      for (let block = 0; block < starts.length; block++)
-        for (let i = starts[block]!; i < endOf(block); i++)
-          for (let j = i + 1; j < endOf(block); j++) if (near(4 * i, boxes, 4 * j, reach)) visit(i, j);
+      for (let block = 0; block < starts.length; block++) {
+        const end = endOf(block);
+        for (let i = starts[block]!; i + 1 < end; i++) nearOne(i, i + 2, end, reach, visit);
+      }
       tree.pairs(reach, (one, other) => {
-        const last = endOf(other);
+        const [k, first, last] = [4 * other, starts[other]!, endOf(other)];
         for (let i = starts[one]!; i < endOf(one); i++) {
-          if (!near(4 * i, around, 4 * other, reach)) continue;
-          for (let j = starts[other]!; j < last; j++) if (near(4 * i, boxes, 4 * j, reach)) visit(i, j);
+          const near =
+            boxes[4 * i]! - reach <= around[k + 2]! &&
+            boxes[4 * i + 2]! + reach >= around[k]! &&
+            boxes[4 * i + 1]! - reach <= around[k + 3]! &&
+            boxes[4 * i + 3]! + reach >= around[k + 1]!;
+          if (near) nearOne(i, i + 1 === first && linked(i) ? first + 1 : first, last, reach, visit);
         }
       });
     },

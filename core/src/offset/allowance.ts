@@ -4,7 +4,7 @@ import { along, distance, leftOf, type Point } from "../geometry/point.ts";
 import { RESOLUTION } from "../numeric/tolerance.ts";
 import type { OffsetRun } from "./offset.ts";
 import { offsetRegion } from "./regionOffset.ts";
-import { cornersOf, SMOOTH_TURN } from "./sources.ts";
+import { cornerPlace, cornersOf, SMOOTH_TURN } from "./sources.ts";
 import { zoneOf } from "./zone.ts";
 
 /** Where the cutter can't get: into an inside corner, or between edges closer than its width. */
@@ -28,12 +28,16 @@ export type Allowance = {
 export const allowanceFor = (contours: readonly (readonly Piece[])[], radius: number): Allowance => {
   const { runs, vanished, failed, merged } = offsetRegion(contours, radius, { corners: "round" });
   const turned = withMaterialLeft(contours);
-  const { pieces, owners, corners } = cornersOf(turned.map((own) => ({ pieces: own, closed: true })));
-  const zone = zoneOf(pieces, corners, [], radius);
+  const joined = cornersOf(turned.map((own) => ({ pieces: own, closed: true })));
+  const { pieces, owners, corners } = joined;
+  const zone = zoneOf(joined, [], radius);
   const gone = new Set(vanished);
   const unreached: Unreached[] = [];
-  for (const { at, before, turn } of corners)
-    if (turn < -SMOOTH_TURN && !gone.has(owners[before!]!)) unreached.push({ kind: "corner", contour: owners[before!]!, at }); // prettier-ignore
+  corners.before.forEach((before, k) => {
+    const contour = owners[before]!;
+    if (corners.halfTurn[k]! < -SMOOTH_TURN / 2 && !gone.has(contour))
+      unreached.push({ kind: "corner", contour, at: cornerPlace(joined, k) });
+  });
   pieces.forEach((piece, i) => {
     const contour = owners[i]!;
     if (gone.has(contour)) return;

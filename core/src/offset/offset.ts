@@ -9,7 +9,15 @@ import { pieceLength, reversePiece, type Piece, piecesBounds } from "../geometry
 import { distance, type Point } from "../geometry/point.ts";
 import { resolutionFor } from "../numeric/tolerance.ts";
 import { rawPieces, SHARP_LIMIT, type Raw } from "./rawPieces.ts";
-import { cornersOf, thereAndBack, type Corners, type Ends, type Joined, type OffsetSource } from "./sources.ts";
+import {
+  cornerPlace,
+  cornersOf,
+  thereAndBack,
+  type Corners,
+  type Ends,
+  type Joined,
+  type OffsetSource,
+} from "./sources.ts";
 import { onOneCircle, runPieces } from "./runPieces.ts";
 import { zoneOf } from "./zone.ts";
 
@@ -76,12 +84,12 @@ const resolved = (
   { corners: kind, limit = SHARP_LIMIT }: OffsetOptions,
   open: readonly OffsetSource[],
 ): readonly OffsetRun[] => {
-  const { pieces, corners } = joined;
+  const { pieces } = joined;
   if (pieces.length === 0 || by === 0) return [];
   const extent = boundsExtent(piecesBounds(pieces)!) + by;
   const raw = rawPieces(joined, by, kind, limit);
   const list = withCutters(raw, cuttersOf(open, by, kind, limit));
-  const zone = zoneOf(pieces, corners, raw.spreads, by);
+  const zone = zoneOf(joined, raw.spreads, by);
   const slack = SLACK * resolutionFor(extent);
   const tried = (resolution: number): readonly OffsetRun[] => {
     const split = splitSpans(list, resolution);
@@ -115,29 +123,30 @@ const firstThat = <S, T>(all: readonly S[], make: (one: S) => T, holds: (made: T
   return undefined;
 };
 
+type Bounding = Pick<Raw, "pieces" | "centres" | "radii">;
+
 /** Where an open chain ends, what passes on its other side or round its end is cut off too, though nothing is made there. */
-const cuttersOf = (
-  back: readonly OffsetSource[],
-  by: number,
-  kind: Corners,
-  limit: number,
-): readonly Pick<Raw, "pieces" | "circles">[] =>
+const cuttersOf = (back: readonly OffsetSource[], by: number, kind: Corners, limit: number): readonly Bounding[] =>
   back.flatMap((source) => {
     const joined = cornersOf([source]);
-    const discs = joined.corners
-      .filter(({ before, after }) => before === undefined || after === undefined)
-      .map(({ at }) => ({ centre: at, radius: by }));
-    const pieces = discs.flatMap(circleHalves);
-    return [rawPieces(joined, by, kind, limit), { pieces, circles: discs.flatMap((disc) => [disc, disc]) }];
+    const { before, after } = joined.corners;
+    const places = [...before.keys()].filter((k) => before[k]! < 0 || after[k]! < 0).map((k) => cornerPlace(joined, k));
+    const discs: Bounding = {
+      pieces: places.flatMap((centre) => circleHalves({ centre, radius: by })),
+      centres: places.flatMap((centre) => [centre, centre]),
+      radii: places.flatMap(() => [by, by]),
+    };
+    return [rawPieces(joined, by, kind, limit), discs];
   });
 
-const withCutters = (raw: Raw, cutters: readonly Pick<Raw, "pieces" | "circles">[]): SpanList => {
-  if (cutters.length === 0) return spanList(raw.pieces, raw.circles, raw.next);
+const withCutters = (raw: Raw, cutters: readonly Bounding[]): SpanList => {
+  if (cutters.length === 0) return spanList(raw.pieces, raw, raw.next);
   const all = [raw, ...cutters];
   const pieces = all.flatMap((one) => one.pieces);
   const next = new Int32Array(pieces.length).fill(-1);
   next.set(raw.next);
-  return spanList(pieces, all.flatMap((one) => one.circles), next); // prettier-ignore
+  const [centres, radii] = [all.flatMap((one) => one.centres), all.flatMap((one) => one.radii)];
+  return spanList(pieces, { centres, radii }, next);
 };
 
 /** Of what lies on one another the same way one stays; where something runs there and back nothing does: the width is just twice the distance. */

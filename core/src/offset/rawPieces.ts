@@ -1,17 +1,8 @@
-import type { Circle } from "../geometry/circle.ts";
 import type { Carrier } from "../geometry/curve.ts";
-import {
-  arcBetween,
-  pieceCentre,
-  pieceDirection,
-  pieceLength,
-  pieceRadius,
-  splitPiece,
-  type Piece,
-} from "../geometry/piece.ts";
-import { add, along, distance, dot, leftOf, subtract, times, unit, type Point } from "../geometry/point.ts";
+import { arcBetween, pieceCentre, pieceLength, pieceRadius, splitPiece, type Piece } from "../geometry/piece.ts";
+import { add, along, distance, leftOf, subtract, times, unit, type Point } from "../geometry/point.ts";
 import { meetCarriers, meetingPoints } from "../intersect/carriers.ts";
-import { SMOOTH_TURN, type Corner, type Corners, type Joined } from "./sources.ts";
+import { SMOOTH_TURN, type Corners, type Joined } from "./sources.ts";
 
 /** What stands at a corner that opens to the side of the offset: its spokes' ends, and what is between them. */
 export type Spread = {
@@ -25,53 +16,26 @@ export type Spread = {
 /** Raw pieces in running order, ready to be met with one another. */
 export type Raw = {
   readonly pieces: readonly Piece[];
-  /** Of arcs the circles that they lie on. */
-  readonly circles: readonly (Circle | undefined)[];
+  /** Of arcs the centres and radii. */
+  readonly centres: readonly (Point | undefined)[];
+  readonly radii: readonly number[];
   /** For each the piece it comes from. */
   readonly from: readonly number[];
   /** Which one each goes on into with nothing to happen between them, -1 for none. */
   readonly next: Int32Array;
   /** Spokes: for some the pieces whose bands they end. */
   readonly ends: ReadonlyMap<number, readonly number[]>;
-  /** For each corner that opens to the left what stands there, else undefined. */
+  /** For each corner that opens to the left what stands there, else undefined; nothing where all are round. */
   readonly spreads: readonly (Spread | undefined)[];
 };
 
 /** How far a corner may be run on, in distances from it, before it is cut flat. */
 export const SHARP_LIMIT = 4;
 
-/** A piece moved to its left by `distance`, before its neighbours have their say. */
-type Moved = {
-  readonly source: Piece;
-  /** Of an arc the circle it was moved to, undefined where it has shrunk to nothing or beyond; a line has none. */
-  readonly circle: Circle | undefined;
-  readonly vanished: boolean;
-  start: Point;
-  end: Point;
-  shifted: boolean;
-};
-
-/** What is put after a moved piece: part of the corner there. */
-type Put = { readonly piece: Piece; readonly circle?: Circle; readonly ends?: readonly number[] };
-
-/** How the corner after a piece is joined: what stands there, and whether all of it goes on into its neighbours and within itself. */
-type Joint = { readonly put: readonly Put[]; readonly smooth: boolean };
-const BROKEN: Joint = { put: [], smooth: false };
-const SHARED: Joint = { put: [], smooth: true };
-
-/** A point off the left of a direction. */
-const leftOff = (at: Point, direction: Point, by: number): Point => ({
-  x: at.x - direction.y * by,
-  y: at.y + direction.x * by,
-});
-
-const movedBy = (source: Piece, start: Point, finish: Point, by: number): Moved => {
-  const ends = { start: leftOff(source.a, start, by), end: leftOff(source.b, finish, by), shifted: false };
-  if (source.bulge === 0) return { source, circle: undefined, vanished: false, ...ends };
-  const radius = pieceRadius(source) - by * Math.sign(source.bulge);
-  const circle = radius > 0 ? { centre: pieceCentre(source)!, radius } : undefined;
-  return { source, circle, vanished: !circle, ...ends };
-};
+/** Less than this is not left of a piece that is cut back at its corners. */
+const LEAST = 1e-6;
+/** The tangent of half a turn of 2 radians: where a corner turns more its pieces cross far from it. */
+const STEEP = Math.tan(1);
 
 /**
  * Everything that can bound what lies `by` to the left of the pieces: each piece moved over, arcs with their radius exactly less or more
@@ -79,192 +43,261 @@ const movedBy = (source: Piece, start: Point, finish: Point, by: number): Moved 
  * distances from the corner), or a straight piece (flat). Where the direction hardly turns neighbours share one point, and so they do
  * where two straight ones cross at a corner that opens to the other side: what they would run on for lies too close to the other.
  */
-export const rawPieces = (
-  { pieces, starts, finishes, corners }: Joined,
-  by: number,
-  kind: Corners,
-  limit: number,
-): Raw => {
-  const moved = pieces.map((source, i) => movedBy(source, starts[i]!, finishes[i]!, by));
+export const rawPieces = (joined: Joined, by: number, kind: Corners, limit: number): Raw => {
+  const { pieces, directions, corners } = joined;
+  const { before, after, halfTurn, caps } = corners;
+  const count = pieces.length;
+  const moved = movedBy(joined, by);
+  const { starts, ends, shifted } = moved;
   // where corners are not round a band may stick out of all others: its ends are to bound what is made, too
-  const spokes = kind !== "round" && corners.every((one) => one.before !== undefined && one.after !== undefined);
-  const cut = spokes ? undefined : cutBack(pieces, corners, by);
-  const joints = new Array<Joint | undefined>(pieces.length); // after each piece
-  const spreads = corners.map((corner, k): Spread | undefined => {
-    const { at, before, after, turn, cap } = corner;
-    if (before === undefined || after === undefined) return undefined;
-    const one = moved[before]!;
-    const other = moved[after]!;
+  const spokes = kind !== "round" && before.every((p, k) => p >= 0 && after[k]! >= 0);
+  const isCutBack = spokes ? () => false : cutBack(joined, by);
+  const spreads: (Spread | undefined)[] = [];
+  const standing = kind !== "round" || caps.size > 0;
+
+  const corner = new Int32Array(count).fill(-1); // after each piece
+  before.forEach((p, k) => void (p >= 0 && (corner[p] = k)));
+  /** 1 where a piece and what stands at the corner after it go on into each other and into the next piece. */
+  const smooth = new Uint8Array(count);
+  const arcs = new Array<Piece | undefined>(count); // round corners after pieces
+  const others = new Map<number, readonly Put[]>(); // what else stands after pieces
+  for (let k = 0; k < before.length; k++) {
+    const p = before[k]!;
+    const q = after[k]!;
+    if (p < 0 || q < 0) continue;
+    const turn = halfTurn[k]!;
     const share = (shared: Point): void => {
-      one.end = shared;
-      other.start = shared;
-      one.shifted = other.shifted = true;
-      joints[before] = SHARED;
+      ends[p] = starts[q] = shared;
+      shifted[p] = shifted[q] = smooth[p] = 1;
     };
-    if (Math.abs(turn) < SMOOTH_TURN) {
-      const middle = unit({ x: finishes[before]!.x + starts[after]!.x, y: finishes[before]!.y + starts[after]!.y });
-      share(middle ? leftOff(at, middle, by) : one.end);
-      return undefined;
+    const at = pieces[q]!.a;
+    const start = ends[p]!;
+    const end = starts[q]!;
+    if (Math.abs(turn) < SMOOTH_TURN / 2) share(bisected(directions, p, q, at, by) ?? start);
+    else if (turn > 0) {
+      if (spokes) others.set(p, spoke(p, q, start, at, end));
+      else if (isCutBack(k)) share(crossingAt(directions, p, q, at, by));
+    } else {
+      const shape = caps.get(k) ?? kind;
+      const spread: Spread = { start, end, kind: shape };
+      if (shape === "round") {
+        // tan(t / 4) from tan(t / 2)
+        const bulge = turn === -Infinity ? -1 : turn / (1 + Math.sqrt(1 + turn * turn));
+        arcs[p] = { a: start, b: end, bulge };
+        smooth[p] = 1;
+        if (standing) spreads[k] = spread;
+      } else if (shape === "square") {
+        const ahead = { x: by * directions[4 * p + 2]!, y: by * directions[4 * p + 3]! };
+        const places = [start, add(start, ahead), add(end, ahead), end];
+        others.set(p, places.slice(1).map((b, i): Put => ({ piece: { a: places[i]!, b, bulge: 0 } }))); // prettier-ignore
+        spreads[k] = spread;
+      } else {
+        const apex = shape === "sharp" ? apexOf(joined, moved, p, q, by * limit) : undefined;
+        if (apex) {
+          share(apex);
+          if (pieces[p]!.bulge !== 0 || pieces[q]!.bulge !== 0) smooth[p] = 0; // their carriers may meet again
+          spreads[k] = { ...spread, kind: "sharp", apex };
+        } else {
+          // straight across; where it ends a band, across both bands' ends
+          others.set(p, [{ piece: { a: start, b: end, bulge: 0 }, ...(caps.has(k) && { ends: [p, q] }) }]);
+          spreads[k] = { ...spread, kind: "flat" };
+        }
+      }
     }
-    const { end: start } = one;
-    const { start: end } = other;
-    if (turn > 0) {
-      if (spokes) joints[before] = { put: spoke(before, after, start, at, end), smooth: false };
-      else if (cut?.[k]) share(crossingAt(at, finishes[before]!, starts[after]!, by));
-      return undefined;
+  }
+  if (standing) spreads.length = before.length;
+
+  const raw = gathered();
+  const firsts = new Int32Array(count).fill(-1); // of each moved piece among the raw ones; -1 where nothing is left of it
+  for (let i = 0; i < count; i++) {
+    const own = raw.pieces.length;
+    putMoved(raw, joined, moved, i);
+    if (raw.pieces.length > own) firsts[i] = own;
+    if (spokes && moved.radii[i]! < 0) {
+      const [last, following] = [(i + count - 1) % count, (i + 1) % count];
+      for (const put of spoke(last, following, starts[i]!, moved.centres[i]!, ends[i]!, i)) putOther(raw, i, put);
     }
-    const shape = cap ?? kind;
-    if (shape === "round") {
-      const circle = { centre: at, radius: by };
-      const arc = { a: start, b: end, bulge: Math.tan(turn / 4) };
-      const halves = turn < -Math.PI / 2 ? splitPiece(arc, 0.5, onCircle(at, by, arc)) : [arc];
-      joints[before] = { put: halves.map((piece) => ({ piece, circle })), smooth: true };
-      return { start, end, kind: "round" };
-    }
-    if (shape === "square") {
-      const ahead = times(finishes[before]!, by);
-      const corners = [start, add(start, ahead), add(end, ahead), end];
-      const put = corners.slice(1).map((b, i): Put => ({ piece: { a: corners[i]!, b, bulge: 0 } }));
-      joints[before] = { put, smooth: false };
-      return { start, end, kind: "square" };
-    }
-    const apex = shape === "sharp" ? apexOf(one, other, at, by * limit) : undefined;
-    if (apex) {
-      share(apex);
-      if (one.circle || other.circle) joints[before] = BROKEN; // their carriers may meet again
-      return { start, end, kind: "sharp", apex };
-    }
-    // straight across; where it ends a band, across both bands' ends
-    const put: Put = { piece: { a: start, b: end, bulge: 0 }, ...(cap ? { ends: [before, after] } : {}) };
-    joints[before] = { put: [put], smooth: false };
-    return { start, end, kind: "flat" };
-  });
-  return { ...inOrder(moved, joints, corners, spokes), spreads };
+    const arc = arcs[i];
+    if (arc) putArc(raw, arc, pieces[after[corner[i]!]!]!.a, by, i, raw.pieces.length > own);
+    for (const put of others.get(i) ?? []) putOther(raw, i, put);
+  }
+  // what stands last after a piece goes on into the next piece
+  const lasts = new Int32Array(count).fill(-1);
+  raw.from.forEach((i, k) => void (lasts[i] = k));
+  for (let p = 0; p < count; p++) {
+    const q = corner[p]! < 0 ? -1 : after[corner[p]!]!;
+    if (smooth[p] && q >= 0 && lasts[p]! >= 0 && firsts[q]! >= 0) raw.next[lasts[p]!] = firsts[q]!;
+  }
+  return { ...raw, next: Int32Array.from(raw.next), spreads };
 };
+
+/** Pieces moved to their left, before their neighbours have their say; they stay where they are in the list. */
+type Moved = {
+  readonly starts: Point[];
+  readonly ends: Point[];
+  /** 1 where an end was put elsewhere to be shared with a neighbour. */
+  readonly shifted: Uint8Array;
+  /** Of arcs, none of lines. */
+  readonly centres: readonly (Point | undefined)[];
+  /** Of arcs; below 0 where one has shrunk to nothing or beyond. */
+  readonly radii: Float64Array;
+};
+
+const movedBy = ({ pieces, directions }: Joined, by: number): Moved => {
+  const count = pieces.length;
+  const starts = new Array<Point>(count);
+  const ends = new Array<Point>(count);
+  const centres = new Array<Point | undefined>(count);
+  const radii = new Float64Array(count);
+  for (let i = 0; i < count; i++) {
+    const piece = pieces[i]!;
+    const { a, b, bulge } = piece;
+    starts[i] = { x: a.x - by * directions[4 * i + 1]!, y: a.y + by * directions[4 * i]! };
+    ends[i] = { x: b.x - by * directions[4 * i + 3]!, y: b.y + by * directions[4 * i + 2]! };
+    if (bulge === 0) continue;
+    const radius = pieceRadius(piece) - by * Math.sign(bulge);
+    centres[i] = pieceCentre(piece)!;
+    radii[i] = radius > 0 ? radius : -1;
+  }
+  return { starts, ends, shifted: new Uint8Array(count), centres, radii };
+};
+
+/** The raw pieces while they are put together. */
+type Gathered = { pieces: Piece[]; centres: (Point | undefined)[]; radii: number[]; from: number[]; next: number[]; ends: Map<number, readonly number[]> }; // prettier-ignore
+const gathered = (): Gathered => ({ pieces: [], centres: [], radii: [], from: [], next: [], ends: new Map() });
+
+/** A straight piece that stands at a corner, and the pieces whose bands it ends. */
+type Put = { readonly piece: Piece; readonly ends?: readonly number[] };
+
+const put = (raw: Gathered, piece: Piece, centre: Point | undefined, radius: number, from: number): void => {
+  raw.pieces.push(piece);
+  raw.centres.push(centre);
+  raw.radii.push(radius);
+  raw.from.push(from);
+  raw.next.push(-1);
+};
+
+const putOther = (raw: Gathered, from: number, { piece, ends }: Put): void => {
+  if (ends) raw.ends.set(raw.pieces.length, ends);
+  put(raw, piece, undefined, 0, from);
+};
+
+/** An arc, in halves where it is more than a quarter of a turn; what went before it may go on into it. */
+const putArc = (raw: Gathered, arc: Piece, centre: Point, radius: number, from: number, goesOn: boolean): void => {
+  if (goesOn) raw.next[raw.pieces.length - 1] = raw.pieces.length;
+  if (arc.bulge >= -QUARTER) return put(raw, arc, centre, radius, from);
+  const [one, other] = splitPiece(arc, 0.5, onCircle(centre, radius, arc));
+  put(raw, one, centre, radius, from);
+  raw.next[raw.pieces.length - 1] = raw.pieces.length;
+  put(raw, other, centre, radius, from);
+};
+
+/** The bulge of a quarter turn. */
+const QUARTER = Math.tan(Math.PI / 8);
 
 /** From the end of one band over the corner to the start of the next. */
 const spoke = (before: number, after: number, start: Point, middle: Point, end: Point, between?: number): Put[] => {
-  const put: Put[] = [];
+  const made: Put[] = [];
   for (const [a, b, piece] of [
     [start, middle, before],
     [middle, end, after],
   ] as const)
     // prettier-ignore
     if (a.x !== b.x || a.y !== b.y)
-      put.push({ piece: { a, b, bulge: 0 }, ends: between === undefined ? [piece] : [piece, between] });
-  return put;
+      made.push({ piece: { a, b, bulge: 0 }, ends: between === undefined ? [piece] : [piece, between] });
+  return made;
 };
-
-/** Less than this is not left of a piece that is cut back at its corners. */
-const LEAST = 1e-6;
-/** Where a corner turns more than this (radians) its pieces cross far from it. */
-const STEEP = 2;
 
 /**
  * At which corners two straight pieces, moved over, cross and may be cut back to their crossing: those that turn left, where the cuts, `by`
  * times the tangent of half the turn from the corner, leave something of both pieces. What is cut off lies within `by` of the other piece:
  * that zone is convex, the crossing lies on its bound and the piece's end inside.
  */
-const cutBack = (pieces: readonly Piece[], corners: readonly Corner[], by: number): readonly boolean[] => {
-  const left = Float64Array.from(pieces, pieceLength);
-  const cutOf = ({ before, after, turn }: Corner): number =>
-    before !== undefined && after !== undefined && turn >= SMOOTH_TURN && turn < STEEP && pieces[before]!.bulge === 0 && pieces[after]!.bulge === 0
-      ? by * Math.tan(turn / 2)
-      : 0; // prettier-ignore
-  const cuts = corners.map(cutOf);
-  corners.forEach(({ before, after }, k) => {
-    if (cuts[k] === 0) return;
-    left[before!]! -= cuts[k]!;
-    left[after!]! -= cuts[k]!;
-  });
-  return corners.map(({ before, after }, k) => cuts[k]! > 0 && left[before!]! > LEAST && left[after!]! > LEAST);
+const cutBack = ({ pieces, corners }: Joined, by: number): ((corner: number) => boolean) => {
+  const { before, after, halfTurn } = corners;
+  const left = new Float64Array(pieces.length);
+  for (let i = 0; i < pieces.length; i++) left[i] = pieceLength(pieces[i]!);
+  const crosses = (k: number): boolean =>
+    halfTurn[k]! >= SMOOTH_TURN / 2 &&
+    halfTurn[k]! < STEEP &&
+    pieces[before[k]!]!.bulge === 0 &&
+    pieces[after[k]!]!.bulge === 0;
+  for (let k = 0; k < before.length; k++) {
+    if (before[k]! < 0 || after[k]! < 0 || !crosses(k)) continue;
+    left[before[k]!]! -= by * halfTurn[k]!;
+    left[after[k]!]! -= by * halfTurn[k]!;
+  }
+  return (k) => crosses(k) && left[before[k]!]! > LEAST && left[after[k]!]! > LEAST;
+};
+
+/** The place `by` to the left of a corner along the bisector of its two directions; undefined where they oppose each other. */
+const bisected = (directions: Float64Array, p: number, q: number, at: Point, by: number): Point | undefined => {
+  const middle = unit({ x: directions[4 * p + 2]! + directions[4 * q]!, y: directions[4 * p + 3]! + directions[4 * q + 1]! }); // prettier-ignore
+  return middle && { x: at.x - by * middle.y, y: at.y + by * middle.x };
 };
 
 /** Where two lines moved `by` to their left cross, from the corner between them: exact in x or y where one of them is upright or level. */
-const crossingAt = (at: Point, u: Point, v: Point, by: number): Point => {
-  const part = by / (1 + u.x * v.x + u.y * v.y);
-  return { x: at.x - (u.y + v.y) * part, y: at.y + (u.x + v.x) * part };
+const crossingAt = (directions: Float64Array, p: number, q: number, at: Point, by: number): Point => {
+  const ux = directions[4 * p + 2]!;
+  const uy = directions[4 * p + 3]!;
+  const vx = directions[4 * q]!;
+  const vy = directions[4 * q + 1]!;
+  const part = 1 + ux * vx + uy * vy;
+  return { x: at.x - by * ((uy + vy) / part), y: at.y + by * ((ux + vx) / part) };
 };
 
-/** The moved pieces and what stands at the corners, in running order, and which go on into which. */
-const inOrder = (
-  moved: readonly Moved[],
-  joints: readonly (Joint | undefined)[],
-  corners: readonly Corner[],
-  spokes: boolean,
-): Omit<Raw, "spreads"> => {
-  const pieces: Piece[] = [];
-  const circles: (Circle | undefined)[] = [];
-  const from: number[] = [];
-  const ends = new Map<number, readonly number[]>();
-  const next: number[] = [];
-  const put = (i: number, { piece, circle, ends: own }: Put): void => {
-    if (own) ends.set(pieces.length, own);
-    pieces.push(piece);
-    circles.push(circle);
-    from.push(i);
-    next.push(-1);
-  };
-  const firsts = new Int32Array(moved.length); // of each moved piece among the raw ones; -1 where nothing is left of it
-  for (let i = 0; i < moved.length; i++) {
-    const one = moved[i]!;
-    const joint = joints[i] ?? BROKEN;
-    const own = spansOf(one);
-    firsts[i] = own.length > 0 ? pieces.length : -1;
-    own.forEach((piece, k) => {
-      if (k > 0) next[pieces.length - 1] = pieces.length; // halves of one arc
-      put(i, { piece, ...(one.circle && { circle: one.circle }) });
-    });
-    if (one.vanished && spokes) {
-      const [before, after] = [i - 1, i + 1].map((k) => (k + moved.length) % moved.length);
-      for (const each of spoke(before!, after!, one.start, pieceCentre(one.source)!, one.end, i)) put(i, each);
-    }
-    for (const each of joint.put) {
-      if (joint.smooth && from.at(-1) === i && pieces.length > 0) next[pieces.length - 1] = pieces.length;
-      put(i, each);
-    }
-  }
-  // the last of a corner goes on into the piece after it
-  const lastOf = new Int32Array(moved.length).fill(-1);
-  from.forEach((i, k) => void (lastOf[i] = k));
-  for (const { before, after } of corners) {
-    if (before === undefined || after === undefined || !joints[before]?.smooth) continue;
-    if (lastOf[before]! >= 0 && firsts[after]! >= 0) next[lastOf[before]!] = firsts[after]!;
-  }
-  return { pieces, circles, from, next: Int32Array.from(next), ends };
-};
+const carrierOf = (
+  { directions, pieces }: Joined,
+  { starts, centres, radii }: Moved,
+  i: number,
+): Carrier | undefined =>
+  pieces[i]!.bulge === 0
+    ? { kind: "line", at: starts[i]!, direction: { x: directions[4 * i]!, y: directions[4 * i + 1]! } }
+    : radii[i]! < 0
+      ? undefined
+      : { kind: "circle", centre: centres[i]!, radius: radii[i]! };
 
 /** Where the first runs on forwards and the second backwards until they meet, no farther than `reach` from the corner. */
-const apexOf = (one: Moved, other: Moved, at: Point, reach: number): Point | undefined => {
-  const [p, q] = [carrierOf(one), carrierOf(other)];
-  if (!p || !q) return undefined;
-  const [u, v] = [pieceDirection(one.source, 1), pieceDirection(other.source, 0)];
-  const found = meetingPoints(meetCarriers(p, q, 0)).filter(
-    (p) => distance(p, at) <= reach && dot(subtract(p, one.end), u) >= 0 && dot(subtract(p, other.start), v) <= 0,
-  );
-  return found.sort((p, q) => distance(p, at) - distance(q, at))[0];
+const apexOf = (joined: Joined, moved: Moved, p: number, q: number, reach: number): Point | undefined => {
+  const { directions } = joined;
+  const at = joined.pieces[q]!.a;
+  const one = carrierOf(joined, moved, p);
+  const other = carrierOf(joined, moved, q);
+  if (!one || !other) return undefined;
+  const found = meetingPoints(meetCarriers(one, other, 0)).filter((place) => {
+    const u = subtract(place, moved.ends[p]!);
+    const v = subtract(place, moved.starts[q]!);
+    return (
+      distance(place, at) <= reach &&
+      u.x * directions[4 * p + 2]! + u.y * directions[4 * p + 3]! >= 0 &&
+      v.x * directions[4 * q]! + v.y * directions[4 * q + 1]! <= 0
+    );
+  });
+  return found.sort((s, t) => distance(s, at) - distance(t, at))[0];
 };
 
-const carrierOf = ({ source, circle, vanished, start }: Moved): Carrier | undefined =>
-  circle
-    ? { kind: "circle", ...circle }
-    : vanished
-      ? undefined
-      : { kind: "line", at: start, direction: pieceDirection(source, 0) };
-
-/** What is left of a moved piece: nothing where it vanished or runs backwards; halves where it is an arc over half a turn. */
-const spansOf = ({ source, circle, vanished, start, end, shifted }: Moved): readonly Piece[] => {
-  if (vanished || (start.x === end.x && start.y === end.y)) return [];
-  if (!circle) {
-    const { a, b } = source;
+/** Puts what is left of a moved piece: nothing where it vanished or runs backwards; halves where it is an arc over half a turn. */
+const putMoved = (raw: Gathered, { pieces }: Joined, moved: Moved, i: number): void => {
+  const { a, b, bulge } = pieces[i]!;
+  const start = moved.starts[i]!;
+  const end = moved.ends[i]!;
+  const radius = moved.radii[i]!;
+  if (radius < 0 || (start.x === end.x && start.y === end.y)) return;
+  if (bulge === 0) {
     const forwards = (end.x - start.x) * (b.x - a.x) + (end.y - start.y) * (b.y - a.y) > 0;
-    return forwards ? [{ a: start, b: end, bulge: 0 }] : [];
+    if (forwards) put(raw, { a: start, b: end, bulge: 0 }, undefined, 0, i);
+    return;
   }
-  const { centre, radius } = circle;
-  const turned = shifted ? arcBetween(start, end, centre, source.bulge > 0) : { a: start, b: end, bulge: source.bulge };
+  const centre = moved.centres[i]!;
+  const shifted = moved.shifted[i] === 1;
+  const turned = shifted ? arcBetween(start, end, centre, bulge > 0) : { a: start, b: end, bulge };
   // moved together at both ends, a short arc can turn over and seem to go all the way round
-  if (shifted && Math.abs(turned.bulge) > 1 && Math.abs(source.bulge) < 0.5) return [];
-  return Math.abs(turned.bulge) > HALF ? splitPiece(turned, 0.5, onCircle(centre, radius, turned)) : [turned];
+  if (shifted && Math.abs(turned.bulge) > 1 && Math.abs(bulge) < 0.5) return;
+  if (Math.abs(turned.bulge) <= HALF) return put(raw, turned, centre, radius, i);
+  const [one, other] = splitPiece(turned, 0.5, onCircle(centre, radius, turned));
+  put(raw, one, centre, radius, i);
+  raw.next[raw.pieces.length - 1] = raw.pieces.length;
+  put(raw, other, centre, radius, i);
 };
 
 /** Arcs of more than a little under half a turn (bulge) are taken in halves. */

@@ -38,7 +38,7 @@ export const runPieces = (
   fragments: readonly Fragment[],
   closed: boolean,
 ): readonly Piece[] => {
-  const { pieces, circles, span } = list;
+  const { pieces, centres, span } = list;
   // what lies within a fragment is as it is
   const made: (Part | Piece)[] = [];
   const put = (number: number, from: number, to: number, a: Point, b: Point): void => {
@@ -54,7 +54,7 @@ export const runPieces = (
     } else made.push({ number, span: own, a, b, turn, length: to - from, whole: from === 0 && to === own.length });
   };
   const sharesCircle = (i: number): boolean =>
-    circles[i] !== undefined && (circles[i] === circles[i - 1] || circles[i] === circles[i + 1]);
+    centres[i] !== undefined && (centres[i] === centres[i - 1] || centres[i] === centres[i + 1]);
   for (const { span: first, last, from, to, start, end } of closed ? fromABreak(list, fragments) : fragments)
     for (let i = first; i <= last; i++) {
       const { a, b } = pieces[i]!;

@@ -1,4 +1,4 @@
-import { pieceDirection, pieceLength, reversePiece, type Piece } from "../geometry/piece.ts";
+import { pieceLength, reversePiece, sweepOf, type Piece } from "../geometry/piece.ts";
 import type { Point } from "../geometry/point.ts";
 
 /** A contour or an open chain to be offset, its pieces end to end in the direction of travel. */
@@ -9,15 +9,17 @@ export type Corners = "round" | "sharp" | "flat";
 /** How a band round an open chain ends: round about its last point, straight across it, or square, run on by the distance. */
 export type Ends = "round" | "flat" | "square";
 
-/** Where two pieces of a source meet, or one ends: `before` and `after` as places in the list of all pieces. */
-export type Corner = {
-  readonly at: Point;
-  readonly before: number | undefined;
-  readonly after: number | undefined;
-  /** How far the direction turns there, left positive; 0 at an end. */
-  readonly turn: number;
-  /** The end of a band, where the source turns back on itself. */
-  readonly cap?: Ends;
+/**
+ * Where pieces of sources meet, and where open ones end: for each corner the piece before and the one after it, as places in the list of
+ * all pieces, -1 for none.
+ */
+export type CornerList = {
+  readonly before: Int32Array;
+  readonly after: Int32Array;
+  /** The tangent of half of what the direction turns there, left positive; infinite where it turns back, 0 at an end. */
+  readonly halfTurn: Float64Array;
+  /** The ends of a band, where the source turns back on itself. */
+  readonly caps: ReadonlyMap<number, Ends>;
 };
 
 /** A turn under this (radians) is smooth: joined at the bisector the result is off by turn² / 8 of the distance, 5e-11 of it. */
@@ -26,59 +28,88 @@ export const SMOOTH_TURN = 2e-5;
 /** Pieces without length take part in nothing. */
 const NO_LENGTH = 1e-9;
 
-/** The pieces of sources in one list, the directions in which each starts and ends (length 1), and the corners between them. */
+/** The pieces of sources in one list, the directions in which each starts and ends (x, y, x, y, of length 1), and the corners between. */
 export type Joined = {
   readonly pieces: readonly Piece[];
-  readonly starts: readonly Point[];
-  readonly finishes: readonly Point[];
-  readonly corners: readonly Corner[];
+  readonly directions: Float64Array;
+  readonly corners: CornerList;
 };
 
 /** All pieces of some sources, each with its source. */
 export const cornersOf = (sources: readonly OffsetSource[]): Joined & { readonly owners: readonly number[] } => {
   const pieces: Piece[] = [];
   const owners: number[] = [];
-  const starts: Point[] = [];
-  const finishes: Point[] = [];
-  const corners: Corner[] = [];
-  const corner = (before: number, after: number): void => {
-    const u = finishes[before]!;
-    const v = starts[after]!;
-    const turn = Math.atan2(u.x * v.y - u.y * v.x, u.x * v.x + u.y * v.y);
-    corners.push({ at: pieces[after]!.a, before, after, turn });
-  };
+  const ranges: { first: number; last: number; closed: boolean }[] = [];
   sources.forEach((source, owner) => {
     const first = pieces.length;
     for (const piece of source.pieces) {
       if (pieceLength(piece) <= NO_LENGTH) continue;
-      const start = pieceDirection(piece, 0);
       pieces.push(piece);
       owners.push(owner);
-      starts.push(start);
-      finishes.push(piece.bulge === 0 ? start : pieceDirection(piece, 1));
     }
-    const last = pieces.length - 1;
-    if (last < first) return;
-    for (let i = first; i < last; i++) corner(i, i + 1);
-    if (source.closed) corner(last, first);
-    else
-      corners.push(
-        { at: pieces[first]!.a, before: undefined, after: first, turn: 0 },
-        { at: pieces[last]!.b, before: last, after: undefined, turn: 0 },
-      );
+    if (pieces.length > first) ranges.push({ first, last: pieces.length - 1, closed: source.closed });
   });
-  return { pieces, starts, finishes, owners, corners };
+  const directions = directionsOf(pieces);
+  const count = ranges.reduce((sum, { first, last, closed }) => sum + last - first + (closed ? 1 : 2), 0);
+  const before = new Int32Array(count).fill(-1);
+  const after = new Int32Array(count).fill(-1);
+  const halfTurn = new Float64Array(count);
+  let k = 0;
+  const corner = (p: number, q: number): void => {
+    before[k] = p;
+    after[k] = q;
+    if (p >= 0 && q >= 0) halfTurn[k] = halfTurnOf(directions[4 * p + 2]!, directions[4 * p + 3]!, directions[4 * q]!, directions[4 * q + 1]!); // prettier-ignore
+    k += 1;
+  };
+  for (const { first, last, closed } of ranges) {
+    for (let i = first; i < last; i++) corner(i, i + 1);
+    if (closed) corner(last, first);
+    else {
+      corner(-1, first);
+      corner(last, -1);
+    }
+  }
+  return { pieces, directions, owners, corners: { before, after, halfTurn, caps: new Map() } };
+};
+
+/** The place of a corner. */
+export const cornerPlace = ({ pieces, corners: { before, after } }: Joined, corner: number): Point =>
+  after[corner]! >= 0 ? pieces[after[corner]!]!.a : pieces[before[corner]!]!.b;
+
+const directionsOf = (pieces: readonly Piece[]): Float64Array => {
+  const directions = new Float64Array(4 * pieces.length);
+  for (let i = 0; i < pieces.length; i++) {
+    const { a, b, bulge } = pieces[i]!;
+    const x = b.x - a.x;
+    const y = b.y - a.y;
+    const chord = Math.sqrt(x * x + y * y);
+    // an arc starts and ends half of its sweep to either side of its chord
+    const half = bulge === 0 ? 0 : sweepOf(bulge) / 2;
+    const [c, s] = half === 0 ? [1, 0] : [Math.cos(half), Math.sin(half)];
+    directions[4 * i] = (x * c + y * s) / chord;
+    directions[4 * i + 1] = (y * c - x * s) / chord;
+    directions[4 * i + 2] = (x * c - y * s) / chord;
+    directions[4 * i + 3] = (y * c + x * s) / chord;
+  }
+  return directions;
+};
+
+/** tan(t / 2) = sin t / (1 + cos t) = (1 - cos t) / sin t, of which the one is taken that does not cancel. */
+const halfTurnOf = (ux: number, uy: number, vx: number, vy: number): number => {
+  const sine = ux * vy - uy * vx;
+  const cosine = ux * vx + uy * vy;
+  return cosine > 0 ? sine / (1 + cosine) : (1 - cosine) / sine;
 };
 
 /** A chain there and back, as one contour that opens at both ends as `ends` says. */
 export const thereAndBack = (chain: readonly Piece[], ends: Ends): Joined => {
   const back = chain.map(reversePiece).reverse();
-  const joined = cornersOf([{ pieces: [...chain, ...back], closed: true }]);
-  const last = joined.pieces.length / 2 - 1;
-  return {
-    ...joined,
-    corners: joined.corners.map((one) =>
-      one.before === last || one.before === joined.pieces.length - 1 ? { ...one, turn: -Math.PI, cap: ends } : one,
-    ),
-  };
+  const { pieces, directions, corners } = cornersOf([{ pieces: [...chain, ...back], closed: true }]);
+  const caps = new Map<number, Ends>();
+  corners.before.forEach((before, corner) => {
+    if (before !== pieces.length / 2 - 1 && before !== pieces.length - 1) return;
+    caps.set(corner, ends);
+    corners.halfTurn[corner] = -Infinity;
+  });
+  return { pieces, directions, corners: { ...corners, caps } };
 };

@@ -6,7 +6,7 @@ import { boxesOf } from "../geometry/boxesOf.ts";
 import { runTree, type BoxTree } from "../geometry/boxTree.ts";
 import type { Piece } from "../geometry/piece.ts";
 import { cross, distance, dot, equalPoint, subtract, unit, type Point } from "../geometry/point.ts";
-import { SMOOTH_TURN, type Corner } from "./sources.ts";
+import { cornerPlace, SMOOTH_TURN, type CornerList, type Joined } from "./sources.ts";
 import { SHARP_LIMIT, type Spread } from "./rawPieces.ts";
 
 /** True where a place lies within the zone that an offset keeps clear of, for more than `slack`; bands of `own` pieces aside. */
@@ -17,19 +17,15 @@ export type Zone = (p: Point, slack: number, own?: readonly number[]) => boolean
  * behind them, a band along the left of each piece, and the corner pieces that are asked for; for open chains bands on both sides, and
  * discs about the corners that open to the other side and about the ends. Answers from an index of the pieces.
  */
-export const zoneOf = (
-  pieces: readonly Piece[],
-  corners: readonly Corner[],
-  spreads: readonly (Spread | undefined)[],
-  by: number,
-): Zone => {
+export const zoneOf = (joined: Joined, spreads: readonly (Spread | undefined)[], by: number): Zone => {
+  const { pieces, corners } = joined;
   const { span } = spanList(pieces);
   // what follows on one another here is mostly what follows on one another there
   const tree = runTree(boxesOf(pieces), (i) => equalPoint(pieces[i]!.b, pieces[i + 1]!.a));
   if (spreads.every((spread) => !spread || spread.kind === "round"))
     return (p, slack) => any(tree, p, by, (i) => nearer(span(i), p, by - slack));
   const places = cornersByPiece(corners, pieces.length);
-  const open = corners.some(({ before, after }) => before === undefined || after === undefined);
+  const open = corners.before.some((p, k) => p < 0 || corners.after[k]! < 0);
   const behind = open ? () => false : behindOf(pieces, tree);
   // no corner piece reaches farther than the limit of sharp ones; a little more, for those of arcs
   const reach = 1.1 * SHARP_LIMIT * by;
@@ -43,8 +39,8 @@ export const zoneOf = (
         (!own.includes(i) && inBand(span(i), p, slack, by, open)) ||
         places[i]!.some((corner) => {
           const spread = spreads[corner];
-          const inPiece = spread && inSpread(corners[corner]!, spread, span, p, by, slack);
-          return inPiece ?? (open && distance(p, corners[corner]!.at) < by - slack);
+          const inPiece = spread && inSpread(joined, corner, spread, span, p, by, slack);
+          return inPiece ?? (open && distance(p, cornerPlace(joined, corner)) < by - slack);
         }),
     );
 };
@@ -86,13 +82,16 @@ const inBand = (span: Span, p: Point, slack: number, by: number, bothSides: bool
 
 /** Whether a place lies in what stands at a corner; undefined where it lies outside the corner's wedge. */
 const inSpread = (
-  { at, before, after }: Corner,
+  joined: Joined,
+  corner: number,
   spread: Spread,
   span: (i: number) => Span,
   p: Point,
   by: number,
   slack: number,
 ): boolean | undefined => {
+  const at = cornerPlace(joined, corner);
+  const { before, after } = joined.corners;
   const away = subtract(p, at);
   // between the spokes, going clockwise from the first
   if (cross(subtract(spread.start, at), away) > 0 || cross(away, subtract(spread.end, at)) > 0) return undefined;
@@ -105,8 +104,8 @@ const inSpread = (
     case "sharp": // on the corner's side of both carriers, but not where round ones have met again
       return (
         distance(p, at) < distance(spread.apex!, at) &&
-        offCarrier(span(before!), p) < by - slack &&
-        offCarrier(span(after!), p) < by - slack
+        offCarrier(span(before[corner]!), p) < by - slack &&
+        offCarrier(span(after[corner]!), p) < by - slack
       );
     case "square":
       return Math.abs(dot(away, u)) < by - slack && Math.abs(cross(away, u)) < by - slack;
@@ -115,8 +114,8 @@ const inSpread = (
 
 const chord = ({ start, end }: Spread): Point => unit(subtract(end, start)) ?? { x: 1, y: 0 };
 
-const cornersByPiece = (corners: readonly Corner[], pieces: number): readonly (readonly number[])[] => {
+const cornersByPiece = ({ before, after }: CornerList, pieces: number): readonly (readonly number[])[] => {
   const lists: number[][] = Array.from({ length: pieces }, () => []);
-  corners.forEach(({ before, after }, corner) => lists[before ?? after!]!.push(corner));
+  before.forEach((p, corner) => lists[p >= 0 ? p : after[corner]!]!.push(corner));
   return lists;
 };

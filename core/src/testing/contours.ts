@@ -1,4 +1,4 @@
-import { arcBetween, type Piece } from "../geometry/piece.ts";
+import { arcBetween, pieceLength, piecePoint, type Piece } from "../geometry/piece.ts";
 import { along, leftOf, subtract, times, turned, unit, type Point } from "../geometry/point.ts";
 
 /** Made-up contours for tests and benchmarks, counter-clockwise. `random` gives numbers in [0, 1). */
@@ -43,6 +43,19 @@ export const roundedCorners = (corners: readonly Point[], part: number): Piece[]
     const line = { a: b, b: rounds[(i + 1) % rounds.length]!.a, bulge: 0 };
     return arc ? [arc, line] : [line];
   });
+};
+
+/** A contour as straight pieces about `step` long, their corners off it by up to `noise` in x and in y, as a tracing has them. */
+export const traced = (contour: readonly Piece[], step: number, noise: number, random: Random): Piece[] => {
+  const off = (): number => (2 * random() - 1) * noise;
+  const corners = contour.flatMap((piece) => {
+    const count = Math.max(1, Math.round(pieceLength(piece) / step));
+    return Array.from({ length: count }, (_, i): readonly [number, number] => {
+      const { x, y } = piecePoint(piece, i / count);
+      return [x + off(), y + off()];
+    });
+  });
+  return polygon(corners);
 };
 
 /** A star-shaped contour with lines and arcs both ways at random; arcs are flat enough not to reach their neighbours. */

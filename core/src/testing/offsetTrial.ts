@@ -3,11 +3,11 @@ import type { Piece } from "../geometry/piece.ts";
 import type { Point } from "../geometry/point.ts";
 import { offset, type Corners } from "../offset/index.ts";
 import {
-  blob, comb, dumbbell, gear, mapped, roundedCorners, star, steps, type Random, randomFrom,
+  blob, comb, dumbbell, gear, mapped, roundedCorners, star, steps, traced, type Random, randomFrom,
 } from "./contours.ts"; // prettier-ignore
 import { crossingsOf, distanceError, distanceTo, isWelded, wrongPlaces } from "./offsetChecks.ts";
 
-export const FAMILY_NAMES = ["stars of lines and arcs", "blobs", "combs", "dumbbells", "gears", "steps on a grid", "rounded stars", "necks of just twice the distance", "steps shaken within the resolution"] as const; // prettier-ignore
+export const FAMILY_NAMES = ["stars of lines and arcs", "blobs", "combs", "dumbbells", "gears", "steps on a grid", "rounded stars", "necks of just twice the distance", "steps shaken within the resolution", "tracings in short straight pieces"] as const; // prettier-ignore
 
 /** Made-up contours of every family: what a number turns into is always the same. */
 const FAMILIES: readonly ((random: Random) => { readonly pieces: readonly Piece[]; readonly by?: number })[] = [
@@ -31,6 +31,18 @@ const FAMILIES: readonly ((random: Random) => { readonly pieces: readonly Piece[
       y: y + 1e-7 * Math.sin(931 * y + 13 * x),
     });
     return { pieces: mapped(steps(3 + Math.floor(random() * 12), random), shaken) };
+  },
+  // as fine beside the distance as chance has it
+  (random) => {
+    const step = 0.2 + 2 * random();
+    return {
+      pieces: traced(
+        blob(6 + Math.floor(random() * 10), 30, 0.4 * random(), random),
+        step,
+        0.2 * step * random(),
+        random,
+      ),
+    };
   },
 ];
 
