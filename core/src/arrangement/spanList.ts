@@ -18,7 +18,7 @@ export type SpanList = {
 
 export const spanList = (
   pieces: readonly Piece[],
-  circles?: { readonly centres: readonly (Point | undefined)[]; readonly radii: readonly number[] },
+  circles?: { readonly centres: readonly (Point | undefined)[]; readonly radii: Float64Array },
   next: Int32Array = new Int32Array(pieces.length).fill(-1),
 ): SpanList => {
   const made = new Array<Span | undefined>(pieces.length);

@@ -134,7 +134,7 @@ const cuttersOf = (back: readonly OffsetSource[], by: number, kind: Corners, lim
     const discs: Bounding = {
       pieces: places.flatMap((centre) => circleHalves({ centre, radius: by })),
       centres: places.flatMap((centre) => [centre, centre]),
-      radii: places.flatMap(() => [by, by]),
+      radii: new Float64Array(2 * places.length).fill(by),
     };
     return [rawPieces(joined, by, kind, limit), discs];
   });
@@ -145,7 +145,8 @@ const withCutters = (raw: Raw, cutters: readonly Bounding[]): SpanList => {
   const pieces = all.flatMap((one) => one.pieces);
   const next = new Int32Array(pieces.length).fill(-1);
   next.set(raw.next);
-  const [centres, radii] = [all.flatMap((one) => one.centres), all.flatMap((one) => one.radii)];
+  const centres = all.flatMap((one) => one.centres);
+  const radii = Float64Array.from(all.flatMap((one) => [...one.radii]));
   return spanList(pieces, { centres, radii }, next);
 };
 

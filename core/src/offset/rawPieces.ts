@@ -18,9 +18,9 @@ export type Raw = {
   readonly pieces: readonly Piece[];
   /** Of arcs the centres and radii. */
   readonly centres: readonly (Point | undefined)[];
-  readonly radii: readonly number[];
+  readonly radii: Float64Array;
   /** For each the piece it comes from. */
-  readonly from: readonly number[];
+  readonly from: Int32Array;
   /** Which one each goes on into with nothing to happen between them, -1 for none. */
   readonly next: Int32Array;
   /** Spokes: for some the pieces whose bands they end. */
@@ -48,7 +48,6 @@ export const rawPieces = (joined: Joined, by: number, kind: Corners, limit: numb
   const { before, after, halfTurn, caps } = corners;
   const count = pieces.length;
   const moved = movedBy(joined, by);
-  const { starts, ends, shifted } = moved;
   // where corners are not round a band may stick out of all others: its ends are to bound what is made, too
   const spokes = kind !== "round" && before.every((p, k) => p >= 0 && after[k]! >= 0);
   const isCutBack = spokes ? () => false : cutBack(joined, by);
@@ -66,48 +65,48 @@ export const rawPieces = (joined: Joined, by: number, kind: Corners, limit: numb
     const q = after[k]!;
     if (p < 0 || q < 0) continue;
     const turn = halfTurn[k]!;
-    const share = (shared: Point): void => {
-      ends[p] = starts[q] = shared;
-      shifted[p] = shifted[q] = smooth[p] = 1;
-    };
     const at = pieces[q]!.a;
-    const start = ends[p]!;
-    const end = starts[q]!;
-    if (Math.abs(turn) < SMOOTH_TURN / 2) share(bisected(directions, p, q, at, by) ?? start);
-    else if (turn > 0) {
-      if (spokes) others.set(p, spoke(p, q, start, at, end));
-      else if (isCutBack(k)) share(crossingAt(directions, p, q, at, by));
+    if (Math.abs(turn) < SMOOTH_TURN / 2) {
+      moved.share(p, q, bisected(directions, p, q, at, by) ?? moved.end(p));
+      smooth[p] = 1;
+    } else if (turn > 0) {
+      if (spokes) others.set(p, spoke(p, q, moved.end(p), at, moved.start(q)));
+      else if (isCutBack(k)) {
+        moved.share(p, q, crossingAt(directions, p, q, at, by));
+        smooth[p] = 1;
+      }
     } else {
+      const start = moved.end(p);
+      const end = moved.start(q);
       const shape = caps.get(k) ?? kind;
-      const spread: Spread = { start, end, kind: shape };
       if (shape === "round") {
         // tan(t / 4) from tan(t / 2)
         const bulge = turn === -Infinity ? -1 : turn / (1 + Math.sqrt(1 + turn * turn));
         arcs[p] = { a: start, b: end, bulge };
         smooth[p] = 1;
-        if (standing) spreads[k] = spread;
+        if (standing) spreads[k] = { start, end, kind: "round" };
       } else if (shape === "square") {
         const ahead = { x: by * directions[4 * p + 2]!, y: by * directions[4 * p + 3]! };
         const places = [start, add(start, ahead), add(end, ahead), end];
         others.set(p, places.slice(1).map((b, i): Put => ({ piece: { a: places[i]!, b, bulge: 0 } }))); // prettier-ignore
-        spreads[k] = spread;
+        spreads[k] = { start, end, kind: "square" };
       } else {
         const apex = shape === "sharp" ? apexOf(joined, moved, p, q, by * limit) : undefined;
         if (apex) {
-          share(apex);
-          if (pieces[p]!.bulge !== 0 || pieces[q]!.bulge !== 0) smooth[p] = 0; // their carriers may meet again
-          spreads[k] = { ...spread, kind: "sharp", apex };
+          moved.share(p, q, apex);
+          smooth[p] = pieces[p]!.bulge === 0 && pieces[q]!.bulge === 0 ? 1 : 0; // carriers of arcs may meet again
+          spreads[k] = { start, end, kind: "sharp", apex };
         } else {
           // straight across; where it ends a band, across both bands' ends
           others.set(p, [{ piece: { a: start, b: end, bulge: 0 }, ...(caps.has(k) && { ends: [p, q] }) }]);
-          spreads[k] = { ...spread, kind: "flat" };
+          spreads[k] = { start, end, kind: "flat" };
         }
       }
     }
   }
   if (standing) spreads.length = before.length;
 
-  const raw = gathered();
+  const raw = new Gathered(4 * count);
   const firsts = new Int32Array(count).fill(-1); // of each moved piece among the raw ones; -1 where nothing is left of it
   for (let i = 0; i < count; i++) {
     const own = raw.pieces.length;
@@ -115,28 +114,30 @@ export const rawPieces = (joined: Joined, by: number, kind: Corners, limit: numb
     if (raw.pieces.length > own) firsts[i] = own;
     if (spokes && moved.radii[i]! < 0) {
       const [last, following] = [(i + count - 1) % count, (i + 1) % count];
-      for (const put of spoke(last, following, starts[i]!, moved.centres[i]!, ends[i]!, i)) putOther(raw, i, put);
+      for (const put of spoke(last, following, moved.start(i), moved.centres[i]!, moved.end(i), i))
+        raw.putOther(i, put);
     }
     const arc = arcs[i];
     if (arc) putArc(raw, arc, pieces[after[corner[i]!]!]!.a, by, i, raw.pieces.length > own);
-    for (const put of others.get(i) ?? []) putOther(raw, i, put);
+    for (const put of others.get(i) ?? []) raw.putOther(i, put);
   }
   // what stands last after a piece goes on into the next piece
   const lasts = new Int32Array(count).fill(-1);
-  raw.from.forEach((i, k) => void (lasts[i] = k));
+  for (let k = 0; k < raw.pieces.length; k++) lasts[raw.from[k]!] = k;
   for (let p = 0; p < count; p++) {
     const q = corner[p]! < 0 ? -1 : after[corner[p]!]!;
     if (smooth[p] && q >= 0 && lasts[p]! >= 0 && firsts[q]! >= 0) raw.next[lasts[p]!] = firsts[q]!;
   }
-  return { ...raw, next: Int32Array.from(raw.next), spreads };
+  return { ...raw.done(), spreads };
 };
 
-/** Pieces moved to their left, before their neighbours have their say; they stay where they are in the list. */
+/** Pieces moved to their left, by their places in the list; their ends are made when asked for, unless a neighbour shares them. */
 type Moved = {
-  readonly starts: Point[];
-  readonly ends: Point[];
-  /** 1 where an end was put elsewhere to be shared with a neighbour. */
-  readonly shifted: Uint8Array;
+  readonly start: (i: number) => Point;
+  readonly end: (i: number) => Point;
+  /** The end of one and the start of another are one point, elsewhere than on their own. */
+  readonly share: (p: number, q: number, shared: Point) => void;
+  readonly isShifted: (i: number) => boolean;
   /** Of arcs, none of lines. */
   readonly centres: readonly (Point | undefined)[];
   /** Of arcs; below 0 where one has shrunk to nothing or beyond. */
@@ -145,51 +146,91 @@ type Moved = {
 
 const movedBy = ({ pieces, directions }: Joined, by: number): Moved => {
   const count = pieces.length;
-  const starts = new Array<Point>(count);
-  const ends = new Array<Point>(count);
+  const starts = new Array<Point | undefined>(count);
+  const ends = new Array<Point | undefined>(count);
+  const shifted = new Uint8Array(count);
   const centres = new Array<Point | undefined>(count);
   const radii = new Float64Array(count);
   for (let i = 0; i < count; i++) {
     const piece = pieces[i]!;
-    const { a, b, bulge } = piece;
-    starts[i] = { x: a.x - by * directions[4 * i + 1]!, y: a.y + by * directions[4 * i]! };
-    ends[i] = { x: b.x - by * directions[4 * i + 3]!, y: b.y + by * directions[4 * i + 2]! };
-    if (bulge === 0) continue;
-    const radius = pieceRadius(piece) - by * Math.sign(bulge);
+    if (piece.bulge === 0) continue;
+    const radius = pieceRadius(piece) - by * Math.sign(piece.bulge);
     centres[i] = pieceCentre(piece)!;
     radii[i] = radius > 0 ? radius : -1;
   }
-  return { starts, ends, shifted: new Uint8Array(count), centres, radii };
+  const leftOff = ({ x, y }: Point, k: number): Point => ({
+    x: x - by * directions[k + 1]!,
+    y: y + by * directions[k]!,
+  });
+  return {
+    start: (i) => (starts[i] ??= leftOff(pieces[i]!.a, 4 * i)),
+    end: (i) => (ends[i] ??= leftOff(pieces[i]!.b, 4 * i + 2)),
+    share: (p, q, shared) => {
+      ends[p] = starts[q] = shared;
+      shifted[p] = shifted[q] = 1;
+    },
+    isShifted: (i) => shifted[i] === 1,
+    centres,
+    radii,
+  };
 };
 
-/** The raw pieces while they are put together. */
-type Gathered = { pieces: Piece[]; centres: (Point | undefined)[]; radii: number[]; from: number[]; next: number[]; ends: Map<number, readonly number[]> }; // prettier-ignore
-const gathered = (): Gathered => ({ pieces: [], centres: [], radii: [], from: [], next: [], ends: new Map() });
+/** The raw pieces while they are put together, with room for so many and more. */
+class Gathered {
+  readonly pieces: Piece[] = [];
+  readonly centres: (Point | undefined)[] = [];
+  readonly ends = new Map<number, readonly number[]>();
+  radii: Float64Array;
+  from: Int32Array;
+  next: Int32Array;
+
+  constructor(room: number) {
+    this.radii = new Float64Array(room);
+    this.from = new Int32Array(room);
+    this.next = new Int32Array(room);
+  }
+  put(piece: Piece, centre: Point | undefined, radius: number, from: number): void {
+    const at = this.pieces.push(piece) - 1;
+    this.centres.push(centre);
+    if (at === this.from.length) {
+      const room = <A extends Float64Array | Int32Array>(made: A, old: A): A => {
+        made.set(old);
+        return made;
+      };
+      this.radii = room(new Float64Array(2 * at), this.radii);
+      this.from = room(new Int32Array(2 * at), this.from);
+      this.next = room(new Int32Array(2 * at), this.next);
+    }
+    this.radii[at] = radius;
+    this.from[at] = from;
+    this.next[at] = -1;
+  }
+  putOther(from: number, { piece, ends }: Put): void {
+    if (ends) this.ends.set(this.pieces.length, ends);
+    this.put(piece, undefined, 0, from);
+  }
+  /** The last one goes on into what is put next. */
+  goesOn(): void {
+    this.next[this.pieces.length - 1] = this.pieces.length;
+  }
+  done(): Omit<Raw, "spreads"> {
+    const { pieces, centres, ends, radii, from, next } = this;
+    const count = pieces.length;
+    return { pieces, centres, ends, radii: radii.subarray(0, count), from: from.subarray(0, count), next: next.subarray(0, count) }; // prettier-ignore
+  }
+}
 
 /** A straight piece that stands at a corner, and the pieces whose bands it ends. */
 type Put = { readonly piece: Piece; readonly ends?: readonly number[] };
 
-const put = (raw: Gathered, piece: Piece, centre: Point | undefined, radius: number, from: number): void => {
-  raw.pieces.push(piece);
-  raw.centres.push(centre);
-  raw.radii.push(radius);
-  raw.from.push(from);
-  raw.next.push(-1);
-};
-
-const putOther = (raw: Gathered, from: number, { piece, ends }: Put): void => {
-  if (ends) raw.ends.set(raw.pieces.length, ends);
-  put(raw, piece, undefined, 0, from);
-};
-
 /** An arc, in halves where it is more than a quarter of a turn; what went before it may go on into it. */
 const putArc = (raw: Gathered, arc: Piece, centre: Point, radius: number, from: number, goesOn: boolean): void => {
-  if (goesOn) raw.next[raw.pieces.length - 1] = raw.pieces.length;
-  if (arc.bulge >= -QUARTER) return put(raw, arc, centre, radius, from);
+  if (goesOn) raw.goesOn();
+  if (arc.bulge >= -QUARTER) return raw.put(arc, centre, radius, from);
   const [one, other] = splitPiece(arc, 0.5, onCircle(centre, radius, arc));
-  put(raw, one, centre, radius, from);
-  raw.next[raw.pieces.length - 1] = raw.pieces.length;
-  put(raw, other, centre, radius, from);
+  raw.put(one, centre, radius, from);
+  raw.goesOn();
+  raw.put(other, centre, radius, from);
 };
 
 /** The bulge of a quarter turn. */
@@ -246,13 +287,9 @@ const crossingAt = (directions: Float64Array, p: number, q: number, at: Point, b
   return { x: at.x - by * ((uy + vy) / part), y: at.y + by * ((ux + vx) / part) };
 };
 
-const carrierOf = (
-  { directions, pieces }: Joined,
-  { starts, centres, radii }: Moved,
-  i: number,
-): Carrier | undefined =>
+const carrierOf = ({ directions, pieces }: Joined, { start, centres, radii }: Moved, i: number): Carrier | undefined =>
   pieces[i]!.bulge === 0
-    ? { kind: "line", at: starts[i]!, direction: { x: directions[4 * i]!, y: directions[4 * i + 1]! } }
+    ? { kind: "line", at: start(i), direction: { x: directions[4 * i]!, y: directions[4 * i + 1]! } }
     : radii[i]! < 0
       ? undefined
       : { kind: "circle", centre: centres[i]!, radius: radii[i]! };
@@ -265,8 +302,8 @@ const apexOf = (joined: Joined, moved: Moved, p: number, q: number, reach: numbe
   const other = carrierOf(joined, moved, q);
   if (!one || !other) return undefined;
   const found = meetingPoints(meetCarriers(one, other, 0)).filter((place) => {
-    const u = subtract(place, moved.ends[p]!);
-    const v = subtract(place, moved.starts[q]!);
+    const u = subtract(place, moved.end(p));
+    const v = subtract(place, moved.start(q));
     return (
       distance(place, at) <= reach &&
       u.x * directions[4 * p + 2]! + u.y * directions[4 * p + 3]! >= 0 &&
@@ -279,25 +316,26 @@ const apexOf = (joined: Joined, moved: Moved, p: number, q: number, reach: numbe
 /** Puts what is left of a moved piece: nothing where it vanished or runs backwards; halves where it is an arc over half a turn. */
 const putMoved = (raw: Gathered, { pieces }: Joined, moved: Moved, i: number): void => {
   const { a, b, bulge } = pieces[i]!;
-  const start = moved.starts[i]!;
-  const end = moved.ends[i]!;
   const radius = moved.radii[i]!;
-  if (radius < 0 || (start.x === end.x && start.y === end.y)) return;
+  if (radius < 0) return;
+  const start = moved.start(i);
+  const end = moved.end(i);
+  if (start.x === end.x && start.y === end.y) return;
   if (bulge === 0) {
     const forwards = (end.x - start.x) * (b.x - a.x) + (end.y - start.y) * (b.y - a.y) > 0;
-    if (forwards) put(raw, { a: start, b: end, bulge: 0 }, undefined, 0, i);
+    if (forwards) raw.put({ a: start, b: end, bulge: 0 }, undefined, 0, i);
     return;
   }
   const centre = moved.centres[i]!;
-  const shifted = moved.shifted[i] === 1;
+  const shifted = moved.isShifted(i);
   const turned = shifted ? arcBetween(start, end, centre, bulge > 0) : { a: start, b: end, bulge };
   // moved together at both ends, a short arc can turn over and seem to go all the way round
   if (shifted && Math.abs(turned.bulge) > 1 && Math.abs(bulge) < 0.5) return;
-  if (Math.abs(turned.bulge) <= HALF) return put(raw, turned, centre, radius, i);
+  if (Math.abs(turned.bulge) <= HALF) return raw.put(turned, centre, radius, i);
   const [one, other] = splitPiece(turned, 0.5, onCircle(centre, radius, turned));
-  put(raw, one, centre, radius, i);
-  raw.next[raw.pieces.length - 1] = raw.pieces.length;
-  put(raw, other, centre, radius, i);
+  raw.put(one, centre, radius, i);
+  raw.goesOn();
+  raw.put(other, centre, radius, i);
 };
 
 /** Arcs of more than a little under half a turn (bulge) are taken in halves. */
