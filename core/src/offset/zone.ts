@@ -24,6 +24,7 @@ export const zoneOf = (joined: Joined, spreads: readonly (Spread | undefined)[],
   const tree = runTree(boxesOf(pieces), (i) => equalPoint(pieces[i]!.b, pieces[i + 1]!.a));
   if (spreads.every((spread) => !spread || spread.kind === "round"))
     return (p, slack) => any(tree, p, by, (i) => nearer(span(i), p, by - slack));
+  const smooth = smoothEnds(joined);
   const places = cornersByPiece(corners, pieces.length);
   const open = corners.before.some((p, k) => p < 0 || corners.after[k]! < 0);
   const behind = open ? () => false : behindOf(pieces, tree);
@@ -36,7 +37,7 @@ export const zoneOf = (joined: Joined, spreads: readonly (Spread | undefined)[],
       p,
       reach,
       (i) =>
-        (!own.includes(i) && inBand(span(i), p, slack, by, open)) ||
+        (!own.includes(i) && inBand(span(i), p, slack, by, open, smooth[i]!)) ||
         places[i]!.some((corner) => {
           const spread = spreads[corner];
           const inPiece = spread && inSpread(joined, corner, spread, span, p, by, slack);
@@ -71,13 +72,25 @@ const nearer = (span: Span, p: Point, limit: number): boolean => {
   return distance(p, span.piece.a) < limit || distance(p, span.piece.b) < limit;
 };
 
+/** For each piece 1 where it goes on smoothly at its start, 2 where it does at its end, 3 for both. */
+const smoothEnds = ({ pieces, corners: { before, after, halfTurn } }: Joined): Uint8Array => {
+  const smooth = new Uint8Array(pieces.length);
+  before.forEach((p, k) => {
+    const q = after[k]!;
+    if (p < 0 || q < 0 || Math.abs(halfTurn[k]!) >= SMOOTH_TURN / 2) return;
+    smooth[p]! |= 2;
+    smooth[q]! |= 1;
+  });
+  return smooth;
+};
+
 /** Within a band along a piece, on its left or on both sides; where neighbours turn smoothly no gap is left between their bands. */
-const inBand = (span: Span, p: Point, slack: number, by: number, bothSides: boolean): boolean => {
+const inBand = (span: Span, p: Point, slack: number, by: number, bothSides: boolean, smooth: number): boolean => {
   const off = offCarrier(span, p);
   if ((bothSides ? Math.abs(off) : off) >= by - slack || (!bothSides && off < -slack)) return false;
   const position = positionAlong(span, p);
   const over = SMOOTH_TURN * by;
-  return position >= -over && position <= span.length + over;
+  return position >= (smooth & 1 ? -over : -slack) && position <= span.length + (smooth & 2 ? over : slack);
 };
 
 /** Whether a place lies in what stands at a corner; undefined where it lies outside the corner's wedge. */
