@@ -8,7 +8,7 @@ import type { Fragment, Split } from "./splitSpans.ts";
 export type Run = { readonly closed: boolean; readonly fragments: readonly Fragment[] };
 
 /**
- * Directed fragments, with what they bound on their left, as runs. Where several meet in one vertex each goes on into the one that bounds
+ * Directed fragments, with what they bound on their left (or, where `side` is -1, on their right), as runs. Where several meet in one vertex each goes on into the one that bounds
  * the same part of what lies there, so that contours that only touch stay apart. Where something is just as thin as the resolution the ends
  * of runs may miss each other by a little of it: they go on into the nearest start. What does not close then comes back open.
  */
@@ -17,6 +17,7 @@ export const stitch = (
   { vertices }: Split,
   fragments: readonly Fragment[],
   resolution: number,
+  side: 1 | -1 = 1,
 ): readonly Run[] => {
   const into = new Map<number, number[]>();
   const outOf = new Map<number, number[]>();
@@ -36,8 +37,9 @@ export const stitch = (
       ...incoming.map((i) => seen(span, fragments[i]!, false)),
       ...outgoing.map((i) => seen(span, fragments[i]!, true)),
     ];
-    // going round counter-clockwise, what is bounded lies between one that goes out and the next that comes in
-    const round = aroundVertex(vertices[vertex]!, leaving, resolution);
+    // going round counter-clockwise (or clockwise), what is bounded lies between one that goes out and the next that comes in
+    const round = [...aroundVertex(vertices[vertex]!, leaving, resolution)];
+    if (side < 0) round.reverse();
     const waiting: number[] = [];
     const seenOut = new Set<number>();
     for (const k of [...round, ...round]) {

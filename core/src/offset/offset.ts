@@ -43,20 +43,8 @@ const SLACK = 0.02;
  * where they meet, what is too close left away, the rest put together. Arcs have their radius exactly less or more `by`. The direction is
  * that of the sources. Nothing left: an empty list; an open run where the sources are closed: the offset could not be told. Derived here; n log n for a bounded number of meetings a piece.
  */
-export const offset = (sources: readonly OffsetSource[], by: number, options: OffsetOptions): readonly OffsetRun[] =>
-  by < 0 ? offsetLeft(sources.map(reversed), -by, options).map(turnedBack) : offsetLeft(sources, by, options);
-
-const reversed = ({ pieces, closed }: OffsetSource): OffsetSource => ({
-  pieces: pieces.map(reversePiece).reverse(),
-  closed,
-});
-const turnedBack = ({ pieces, ...rest }: OffsetRun): OffsetRun => ({
-  ...rest,
-  pieces: pieces.map(reversePiece).reverse(),
-});
-
-const offsetLeft = (sources: readonly OffsetSource[], by: number, options: OffsetOptions): readonly OffsetRun[] => {
-  const open = sources.filter(({ closed }) => !closed).map(reversed);
+export const offset = (sources: readonly OffsetSource[], by: number, options: OffsetOptions): readonly OffsetRun[] => {
+  const open = sources.filter(({ closed }) => !closed);
   const { owners, ...joined } = cornersOf(sources);
   return resolved(joined, (piece) => owners[piece]!, by, options, open);
 };
@@ -71,7 +59,10 @@ export const offsetBand = (
   ends: Ends,
   options: OffsetOptions,
 ): readonly OffsetRun[] => {
-  return resolved(thereAndBack(chain, ends), () => 0, by, options, []).map(turnedBack);
+  return resolved(thereAndBack(chain, ends), () => 0, by, options, []).map(({ pieces, ...rest }) => ({
+    ...rest,
+    pieces: pieces.map(reversePiece).reverse(),
+  }));
 };
 
 /** Where something is just as thin as the resolution, another one tells what belongs together. */
@@ -86,9 +77,9 @@ const resolved = (
 ): readonly OffsetRun[] => {
   const { pieces } = joined;
   if (pieces.length === 0 || by === 0) return [];
-  const extent = boundsExtent(piecesBounds(pieces)!) + by;
+  const extent = boundsExtent(piecesBounds(pieces)!) + Math.abs(by);
   const raw = rawPieces(joined, by, kind, limit);
-  const list = withCutters(raw, cuttersOf(open, by, kind, limit));
+  const list = withCutters(raw, cuttersOf(open, -by, kind, limit));
   const zone = zoneOf(joined, raw.spreads, by);
   const slack = SLACK * resolutionFor(extent);
   const tried = (resolution: number): readonly OffsetRun[] => {
@@ -98,7 +89,7 @@ const resolved = (
         fragment.span < raw.pieces.length && !zone(middleOf(list, fragment), slack, raw.ends.get(fragment.span)),
     );
     const single = withoutDoubles(list, split, kept, resolution);
-    return stitch(list.span, split, single, resolution)
+    return stitch(list.span, split, single, resolution, by < 0 ? -1 : 1)
       .map((run) => runOf(list, split, run, resolution, (span) => ownerOf(raw.from[span]!)))
       .filter((run) => run !== undefined);
   };
@@ -126,15 +117,15 @@ const firstThat = <S, T>(all: readonly S[], make: (one: S) => T, holds: (made: T
 type Bounding = Pick<Raw, "pieces" | "centres" | "radii">;
 
 /** Where an open chain ends, what passes on its other side or round its end is cut off too, though nothing is made there. */
-const cuttersOf = (back: readonly OffsetSource[], by: number, kind: Corners, limit: number): readonly Bounding[] =>
-  back.flatMap((source) => {
+const cuttersOf = (open: readonly OffsetSource[], by: number, kind: Corners, limit: number): readonly Bounding[] =>
+  open.flatMap((source) => {
     const joined = cornersOf([source]);
     const { before, after } = joined.corners;
     const places = [...before.keys()].filter((k) => before[k]! < 0 || after[k]! < 0).map((k) => cornerPlace(joined, k));
     const discs: Bounding = {
-      pieces: places.flatMap((centre) => circleHalves({ centre, radius: by })),
+      pieces: places.flatMap((centre) => circleHalves({ centre, radius: Math.abs(by) })),
       centres: places.flatMap((centre) => [centre, centre]),
-      radii: new Float64Array(2 * places.length).fill(by),
+      radii: new Float64Array(2 * places.length).fill(Math.abs(by)),
     };
     return [rawPieces(joined, by, kind, limit), discs];
   });

@@ -38,7 +38,7 @@ const LEAST = 1e-6;
 const STEEP = Math.tan(1);
 
 /**
- * Everything that can bound what lies `by` to the left of the pieces: each piece moved over, arcs with their radius exactly less or more
+ * Everything that can bound what lies `by` to the left of the pieces (to their right where it is below 0): each piece moved over, arcs with their radius exactly less or more
  * `by`, and at corners that open to that side an arc about the corner (round), the carriers run on to their meeting (sharp, up to `limit`
  * distances from the corner), or a straight piece (flat). Where the direction hardly turns neighbours share one point, and so they do
  * where two straight ones cross at a corner that opens to the other side: what they would run on for lies too close to the other.
@@ -47,6 +47,7 @@ export const rawPieces = (joined: Joined, by: number, kind: Corners, limit: numb
   const { pieces, directions, corners } = joined;
   const { before, after, halfTurn, caps } = corners;
   const count = pieces.length;
+  const size = Math.abs(by);
   const moved = movedBy(joined, by);
   // where corners are not round a band may stick out of all others: its ends are to bound what is made, too
   const spokes = kind !== "round" && before.every((p, k) => p >= 0 && after[k]! >= 0);
@@ -69,7 +70,7 @@ export const rawPieces = (joined: Joined, by: number, kind: Corners, limit: numb
     if (Math.abs(turn) < SMOOTH_TURN / 2) {
       moved.share(p, q, bisected(directions, p, q, at, by) ?? moved.end(p));
       smooth[p] = 1;
-    } else if (turn > 0) {
+    } else if (turn * by > 0) {
       if (spokes) others.set(p, spoke(p, q, moved.end(p), at, moved.start(q)));
       else if (isCutBack(k)) {
         moved.share(p, q, crossingAt(directions, p, q, at, by));
@@ -81,17 +82,17 @@ export const rawPieces = (joined: Joined, by: number, kind: Corners, limit: numb
       const shape = caps.get(k) ?? kind;
       if (shape === "round") {
         // tan(t / 4) from tan(t / 2)
-        const bulge = turn === -Infinity ? -1 : turn / (1 + Math.sqrt(1 + turn * turn));
+        const bulge = Number.isFinite(turn) ? turn / (1 + Math.sqrt(1 + turn * turn)) : Math.sign(turn);
         arcs[p] = { a: start, b: end, bulge };
         smooth[p] = 1;
         if (standing) spreads[k] = { start, end, kind: "round" };
       } else if (shape === "square") {
-        const ahead = { x: by * directions[4 * p + 2]!, y: by * directions[4 * p + 3]! };
+        const ahead = { x: size * directions[4 * p + 2]!, y: size * directions[4 * p + 3]! };
         const places = [start, add(start, ahead), add(end, ahead), end];
         others.set(p, places.slice(1).map((b, i): Put => ({ piece: { a: places[i]!, b, bulge: 0 } }))); // prettier-ignore
         spreads[k] = { start, end, kind: "square" };
       } else {
-        const apex = shape === "sharp" ? apexOf(joined, moved, p, q, by * limit) : undefined;
+        const apex = shape === "sharp" ? apexOf(joined, moved, p, q, size * limit) : undefined;
         if (apex) {
           moved.share(p, q, apex);
           smooth[p] = pieces[p]!.bulge === 0 && pieces[q]!.bulge === 0 ? 1 : 0; // carriers of arcs may meet again
@@ -118,7 +119,7 @@ export const rawPieces = (joined: Joined, by: number, kind: Corners, limit: numb
         raw.putOther(i, put);
     }
     const arc = arcs[i];
-    if (arc) putArc(raw, arc, pieces[after[corner[i]!]!]!.a, by, i, raw.pieces.length > own);
+    if (arc) putArc(raw, arc, pieces[after[corner[i]!]!]!.a, size, i, raw.pieces.length > own);
     for (const put of others.get(i) ?? []) raw.putOther(i, put);
   }
   // what stands last after a piece goes on into the next piece
@@ -226,7 +227,7 @@ type Put = { readonly piece: Piece; readonly ends?: readonly number[] };
 /** An arc, in halves where it is more than a quarter of a turn; what went before it may go on into it. */
 const putArc = (raw: Gathered, arc: Piece, centre: Point, radius: number, from: number, goesOn: boolean): void => {
   if (goesOn) raw.goesOn();
-  if (arc.bulge >= -QUARTER) return raw.put(arc, centre, radius, from);
+  if (Math.abs(arc.bulge) <= QUARTER) return raw.put(arc, centre, radius, from);
   const [one, other] = splitPiece(arc, 0.5, onCircle(centre, radius, arc));
   raw.put(one, centre, radius, from);
   raw.goesOn();
@@ -250,8 +251,8 @@ const spoke = (before: number, after: number, start: Point, middle: Point, end: 
 };
 
 /**
- * At which corners two straight pieces, moved over, cross and may be cut back to their crossing: those that turn left, where the cuts, `by`
- * times the tangent of half the turn from the corner, leave something of both pieces. What is cut off lies within `by` of the other piece:
+ * At which corners two straight pieces, moved over, cross and may be cut back to their crossing: those that turn to the side of the offset,
+ * where the cuts, `by` times the tangent of half the turn from the corner, leave something of both pieces. What is cut off lies within `by` of the other piece:
  * that zone is convex, the crossing lies on its bound and the piece's end inside.
  */
 const cutBack = ({ pieces, corners }: Joined, by: number): ((corner: number) => boolean) => {
@@ -259,8 +260,8 @@ const cutBack = ({ pieces, corners }: Joined, by: number): ((corner: number) => 
   const left = new Float64Array(pieces.length);
   for (let i = 0; i < pieces.length; i++) left[i] = pieceLength(pieces[i]!);
   const crosses = (k: number): boolean =>
-    halfTurn[k]! >= SMOOTH_TURN / 2 &&
-    halfTurn[k]! < STEEP &&
+    halfTurn[k]! * Math.sign(by) >= SMOOTH_TURN / 2 &&
+    Math.abs(halfTurn[k]!) < STEEP &&
     pieces[before[k]!]!.bulge === 0 &&
     pieces[after[k]!]!.bulge === 0;
   for (let k = 0; k < before.length; k++) {

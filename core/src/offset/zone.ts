@@ -13,12 +13,15 @@ import { SHARP_LIMIT, type Spread } from "./rawPieces.ts";
 export type Zone = (p: Point, slack: number, own?: readonly number[]) => boolean;
 
 /**
- * What an offset to the left keeps clear of. Where all corners are round: whatever lies closer than `by` to the pieces. Else, for contours, what lies
- * behind them, a band along the left of each piece, and the corner pieces that are asked for; for open chains bands on both sides, and
- * discs about the corners that open to the other side and about the ends. Answers from an index of the pieces.
+ * What an offset by `signed` to the left (to the right where it is below 0) keeps clear of. Where all corners are round: whatever lies closer
+ * to the pieces. Else, for contours, what lies behind them, a band along that side of each piece, and the corner pieces that are asked for;
+ * for open chains bands on both sides, and discs about the corners that open to the other side and about the ends. Answers from an index of
+ * the pieces.
  */
-export const zoneOf = (joined: Joined, spreads: readonly (Spread | undefined)[], by: number): Zone => {
+export const zoneOf = (joined: Joined, spreads: readonly (Spread | undefined)[], signed: number): Zone => {
   const { pieces, corners } = joined;
+  const by = Math.abs(signed);
+  const side = Math.sign(signed);
   const { span } = spanList(pieces);
   // what follows on one another here is mostly what follows on one another there
   const tree = runTree(boxesOf(pieces), (i) => equalPoint(pieces[i]!.b, pieces[i + 1]!.a));
@@ -27,7 +30,7 @@ export const zoneOf = (joined: Joined, spreads: readonly (Spread | undefined)[],
   const smooth = smoothEnds(joined);
   const places = cornersByPiece(corners, pieces.length);
   const open = corners.before.some((p, k) => p < 0 || corners.after[k]! < 0);
-  const behind = open ? () => false : behindOf(pieces, tree);
+  const behind = open ? () => false : behindOf(pieces, tree, side);
   // no corner piece reaches farther than the limit of sharp ones; a little more, for those of arcs
   const reach = 1.1 * SHARP_LIMIT * by;
   return (p, slack, own = []) =>
@@ -37,10 +40,10 @@ export const zoneOf = (joined: Joined, spreads: readonly (Spread | undefined)[],
       p,
       reach,
       (i) =>
-        (!own.includes(i) && inBand(span(i), p, slack, by, open, smooth[i]!)) ||
+        (!own.includes(i) && inBand(span(i), p, slack, by, open ? 0 : side, smooth[i]!)) ||
         places[i]!.some((corner) => {
           const spread = spreads[corner];
-          const inPiece = spread && inSpread(joined, corner, spread, span, p, by, slack);
+          const inPiece = spread && inSpread(joined, corner, spread, span, p, by, side, slack);
           return inPiece ?? (open && distance(p, cornerPlace(joined, corner)) < by - slack);
         }),
     );
@@ -53,13 +56,13 @@ const any = (tree: BoxTree, p: Point, reach: number, holds: (i: number) => boole
   return found;
 };
 
-/** Whether a place lies on the right of closed contours, which all have what is free on their left; by those that a ray to the right meets. */
-const behindOf = (pieces: readonly Piece[], tree: BoxTree): ((p: Point) => boolean) => {
-  const free = enclosedArea(pieces) > 0 ? 1 : 0;
+/** Whether a place lies behind closed contours, which all have what is free on one side; by those that a ray to the right meets. */
+const behindOf = (pieces: readonly Piece[], tree: BoxTree, side: number): ((p: Point) => boolean) => {
+  const free = side * enclosedArea(pieces) > 0 ? 1 : 0;
   return (p) => {
     const met: Piece[] = [];
     tree.within(p.x, p.y, Infinity, p.y, (i) => void met.push(pieces[i]!));
-    return windingNumber(met, p) < free;
+    return side * windingNumber(met, p) < free;
   };
 };
 
@@ -84,10 +87,10 @@ const smoothEnds = ({ pieces, corners: { before, after, halfTurn } }: Joined): U
   return smooth;
 };
 
-/** Within a band along a piece, on its left or on both sides; where neighbours turn smoothly no gap is left between their bands. */
-const inBand = (span: Span, p: Point, slack: number, by: number, bothSides: boolean, smooth: number): boolean => {
-  const off = offCarrier(span, p);
-  if ((bothSides ? Math.abs(off) : off) >= by - slack || (!bothSides && off < -slack)) return false;
+/** Within a band along a piece, on one side or (0) on both; where neighbours turn smoothly no gap is left between their bands. */
+const inBand = (span: Span, p: Point, slack: number, by: number, side: number, smooth: number): boolean => {
+  const off = side === 0 ? Math.abs(offCarrier(span, p)) : side * offCarrier(span, p);
+  if (off >= by - slack || off < -slack) return false;
   const position = positionAlong(span, p);
   const over = SMOOTH_TURN * by;
   return position >= (smooth & 1 ? -over : -slack) && position <= span.length + (smooth & 2 ? over : slack);
@@ -101,24 +104,26 @@ const inSpread = (
   span: (i: number) => Span,
   p: Point,
   by: number,
+  side: number,
   slack: number,
 ): boolean | undefined => {
   const at = cornerPlace(joined, corner);
   const { before, after } = joined.corners;
   const away = subtract(p, at);
-  // between the spokes, going clockwise from the first
-  if (cross(subtract(spread.start, at), away) > 0 || cross(away, subtract(spread.end, at)) > 0) return undefined;
+  // between the spokes, going round from the first towards the other side
+  if (side * cross(subtract(spread.start, at), away) > 0 || side * cross(away, subtract(spread.end, at)) > 0)
+    return undefined;
   const u = chord(spread);
   switch (spread.kind) {
     case "round":
       return distance(p, at) < by - slack;
     case "flat":
-      return cross(u, subtract(p, spread.start)) < -slack;
+      return side * cross(u, subtract(p, spread.start)) < -slack;
     case "sharp": // on the corner's side of both carriers, but not where round ones have met again
       return (
         distance(p, at) < distance(spread.apex!, at) &&
-        offCarrier(span(before[corner]!), p) < by - slack &&
-        offCarrier(span(after[corner]!), p) < by - slack
+        side * offCarrier(span(before[corner]!), p) < by - slack &&
+        side * offCarrier(span(after[corner]!), p) < by - slack
       );
     case "square":
       return Math.abs(dot(away, u)) < by - slack && Math.abs(cross(away, u)) < by - slack;
