@@ -1,5 +1,6 @@
 import { boxesOf } from "../geometry/boxesOf.ts";
 import { runTree } from "../geometry/boxTree.ts";
+import type { Piece } from "../geometry/piece.ts";
 import type { Point } from "../geometry/point.ts";
 import { weldPoints } from "../geometry/weldPoints.ts";
 import { meetSpans } from "./meetSpans.ts";
@@ -38,7 +39,7 @@ export const splitSpans = (list: SpanList, resolution: number): Split => {
   const met: Point[] = [];
   const cuts: number[] = []; // two for each meeting: the spans that it cuts, -1 where it cuts none
   runTree(boxesOf(pieces), (i) => next[i] === i + 1).pairs(resolution, (i, j) => {
-    if (next[j] === i) return; // round its contour
+    if (next[j] === i || linesApart(pieces[i]!, pieces[j]!, resolution)) return; // round its contour, or nothing to meet
     const together = meetSpans(span(i), span(j), resolution, (at, cutsI, cutsJ) => {
       met.push(at);
       cuts.push(cutsI ? i : -1, cutsJ ? j : -1);
@@ -103,6 +104,20 @@ export const splitSpans = (list: SpanList, resolution: number): Split => {
     }
   }
   return { vertices, fragments, moved };
+};
+
+/** True for two straight pieces of which one lies farther than the resolution to one side of the other's line: all that most pairs need. */
+const linesApart = (p: Piece, q: Piece, resolution: number): boolean => {
+  if (p.bulge !== 0 || q.bulge !== 0) return false;
+  return besides(p, q, resolution) || besides(q, p, resolution);
+};
+
+const besides = ({ a, b }: Piece, other: Piece, resolution: number): boolean => {
+  const x = b.x - a.x;
+  const y = b.y - a.y;
+  const one = x * (other.a.y - a.y) - y * (other.a.x - a.x);
+  const two = x * (other.b.y - a.y) - y * (other.b.x - a.x);
+  return one * two > 0 && Math.min(Math.abs(one), Math.abs(two)) > 2 * resolution * Math.sqrt(x * x + y * y);
 };
 
 /** Numbers of the places where spans start and end, put among the places when first asked for; an end that two share is one place. */

@@ -39,47 +39,49 @@ export const runPieces = (
   closed: boolean,
 ): readonly Piece[] => {
   const { pieces, centres, span } = list;
-  // what lies within a fragment is as it is
-  const made: (Part | Piece)[] = [];
+  // what lies within a fragment is as it is; parts are put in at their places when their ends are known
+  const made: Piece[] = [];
+  const parts = new Map<number, Part>();
   const put = (number: number, from: number, to: number, a: Point, b: Point): void => {
     const own = span(number);
-    const last = made.at(-1);
+    const last = parts.get(made.length - 1);
     const turn = own.radius === 0 ? 0 : (to - from) / own.radius;
-    const goesOn = last && "span" in last && (last.span === own || onOneCircle(last.span, own));
-    if (goesOn && last.turn + turn < WHOLE) {
+    if (last && (last.span === own || onOneCircle(last.span, own)) && last.turn + turn < WHOLE) {
       last.b = b;
       last.turn += turn;
       last.length += to - from;
       last.whole = false;
-    } else made.push({ number, span: own, a, b, turn, length: to - from, whole: from === 0 && to === own.length });
+      return;
+    }
+    parts.set(made.length, { number, span: own, a, b, turn, length: to - from, whole: from === 0 && to === own.length }); // prettier-ignore
+    made.push(pieces[number]!);
   };
   const sharesCircle = (i: number): boolean =>
     centres[i] !== undefined && (centres[i] === centres[i - 1] || centres[i] === centres[i + 1]);
   for (const { span: first, last, from, to, start, end } of closed ? fromABreak(list, fragments) : fragments)
     for (let i = first; i <= last; i++) {
+      if (i > first && i < last && !sharesCircle(i)) {
+        made.push(pieces[i]!);
+        continue;
+      }
       const { a, b } = pieces[i]!;
-      if (i > first && i < last && !sharesCircle(i)) made.push(pieces[i]!);
-      else
-        put(
-          i,
-          i === first ? from : 0,
-          i === last ? to : span(i).length,
-          i === first ? vertices[start]! : a,
-          i === last ? vertices[end]! : b,
-        );
+      put(
+        i,
+        i === first ? from : 0,
+        i === last ? to : span(i).length,
+        i === first ? vertices[start]! : a,
+        i === last ? vertices[end]! : b,
+      );
     }
-  for (let i = 0; i < made.length; i++) {
-    if (i + 1 === made.length && !closed) break;
-    const part = made[i]!;
-    const next = made[(i + 1) % made.length]!;
-    if ("span" in part && "span" in next) part.b = next.a = crossingNear(part, next);
+  for (const [i, part] of parts) {
+    const next = i + 1 < made.length ? parts.get(i + 1) : closed ? parts.get(0) : undefined;
+    if (next) part.b = next.a = crossingNear(part, next);
   }
-  return made.map((part): Piece => {
-    if (!("span" in part)) return part;
-    const { number, a, b, turn, whole } = part;
+  for (const [i, { number, span: own, a, b, turn, whole }] of parts) {
     const piece = pieces[number]!;
-    return whole && equalPoint(piece.a, a) && equalPoint(piece.b, b) ? piece : pieceOnSpan(part.span, a, b, turn);
-  });
+    if (!whole || !equalPoint(piece.a, a) || !equalPoint(piece.b, b)) made[i] = pieceOnSpan(own, a, b, turn);
+  }
+  return made;
 };
 
 /** A closed run from a place where it leaves a carrier, so that no piece begins in its middle. */

@@ -42,7 +42,8 @@ export const cornersOf = (sources: readonly OffsetSource[]): Joined & { readonly
   const ranges: { first: number; last: number; closed: boolean }[] = [];
   sources.forEach((source, owner) => {
     const first = pieces.length;
-    for (const piece of source.pieces) {
+    for (let i = 0; i < source.pieces.length; i++) {
+      const piece = source.pieces[i]!;
       if (pieceLength(piece) <= NO_LENGTH) continue;
       pieces.push(piece);
       owners.push(owner);
