@@ -5,7 +5,7 @@ import { coverOf, type Cover } from "./carriers.ts";
 import { pieceAlong, stopNear } from "./stretches.ts";
 import type { Strand } from "./strands.ts";
 import { JOINED } from "./things.ts";
-import type { Lain, Made, Work } from "./untangle.ts";
+import type { Lain, Made, Work } from "./work.ts";
 
 /** A loose strand of a group, where it lies, and what it takes the place of; `fresh` where it was made for an overlap. */
 type Loose = { readonly strand: Strand; readonly cover: Cover; readonly home: number; readonly fresh: boolean };

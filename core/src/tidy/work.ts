@@ -1,0 +1,52 @@
+import type { Point } from "../geometry/point.ts";
+import type { Degree } from "./degree.ts";
+import type { Group } from "./grouping.ts";
+import type { Stretches } from "./stretches.ts";
+import type { Strand } from "./strands.ts";
+import type { Absorbed, Finding, Thing, TidyCode, TidyOptions } from "./things.ts";
+
+/** What was found and done so far. */
+export type Noted = {
+  readonly findings: Finding[];
+  readonly touched: number[];
+  readonly openedAt: Point[];
+  readonly absorbed: Absorbed[];
+  /** Things that are there twice, as a whole: said once for all their pieces. */
+  readonly whole: Set<number>;
+  readonly accepted: Map<number, boolean>;
+};
+/** What groups are resolved with. */
+export type Work = {
+  readonly all: readonly Strand[];
+  readonly things: readonly Thing[];
+  readonly classes: readonly number[];
+  readonly options: TidyOptions;
+  readonly degree: Degree;
+  readonly noted: Noted;
+  /** What becomes of each strand; nothing is said where it stays as it is. */
+  readonly out: (readonly Strand[] | undefined)[];
+};
+
+/** A group with the stretches of its track, and its members in the order in which they may stay. */
+export type Lain = {
+  readonly group: Group;
+  /** The class of its strands. */
+  readonly own: number;
+  readonly stretches: Stretches;
+  readonly order: readonly number[];
+  readonly place: readonly number[];
+  readonly thingOf: (member: number) => Thing;
+  /** Notes a finding; true where it is mended. */
+  readonly note: (code: TidyCode, at: Point, ids: readonly number[], mendable?: boolean, more?: string) => boolean;
+};
+
+/** A strand made where what stays leaves something uncovered, and in whose place. */
+export type Made = { readonly home: number; readonly strand: Strand };
+
+export const NO_VALUES = {};
+
+/** What becomes of a strand that goes. */
+export const GONE: readonly Strand[] = [];
+
+/** True where outlines come together, by the directions that leave a place. */
+export const branches = (degree: number): boolean => degree % 2 === 1 && degree > 1;
