@@ -4,6 +4,7 @@ import { joinRuns } from "@ash-edge/core/contour";
 import { readDxf, writeDxf } from "@ash-edge/core/formats/dxf";
 import { contours } from "./contours.ts";
 import { race, say, table } from "./report.ts";
+import { soupText } from "./soup.ts";
 
 /** Reading and writing DXF, and joining what is loose. */
 export const formats = (): void => {
@@ -17,6 +18,15 @@ export const formats = (): void => {
       ours: () => readDxf(text),
       "dxf-parser": () => new DxfParser().parseSync(text),
       dxf: () => new Helper(text).parsed,
+    }),
+  );
+  const lines = soupText(100_000);
+  table(
+    `Reading a DXF of 100000 lines (${(lines.length / 1e6).toFixed(1)} MB)`,
+    race({
+      ours: () => readDxf(lines),
+      "dxf-parser": () => new DxfParser().parseSync(lines),
+      dxf: () => new Helper(lines).parsed,
     }),
   );
   table(

@@ -46,25 +46,30 @@ const arc: Reader = (groups) => {
   return { kind: "piece", ...arcBetween(a, b, own.centre, true) };
 };
 
-const chainOf = (vertices: readonly Corner[], closed: boolean): ReadGeometry | NoShape => {
-  if (vertices.length < 2 || !vertices.every((vertex) => soundPoint(vertex) && sound(vertex.bulge)))
-    return "degenerate";
-  const pieces = vertices.map(({ x, y, bulge }, i): Piece => {
-    const next = vertices[(i + 1) % vertices.length]!;
-    return { a: { x, y }, b: { x: next.x, y: next.y }, bulge };
-  });
-  return { kind: "chain", closed, pieces: closed ? pieces : pieces.slice(0, -1) };
+/** Neighbours share their corner. */
+const chainOf = (corners: readonly Point[], bulges: readonly number[], closed: boolean): ReadGeometry | NoShape => {
+  if (corners.length < 2) return "degenerate";
+  const pieces: Piece[] = [];
+  for (let i = 0; i < corners.length; i++) {
+    const a = corners[i]!;
+    if (!soundPoint(a) || !sound(bulges[i]!)) return "degenerate";
+    if (closed || i + 1 < corners.length) pieces.push({ a, b: corners[i + 1] ?? corners[0]!, bulge: bulges[i]! });
+  }
+  return { kind: "chain", closed, pieces };
 };
 
 const lightPolyline: Reader = (groups) => {
-  const vertices: { x: number; y: number; bulge: number }[] = [];
+  const corners: { x: number; y: number }[] = [];
+  const bulges: number[] = [];
   for (let i = 0; i < groups.count; i++) {
     const code = groups.code(i);
-    if (code === 10) vertices.push({ x: groups.number(i), y: NaN, bulge: 0 });
-    else if (code === 20 && vertices.length > 0) vertices.at(-1)!.y = groups.number(i);
-    else if (code === 42 && vertices.length > 0) vertices.at(-1)!.bulge = groups.number(i);
+    if (code === 10) {
+      corners.push({ x: groups.number(i), y: NaN });
+      bulges.push(0);
+    } else if (code === 20 && corners.length > 0) corners.at(-1)!.y = groups.number(i);
+    else if (code === 42 && corners.length > 0) bulges[corners.length - 1] = groups.number(i);
   }
-  return chainOf(vertices, (numberOf(groups, 70, 0) & 1) === 1);
+  return chainOf(corners, bulges, (numberOf(groups, 70, 0) & 1) === 1);
 };
 
 /** Bits of a polyline's flag: closed; a mesh; a mesh of faces. And of a vertex': a frame point of a spline. */
@@ -86,7 +91,11 @@ export const cornerOf = (groups: Groups): Corner | undefined =>
     : { x: numberOf(groups, 10), y: numberOf(groups, 20), bulge: numberOf(groups, 42, 0) };
 
 export const polylineOf = ({ closed, side }: PolylineHead, corners: readonly Corner[]): ReadGeometry | NoShape => {
-  const made = chainOf(corners, closed);
+  const made = chainOf(
+    corners.map(({ x, y }) => ({ x, y })),
+    corners.map(({ bulge }) => bulge),
+    closed,
+  );
   return typeof made === "string" || side === 1 ? made : side === undefined ? "left out" : overTurned(made);
 };
 
