@@ -204,7 +204,9 @@ test("job 0413 drawn whole: bowed front through three points, R 40 corners again
   expect(Math.abs(outer!.length - known.length)).toBeLessThan(bound(known.length));
   expect(Math.abs(outer!.area - known.area)).toBeLessThan(bound(known.area));
   expect(Math.abs(vent!.area - (160 * 40 + Math.PI * 400))).toBeLessThan(bound(8000));
-  await expect(bench.pieces).toContainText("1 contour, 1 hole");
+  // slate, 30 mm thick, at 2800 kg/m³
+  const weight = (known.area - (160 * 40 + Math.PI * 400)) * 30 * 2800e-9;
+  await expect(bench.pieces).toContainText(`1 contour, 1 hole, ${Number(weight.toPrecision(3))} kg`);
 });
 
 test("a link: three bosses, tangent lines to the high one, an R 49 arc below with its hollow side down", async ({

@@ -115,3 +115,46 @@ test("fits: a chain of small pieces, smooth and straight again, a circle through
   await page.keyboard.press("Escape");
   await page.keyboard.press("Escape");
 });
+
+/** The worst angle, in radians, between a piece and the next of an open chain; directions at the ends lie half the sweep off the chord. */
+const worstJoint = (vertices: readonly { at: { x: number; y: number }; bulge: number }[]): number => {
+  const leaning = vertices.slice(0, -1).map(({ at, bulge }, i) => {
+    const to = vertices[i + 1]!.at;
+    const chord = Math.atan2(to.y - at.y, to.x - at.x);
+    const half = 2 * Math.atan(bulge);
+    return { start: chord - half, end: chord + half };
+  });
+  return Math.max(...leaning.slice(1).map(({ start }, i) => Math.abs(Math.sin(start - leaning[i]!.end))));
+};
+
+test("a chain made smooth through its corners, and a joint of its arcs slid: tangent all along", async ({ page }) => {
+  const bench = new Bench(page);
+  await newJob(bench, "7302");
+  const corners = [[0, 10], [30, 32], [60, 12], [95, 40]].map(([x, y]) => ({ x: x!, y: y! })); // prettier-ignore
+  await layoutPoints(bench, corners);
+  await bench.tool("WW", "Outline");
+  for (const at of corners) await bench.click(at);
+  await page.keyboard.press("Escape");
+  await page.keyboard.press("Escape");
+  await bench.tool("GS", "Smooth");
+  await bench.click({ x: 15, y: 21 });
+  const vertices = async () => (await rowsOf(bench)).find(({ kind }) => kind === "chain")!.vertices!;
+  await expect.poll(async () => (await vertices()).length).toBe(5); // one arc to each end, two between inner corners
+  const smooth = await vertices();
+  for (const corner of corners)
+    expect(Math.min(...smooth.map(({ at }) => Math.hypot(at.x - corner.x, at.y - corner.y)))).toBeLessThan(1e-9);
+  expect(worstJoint(smooth)).toBeLessThan(1e-6);
+  await page.keyboard.press("Escape");
+  await page.keyboard.press("Escape");
+
+  const joint = smooth[2]!.at;
+  const to = { x: joint.x - 4, y: joint.y + 2 };
+  await bench.tool("GX", "Slide a joint");
+  await bench.click({ x: joint.x + 0.2, y: joint.y });
+  await bench.click(to);
+  const away = (at: { x: number; y: number }): number => Math.hypot(at.x - to.x, at.y - to.y);
+  await expect.poll(async () => away((await vertices())[2]!.at) < away(joint) - 1).toBe(true);
+  const slid = await vertices();
+  expect(worstJoint(slid)).toBeLessThan(1e-6);
+  expect(slid.map(({ at }) => at).toSpliced(2, 1)).toEqual(smooth.map(({ at }) => at).toSpliced(2, 1));
+});

@@ -1,9 +1,10 @@
-import { CircleHelp, Download, Redo2, Undo2 } from "lucide-react";
+import { CircleHelp, Download, Pencil, Redo2, Undo2 } from "lucide-react";
 import { useEffect, useState } from "react";
 import { Group, Panel, Separator, usePanelRef } from "react-resizable-panels";
 import { Link, useLocation, useNavigate } from "react-router";
 import { unitOf } from "@ash-edge/core/drawing";
 import type { Point } from "@ash-edge/core/geometry";
+import { JobDetails } from "../jobs/JobDetails.tsx";
 import type { JobRecord } from "../store/index.ts";
 import { Brand } from "../ui/Brand.tsx";
 import { IconButton } from "../ui/IconButton.tsx";
@@ -39,13 +40,16 @@ const Handle = ({ upright }: { upright?: boolean }) => (
 );
 
 /** The bench: one job with its sketch, its sentence and its board. */
-export const Bench = ({ job, session }: { job: JobRecord; session: Session }) => (
-  <SessionContext value={session}>
-    <SketchesContext value={useSketches(useDatabase(), job.id)}>
-      <Layout job={job} />
-    </SketchesContext>
-  </SessionContext>
-);
+export const Bench = ({ job: opened, session }: { job: JobRecord; session: Session }) => {
+  const [job, setJob] = useState(opened);
+  return (
+    <SessionContext value={session}>
+      <SketchesContext value={useSketches(useDatabase(), job.id)}>
+        <Layout job={job} onChanged={setJob} />
+      </SketchesContext>
+    </SessionContext>
+  );
+};
 
 /** The sketch card, docked left or right; enlarged it takes the room of what stands below it. */
 const SketchPanel = ({ job }: { job: JobRecord }) => {
@@ -62,7 +66,7 @@ const SketchPanel = ({ job }: { job: JobRecord }) => {
   );
 };
 
-const Layout = ({ job }: { job: JobRecord }) => {
+const Layout = ({ job, onChanged }: { job: JobRecord; onChanged: (job: JobRecord) => void }) => {
   const [finding, setFinding] = useState(false);
   useBenchKeys(() => setFinding(true));
   useShownPlace();
@@ -78,7 +82,7 @@ const Layout = ({ job }: { job: JobRecord }) => {
   }, [large, side, left, right]);
   return (
     <div className="flex h-full flex-col gap-2 p-2">
-      <TopBar job={job} />
+      <TopBar job={job} onChanged={onChanged} />
       <Failure />
       <Sentence />
       <Group orientation="horizontal" id="bench" className="min-h-0 flex-1">
@@ -142,7 +146,8 @@ const useShownPlace = (): void => {
   }, [act, measured, state]);
 };
 
-const TopBar = ({ job }: { job: JobRecord }) => {
+const TopBar = ({ job, onChanged }: { job: JobRecord; onChanged: (job: JobRecord) => void }) => {
+  const [asking, setAsking] = useState(false);
   const { act } = useSession();
   const navigate = useNavigate();
   const history = useBench((state) => state.history);
@@ -158,6 +163,10 @@ const TopBar = ({ job }: { job: JobRecord }) => {
         / <b className="text-ink">{`${job.number} ${job.name}`}</b> · {unit} ·{" "}
         <span aria-live="polite">{saved ? "saved" : "saving …"}</span>
       </nav>
+      <IconButton label="Job details" onClick={() => setAsking(true)}>
+        <Pencil size={14} />
+      </IconButton>
+      {asking && <JobDetails job={job} onClose={() => setAsking(false)} onChanged={onChanged} />}
       <span className="flex-1" />
       <div className="flex">
         <IconButton label="Undo" hint="Ctrl Z" disabled={history.position === 0} onClick={act.undo}>

@@ -38,7 +38,8 @@ const saveFile = async (database: Database, job: JobRecord, session: Session): P
     type,
     base64: toBase64(bytes),
   }));
-  const { number, name, customer, material, thickness, quantity, due } = job;
+  // its head may have changed since it was opened
+  const { number, name, customer, material, thickness, quantity, due } = (await database.jobs.get(job.id)) ?? job;
   const text = writeJobFile(
     { number, name, customer, material, thickness, quantity, due },
     session.getState().drawing,

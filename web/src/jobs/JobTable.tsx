@@ -9,11 +9,12 @@ import {
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { ArrowDown, ArrowUp, Ellipsis } from "lucide-react";
 import { DropdownMenu } from "radix-ui";
-import { useMemo, useRef } from "react";
+import { useMemo, useRef, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { toast } from "sonner";
 import { useDatabase } from "../app/StoreProvider.tsx";
 import { archiveJob, deleteJob, duplicateJob, JOB_STATES, restoreJob, type JobRecord } from "../store/index.ts";
+import { JobDetails } from "./JobDetails.tsx";
 import { JobPicture } from "./JobPicture.tsx";
 import type { TableSettings } from "./useTableSettings.ts";
 
@@ -195,27 +196,34 @@ const Actions = ({ job, nextNumber }: { job: JobRecord; nextNumber: string }) =>
     const copy = await duplicateJob(database, job.id, nextNumber);
     if (copy) undoable(`${label} duplicated as ${nextNumber}`, () => deleteJob(database, copy));
   };
+  const [open, setOpen] = useState(false);
   return (
-    <DropdownMenu.Root>
-      <DropdownMenu.Trigger
-        aria-label={`Actions for ${label}`}
-        className="grid h-8 w-8 place-items-center rounded-card text-soft hover:bg-ground hover:text-ink"
-      >
-        <Ellipsis size={16} aria-hidden="true" />
-      </DropdownMenu.Trigger>
-      <DropdownMenu.Portal>
-        <DropdownMenu.Content className="card z-40 min-w-40 p-1" align="end">
-          <DropdownMenu.Item className={item} onSelect={() => void duplicate()}>
-            Duplicate
-          </DropdownMenu.Item>
-          <DropdownMenu.Item className={item} onSelect={() => void archive(!job.archived)}>
-            {job.archived ? "Back to the list" : "Archive"}
-          </DropdownMenu.Item>
-          <DropdownMenu.Item className={item} onSelect={() => void remove()}>
-            Delete
-          </DropdownMenu.Item>
-        </DropdownMenu.Content>
-      </DropdownMenu.Portal>
-    </DropdownMenu.Root>
+    <>
+      {open && <JobDetails job={job} onClose={() => setOpen(false)} />}
+      <DropdownMenu.Root>
+        <DropdownMenu.Trigger
+          aria-label={`Actions for ${label}`}
+          className="grid h-8 w-8 place-items-center rounded-card text-soft hover:bg-ground hover:text-ink"
+        >
+          <Ellipsis size={16} aria-hidden="true" />
+        </DropdownMenu.Trigger>
+        <DropdownMenu.Portal>
+          <DropdownMenu.Content className="card z-40 min-w-40 p-1" align="end">
+            <DropdownMenu.Item className={item} onSelect={() => setOpen(true)}>
+              Details …
+            </DropdownMenu.Item>
+            <DropdownMenu.Item className={item} onSelect={() => void duplicate()}>
+              Duplicate
+            </DropdownMenu.Item>
+            <DropdownMenu.Item className={item} onSelect={() => void archive(!job.archived)}>
+              {job.archived ? "Back to the list" : "Archive"}
+            </DropdownMenu.Item>
+            <DropdownMenu.Item className={item} onSelect={() => void remove()}>
+              Delete
+            </DropdownMenu.Item>
+          </DropdownMenu.Content>
+        </DropdownMenu.Portal>
+      </DropdownMenu.Root>
+    </>
   );
 };

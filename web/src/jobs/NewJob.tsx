@@ -9,24 +9,13 @@ import { useState } from "react";
 import { createJob, type NewSketch } from "../store/index.ts";
 import { filesOf, readPicture } from "../ui/readPicture.ts";
 import { Segmented } from "../ui/Segmented.tsx";
+import { Field, headFields, MaterialList } from "./headFields.tsx";
 
-type Fields = { number: string; name: string; unit: Unit };
+type Fields = { number: string; name: string; unit: Unit; material: string; thickness: string };
 
-const schema = Joi.object({
-  number: Joi.string()
-    .trim()
-    .max(20)
-    .required()
-    .messages({ "string.empty": "A job needs a number.", "string.max": "20 characters at most." }),
-  name: Joi.string()
-    .trim()
-    .max(120)
-    .required()
-    .messages({ "string.empty": "A job needs a name: what is the part?", "string.max": "120 characters at most." }),
-  unit: Joi.valid("mm", "in").required(),
-});
+const schema = Joi.object(headFields);
 
-/** Asks for what a job needs before it can be drawn: number, name and the unit of its sketch. */
+/** Asks for what a job needs before it can be drawn: number, name and the unit of its sketch; what it is cut of, if that is known. */
 export const NewJob = ({
   number,
   taken,
@@ -39,7 +28,7 @@ export const NewJob = ({
   const database = useDatabase();
   const navigate = useNavigate();
   const { register, handleSubmit, setError, setValue, control, formState } = useForm<Fields>({
-    defaultValues: { number, name: "", unit: "mm" },
+    defaultValues: { number, name: "", unit: "mm", material: "", thickness: "" },
     resolver: joiResolver(schema),
   });
   const [sketches, setSketches] = useState<readonly NewSketch[]>([]);
@@ -64,8 +53,6 @@ export const NewJob = ({
       {
         ...fields,
         customer: "",
-        material: "",
-        thickness: "",
         quantity: 1,
         due: "",
       },
@@ -74,21 +61,8 @@ export const NewJob = ({
     );
     await navigate(`/jobs/${id}`);
   };
-  const field = (name: "number" | "name", label: string) => (
-    <label className="block">
-      <span className="text-soft">{label}</span>
-      <input
-        {...register(name)}
-        autoFocus={name === "name"}
-        aria-invalid={formState.errors[name] ? true : undefined}
-        className="mt-1 block h-8 w-full rounded-card border border-hair bg-board px-2"
-      />
-      {formState.errors[name] && (
-        <span role="alert" className="text-fault">
-          {formState.errors[name].message}
-        </span>
-      )}
-    </label>
+  const field = (name: keyof Fields, label: string, more: object = {}) => (
+    <Field label={label} error={formState.errors[name]?.message} {...register(name)} {...more} />
   );
   return (
     <Dialog.Root open onOpenChange={(open) => !open && onClose()}>
@@ -97,7 +71,7 @@ export const NewJob = ({
         <Dialog.Content className="card fixed top-1/4 left-1/2 w-96 -translate-x-1/2 p-5" aria-describedby={undefined}>
           <Dialog.Title className="text-base font-semibold">New job</Dialog.Title>
           <form onSubmit={(event) => void handleSubmit(make)(event)} className="mt-3 flex flex-col gap-3">
-            {field("name", "Part")}
+            {field("name", "Part", { autoFocus: true })}
             {field("number", "Job number")}
             <div>
               <div className="mb-1 text-soft">Unit of the sketch</div>
@@ -111,6 +85,11 @@ export const NewJob = ({
                 onChange={(unit) => setValue("unit", unit as Unit)}
               />
             </div>
+            <div className="grid grid-cols-2 gap-3">
+              {field("material", "Material", { list: "new-job-materials" })}
+              {field("thickness", "Thickness")}
+            </div>
+            <MaterialList id="new-job-materials" />
             <div
               onDragOver={(event) => event.preventDefault()}
               onDrop={(event) => {

@@ -104,6 +104,20 @@ export const duplicateJob = async (database: Database, id: string, number: strin
   return copy;
 };
 
+type Head = Pick<JobRecord, "number" | "name" | "customer" | "material" | "thickness" | "quantity" | "due">;
+
+/** Changes what a job says of itself; returns the job as it is then. */
+export const changeHead = async (database: Database, job: JobRecord, head: Head): Promise<JobRecord> => {
+  const { number, name, customer, material, thickness, quantity, due } = head;
+  const changes: Head = { number, name, customer, material, thickness, quantity, due };
+  await database.jobs.update(job.id, changes);
+  return { ...job, ...changes };
+};
+
+/** The numbers that jobs have. */
+export const numbersTaken = async (database: Database): Promise<readonly string[]> =>
+  (await database.jobs.toArray()).map(({ number }) => number);
+
 export const archiveJob = async (database: Database, id: string, archived: boolean): Promise<void> => {
   await database.jobs.update(id, { archived });
 };
