@@ -97,6 +97,24 @@ describe("ash-edge tidy and convert", () => {
     expect(JSON.parse((await run("inspect", again, "--json")).out).findings).toEqual([]);
   });
 
+  it("what lies twice on different layers is no duplicate, but is told once the layers are those of roles", async () => {
+    const hole = (layer: string) => ({ kind: "circle", centre: { x: 10, y: 5 }, radius: 2, layer }) as const;
+    const input = file(writeShapes([...square(0), hole("0"), hole("DRILL")], "mm"));
+    const tidied = async (...more: string[]): Promise<[number, string[]]> => {
+      const { code, out } = await run("tidy", input, "-o", `${input}.dxf`, "--json", ...more);
+      const { findings } = JSON.parse(out) as { findings: { code: string; fixed: boolean }[] };
+      return [code, findings.map((one) => `${one.code} ${one.fixed}`)];
+    };
+    expect(await tidied()).toEqual([0, []]);
+    expect(await tidied("--roles")).toEqual([1, ["duplicate false"]]);
+    expect(await tidied("--roles", "--ignore", "layer")).toEqual([0, ["duplicate true"]]);
+    const { code, out } = await run("convert", input, "-o", `${input}.dxf`, "--json", "--roles");
+    expect([
+      code,
+      JSON.parse(out).findings.filter(({ code }: { code: string }) => code === "duplicate").length,
+    ]).toEqual([1, 1]);
+  });
+
   it("shared edges as asked for; exit 1 while errors remain", async () => {
     const input = file(writeShapes([...square(0), ...square(20)], "mm"));
     const ends = async (shared: string): Promise<[number, number]> => {

@@ -4,7 +4,7 @@ import { fitRead, shapesOf, thingsOf, type ReadDrawing, type ReadShape } from "@
 import { readDxf, writeShapes } from "@ash-edge/core/formats/dxf";
 import { JOIN_TOLERANCE, type Unit } from "@ash-edge/core/numeric";
 import { sayRefusal } from "@ash-edge/core/say";
-import { tidy, type Tidied } from "@ash-edge/core/tidy";
+import { tidy, type Finding, type Thing, type Tidied } from "@ash-edge/core/tidy";
 import type { Arguments } from "./arguments.ts";
 import { offsetContours } from "./offsetContours.ts";
 import { depthsOf, reportOf, type Report } from "./report.ts";
@@ -37,15 +37,17 @@ export const workOn = async (file: string, options: Arguments, into = ".dxf"): P
   const { things, rest } = thingsOf(read);
   const { command, ignore, sharedEdges } = options;
   const mends = command === "tidy" || command === "offset";
+  const tolerance = options.tolerance ?? JOIN_TOLERANCE[units];
   const { things: tidied, findings } = tidy(things, {
-    tolerance: options.tolerance ?? JOIN_TOLERANCE[units],
+    tolerance,
     ignore,
     sharedEdges: mends ? sharedEdges : "keep",
     accept: () => mends,
   });
   const offset = options.offset && offsetContours(tidied, options.offset, units);
   const standing = offset?.made ?? (mends && options.roles ? onRoles(tidied) : tidied);
-  const report = reportOf(read, units, options.units, standing, rest, findings, offset?.findings);
+  const twice = options.roles && command !== "offset" ? twiceOver(standing, tolerance, findings) : [];
+  const report = reportOf(read, units, options.units, standing, rest, [...findings, ...twice], offset?.findings);
   if (command === "inspect") return { report };
   if (into === ".csv") {
     const { contourCsv } = await import("@ash-edge/core/formats/csv");
@@ -92,6 +94,19 @@ const onKnown = (
     const depth = layers.get(id);
     return depth === undefined ? shape : { ...shape, layer: roleLayer(depth) };
   });
+};
+
+/**
+ * What lies twice on layers that told it apart until contours were put on layers by their role: it would be cut twice, and the second of two
+ * equal contours counts as one that lies in the first.
+ */
+const twiceOver = (standing: readonly Tidied[], tolerance: number, known: readonly Finding[]): readonly Finding[] => {
+  const things = standing.map((thing, id): Thing => ({ ...thing, id }));
+  const { findings } = tidy(things, { tolerance, ignore: new Set(["layer", "colour"]), sharedEdges: "keep", accept: () => false }); // prettier-ignore
+  const told = new Set(known.filter(({ fixed }) => !fixed).map(({ code, at }) => `${code} ${at.x} ${at.y}`));
+  return findings.filter(
+    ({ code, at }) => (code === "duplicate" || code === "overlap") && !told.has(`${code} ${at.x} ${at.y}`),
+  );
 };
 
 const roleLayer = (depth: number): string => (depth % 2 === 0 ? "OUTSIDE" : "INSIDE");
