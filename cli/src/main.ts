@@ -76,11 +76,15 @@ const runAll = async (options: Arguments): Promise<0 | 1 | 2> => {
         const tried = await tries[i]!;
         if ("unusable" in tried) throw new Unusable(tried.unusable);
         const { report, text } = tried.worked;
-        if (text !== undefined)
-          await write(text, many ? join(options.out!, `${basename(file, extname(file))}.dxf`) : options.out!, many);
+        const written =
+          text === undefined
+            ? undefined
+            : write(text, many ? join(options.out!, `${basename(file, extname(file))}.dxf`) : options.out!, many);
+        // put into words while it is written, and said when it is
+        const told = options.json || options.out === "-" ? "" : `${many ? `${file}\n` : ""}${reportText(report)}`;
+        await written;
         reports.push(many ? { file, ...report } : report);
-        if (!options.json && options.out !== "-")
-          process.stdout.write(`${many ? `${file}\n` : ""}${reportText(report)}`);
+        process.stdout.write(told);
         worst = Math.max(worst, report.ready ? 0 : 1) as 0 | 1 | 2;
       } catch (reason) {
         if (!(reason instanceof Unusable)) throw reason;

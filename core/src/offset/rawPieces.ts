@@ -1,7 +1,7 @@
-import type { Carrier } from "../geometry/curve.ts";
-import { arcBetween, pieceCentre, pieceLength, pieceRadius, splitPiece, type Piece } from "../geometry/piece.ts";
-import { add, along, distance, leftOf, subtract, times, unit, type Point } from "../geometry/point.ts";
-import { meetCarriers, meetingPoints } from "../intersect/carriers.ts";
+import { arcBetween, pieceLength, splitPiece, type Piece } from "../geometry/piece.ts";
+import { add, along, leftOf, subtract, times, unit, type Point } from "../geometry/point.ts";
+import { Gathered, type Put } from "./gathered.ts";
+import { apexOf, movedBy, type Moved } from "./moved.ts";
 import { SMOOTH_TURN, type Corners, type Joined } from "./sources.ts";
 
 /** What stands at a corner that opens to the side of the offset: its spokes' ends, and what is between them. */
@@ -132,98 +132,6 @@ export const rawPieces = (joined: Joined, by: number, kind: Corners, limit: numb
   return { ...raw.done(), spreads };
 };
 
-/** Pieces moved to their left, by their places in the list; their ends are made when asked for, unless a neighbour shares them. */
-type Moved = {
-  readonly start: (i: number) => Point;
-  readonly end: (i: number) => Point;
-  /** The end of one and the start of another are one point, elsewhere than on their own. */
-  readonly share: (p: number, q: number, shared: Point) => void;
-  readonly isShifted: (i: number) => boolean;
-  /** Of arcs, none of lines. */
-  readonly centres: readonly (Point | undefined)[];
-  /** Of arcs; below 0 where one has shrunk to nothing or beyond. */
-  readonly radii: Float64Array;
-};
-
-const movedBy = ({ pieces, directions }: Joined, by: number): Moved => {
-  const count = pieces.length;
-  const starts = new Array<Point | undefined>(count);
-  const ends = new Array<Point | undefined>(count);
-  const shifted = new Uint8Array(count);
-  const centres = new Array<Point | undefined>(count);
-  const radii = new Float64Array(count);
-  for (let i = 0; i < count; i++) {
-    const piece = pieces[i]!;
-    if (piece.bulge === 0) continue;
-    const radius = pieceRadius(piece) - by * Math.sign(piece.bulge);
-    centres[i] = pieceCentre(piece)!;
-    radii[i] = radius > 0 ? radius : -1;
-  }
-  const leftOff = ({ x, y }: Point, k: number): Point => ({
-    x: x - by * directions[k + 1]!,
-    y: y + by * directions[k]!,
-  });
-  return {
-    start: (i) => (starts[i] ??= leftOff(pieces[i]!.a, 4 * i)),
-    end: (i) => (ends[i] ??= leftOff(pieces[i]!.b, 4 * i + 2)),
-    share: (p, q, shared) => {
-      ends[p] = starts[q] = shared;
-      shifted[p] = shifted[q] = 1;
-    },
-    isShifted: (i) => shifted[i] === 1,
-    centres,
-    radii,
-  };
-};
-
-/** The raw pieces while they are put together, with room for so many and more. */
-class Gathered {
-  readonly pieces: Piece[] = [];
-  readonly centres: (Point | undefined)[] = [];
-  readonly ends = new Map<number, readonly number[]>();
-  radii: Float64Array;
-  from: Int32Array;
-  next: Int32Array;
-
-  constructor(room: number) {
-    this.radii = new Float64Array(room);
-    this.from = new Int32Array(room);
-    this.next = new Int32Array(room);
-  }
-  put(piece: Piece, centre: Point | undefined, radius: number, from: number): void {
-    const at = this.pieces.push(piece) - 1;
-    this.centres.push(centre);
-    if (at === this.from.length) {
-      const room = <A extends Float64Array | Int32Array>(made: A, old: A): A => {
-        made.set(old);
-        return made;
-      };
-      this.radii = room(new Float64Array(2 * at), this.radii);
-      this.from = room(new Int32Array(2 * at), this.from);
-      this.next = room(new Int32Array(2 * at), this.next);
-    }
-    this.radii[at] = radius;
-    this.from[at] = from;
-    this.next[at] = -1;
-  }
-  putOther(from: number, { piece, ends }: Put): void {
-    if (ends) this.ends.set(this.pieces.length, ends);
-    this.put(piece, undefined, 0, from);
-  }
-  /** The last one goes on into what is put next. */
-  goesOn(): void {
-    this.next[this.pieces.length - 1] = this.pieces.length;
-  }
-  done(): Omit<Raw, "spreads"> {
-    const { pieces, centres, ends, radii, from, next } = this;
-    const count = pieces.length;
-    return { pieces, centres, ends, radii: radii.subarray(0, count), from: from.subarray(0, count), next: next.subarray(0, count) }; // prettier-ignore
-  }
-}
-
-/** A straight piece that stands at a corner, and the pieces whose bands it ends. */
-type Put = { readonly piece: Piece; readonly ends?: readonly number[] };
-
 /** An arc, in halves where it is more than a quarter of a turn; what went before it may go on into it. */
 const putArc = (raw: Gathered, arc: Piece, centre: Point, radius: number, from: number, goesOn: boolean): void => {
   if (goesOn) raw.goesOn();
@@ -286,32 +194,6 @@ const crossingAt = (directions: Float64Array, p: number, q: number, at: Point, b
   const vy = directions[4 * q + 1]!;
   const part = 1 + ux * vx + uy * vy;
   return { x: at.x - by * ((uy + vy) / part), y: at.y + by * ((ux + vx) / part) };
-};
-
-const carrierOf = ({ directions, pieces }: Joined, { start, centres, radii }: Moved, i: number): Carrier | undefined =>
-  pieces[i]!.bulge === 0
-    ? { kind: "line", at: start(i), direction: { x: directions[4 * i]!, y: directions[4 * i + 1]! } }
-    : radii[i]! < 0
-      ? undefined
-      : { kind: "circle", centre: centres[i]!, radius: radii[i]! };
-
-/** Where the first runs on forwards and the second backwards until they meet, no farther than `reach` from the corner. */
-const apexOf = (joined: Joined, moved: Moved, p: number, q: number, reach: number): Point | undefined => {
-  const { directions } = joined;
-  const at = joined.pieces[q]!.a;
-  const one = carrierOf(joined, moved, p);
-  const other = carrierOf(joined, moved, q);
-  if (!one || !other) return undefined;
-  const found = meetingPoints(meetCarriers(one, other, 0)).filter((place) => {
-    const u = subtract(place, moved.end(p));
-    const v = subtract(place, moved.start(q));
-    return (
-      distance(place, at) <= reach &&
-      u.x * directions[4 * p + 2]! + u.y * directions[4 * p + 3]! >= 0 &&
-      v.x * directions[4 * q]! + v.y * directions[4 * q + 1]! <= 0
-    );
-  });
-  return found.sort((s, t) => distance(s, at) - distance(t, at))[0];
 };
 
 /** Puts what is left of a moved piece: nothing where it vanished or runs backwards; halves where it is an arc over half a turn. */

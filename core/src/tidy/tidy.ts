@@ -1,6 +1,6 @@
 import { joinRuns, runPieces, type Ends } from "../contour/joining.ts";
 import { boxesOf } from "../geometry/boxesOf.ts";
-import { boxTree } from "../geometry/boxTree.ts";
+import { runTree } from "../geometry/boxTree.ts";
 import { circleHalves } from "../geometry/circle.ts";
 import { pieceLength, type Piece } from "../geometry/piece.ts";
 import { distance, equalPoint, type Point } from "../geometry/point.ts";
@@ -228,10 +228,11 @@ const crossingFindings = (standing: readonly Standing[]): Finding[] => {
     }
   });
   const near: { i: number; j: number }[] = [];
-  boxTree(boxesOf(sides)).pairs(RESOLUTION, (i, j) => {
-    const [one, other] = [sides[i]!, sides[j]!];
-    // straight pieces that share an end have no other place to cross
-    if (one.bulge !== 0 || other.bulge !== 0 || !shareAnEnd(one, other)) near.push({ i, j });
+  // straight pieces that share an end have no other place to cross
+  const noCrossing = (i: number, j: number): boolean =>
+    sides[i]!.bulge === 0 && sides[j]!.bulge === 0 && shareAnEnd(sides[i]!, sides[j]!);
+  runTree(boxesOf(sides), (i) => owners[i] === owners[i + 1] && noCrossing(i, i + 1)).pairs(RESOLUTION, (i, j) => {
+    if (!noCrossing(i, j)) near.push({ i, j });
   });
   near.sort((p, q) => p.i - q.i || p.j - q.j);
   const found = new Map<string, Finding>();
