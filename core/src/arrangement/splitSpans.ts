@@ -128,7 +128,7 @@ const endPlaces = (
   const starts = new Int32Array(pieces.length).fill(-1);
   const ends = new Int32Array(pieces.length).fill(-1);
   const before = new Int32Array(pieces.length).fill(-1);
-  next.forEach((to, i) => void (to >= 0 && (before[to] = i)));
+  for (let i = 0; i < next.length; i++) if (next[i]! >= 0) before[next[i]!] = i;
   for (let i = 1; i < pieces.length; i++) if (pieces[i - 1]!.b === pieces[i]!.a) before[i] = i - 1;
   const endOf = (i: number): number => (ends[i]! < 0 ? (ends[i] = places.push(pieces[i]!.b) - 1) : ends[i]!);
   const startOf = (i: number): number => {

@@ -185,11 +185,14 @@ const runOf = (
     return { closed: true, circle, pieces: left ? halves : halves.map(reversePiece).reverse(), sources };
   }
   const pieces = runPieces(list, split, fragments, closed);
+  return isSliver(pieces, closed, resolution) ? undefined : { closed, pieces, sources };
+};
+
+/** True for what is no wider than two resolutions; an open run for what is no longer than four. */
+const isSliver = (pieces: readonly Piece[], closed: boolean, resolution: number): boolean => {
   let length = 0;
   for (let i = 0; i < pieces.length; i++) length += pieceLength(pieces[i]!);
-  if (closed && Math.abs(enclosedArea(pieces)) <= 2 * resolution * length) return undefined;
-  if (!closed && length <= 4 * resolution) return undefined;
-  return { closed, pieces, sources };
+  return closed ? Math.abs(enclosedArea(pieces)) <= 2 * resolution * length : length <= 4 * resolution;
 };
 
 const wholeCircle = ({ pieces, span }: SpanList, fragments: readonly Fragment[]): Circle | undefined => {

@@ -1,4 +1,4 @@
-import { arcBetween, pieceLength, splitPiece, type Piece } from "../geometry/piece.ts";
+import { arcBetween, splitPiece, type Piece } from "../geometry/piece.ts";
 import { add, along, leftOf, subtract, times, unit, type Point } from "../geometry/point.ts";
 import { Gathered, type Put } from "./gathered.ts";
 import { apexOf, movedBy, type Moved } from "./moved.ts";
@@ -56,7 +56,7 @@ export const rawPieces = (joined: Joined, by: number, kind: Corners, limit: numb
   const standing = kind !== "round" || caps.size > 0;
 
   const corner = new Int32Array(count).fill(-1); // after each piece
-  before.forEach((p, k) => void (p >= 0 && (corner[p] = k)));
+  for (let k = 0; k < before.length; k++) if (before[k]! >= 0) corner[before[k]!] = k;
   /** 1 where a piece and what stands at the corner after it go on into each other and into the next piece. */
   const smooth = new Uint8Array(count);
   const arcs = new Array<Piece | undefined>(count); // round corners after pieces
@@ -163,10 +163,9 @@ const spoke = (before: number, after: number, start: Point, middle: Point, end: 
  * where the cuts, `by` times the tangent of half the turn from the corner, leave something of both pieces. What is cut off lies within `by` of the other piece:
  * that zone is convex, the crossing lies on its bound and the piece's end inside.
  */
-const cutBack = ({ pieces, corners }: Joined, by: number): ((corner: number) => boolean) => {
+const cutBack = ({ pieces, lengths, corners }: Joined, by: number): ((corner: number) => boolean) => {
   const { before, after, halfTurn } = corners;
-  const left = new Float64Array(pieces.length);
-  for (let i = 0; i < pieces.length; i++) left[i] = pieceLength(pieces[i]!);
+  const left = lengths.slice();
   const crosses = (k: number): boolean =>
     halfTurn[k]! * Math.sign(by) >= SMOOTH_TURN / 2 &&
     Math.abs(halfTurn[k]!) < STEEP &&

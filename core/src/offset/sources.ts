@@ -32,6 +32,7 @@ const NO_LENGTH = 1e-9;
 export type Joined = {
   readonly pieces: readonly Piece[];
   readonly directions: Float64Array;
+  readonly lengths: Float64Array;
   readonly corners: CornerList;
 };
 
@@ -44,13 +45,18 @@ export const cornersOf = (sources: readonly OffsetSource[]): Joined & { readonly
     const first = pieces.length;
     for (let i = 0; i < source.pieces.length; i++) {
       const piece = source.pieces[i]!;
-      if (pieceLength(piece) <= NO_LENGTH) continue;
+      const { a, b } = piece;
+      // a chord in x or y tells most
+      const chord = Math.max(Math.abs(b.x - a.x), Math.abs(b.y - a.y));
+      if (chord <= NO_LENGTH && pieceLength(piece) <= NO_LENGTH) continue;
       pieces.push(piece);
       owners.push(owner);
     }
     if (pieces.length > first) ranges.push({ first, last: pieces.length - 1, closed: source.closed });
   });
   const directions = directionsOf(pieces);
+  const lengths = new Float64Array(pieces.length);
+  for (let i = 0; i < pieces.length; i++) lengths[i] = pieceLength(pieces[i]!);
   const count = ranges.reduce((sum, { first, last, closed }) => sum + last - first + (closed ? 1 : 2), 0);
   const before = new Int32Array(count).fill(-1);
   const after = new Int32Array(count).fill(-1);
@@ -70,7 +76,7 @@ export const cornersOf = (sources: readonly OffsetSource[]): Joined & { readonly
       corner(last, -1);
     }
   }
-  return { pieces, directions, owners, corners: { before, after, halfTurn, caps: new Map() } };
+  return { pieces, directions, lengths, owners, corners: { before, after, halfTurn, caps: new Map() } };
 };
 
 /** The place of a corner. */
@@ -105,12 +111,12 @@ const halfTurnOf = (ux: number, uy: number, vx: number, vy: number): number => {
 /** A chain there and back, as one contour that opens at both ends as `ends` says. */
 export const thereAndBack = (chain: readonly Piece[], ends: Ends): Joined => {
   const back = chain.map(reversePiece).reverse();
-  const { pieces, directions, corners } = cornersOf([{ pieces: [...chain, ...back], closed: true }]);
+  const { pieces, directions, lengths, corners } = cornersOf([{ pieces: [...chain, ...back], closed: true }]);
   const caps = new Map<number, Ends>();
   corners.before.forEach((before, corner) => {
     if (before !== pieces.length / 2 - 1 && before !== pieces.length - 1) return;
     caps.set(corner, ends);
     corners.halfTurn[corner] = -Infinity;
   });
-  return { pieces, directions, corners: { ...corners, caps } };
+  return { pieces, directions, lengths, corners: { ...corners, caps } };
 };

@@ -23,8 +23,7 @@ export const zoneOf = (joined: Joined, spreads: readonly (Spread | undefined)[],
   const by = Math.abs(signed);
   const side = Math.sign(signed);
   const { span } = spanList(pieces);
-  // what follows on one another here is mostly what follows on one another there
-  const tree = runTree(boxesOf(pieces), (i) => equalPoint(pieces[i]!.b, pieces[i + 1]!.a));
+  const tree = treeWhenWorthIt(pieces);
   if (spreads.every((spread) => !spread || spread.kind === "round"))
     return (p, slack) => any(tree, p, by, (i) => nearer(span(i), p, by - slack));
   const smooth = smoothEnds(joined);
@@ -49,15 +48,39 @@ export const zoneOf = (joined: Joined, spreads: readonly (Spread | undefined)[],
     );
 };
 
+type Within = Pick<BoxTree, "within">;
+
+/** A few looks go through all boxes; only more of them are worth a tree. */
+const FEW_LOOKS = 8;
+
+/** Finds pieces by their boxes; where nothing comes near an offset it is asked a few times only, however many there are. */
+const treeWhenWorthIt = (pieces: readonly Piece[]): Within => {
+  const boxes = boxesOf(pieces);
+  let looks = 0;
+  let tree: Within | undefined;
+  return {
+    within: (minX, minY, maxX, maxY, visit) => {
+      looks += 1;
+      if (looks > FEW_LOOKS) {
+        // what follows on one another in a contour mostly lies near
+        tree ??= runTree(boxes, (i) => equalPoint(pieces[i]!.b, pieces[i + 1]!.a));
+        return tree.within(minX, minY, maxX, maxY, visit);
+      }
+      for (let i = 0, k = 0; i < pieces.length; i++, k += 4)
+        if (boxes[k]! <= maxX && boxes[k + 1]! <= maxY && boxes[k + 2]! >= minX && boxes[k + 3]! >= minY) visit(i);
+    },
+  };
+};
+
 /** Whether something near a place holds. */
-const any = (tree: BoxTree, p: Point, reach: number, holds: (i: number) => boolean): boolean => {
+const any = (tree: Within, p: Point, reach: number, holds: (i: number) => boolean): boolean => {
   let found = false;
   tree.within(p.x - reach, p.y - reach, p.x + reach, p.y + reach, (i) => void (found ||= holds(i)));
   return found;
 };
 
 /** Whether a place lies behind closed contours, which all have what is free on one side; by those that a ray to the right meets. */
-const behindOf = (pieces: readonly Piece[], tree: BoxTree, side: number): ((p: Point) => boolean) => {
+const behindOf = (pieces: readonly Piece[], tree: Within, side: number): ((p: Point) => boolean) => {
   const free = side * enclosedArea(pieces) > 0 ? 1 : 0;
   return (p) => {
     const met: Piece[] = [];
