@@ -69,7 +69,8 @@ export const rawPieces = (joined: Joined, by: number, kind: Corners, limit: numb
     const at = pieces[q]!.a;
     if (Math.abs(turn) < SMOOTH_TURN / 2) {
       moved.share(p, q, bisected(directions, p, q, at, by) ?? moved.end(p));
-      smooth[p] = 1;
+      // nearly tangent arcs of more than a quarter turn each might come round to each other
+      smooth[p] = Math.min(Math.abs(pieces[p]!.bulge), Math.abs(pieces[q]!.bulge)) > QUARTER ? 0 : 1;
     } else if (turn * by > 0) {
       if (spokes) others.set(p, spoke(p, q, moved.end(p), at, moved.start(q)));
       else if (isCutBack(k)) {
