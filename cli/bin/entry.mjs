@@ -2,6 +2,10 @@
 import { readdirSync, statSync } from "node:fs";
 import { dirname, join } from "node:path";
 import { fileURLToPath } from "node:url";
+import { setFlagsFromString } from "node:v8";
+
+// The space for what is new grows to its full size at once: a drawing fills it anyway, and step by step it is swept more often.
+setFlagsFromString("--semi-space-growth-factor=16");
 
 const cli = dirname(dirname(fileURLToPath(import.meta.url)));
 

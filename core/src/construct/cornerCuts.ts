@@ -1,4 +1,4 @@
-import { carrierOf, carrierNearest } from "../geometry/curve.ts";
+import { carrierNearest, pieceCarrier } from "../geometry/curve.ts";
 import { arcBetween, partOfPiece, pieceDirection, pieceLength, piecePoint, type Piece } from "../geometry/piece.ts";
 import { add, along, cross, distance, dot, subtract, times, unit, type Point } from "../geometry/point.ts";
 import { meetCarriers, meetingPoints } from "../intersect/carriers.ts";
@@ -95,7 +95,7 @@ export const relieveCorner = (
  * the arc's own side, nearest to it. Carriers that do not meet there: a refusal.
  */
 export const sharpCorner = (before: Piece, arc: Piece, after: Piece): Outcome<{ before: Piece; after: Piece }> => {
-  const [onA, onB] = [before, after].map((piece) => carrierOf({ kind: "piece", ...piece }));
+  const [onA, onB] = [before, after].map(pieceCarrier);
   const places = meetingPoints(meetCarriers(onA!, onB!, RESOLUTION));
   const middle = piecePoint(arc, 0.5);
   const ahead = (p: Point): boolean => {
@@ -112,15 +112,15 @@ export const sharpCorner = (before: Piece, arc: Piece, after: Piece): Outcome<{ 
 
 /** A piece run on, or cut, along its own carrier so that it ends at `p`. */
 export const endedAt = (piece: Piece, p: Point): Piece => {
-  const carrier = carrierOf({ kind: "piece", ...piece });
+  const carrier = pieceCarrier(piece);
   if (carrier.kind === "line") return { ...piece, b: p };
   return arcBetween(piece.a, p, carrier.centre, piece.bulge > 0);
 };
 export const startedAt = (piece: Piece, p: Point): Piece => {
-  const carrier = carrierOf({ kind: "piece", ...piece });
+  const carrier = pieceCarrier(piece);
   if (carrier.kind === "line") return { ...piece, a: p };
   return arcBetween(p, piece.b, carrier.centre, piece.bulge > 0);
 };
 
 /** Where `p` lies on the carrier of a piece. */
-export const onCarrier = (piece: Piece, p: Point): Point => carrierNearest(carrierOf({ kind: "piece", ...piece }), p);
+export const onCarrier = (piece: Piece, p: Point): Point => carrierNearest(pieceCarrier(piece), p);

@@ -1,4 +1,4 @@
-import { carrierOf, type Carrier, type Curve } from "../geometry/curve.ts";
+import { carrierOf, pieceCarrier, type Curve } from "../geometry/curve.ts";
 import {
   arcBetween,
   partOfPiece,
@@ -23,8 +23,6 @@ const SMOOTH = 1e-9;
 /** A touching point this near to the far end of its edge uses the edge up; and no farther beyond it does one still count as on it. */
 const USED_UP = RESOLUTION;
 
-const on = (curve: Piece): Carrier => carrierOf({ kind: "piece", ...curve });
-
 /** The side on which the path turns at a corner: 1 left, -1 right, 0 where it runs on smoothly or turns right back. */
 export const cornerSide = (before: Piece, after: Piece): 1 | -1 | 0 => {
   const turn = cross(pieceDirection(before, 1), pieceDirection(after, 0));
@@ -38,7 +36,7 @@ export const cornerSide = (before: Piece, after: Piece): 1 | -1 | 0 => {
  */
 const radiusTouching = (at: Point, heading: Point, other: Piece, side: 1 | -1): number | undefined => {
   const n = times(leftOf(heading), side);
-  const carrier = on(other);
+  const carrier = pieceCarrier(other);
   const radius = ((): number => {
     if (carrier.kind === "line") {
       const across = leftOf(carrier.direction);
@@ -85,7 +83,7 @@ const cornerBy = (
 
 const attempt = (before: Piece, after: Piece, radius: number): FilletedCorner | undefined => {
   const corner = before.b;
-  const circles = tangentCircles(on(before), on(after), radius, corner);
+  const circles = tangentCircles(pieceCarrier(before), pieceCarrier(after), radius, corner);
   if (!circles.ok) return undefined;
   const found = circles.value.flatMap((circle) => cornerBy(circle, before, after) ?? []);
   if (found.length === 0) return undefined;
@@ -102,7 +100,7 @@ export const largestFillet = (before: Piece, after: Piece): number | undefined =
     // the other edge runs the other way, so the corner's side turns with it
     radiusTouching(after.b, times(pieceDirection(after, 1), -1), reversePiece(before), side === 1 ? -1 : 1),
   ].filter((radius) => radius !== undefined);
-  const limit = tangentCircles(on(before), on(after), 1e12, before.b);
+  const limit = tangentCircles(pieceCarrier(before), pieceCarrier(after), 1e12, before.b);
   if (!limit.ok && typeof limit.refusal.values.limit === "number") candidates.push(limit.refusal.values.limit);
   return candidates.sort((p, q) => q - p).find((radius) => attempt(before, after, radius) !== undefined);
 };

@@ -1,4 +1,13 @@
-import { carrierOf, curveBounds, curveEnds, curveNearest, isSmooth, smoothOf, type Curve } from "../geometry/curve.ts";
+import {
+  carrierOf,
+  curveBounds,
+  curveEnds,
+  curveNearest,
+  isSmooth,
+  pieceCarrier,
+  smoothOf,
+  type Curve,
+} from "../geometry/curve.ts";
 import { arcBetween, type Piece } from "../geometry/piece.ts";
 import { along, cross, distance, dot, leftOf, subtract, unit, type Point } from "../geometry/point.ts";
 import { feetOn } from "../geometry/smooth.ts";
@@ -87,7 +96,7 @@ const boundsPoints = (curve: Curve): Point[] => {
  * with the same sweep; the whole of it. An arc that would shrink to nothing is a refusal.
  */
 export const parallelPiece = (piece: Piece, side: Point, by: number): Outcome<Piece> => {
-  const carrier = carrierOf({ kind: "piece", ...piece });
+  const carrier = pieceCarrier(piece);
   if (carrier.kind === "line") {
     const sign = cross(carrier.direction, subtract(side, carrier.at)) < 0 ? -1 : 1;
     const n = leftOf(carrier.direction);

@@ -1,4 +1,4 @@
-import { carrierOf } from "../geometry/curve.ts";
+import { pieceCarrier } from "../geometry/curve.ts";
 import {
   arcBetween,
   bulgeOf,
@@ -87,7 +87,7 @@ const side = (pieces: readonly Piece[], closed: boolean, width: Width, sign: 1 |
   const sides: Piece[] = [];
   for (const [i, piece] of pieces.entries()) {
     const [h0, h1] = [width.runs[i]![0] / 2, width.runs[i]![1] / 2];
-    const carrier = carrierOf({ kind: "piece", ...piece });
+    const carrier = pieceCarrier(piece);
     const inwards = Math.sign(piece.bulge) === sign;
     if (carrier.kind === "circle" && inwards && carrier.radius - h0 <= RESOLUTION)
       return refuse("width-too-wide", { limit: 2 * carrier.radius }, piece.a);
@@ -119,11 +119,7 @@ const side = (pieces: readonly Piece[], closed: boolean, width: Width, sign: 1 |
       between.set(i, arcBetween(before.b, after.a, vertex, turn > 0));
       continue;
     }
-    const meeting = meetCarriers(
-      carrierOf({ kind: "piece", ...before }),
-      carrierOf({ kind: "piece", ...after }),
-      RESOLUTION,
-    );
+    const meeting = meetCarriers(pieceCarrier(before), pieceCarrier(after), RESOLUTION);
     const [corner] = [...meetingPoints(meeting)].sort((p, q) => distance(p, vertex) - distance(q, vertex));
     if (!evenly && (!corner || distance(corner, vertex) > Math.max(width.runs[i]![1], width.runs[j]![0]))) {
       between.set(i, line(before.b, after.a)); // sides that hardly bend meet far from where the width changes

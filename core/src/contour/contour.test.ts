@@ -75,10 +75,7 @@ describe("contours", () => {
         const parts = order.map((i) => (flips.next().value ? reversePiece(pieces[i]!) : pieces[i]!));
         const runs = joinRuns(parts, 1e-7);
         expect(runs.map(({ closed, links }) => [closed, links.length])).toEqual([[true, pieces.length]]);
-        const joined = runPieces(
-          runs[0]!,
-          parts.map((part) => [part]),
-        );
+        const joined = runPieces(runs[0]!, (part) => [parts[part]!]);
         joined.forEach((piece, i) => expect(piece.b).toEqual(joined[(i + 1) % joined.length]!.a));
         expect(Math.abs(enclosedArea(joined))).toBeCloseTo(Math.abs(enclosedArea(pieces)), 9);
         const length = (all: readonly Piece[]): number => all.reduce((sum, piece) => sum + pieceLength(piece), 0);

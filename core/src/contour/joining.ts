@@ -104,13 +104,14 @@ const weldInPlace = (pieces: Piece[], closed: boolean): void => {
   if (closed && last && !equalPoint(last.b, pieces[0]!.a)) pieces[pieces.length - 1] = { ...last, b: pieces[0]!.a };
 };
 
-export const runPieces = (run: Run, pieces: readonly (readonly Piece[])[]): readonly Piece[] => {
+/** The pieces of a run in running order, their ends made the same numbers; `piecesOf` gives those of a part. */
+export const runPieces = ({ links, closed }: Run, piecesOf: (part: number) => readonly Piece[]): readonly Piece[] => {
   const all: Piece[] = [];
-  for (const { part, reversed } of run.links) {
-    const own = pieces[part]!;
-    if (!reversed) for (const piece of own) all.push(piece);
-    else for (let i = own.length - 1; i >= 0; i--) all.push(reversePiece(own[i]!));
+  for (let k = 0; k < links.length; k++) {
+    const { part, reversed } = links[k]!;
+    const own = piecesOf(part);
+    for (let i = 0; i < own.length; i++) all.push(reversed ? reversePiece(own[own.length - 1 - i]!) : own[i]!);
   }
-  weldInPlace(all, run.closed);
+  weldInPlace(all, closed);
   return all;
 };

@@ -104,10 +104,9 @@ export const profileOf = (
 
   const open: Omit<OpenChain, "ends">[] = [];
   for (const parts of loose.values()) {
-    const partPieces = parts.map(({ pieces }) => pieces);
     for (const run of joinRuns(parts, joinWithin)) {
       const ids = run.links.map(({ part }) => parts[part]!.entity.id);
-      const pieces = runPieces(run, partPieces);
+      const pieces = runPieces(run, (part) => parts[part]!.pieces);
       if (run.closed) closed.push(contourOf(ids, false, pieces));
       else {
         const length = pieces.reduce((sum, piece) => sum + pieceLength(piece), 0);

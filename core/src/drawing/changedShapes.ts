@@ -1,5 +1,5 @@
 import { endedAt, startedAt } from "../construct/cornerCuts.ts";
-import { carrierNearest, carrierOf, type Curve } from "../geometry/curve.ts";
+import { carrierNearest, pieceCarrier, type Curve } from "../geometry/curve.ts";
 import { partOfPiece, pieceDirection, pieceNearest, piecePoint, type Piece } from "../geometry/piece.ts";
 import { distance, dot } from "../geometry/point.ts";
 import { RESOLUTION } from "../numeric/tolerance.ts";
@@ -93,7 +93,7 @@ const shapeOf = ({ a, b, bulge }: Piece): Shape => ({ kind: "piece", a, b, bulge
 /** True for two pieces of one carrier that run the same way and share some of it. */
 const runsAlong = (p: Piece, q: Piece): boolean => {
   if (Math.sign(p.bulge) !== Math.sign(q.bulge)) return false;
-  const carrier = carrierOf({ kind: "piece", ...p });
+  const carrier = pieceCarrier(p);
   const places = [q.a, piecePoint(q, 0.5), q.b];
   if (places.some((place) => distance(carrierNearest(carrier, place), place) > RESOLUTION)) return false;
   const shared = [q.a, q.b].some((end) => pieceNearest(p, end).distance <= RESOLUTION);

@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { measureCallout } from "../callouts/measure.ts";
-import { carrierOf } from "../geometry/curve.ts";
+import { carrierOf, pieceCarrier } from "../geometry/curve.ts";
 import { pieceLength, type Piece } from "../geometry/piece.ts";
 import { distance, type Point } from "../geometry/point.ts";
 import { RESOLUTION } from "../numeric/tolerance.ts";
@@ -202,7 +202,7 @@ describe("trim", () => {
           expect(total).toBeCloseTo(pieceLength(piece), 6);
           for (const entity of kept)
             expect((carrierOf(entity as never) as { radius: number }).radius).toBeCloseTo(
-              (carrierOf({ kind: "piece", ...piece }) as { radius: number }).radius,
+              (pieceCarrier(piece) as { radius: number }).radius,
               6,
             );
         },

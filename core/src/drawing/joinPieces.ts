@@ -85,7 +85,9 @@ export const joinPieces = (drawing: Drawing, only?: ReadonlySet<Id>, within = RE
       if (run.links.length === 1 && !run.closed) continue;
       const own = here.map((part) => part.pieces);
       const mend =
-        within > RESOLUTION ? mendedRun(run, own, within) : { pieces: runPieces(run, own), mended: 0, bent: 0 };
+        within > RESOLUTION
+          ? mendedRun(run, own, within)
+          : { pieces: runPieces(run, (part) => own[part]!), mended: 0, bent: 0 };
       const { pieces } = mend;
       result.mended += mend.mended;
       result.bent += mend.bent;

@@ -1,6 +1,6 @@
 import { arcFrom, departureOf } from "../construct/arcs.ts";
 import { endedAt, startedAt } from "../construct/cornerCuts.ts";
-import { carrierNearest, carrierOf } from "../geometry/curve.ts";
+import { carrierNearest, pieceCarrier } from "../geometry/curve.ts";
 import { arcOf, pieceDirection, pieceLength, reversePiece, sweepOf, type Piece } from "../geometry/piece.ts";
 import { add, cross, distance, dot, leftOf, subtract, times, type Point } from "../geometry/point.ts";
 import { meetCarriers, meetingPoints } from "../intersect/carriers.ts";
@@ -54,14 +54,14 @@ const followed = (
   if (staysTangent && neighbour.bulge !== 0 && runsOn(neighbour, piece)) {
     const farStraight = far && far.bulge === 0 && piece.bulge === 0 && runsOn(far, neighbour);
     const sameWay = farStraight && Math.abs(cross(pieceDirection(far, 1), pieceDirection(piece, 0))) <= 1e-9;
-    const at = sameWay ? carrierNearest(carrierOf({ kind: "piece", ...aside }), neighbour.a) : aside.a;
+    const at = sameWay ? carrierNearest(pieceCarrier(aside), neighbour.a) : aside.a;
     const made = sameWay
       ? arcFrom(neighbour.a, departureOf(neighbour), at)
       : arcFrom(aside.a, departureOf(aside) + Math.PI, neighbour.a);
     if (!made.ok) return made;
     return done({ neighbour: sameWay ? made.value : reversePiece(made.value), at });
   }
-  const [own, next] = [carrierOf({ kind: "piece", ...neighbour }), carrierOf({ kind: "piece", ...aside })];
+  const [own, next] = [pieceCarrier(neighbour), pieceCarrier(aside)];
   const at = [...meetingPoints(meetCarriers(own, next, RESOLUTION))].sort(
     (p, q) => distance(p, aside.a) - distance(q, aside.a),
   )[0];

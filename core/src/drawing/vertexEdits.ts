@@ -1,4 +1,4 @@
-import { carrierNearest, carrierOf, curveNearest } from "../geometry/curve.ts";
+import { carrierNearest, curveNearest, pieceCarrier } from "../geometry/curve.ts";
 import { arcBetween, arcOf, partOfPiece, pieceLength, piecePoint, type Piece } from "../geometry/piece.ts";
 import { distance, type Point } from "../geometry/point.ts";
 import { done, refuse, type Outcome } from "../numeric/outcome.ts";
@@ -67,7 +67,7 @@ const merged = (p: Piece, q: Piece): Piece => {
   const straight: Piece = { a: p.a, b: q.b, bulge: 0 };
   const arc = arcOf(p);
   if (!arc || Math.sign(p.bulge) !== Math.sign(q.bulge)) return straight;
-  const own = carrierOf({ kind: "piece", ...p });
+  const own = pieceCarrier(p);
   const shared = [0, 0.5, 1].every((t) => {
     const place = piecePoint(q, t);
     return distance(carrierNearest(own, place), place) <= RESOLUTION;

@@ -27,13 +27,14 @@ export const fitRead = (shapes: readonly ReadShape[], tolerance: number): readon
     void (loose.get(key)?.push(i) ?? loose.set(key, [i]));
   });
   for (const own of loose.values()) {
-    const pieces = own.map((i): readonly Piece[] => {
+    const pieces = own.map((i): Piece => {
       const { a, b, bulge } = shapes[i] as Extract<ReadShape, { kind: "piece" }>;
-      return [{ a, b, bulge }];
+      return { a, b, bulge };
     });
-    for (const run of joinRuns(pieces.flat(), RESOLUTION)) {
+    for (const run of joinRuns(pieces, RESOLUTION)) {
       if (run.links.length < 3) continue;
-      const fitted = fitShape({ kind: "chain", closed: run.closed, pieces: runPieces(run, pieces) }, tolerance);
+      const joined = runPieces(run, (part) => [pieces[part]!]);
+      const fitted = fitShape({ kind: "chain", closed: run.closed, pieces: joined }, tolerance);
       if (fitted?.kind !== "chain" || fitted.pieces.length >= run.links.length) continue;
       const members = run.links.map(({ part }) => own[part]!).sort((p, q) => p - q);
       for (const i of members) out[i] = undefined;

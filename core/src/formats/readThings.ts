@@ -7,26 +7,14 @@ export const thingsOf = ({ shapes }: ReadDrawing): { things: readonly Thing[]; r
   const rest: ReadShape[] = [];
   for (let id = 0; id < shapes.length; id++) {
     const shape = shapes[id]!;
-    const own = plainShape(shape);
-    if (own) things.push(looking({ id, layer: shape.layer, shape: own }, shape));
+    if (canBeTidied(shape)) things.push(looking({ id, layer: shape.layer, shape }, shape));
     else rest.push(shape);
   }
   return { things, rest };
 };
 
-/** Its geometry alone; undefined for what can't be tidied. */
-const plainShape = (shape: ReadShape): Thing["shape"] | undefined => {
-  switch (shape.kind) {
-    case "piece":
-      return { kind: "piece", a: shape.a, b: shape.b, bulge: shape.bulge };
-    case "chain":
-      return { kind: "chain", closed: shape.closed, pieces: shape.pieces };
-    case "circle":
-      return { kind: "circle", centre: shape.centre, radius: shape.radius };
-    default:
-      return undefined;
-  }
-};
+const canBeTidied = (shape: ReadShape): shape is ReadShape & Thing["shape"] =>
+  shape.kind === "piece" || shape.kind === "chain" || shape.kind === "circle";
 
 type Look = { readonly colour?: string; readonly line?: string };
 

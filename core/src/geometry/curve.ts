@@ -51,11 +51,16 @@ export function carrierOf(curve: Curve): Carrier | undefined {
   if (isSmooth(curve)) return undefined;
   if (curve.kind === "circle") return { kind: "circle", centre: curve.centre, radius: curve.radius };
   if (curve.kind === "endless") return { kind: "line", at: curve.through, direction: endlessDirection(curve) };
-  const centre = pieceCentre(curve);
-  return centre
-    ? { kind: "circle", centre, radius: pieceRadius(curve) }
-    : { kind: "line", at: curve.a, direction: pieceDirection(curve, 0) };
+  return pieceCarrier(curve);
 }
+
+/** The straight line or the circle that a piece lies on. */
+export const pieceCarrier = (piece: Piece): Carrier => {
+  const centre = pieceCentre(piece);
+  return centre
+    ? { kind: "circle", centre, radius: pieceRadius(piece) }
+    : { kind: "line", at: piece.a, direction: pieceDirection(piece, 0) };
+};
 
 /** Bounds; undefined for what has none. */
 export const curveBounds = (curve: Curve): Bounds | undefined => {

@@ -1,5 +1,5 @@
 import { circlePoint } from "../geometry/circle.ts";
-import { carrierOf, type Carrier } from "../geometry/curve.ts";
+import { pieceCarrier, type Carrier } from "../geometry/curve.ts";
 import { pieceLength, piecePoint } from "../geometry/piece.ts";
 import { add, angleOf, cross, distance, dot, subtract, times, type Point } from "../geometry/point.ts";
 import { normalAngle, TURN } from "../numeric/angle.ts";
@@ -11,9 +11,7 @@ import type { Strand } from "./strands.ts";
 export type Track = { readonly carrier: Carrier; readonly round?: number };
 
 export const trackOf = (strand: Strand): Track => {
-  const carrier = strand.circle
-    ? ({ kind: "circle", ...strand.circle } as const)
-    : carrierOf({ kind: "piece", ...strand.piece });
+  const carrier = strand.circle ? ({ kind: "circle", ...strand.circle } as const) : pieceCarrier(strand.piece);
   return carrier.kind === "circle" ? { carrier, round: TURN * carrier.radius } : { carrier };
 };
 

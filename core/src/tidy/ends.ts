@@ -1,10 +1,10 @@
 import { weldEnds } from "../contour/joining.ts";
 import { pieceLength, reversePiece, type Piece } from "../geometry/piece.ts";
-import { distance, midpoint, type Point } from "../geometry/point.ts";
+import { distance, type Point } from "../geometry/point.ts";
 import { pointGrid } from "../geometry/pointGrid.ts";
 import { endedNear, gapRule, type GapClosed } from "./gapRule.ts";
 import type { Strand } from "./strands.ts";
-import { JOINED, keyOf, severityOf, type Finding, type Thing, type TidyOptions } from "./things.ts";
+import { JOINED, severityOf, type Finding, type Thing, type TidyOptions } from "./things.ts";
 
 /** An end of a strand: its start, or its end. */
 type End = { readonly strand: number; readonly atEnd: boolean; readonly at: Point };
@@ -35,7 +35,6 @@ export const closeEnds = (
       severity: severityOf(code),
       mendable: true,
       at: corner,
-      key: keyOf(code, midpoint(p.at, q.at)),
       ids,
       values: { width: distance(p.at, q.at), moves },
     };

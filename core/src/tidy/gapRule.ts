@@ -1,5 +1,5 @@
 import { endedAt } from "../construct/cornerCuts.ts";
-import { carrierOf } from "../geometry/curve.ts";
+import { pieceCarrier } from "../geometry/curve.ts";
 import { pieceDirection, pieceLength, pieceNearest, type Piece } from "../geometry/piece.ts";
 import { cross, distance, midpoint, type Point } from "../geometry/point.ts";
 import { meetCarriers, meetingPoints } from "../intersect/carriers.ts";
@@ -39,7 +39,7 @@ export const gapRule = (one: Piece, other: Piece, tolerance: number, samePiece =
 };
 
 const cornerWithin = (one: Piece, other: Piece, tolerance: number): Point | undefined => {
-  const [own, next] = [carrierOf({ kind: "piece", ...one }), carrierOf({ kind: "piece", ...other })];
+  const [own, next] = [pieceCarrier(one), pieceCarrier(other)];
   const away = (place: Point): number => distance(place, one.b) + distance(place, other.b);
   return meetingPoints(meetCarriers(own, next, RESOLUTION))
     .filter((place) => distance(place, one.b) <= tolerance && distance(place, other.b) <= tolerance)
@@ -50,7 +50,7 @@ const cornerWithin = (one: Piece, other: Piece, tolerance: number): Point | unde
 const tangentPlace = (one: Piece, other: Piece): Point => {
   const half = midpoint(one.b, other.b);
   const [line, arc] = one.bulge === 0 ? [one, other] : [other, one];
-  const carrier = carrierOf({ kind: "piece", ...arc });
+  const carrier = pieceCarrier(arc);
   if (line.bulge !== 0 || carrier.kind !== "circle") return half;
   const d = pieceDirection(line, 1);
   const along = (carrier.centre.x - line.b.x) * d.x + (carrier.centre.y - line.b.y) * d.y;
@@ -59,7 +59,7 @@ const tangentPlace = (one: Piece, other: Piece): Point => {
 
 /** A piece with its end at another place: along its own line or circle where the place lies on it, else its sweep stays. */
 export const endedNear = (piece: Piece, to: Point): Piece => {
-  const carrier = carrierOf({ kind: "piece", ...piece });
+  const carrier = pieceCarrier(piece);
   const onCircle = carrier.kind === "circle" && Math.abs(distance(to, carrier.centre) - carrier.radius) <= RESOLUTION;
   return onCircle ? endedAt(piece, to) : { ...piece, b: to };
 };

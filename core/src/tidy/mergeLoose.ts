@@ -3,7 +3,7 @@ import { distance, type Point } from "../geometry/point.ts";
 import { sortShort } from "../numeric/sortShort.ts";
 import { coverOf, type Cover } from "./carriers.ts";
 import { pieceAlong, stopNear } from "./stretches.ts";
-import type { Strand } from "./strands.ts";
+import { originsOf, type Strand } from "./strands.ts";
 import { JOINED } from "./things.ts";
 import type { Lain, Made, Work } from "./work.ts";
 
@@ -52,7 +52,7 @@ export const mergeLoose = (
       if (!note(spread > JOINED ? "gap" : "fragment", startPlace(run[joint]!), ids)) continue;
     }
     const longest = run.reduce((best, one) => (one.cover.length > best.cover.length ? one : best));
-    const origins = run.flatMap(({ strand }) => strand.origins);
+    const origins = run.flatMap(({ strand }) => originsOf(strand, things));
     const first = run.reduce((best, one) => (one.home < best.home ? one : best));
     const { carrier } = track;
     const strand: Strand =

@@ -3,8 +3,9 @@ import { sortShort } from "../numeric/sortShort.ts";
 import { placeOn } from "./carriers.ts";
 import type { Group } from "./grouping.ts";
 import { mergeLoose } from "./mergeLoose.ts";
+import { originsOf } from "./strands.ts";
 import { pieceAlong, runsOf, stretchesOf, type Stretch } from "./stretches.ts";
-import { keyOf, severityOf, type Thing } from "./things.ts";
+import { severityOf, type Thing } from "./things.ts";
 import { branches, GONE, NO_VALUES, type Lain, type Made, type Work } from "./work.ts";
 
 /** Decides what of a group stays: shared edges, the copies that stay, what is made for what they leave uncovered, and what runs on in one. */
@@ -36,8 +37,8 @@ export const resolveGroup = (group: Group, work: Work): void => {
     order,
     place,
     thingOf,
-    note: (code, at, ids, mendable = true, more = "") => {
-      const finding = { code, severity: severityOf(code), mendable, at, key: keyOf(code, at, more), ids, values: NO_VALUES, fixed: false }; // prettier-ignore
+    note: (code, at, ids, mendable = true) => {
+      const finding = { code, severity: severityOf(code), mendable, at, ids, values: NO_VALUES, fixed: false }; // prettier-ignore
       finding.fixed = mendable && (options.accept?.(finding) ?? true);
       noted.findings.push(finding);
       return finding.fixed;
@@ -82,10 +83,10 @@ const sharedStretches = (lain: Lain, { options, degree, noted }: Work): Readonly
 const stayingOf = (
   lain: Lain,
   shared: ReadonlySet<Stretch>,
-  { all, options, noted, out }: Work,
+  { all, things, options, noted, out }: Work,
 ): { kept: readonly number[]; sharing: ReadonlySet<number> } => {
   const { tolerance, sharedEdges } = options;
-  const { group, stretches, order, place, thingOf, note } = lain;
+  const { group, stretches, order, place, note } = lain;
   const { members } = group;
   const kept: number[] = [];
   const stays = members.map(() => false);
@@ -120,7 +121,7 @@ const stayingOf = (
     const code = twin === undefined ? "overlap" : "duplicate";
     const takes = said
       ? noted.accepted.get(strand.thing)!
-      : note(code, middleOf(group, surplus), idsOf(lain, [i, ...staying]), true, String(thingOf(i).id));
+      : note(code, middleOf(group, surplus), idsOf(lain, [i, ...staying]));
     if (twin !== undefined) {
       noted.whole.add(strand.thing);
       noted.accepted.set(strand.thing, takes);
@@ -134,14 +135,15 @@ const stayingOf = (
     out[home] = GONE;
     noted.touched.push(strand.thing);
     const heir = twin ?? staying[0];
-    if (heir !== undefined)
-      for (const went of strand.origins) noted.absorbed.push([went, all[members[heir]!.strand]!.origins[0]!]);
+    if (heir === undefined) continue;
+    const [there] = originsOf(all[members[heir]!.strand]!, things);
+    for (const went of originsOf(strand, things)) noted.absorbed.push([went, there!]);
   }
   return { kept, sharing };
 };
 
 /** What is left uncovered by the copies that stay is made of the first member that lies there. */
-const madeOf = ({ group, stretches, place }: Lain, { all, noted, out }: Work): readonly Made[] => {
+const madeOf = ({ group, stretches, place }: Lain, { all, things, noted, out }: Work): readonly Made[] => {
   const { track, members } = group;
   return runsOf(stretches.all, ({ left }) => left > 0, track).map((run) => {
     for (const stretch of run) stretch.left -= 1;
@@ -150,7 +152,7 @@ const madeOf = ({ group, stretches, place }: Lain, { all, noted, out }: Work): r
     );
     const { strand: home, cover } = members[lying[0]!]!;
     const source = all[home]!;
-    const origins = lying.flatMap((i) => all[members[i]!.strand]!.origins);
+    const origins = lying.flatMap((i) => originsOf(all[members[i]!.strand]!, things));
     const piece = pieceAlong(track, run[0]!.start, run.at(-1)!.end, cover.turned);
     const strand = { piece, thing: source.thing, place: source.place, origins };
     out[home] = [...(out[home] ?? [source]), strand];

@@ -1,6 +1,7 @@
 import { pieceLength } from "../geometry/piece.ts";
 import type { Point } from "../geometry/point.ts";
-import { keyOf, severityOf } from "./things.ts";
+import { originsOf } from "./strands.ts";
+import { severityOf } from "./things.ts";
 import { branches, GONE, NO_VALUES, type Work } from "./work.ts";
 
 /**
@@ -44,7 +45,6 @@ export const resolvePair = (
     severity: severityOf("duplicate"),
     mendable: true,
     at,
-    key: keyOf("duplicate", at, String(second.id)),
     ids: [second.id, first.id],
     values: NO_VALUES,
     fixed: true,
@@ -54,6 +54,7 @@ export const resolvePair = (
   if (!fixed) return true;
   out[j] = GONE;
   noted.touched.push(other.thing);
-  for (const went of other.origins) noted.absorbed.push([went, one.origins[0]!]);
+  const [there] = originsOf(one, things);
+  for (const went of originsOf(other, things)) noted.absorbed.push([went, there!]);
   return true;
 };

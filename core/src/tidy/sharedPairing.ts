@@ -12,13 +12,13 @@ const TOGETHER = 2e-3;
  * branches stays open. `other` gives, for an end, the only other end at the far end of its part.
  */
 export const sharedPairing = (
-  parts: readonly (readonly Piece[])[],
+  piecesOf: (part: number) => readonly Piece[],
   isShared: (part: number) => boolean,
   other: (end: number) => number | undefined,
 ): Pairing => {
   /** The direction in which a part leaves the node that one of its ends lies at. */
   const leaves = (end: number): Point => {
-    const pieces = parts[end >> 1]!;
+    const pieces = piecesOf(end >> 1);
     return end & 1 ? times(pieceDirection(pieces.at(-1)!, 1), -1) : pieceDirection(pieces[0]!, 0);
   };
   const turnFrom = (edge: number, end: number): number => {

@@ -11,10 +11,15 @@ export type Strand = {
   /** The place of its thing among the things, and of the piece in it. */
   readonly thing: number;
   readonly place: number;
-  readonly origins: readonly Origin[];
+  /** The pieces that it came from; undefined where it is still that of its thing at its place. */
+  readonly origins: readonly Origin[] | undefined;
   /** An edge that two outlines share, or lies in part on one. */
   readonly shared?: boolean;
 };
+
+/** The pieces that a strand came from. */
+export const originsOf = ({ origins, thing, place }: Strand, things: readonly Thing[]): readonly Origin[] =>
+  origins ?? [{ id: things[thing]!.id, piece: place }];
 
 /** A number for each thing: two with the same can be duplicates of each other. */
 export const classesOf = (
@@ -40,19 +45,19 @@ export const classesOf = (
 export const strandsOf = (things: readonly Thing[]): { strands: Strand[]; zero: { thing: number; piece: Piece }[] } => {
   const strands: Strand[] = [];
   const zero: { thing: number; piece: Piece }[] = [];
-  const put = (piece: Piece, id: number, thing: number, place: number): void => {
+  const put = (piece: Piece, thing: number, place: number): void => {
     const { a, b, bulge } = piece;
     if (distance(a, b) <= JOINED_ENDS && pieceLength(piece) <= JOINED_ENDS) zero.push({ thing, piece });
-    else strands.push({ piece: { a, b, bulge }, thing, place, origins: [{ id, piece: place }] });
+    else strands.push({ piece: { a, b, bulge }, thing, place, origins: undefined });
   };
   for (let thing = 0; thing < things.length; thing++) {
-    const { id, shape } = things[thing]!;
-    if (shape.kind === "piece") put(shape, id, thing, 0);
-    else if (shape.kind === "chain") shape.pieces.forEach((piece, place) => put(piece, id, thing, place));
+    const { shape } = things[thing]!;
+    if (shape.kind === "piece") put(shape, thing, 0);
+    else if (shape.kind === "chain") shape.pieces.forEach((piece, place) => put(piece, thing, place));
     else {
       const { centre, radius } = shape;
       const [piece] = circleHalves(shape);
-      strands.push({ piece, circle: { centre, radius }, thing, place: 0, origins: [{ id, piece: 0 }] });
+      strands.push({ piece, circle: { centre, radius }, thing, place: 0, origins: undefined });
     }
   }
   return { strands, zero };

@@ -43,7 +43,7 @@ export const TIDY_CODES = [
 ] as const;
 export type TidyCode = (typeof TIDY_CODES)[number];
 
-/** Something that tidying met. `key` is the same for the same thing met again, so that it can be left as it is. */
+/** Something that tidying met. */
 export type Finding = {
   readonly code: TidyCode;
   readonly severity: "error" | "warning" | "info";
@@ -51,8 +51,7 @@ export type Finding = {
   readonly fixed: boolean;
   readonly mendable: boolean;
   readonly at: Point;
-  readonly key: string;
-  /** The things that it is about. */
+  /** The things that it is about, of two that lie on one another the later one first. */
   readonly ids: readonly number[];
   readonly values: Readonly<Record<string, number | string>>;
 };
@@ -79,8 +78,11 @@ export const severityOf = (code: TidyCode): Finding["severity"] =>
 /** Places in keys are rounded to this, so that they stay the same when something is mended elsewhere. */
 const KEY_STEP = 1e-4;
 
-export const keyOf = (code: TidyCode, { x, y }: Point, more = ""): string =>
-  `${code} ${Math.round(x / KEY_STEP)} ${Math.round(y / KEY_STEP)}${more ? ` ${more}` : ""}`;
+/** The same for the same thing met again, so that it can be mended alone or left as it is. */
+export const findingKey = ({ code, at, ids }: Omit<Finding, "fixed">): string => {
+  const place = `${code} ${Math.round(at.x / KEY_STEP)} ${Math.round(at.y / KEY_STEP)}`;
+  return code === "duplicate" || code === "overlap" ? `${place} ${ids[0]!}` : place;
+};
 
 export type TidyResult = {
   readonly things: readonly Tidied[];

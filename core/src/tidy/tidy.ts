@@ -10,10 +10,10 @@ import { RESOLUTION } from "../numeric/tolerance.ts";
 import { closeEnds } from "./ends.ts";
 import { untangle } from "./untangle.ts";
 import { sharedPairing } from "./sharedPairing.ts";
-import { strandsOf, type Strand } from "./strands.ts";
+import { originsOf, strandsOf, type Strand } from "./strands.ts";
 import {
   JOINED,
-  keyOf,
+  findingKey,
   severityOf,
   type Finding,
   type Origin,
@@ -68,7 +68,7 @@ const noted = (
   ids: readonly number[],
   values: Finding["values"] = {},
   mendable = false,
-): Omit<Finding, "fixed"> => ({ code, severity: severityOf(code), mendable, at, key: keyOf(code, at), ids, values });
+): Omit<Finding, "fixed"> => ({ code, severity: severityOf(code), mendable, at, ids, values });
 
 /** A thing that stands, with its pieces to be looked at. */
 type Standing = { readonly made: Tidied; readonly pieces: readonly Piece[]; readonly closed: boolean };
@@ -80,16 +80,8 @@ const idsOf = ({ made }: Standing): readonly number[] => {
   return [...ids];
 };
 
-/** What may be joined with others of its layer. */
-type Part = Ends & {
-  readonly order: number;
-  readonly thing: Thing;
-  readonly pieces: readonly Piece[];
-  readonly origins: readonly (readonly Origin[])[];
-  /** It is all of its thing, as it was. */
-  readonly whole: boolean;
-  readonly shared: boolean;
-};
+/** What may be joined with others of its layer: a strand, or all of an open chain. */
+type Part = Ends & { readonly order: number; readonly strand: Strand | undefined };
 type Ordered = { readonly order: number; readonly standing: Standing };
 
 /** What stands after the work: untouched closed things as they were, the rest joined end to end, in the order of the things. */
@@ -104,7 +96,7 @@ const put = (things: readonly Thing[], strands: readonly Strand[], touched: Uint
     const { shape } = thing;
     const whole = touched[order] === 0;
     if (whole && shape.kind === "circle") {
-      out.push({ order, standing: standingOf(thing, shape, [], true, [strands[from]!.origins], true) });
+      out.push({ order, standing: standingOf(thing, shape, [], true, [originsOf(strands[from]!, things)], true) });
       continue;
     }
     if (whole && shape.kind === "chain" && shape.closed) {
@@ -115,20 +107,22 @@ const put = (things: readonly Thing[], strands: readonly Strand[], touched: Uint
     const layer = String(thing.layer);
     const parts = loose.get(layer) ?? [];
     if (parts.length === 0) loose.set(layer, parts);
-    const add = (pieces: readonly Piece[], origins: Part["origins"], shared: boolean): void => {
-      parts.push({ a: pieces[0]!.a, b: pieces.at(-1)!.b, order, thing, pieces, origins, whole, shared });
-    };
-    if (whole && shape.kind === "chain") add(shape.pieces, ownOrigins(thing.id, shape.pieces), false);
-    else
-      for (let i = from; i < to; i++) {
-        const strand = strands[i]!;
-        if (strand.circle) {
-          const circle = { kind: "circle", ...strand.circle } as const;
-          out.push({ order, standing: standingOf(thing, circle, [], true, [strand.origins]) });
-        } else add([strand.piece], [strand.origins], strand.shared ?? false);
+    if (whole && shape.kind === "chain") {
+      parts.push({ a: shape.pieces[0]!.a, b: shape.pieces.at(-1)!.b, order, strand: undefined });
+      continue;
+    }
+    for (let i = from; i < to; i++) {
+      const strand = strands[i]!;
+      const { circle, piece } = strand;
+      if (!circle) {
+        parts.push({ a: piece.a, b: piece.b, order, strand });
+        continue;
       }
+      const shape = { kind: "circle", ...circle } as const;
+      out.push({ order, standing: standingOf(thing, shape, [], true, [originsOf(strand, things)]) });
+    }
   }
-  for (const parts of loose.values()) for (const one of joined(parts)) out.push(one);
+  for (const parts of loose.values()) for (const one of joined(parts, things, touched)) out.push(one);
   out.sort((p, q) => p.order - q.order);
   return out.map(({ standing }) => standing);
 };
@@ -155,29 +149,38 @@ const standingOf = (
 const hasLength = ({ a, b }: Piece): boolean => !equalPoint(a, b);
 
 /** Parts of one layer joined end to end, in the order of the first part of each. */
-const joined = (parts: readonly Part[]): Ordered[] => {
-  const partPieces = parts.map(({ pieces }) => pieces);
-  const pairing = parts.some(({ shared }) => shared)
-    ? sharedPairing(partPieces, (part) => parts[part]!.shared, onlyOther(parts))
-    : undefined;
+const joined = (parts: readonly Part[], things: readonly Thing[], touched: Uint8Array): Ordered[] => {
+  const piecesOf = ({ order, strand }: Part): readonly Piece[] => {
+    if (strand) return [strand.piece];
+    const { shape } = things[order]!;
+    return shape.kind === "chain" ? shape.pieces : [];
+  };
+  const piecesAt = (part: number): readonly Piece[] => piecesOf(parts[part]!);
+  const shared = (part: number): boolean => parts[part]!.strand?.shared ?? false;
+  const pairing = parts.some((_, part) => shared(part)) ? sharedPairing(piecesAt, shared, onlyOther(parts)) : undefined;
   return joinRuns(parts, JOINED, pairing).map((run): Ordered => {
-    let first = parts[run.links[0]!.part]!;
-    for (const { part } of run.links) if (parts[part]!.order < first.order) first = parts[part]!;
-    const { order, thing } = first;
-    if (run.links.length === 1 && first.whole && !run.closed)
-      return { order, standing: standingOf(thing, thing.shape, first.pieces, false, first.origins, true) };
-    const all = runPieces(run, partPieces);
-    const pieces = all.every(hasLength) ? all : all.filter(hasLength);
+    const { links, closed } = run;
+    let first = parts[links[0]!.part]!;
     const origins: (readonly Origin[])[] = [];
-    for (const { part, reversed } of run.links) {
-      const own = parts[part]!.origins;
-      for (let i = 0; i < own.length; i++) origins.push(own[reversed ? own.length - 1 - i : i]!);
+    for (let k = 0; k < links.length; k++) {
+      const { part, reversed } = links[k]!;
+      const own = parts[part]!;
+      if (own.order < first.order) first = own;
+      if (own.strand) origins.push(originsOf(own.strand, things));
+      else {
+        const all = ownOrigins(things[own.order]!.id, piecesOf(own));
+        for (const one of reversed ? all.toReversed() : all) origins.push(one);
+      }
     }
+    const { order } = first;
+    const thing = things[order]!;
+    if (links.length === 1 && touched[order] === 0 && !closed)
+      return { order, standing: standingOf(thing, thing.shape, piecesOf(first), false, origins, true) };
+    const all = runPieces(run, piecesAt);
+    const pieces = all.every(hasLength) ? all : all.filter(hasLength);
     const shape: Tidied["shape"] =
-      pieces.length === 1 && !run.closed
-        ? { kind: "piece", ...pieces[0]! }
-        : { kind: "chain", closed: run.closed, pieces };
-    return { order, standing: standingOf(thing, shape, pieces, run.closed, origins) };
+      pieces.length === 1 && !closed ? { kind: "piece", ...pieces[0]! } : { kind: "chain", closed, pieces };
+    return { order, standing: standingOf(thing, shape, pieces, closed, origins) };
   });
 };
 
@@ -241,7 +244,8 @@ const crossingFindings = (standing: readonly Standing[]): Finding[] => {
       if (meeting.kind !== "crossing") continue;
       const ids = [...new Set([i, j].flatMap((side) => idsOf(standing[owners[side]!]!)))];
       const finding = { ...noted("crossing", meeting.at, ids), fixed: false };
-      if (!found.has(finding.key)) found.set(finding.key, finding);
+      const key = findingKey(finding);
+      if (!found.has(key)) found.set(key, finding);
     }
   return [...found.values()];
 };

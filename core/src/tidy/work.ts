@@ -37,7 +37,7 @@ export type Lain = {
   readonly place: readonly number[];
   readonly thingOf: (member: number) => Thing;
   /** Notes a finding; true where it is mended. */
-  readonly note: (code: TidyCode, at: Point, ids: readonly number[], mendable?: boolean, more?: string) => boolean;
+  readonly note: (code: TidyCode, at: Point, ids: readonly number[], mendable?: boolean) => boolean;
 };
 
 /** A strand made where what stays leaves something uncovered, and in whose place. */

@@ -3,10 +3,10 @@ import type { Drawing, DrawingIndex, Edit, Handle, Id, PictureSize, SnapKind } f
 import type { Point } from "@ash-edge/core/geometry";
 import type { Refusal, SizeKind } from "@ash-edge/core/numeric";
 import type { History, Keeper } from "../store/index.ts";
+import type { MetFinding } from "../worker/tidy.worker.ts";
 import type { Hold } from "./hold.ts";
 import type { Size, View } from "./board/view.ts";
 import type { Hover, proposalOf, ToolEvent, ToolState } from "./tools/driver.ts";
-import type { Finding } from "@ash-edge/core/tidy";
 import type { Ask, BankKey, PreviewShape, Tool } from "./tools/tool.ts";
 
 export type Message = {
@@ -56,7 +56,7 @@ export const NOTHING_KEPT: Kept = {
 /** The findings while they are looked at: of which drawing, how far a search is, and the one that is lit with its repair. */
 export type Tidying = {
   readonly among: "all" | "selected";
-  readonly findings?: readonly Finding[];
+  readonly findings?: readonly MetFinding[];
   readonly of?: Drawing;
   readonly busy?: number;
   readonly lit?: string;

@@ -41,11 +41,17 @@ const decoded = (bytes: Uint8Array): string => {
   }
 };
 
+/** The character that ends a line. */
+const FEED = 10;
+
 const unused = { refusal: undefined, code: 0, line: 0, from: 0, to: 0 };
 
 const asciiTokens = (whole: string): Tokens => {
   const text = whole.includes("\n") ? whole : whole.replaceAll("\r", "\n");
-  let [at, line, ended] = [0, 0, false];
+  let at = 0;
+  let stop = 0; // the end of the line of the code
+  let line = 0;
+  let ended = false;
   const lasts = new Map<number, { readonly line: string; readonly trimmed: string }>(); // what a code had last
   /** The end of the line that starts at a place: before its line feed. */
   const lineEnd = (start: number): number => {
@@ -57,10 +63,23 @@ const asciiTokens = (whole: string): Tokens => {
     ended = true;
     return false;
   };
+  /** The group code on the line at hand: at most four digits, a sign before them, blanks around them; undefined for anything else. */
+  const readCode = (): number | undefined => {
+    let i = at;
+    let c = text.charCodeAt(i);
+    while (c <= 32 && c !== FEED) c = text.charCodeAt(++i);
+    const negative = c === 45;
+    if (negative) c = text.charCodeAt(++i);
+    let code = 0;
+    let digits = 0;
+    for (; c >= 48 && c <= 57; digits++, c = text.charCodeAt(++i)) code = code * 10 + (c - 48);
+    while (c <= 32 && c !== FEED) c = text.charCodeAt(++i);
+    stop = c === FEED ? i : lineEnd(i);
+    return stop > i || digits === 0 || digits > 4 ? undefined : negative ? -code : code;
+  };
   const next = (): boolean => {
     if (ended) return false;
-    const stop = lineEnd(at);
-    const code = at < text.length ? codeAt(text, at, stop) : undefined;
+    const code = readCode();
     if (code === undefined) {
       ended = true;
       const rest = /\S/.test(text.slice(at, stop)) || /\S/.test(text.slice(stop));
@@ -96,22 +115,6 @@ const asciiTokens = (whole: string): Tokens => {
   if (!/\S/.test(text)) refused(refuse("dxf-empty").refusal);
   else if (text.slice(0, 4096).includes("\0")) refused(refuse("dxf-not-text").refusal);
   return tokens;
-};
-
-/** A group code: at most four digits, a sign before them, blanks around them; undefined for anything else. */
-const codeAt = (text: string, from: number, to: number): number | undefined => {
-  let at = from;
-  while (at < to && text.charCodeAt(at) <= 32) at += 1;
-  const negative = text.charCodeAt(at) === 45;
-  if (negative) at += 1;
-  let [code, digits] = [0, 0];
-  for (; at < to; at++, digits++) {
-    const c = text.charCodeAt(at);
-    if (c < 48 || c > 57) break;
-    code = code * 10 + (c - 48);
-  }
-  while (at < to && text.charCodeAt(at) <= 32) at += 1;
-  return at < to || digits === 0 || digits > 4 ? undefined : negative ? -code : code;
 };
 
 const printable = (text: string): string =>

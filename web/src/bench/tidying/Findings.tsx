@@ -5,9 +5,9 @@ import { entityOf, leftFindings, settingsOf, shapeBounds, unitOf } from "@ash-ed
 import { boundsSize, unionBounds } from "@ash-edge/core/geometry";
 import { readTypedValue, showLength, type Unit } from "@ash-edge/core/numeric";
 import { sayFinding, sayRefusal } from "@ash-edge/core/say";
-import type { Finding } from "@ash-edge/core/tidy";
 import { shapePath } from "../../store/index.ts";
 import { Segmented } from "../../ui/Segmented.tsx";
+import type { MetFinding } from "../../worker/tidy.worker.ts";
 import { useBench, useSession } from "../SessionContext.tsx";
 import { focusBoard } from "../useBenchKeys.ts";
 
@@ -86,7 +86,7 @@ export const Findings = () => {
   );
 };
 
-const summaryOf = (open: readonly Finding[], aside: number): string => {
+const summaryOf = (open: readonly MetFinding[], aside: number): string => {
   const counts = new Map<string, number>();
   for (const { code } of open) counts.set(code, (counts.get(code) ?? 0) + 1);
   const words = [...counts].map(([code, n]) => `${n} ${code}`);
@@ -174,7 +174,15 @@ const Options = () => {
   );
 };
 
-const Cards = ({ findings, left, unit }: { findings: readonly Finding[]; left: ReadonlySet<string>; unit: Unit }) => {
+const Cards = ({
+  findings,
+  left,
+  unit,
+}: {
+  findings: readonly MetFinding[];
+  left: ReadonlySet<string>;
+  unit: Unit;
+}) => {
   const { act } = useSession();
   const list = useRef<HTMLDivElement>(null);
   // eslint-disable-next-line react-hooks/incompatible-library -- the list is told of every change by its own measuring
@@ -205,7 +213,7 @@ const Cards = ({ findings, left, unit }: { findings: readonly Finding[]; left: R
 };
 
 /** What stands here, and what mending makes of it, close up: what goes dashed, what comes in ember. */
-const Repair = ({ finding }: { finding: Finding | undefined }) => {
+const Repair = ({ finding }: { finding: MetFinding | undefined }) => {
   const preview = useBench((state) => state.tidying?.preview);
   const drawing = useBench((state) => state.drawing);
   if (!finding || !preview || preview.length === 0)
@@ -257,7 +265,7 @@ const Repair = ({ finding }: { finding: Finding | undefined }) => {
 
 const TONE = { error: "text-fault", warning: "text-caution", info: "text-soft" } as const;
 
-const Card = ({ finding, isLeft, unit }: { finding: Finding; isLeft: boolean; unit: Unit }) => {
+const Card = ({ finding, isLeft, unit }: { finding: MetFinding; isLeft: boolean; unit: Unit }) => {
   const { act } = useSession();
   const lit = useBench((state) => state.tidying?.lit === finding.key);
   const { x, y } = finding.at;

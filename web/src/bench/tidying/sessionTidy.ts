@@ -12,9 +12,9 @@ import {
   type Edit,
 } from "@ash-edge/core/drawing";
 import { showLengthUnit } from "@ash-edge/core/numeric";
-import type { Finding, Thing, TidyResult } from "@ash-edge/core/tidy";
+import type { Thing } from "@ash-edge/core/tidy";
 import { run } from "../../worker/run.ts";
-import type { Mends, TidyInput, TidyWorker } from "../../worker/tidy.worker.ts";
+import type { Mends, MetFinding, TidyInput, TidyMet, TidyWorker } from "../../worker/tidy.worker.ts";
 import type { SessionCore, Tidying } from "../benchState.ts";
 
 /** A change of the drawing is looked at when it has stood for a moment. */
@@ -22,7 +22,7 @@ const LOOK_AFTER_MS = 250;
 /** In a drawing of more things than this the repair of one finding is not drawn before it is made. */
 const PREVIEWED = 4000;
 
-const mendedWords = (result: TidyResult): string => {
+const mendedWords = (result: TidyMet): string => {
   const fixed = result.findings.filter((finding) => finding.fixed).length;
   const left = result.findings.filter((finding) => !finding.fixed && finding.severity === "error").length;
   return `${fixed} mended${left > 0 ? `, ${left} stand${left === 1 ? "s" : ""} in the way` : ""}.`;
@@ -58,13 +58,13 @@ export const makeTidying = ({ get, set, say, commit, keepSetting }: SessionCore)
   };
 
   /** Works in a worker; a report that comes after the end, or after it was stopped, is not heard. */
-  const work = async (input: TidyInput, signal: AbortSignal, shown: boolean): Promise<TidyResult> => {
+  const work = async (input: TidyInput, signal: AbortSignal, shown: boolean): Promise<TidyMet> => {
     let over = false;
     const report = (part: number): void => {
       if (shown && !over && !signal.aborted) put({ busy: part });
     };
     try {
-      return await run<TidyWorker, TidyResult>(
+      return await run<TidyWorker, TidyMet>(
         new Worker(new URL("../../worker/tidy.worker.ts", import.meta.url), { type: "module" }),
         (remote, tell) => remote.work(input, tell),
         { signal, report },
@@ -128,7 +128,7 @@ export const makeTidying = ({ get, set, say, commit, keepSetting }: SessionCore)
   };
 
   /** Shows what mending one finding would change. */
-  const preview = async (finding: Finding): Promise<void> => {
+  const preview = async (finding: MetFinding): Promise<void> => {
     const { drawing } = get();
     const turn = ++previews;
     if (!finding.mendable || drawing.entity.size > PREVIEWED) return;
@@ -181,11 +181,11 @@ export const makeTidying = ({ get, set, say, commit, keepSetting }: SessionCore)
       });
       void look();
     },
-    leaveFinding: (finding: Finding, leave: boolean): void => {
+    leaveFinding: (finding: MetFinding, leave: boolean): void => {
       commit(leaveFindings(get().drawing, [finding.key], leave));
       void look();
     },
-    lightFinding: (finding: Finding | undefined): void => {
+    lightFinding: (finding: MetFinding | undefined): void => {
       previews += 1;
       if (!finding) {
         put({}, ["lit", "preview"]);
@@ -200,7 +200,11 @@ export const makeTidying = ({ get, set, say, commit, keepSetting }: SessionCore)
 };
 
 /** What is only scribed need not close. */
-const ofWhatIsCut = (drawing: Drawing, things: readonly Thing[], findings: readonly Finding[]): readonly Finding[] => {
+const ofWhatIsCut = (
+  drawing: Drawing,
+  things: readonly Thing[],
+  findings: readonly MetFinding[],
+): readonly MetFinding[] => {
   const marks = new Set(
     things.filter(({ layer }) => layerOf(drawing, Number(layer))?.role === "mark").map(({ id }) => id),
   );
