@@ -44,23 +44,40 @@ const STEEP = Math.tan(1);
  * where two straight ones cross at a corner that opens to the other side: what they would run on for lies too close to the other.
  */
 export const rawPieces = (joined: Joined, by: number, kind: Corners, limit: number): Raw => {
-  const { pieces, directions, corners } = joined;
-  const { before, after, halfTurn, caps } = corners;
-  const count = pieces.length;
-  const size = Math.abs(by);
+  const { before, after } = joined.corners;
   const moved = movedBy(joined, by);
   // where corners are not round a band may stick out of all others: its ends are to bound what is made, too
   const spokes = kind !== "round" && before.every((p, k) => p >= 0 && after[k]! >= 0);
-  const isCutBack = spokes ? () => false : cutBack(joined, by);
-  const spreads: (Spread | undefined)[] = [];
-  const standing = kind !== "round" || caps.size > 0;
+  const stands = standingAt(joined, moved, by, kind, limit, spokes);
+  return { ...gathered(joined, moved, stands, Math.abs(by), spokes), spreads: stands.spreads };
+};
 
-  const corner = new Int32Array(count).fill(-1); // after each piece
-  for (let k = 0; k < before.length; k++) if (before[k]! >= 0) corner[before[k]!] = k;
-  /** 1 where a piece and what stands at the corner after it go on into each other and into the next piece. */
-  const smooth = new Uint8Array(count);
-  const arcs = new Array<Piece | undefined>(count); // round corners after pieces
-  const others = new Map<number, readonly Put[]>(); // what else stands after pieces
+/** What stands at the corners, each by the piece before it. */
+type Standing = {
+  /** 1 where a piece and what stands after it go on into each other and into the next piece. */
+  readonly smooth: Uint8Array;
+  readonly arcs: readonly (Piece | undefined)[];
+  readonly others: ReadonlyMap<number, readonly Put[]>;
+  readonly spreads: readonly (Spread | undefined)[];
+};
+
+const standingAt = (
+  joined: Joined,
+  moved: Moved,
+  by: number,
+  kind: Corners,
+  limit: number,
+  spokes: boolean,
+): Standing => {
+  const { pieces, directions, corners } = joined;
+  const { before, after, halfTurn, caps } = corners;
+  const size = Math.abs(by);
+  const isCutBack = spokes ? () => false : cutBack(joined, by);
+  const smooth = new Uint8Array(pieces.length);
+  const arcs = new Array<Piece | undefined>(pieces.length);
+  const others = new Map<number, readonly Put[]>();
+  const spreads: (Spread | undefined)[] = [];
+  const telling = kind !== "round" || caps.size > 0;
   for (let k = 0; k < before.length; k++) {
     const p = before[k]!;
     const q = after[k]!;
@@ -71,66 +88,85 @@ export const rawPieces = (joined: Joined, by: number, kind: Corners, limit: numb
       moved.share(p, q, bisected(directions, p, q, at, by) ?? moved.end(p));
       // nearly tangent arcs of more than a quarter turn each might come round to each other
       smooth[p] = Math.min(Math.abs(pieces[p]!.bulge), Math.abs(pieces[q]!.bulge)) > QUARTER ? 0 : 1;
-    } else if (turn * by > 0) {
+      continue;
+    }
+    if (turn * by > 0) {
       if (spokes) others.set(p, spoke(p, q, moved.end(p), at, moved.start(q)));
       else if (isCutBack(k)) {
         moved.share(p, q, crossingAt(directions, p, q, at, by));
         smooth[p] = 1;
       }
+      continue;
+    }
+    const start = moved.end(p);
+    const end = moved.start(q);
+    const shape = caps.get(k) ?? kind;
+    if (shape === "round") {
+      // tan(t / 4) from tan(t / 2)
+      const bulge = Number.isFinite(turn) ? turn / (1 + Math.sqrt(1 + turn * turn)) : Math.sign(turn);
+      arcs[p] = { a: start, b: end, bulge };
+      smooth[p] = 1;
+      if (telling) spreads[k] = { start, end, kind: "round" };
+      continue;
+    }
+    if (shape === "square") {
+      const ahead = { x: size * directions[4 * p + 2]!, y: size * directions[4 * p + 3]! };
+      const places = [start, add(start, ahead), add(end, ahead), end];
+      others.set(p, places.slice(1).map((b, i): Put => ({ piece: { a: places[i]!, b, bulge: 0 } }))); // prettier-ignore
+      spreads[k] = { start, end, kind: "square" };
+      continue;
+    }
+    const apex = shape === "sharp" ? apexOf(joined, moved, p, q, size * limit) : undefined;
+    if (apex) {
+      moved.share(p, q, apex);
+      smooth[p] = pieces[p]!.bulge === 0 && pieces[q]!.bulge === 0 ? 1 : 0; // carriers of arcs may meet again
+      spreads[k] = { start, end, kind: "sharp", apex };
     } else {
-      const start = moved.end(p);
-      const end = moved.start(q);
-      const shape = caps.get(k) ?? kind;
-      if (shape === "round") {
-        // tan(t / 4) from tan(t / 2)
-        const bulge = Number.isFinite(turn) ? turn / (1 + Math.sqrt(1 + turn * turn)) : Math.sign(turn);
-        arcs[p] = { a: start, b: end, bulge };
-        smooth[p] = 1;
-        if (standing) spreads[k] = { start, end, kind: "round" };
-      } else if (shape === "square") {
-        const ahead = { x: size * directions[4 * p + 2]!, y: size * directions[4 * p + 3]! };
-        const places = [start, add(start, ahead), add(end, ahead), end];
-        others.set(p, places.slice(1).map((b, i): Put => ({ piece: { a: places[i]!, b, bulge: 0 } }))); // prettier-ignore
-        spreads[k] = { start, end, kind: "square" };
-      } else {
-        const apex = shape === "sharp" ? apexOf(joined, moved, p, q, size * limit) : undefined;
-        if (apex) {
-          moved.share(p, q, apex);
-          smooth[p] = pieces[p]!.bulge === 0 && pieces[q]!.bulge === 0 ? 1 : 0; // carriers of arcs may meet again
-          spreads[k] = { start, end, kind: "sharp", apex };
-        } else {
-          // straight across; where it ends a band, across both bands' ends
-          others.set(p, [{ piece: { a: start, b: end, bulge: 0 }, ...(caps.has(k) && { ends: [p, q] }) }]);
-          spreads[k] = { start, end, kind: "flat" };
-        }
-      }
+      // straight across; where it ends a band, across both bands' ends
+      others.set(p, [{ piece: { a: start, b: end, bulge: 0 }, ...(caps.has(k) && { ends: [p, q] }) }]);
+      spreads[k] = { start, end, kind: "flat" };
     }
   }
-  if (standing) spreads.length = before.length;
+  if (telling) spreads.length = before.length;
+  return { smooth, arcs, others, spreads };
+};
 
+/** The moved pieces and what stands between them, in running order. */
+const gathered = (
+  joined: Joined,
+  moved: Moved,
+  { smooth, arcs, others }: Standing,
+  size: number,
+  spokes: boolean,
+): Omit<Raw, "spreads"> => {
+  const { pieces, corners } = joined;
+  const count = pieces.length;
+  const following = new Int32Array(count).fill(-1);
+  for (let k = 0; k < corners.before.length; k++) if (corners.before[k]! >= 0) following[corners.before[k]!] = corners.after[k]!; // prettier-ignore
   const raw = new Gathered(4 * count);
-  const firsts = new Int32Array(count).fill(-1); // of each moved piece among the raw ones; -1 where nothing is left of it
+  // of each piece what is left of it, and what stands last after it, among the raw ones; -1 for nothing
+  const firsts = new Int32Array(count).fill(-1);
+  const lasts = new Int32Array(count).fill(-1);
   for (let i = 0; i < count; i++) {
     const own = raw.pieces.length;
     putMoved(raw, joined, moved, i);
     if (raw.pieces.length > own) firsts[i] = own;
     if (spokes && moved.radii[i]! < 0) {
-      const [last, following] = [(i + count - 1) % count, (i + 1) % count];
-      for (const put of spoke(last, following, moved.start(i), moved.centres[i]!, moved.end(i), i))
-        raw.putOther(i, put);
+      const [last, next] = [(i + count - 1) % count, (i + 1) % count];
+      for (const put of spoke(last, next, moved.start(i), moved.centres[i]!, moved.end(i), i)) raw.putOther(i, put);
     }
     const arc = arcs[i];
-    if (arc) putArc(raw, arc, pieces[after[corner[i]!]!]!.a, size, i, raw.pieces.length > own);
-    for (const put of others.get(i) ?? []) raw.putOther(i, put);
+    if (arc) putArc(raw, arc, pieces[following[i]!]!.a, size, i, raw.pieces.length > own);
+    const more = others.get(i);
+    if (more) for (const put of more) raw.putOther(i, put);
+    if (raw.pieces.length > own) lasts[i] = raw.pieces.length - 1;
   }
   // what stands last after a piece goes on into the next piece
-  const lasts = new Int32Array(count).fill(-1);
-  for (let k = 0; k < raw.pieces.length; k++) lasts[raw.from[k]!] = k;
   for (let p = 0; p < count; p++) {
-    const q = corner[p]! < 0 ? -1 : after[corner[p]!]!;
+    const q = following[p]!;
     if (smooth[p] && q >= 0 && lasts[p]! >= 0 && firsts[q]! >= 0) raw.next[lasts[p]!] = firsts[q]!;
   }
-  return { ...raw.done(), spreads };
+  return raw.done();
 };
 
 /** An arc, in halves where it is more than a quarter of a turn; what went before it may go on into it. */

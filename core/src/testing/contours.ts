@@ -68,6 +68,22 @@ export const star = (count: number, random: Random): Piece[] => {
   return polygon(corners).map((piece) => ({ ...piece, bulge: random() < 0.5 ? 0 : 0.3 * (random() - 0.5) }));
 };
 
+/**
+ * Lobes round a ring: arcs that sweep so far (radians) with arcs between them that run on in their tangents, whose chords take the rest of each
+ * `part`. Joints lie off by what `off` gives in x and in y.
+ */
+export const meander = (lobes: number, sweep: number, part: number, off: () => number): Piece[] => {
+  const step = (2 * Math.PI) / lobes;
+  const at = (angle: number): Point => ({ x: 40 * Math.cos(angle) + off(), y: 40 * Math.sin(angle) + off() });
+  const joints = Array.from({ length: lobes }, (_, i): readonly Point[] => [
+    at(i * step),
+    at((i + part) * step),
+  ]).flat();
+  // chords on a ring turn by half a step at each joint; what one arc has more than that the other must take back
+  const bulges = [Math.tan(sweep / 4), Math.tan((step - sweep) / 4)];
+  return joints.map((a, i): Piece => ({ a, b: joints[(i + 1) % joints.length]!, bulge: bulges[i % 2]! }));
+};
+
 /** A back with teeth that stand close: grows together outwards, splits into many inwards. */
 export const comb = (teeth: number): Piece[] => {
   const top: [number, number][] = [];

@@ -3,11 +3,11 @@ import type { Piece } from "../geometry/piece.ts";
 import type { Point } from "../geometry/point.ts";
 import { offset, type Corners } from "../offset/index.ts";
 import {
-  blob, comb, dumbbell, gear, mapped, roundedCorners, star, steps, traced, type Random, randomFrom,
+  blob, comb, dumbbell, gear, mapped, meander, roundedCorners, star, steps, traced, type Random, randomFrom,
 } from "./contours.ts"; // prettier-ignore
 import { crossingsOf, distanceError, distanceTo, isWelded, wrongPlaces } from "./offsetChecks.ts";
 
-export const FAMILY_NAMES = ["stars of lines and arcs", "blobs", "combs", "dumbbells", "gears", "steps on a grid", "rounded stars", "necks of just twice the distance", "steps shaken within the resolution", "tracings in short straight pieces"] as const; // prettier-ignore
+export const FAMILY_NAMES = ["stars of lines and arcs", "blobs", "combs", "dumbbells", "gears", "steps on a grid", "rounded stars", "necks of just twice the distance", "steps shaken within the resolution", "tracings in short straight pieces", "long arcs that nearly join smoothly"] as const; // prettier-ignore
 
 /** Made-up contours of every family: what a number turns into is always the same. */
 const FAMILIES: readonly ((random: Random) => { readonly pieces: readonly Piece[]; readonly by?: number })[] = [
@@ -43,6 +43,13 @@ const FAMILIES: readonly ((random: Random) => { readonly pieces: readonly Piece[
         random,
       ),
     };
+  },
+  // joints that miss the tangent by a hair
+  (random) => {
+    const hair = [0, 1e-9, 1e-8, 1e-7, 1e-6, 1e-5][Math.floor(random() * 6)]!;
+    const lobes = 2 + Math.floor(random() * 5);
+    const sweep = Math.PI * (0.4 + 1.4 * random());
+    return { pieces: meander(lobes, sweep, 0.2 + 0.6 * random(), () => hair * (2 * random() - 1)) };
   },
 ];
 

@@ -1,5 +1,5 @@
 import { CircleHelp, Download, Pencil, Redo2, Undo2 } from "lucide-react";
-import { useEffect, useState } from "react";
+import { useEffect, useState, type ReactNode } from "react";
 import { Group, Panel, Separator, usePanelRef } from "react-resizable-panels";
 import { Link, useLocation, useNavigate } from "react-router";
 import { unitOf } from "@ash-edge/core/drawing";
@@ -51,6 +51,11 @@ export const Bench = ({ job: opened, session }: { job: JobRecord; session: Sessi
   );
 };
 
+/** What stands at the top of a side: it gives way to a sentence of two lines, which would cover its head. */
+const Top = ({ children }: { children: ReactNode }) => (
+  <div className="h-full pt-[var(--sentence-over,0px)]">{children}</div>
+);
+
 /** The sketch card, docked left or right; enlarged it takes the room of what stands below it. */
 const SketchPanel = ({ job }: { job: JobRecord }) => {
   const large = useBench((state) => state.kept.card.large);
@@ -59,7 +64,9 @@ const SketchPanel = ({ job }: { job: JobRecord }) => {
   return (
     <>
       <Panel id="sketch" panelRef={panel} defaultSize="31%" minSize="80px" collapsible>
-        <SketchCard job={job} />
+        <Top>
+          <SketchCard job={job} />
+        </Top>
       </Panel>
       <Handle />
     </>
@@ -90,7 +97,13 @@ const Layout = ({ job, onChanged }: { job: JobRecord; onChanged: (job: JobRecord
           <Group orientation="vertical" id={`bench-left-${side}`} key={side} className="h-full">
             {side === "left" && <SketchPanel job={job} />}
             <Panel id="ledger" defaultSize={side === "left" ? "42%" : "73%"} minSize="80px" collapsible>
-              <Ledger />
+              {side === "left" ? (
+                <Ledger />
+              ) : (
+                <Top>
+                  <Ledger />
+                </Top>
+              )}
             </Panel>
             <Handle />
             <Panel id="keys" defaultSize="27%" minSize="150px">
@@ -114,7 +127,13 @@ const Layout = ({ job, onChanged }: { job: JobRecord; onChanged: (job: JobRecord
           <Group orientation="vertical" id={`bench-right-${side}`} key={side} className="h-full">
             {side === "right" && <SketchPanel job={job} />}
             <Panel id="pieces" panelRef={pieces} minSize="80px" collapsible>
-              <PiecesOrFindings job={job} />
+              {side === "right" ? (
+                <PiecesOrFindings job={job} />
+              ) : (
+                <Top>
+                  <PiecesOrFindings job={job} />
+                </Top>
+              )}
             </Panel>
             <Handle />
             <Panel id="selected" defaultSize="28%" minSize="60px" collapsible>

@@ -1,10 +1,10 @@
 import { joiResolver } from "@hookform/resolvers/joi";
 import Joi from "joi";
-import { Dialog } from "radix-ui";
 import { useForm } from "react-hook-form";
 import { toast } from "sonner";
 import { useDatabase } from "../app/StoreProvider.tsx";
 import { changeHead, numbersTaken, type JobRecord } from "../store/index.ts";
+import { FormDialog } from "../ui/FormDialog.tsx";
 import { Field, headFields, MaterialList, moreHeadFields } from "./headFields.tsx";
 
 type Fields = Pick<JobRecord, "number" | "name" | "unit" | "customer" | "material" | "thickness" | "quantity" | "due">;
@@ -44,32 +44,18 @@ export const JobDetails = ({
     <Field label={label} error={formState.errors[name]?.message} {...register(name)} {...more} />
   );
   return (
-    <Dialog.Root open onOpenChange={(open) => !open && onClose()}>
-      <Dialog.Portal>
-        <Dialog.Overlay className="fixed inset-0 bg-ink/30" />
-        <Dialog.Content className="card fixed top-1/4 left-1/2 w-96 -translate-x-1/2 p-5" aria-describedby={undefined}>
-          <Dialog.Title className="text-base font-semibold">Job details</Dialog.Title>
-          <form onSubmit={(event) => void handleSubmit(keep)(event)} className="mt-3 flex flex-col gap-3">
-            {field("name", "Part", { autoFocus: true })}
-            <div className="grid grid-cols-2 gap-3">
-              {field("number", "Job number")}
-              {field("customer", "Customer")}
-              {field("material", "Material", { list: "job-materials" })}
-              {field("thickness", "Thickness")}
-              {field("quantity", "Quantity", { inputMode: "numeric" })}
-              {field("due", "Due", { type: "date" })}
-            </div>
-            <MaterialList id="job-materials" />
-            <p className="text-xs text-soft">The weight of the pieces comes from the material and the thickness.</p>
-            <div className="mt-2 flex justify-end gap-2">
-              <Dialog.Close className="h-8 rounded-card border border-hair px-3">Cancel</Dialog.Close>
-              <button type="submit" className="h-8 rounded-card bg-ember px-3 font-semibold text-panel">
-                Keep
-              </button>
-            </div>
-          </form>
-        </Dialog.Content>
-      </Dialog.Portal>
-    </Dialog.Root>
+    <FormDialog title="Job details" submit="Keep" onSubmit={handleSubmit(keep)} onClose={onClose}>
+      {field("name", "Part", { autoFocus: true })}
+      <div className="grid grid-cols-2 gap-3">
+        {field("number", "Job number")}
+        {field("customer", "Customer")}
+        {field("material", "Material", { list: "job-materials" })}
+        {field("thickness", "Thickness")}
+        {field("quantity", "Quantity", { inputMode: "numeric" })}
+        {field("due", "Due", { type: "date" })}
+      </div>
+      <MaterialList id="job-materials" />
+      <p className="text-xs text-soft">The weight of the pieces comes from the material and the thickness.</p>
+    </FormDialog>
   );
 };

@@ -1,6 +1,5 @@
 import { joiResolver } from "@hookform/resolvers/joi";
 import Joi from "joi";
-import { Dialog } from "radix-ui";
 import { useForm, useWatch } from "react-hook-form";
 import { useNavigate } from "react-router";
 import type { Unit } from "@ash-edge/core/numeric";
@@ -9,6 +8,7 @@ import { useState } from "react";
 import { createJob, type NewSketch } from "../store/index.ts";
 import { filesOf, readPicture } from "../ui/readPicture.ts";
 import { Segmented } from "../ui/Segmented.tsx";
+import { FormDialog } from "../ui/FormDialog.tsx";
 import { Field, headFields, MaterialList } from "./headFields.tsx";
 
 type Fields = { number: string; name: string; unit: Unit; material: string; thickness: string };
@@ -65,65 +65,51 @@ export const NewJob = ({
     <Field label={label} error={formState.errors[name]?.message} {...register(name)} {...more} />
   );
   return (
-    <Dialog.Root open onOpenChange={(open) => !open && onClose()}>
-      <Dialog.Portal>
-        <Dialog.Overlay className="fixed inset-0 bg-ink/30" />
-        <Dialog.Content className="card fixed top-1/4 left-1/2 w-96 -translate-x-1/2 p-5" aria-describedby={undefined}>
-          <Dialog.Title className="text-base font-semibold">New job</Dialog.Title>
-          <form onSubmit={(event) => void handleSubmit(make)(event)} className="mt-3 flex flex-col gap-3">
-            {field("name", "Part", { autoFocus: true })}
-            {field("number", "Job number")}
-            <div>
-              <div className="mb-1 text-soft">Unit of the sketch</div>
-              <Segmented
-                label="Unit of the sketch"
-                options={[
-                  ["mm", "mm"],
-                  ["in", "in"],
-                ]}
-                value={unit}
-                onChange={(unit) => setValue("unit", unit as Unit)}
-              />
-            </div>
-            <div className="grid grid-cols-2 gap-3">
-              {field("material", "Material", { list: "new-job-materials" })}
-              {field("thickness", "Thickness")}
-            </div>
-            <MaterialList id="new-job-materials" />
-            <div
-              onDragOver={(event) => event.preventDefault()}
-              onDrop={(event) => {
-                event.preventDefault();
-                void take(filesOf(event.dataTransfer));
-              }}
-              onPaste={(event) => void take(filesOf(event.clipboardData))}
-            >
-              <label className="block">
-                <span className="text-soft">Pictures of the sketch, if there are any</span>
-                <input
-                  type="file"
-                  accept="image/png,image/jpeg,image/webp,image/svg+xml"
-                  multiple
-                  onChange={(event) => void take([...(event.target.files ?? [])])}
-                  className="mt-1 block w-full rounded-card border border-dashed border-hair bg-board px-2 py-3 text-soft"
-                />
-              </label>
-              {sketches.length > 0 && <p className="mt-1 text-moss">{sketches.map(({ name }) => name).join(", ")}</p>}
-              {refusal && (
-                <p role="alert" className="mt-1 text-fault">
-                  {refusal}
-                </p>
-              )}
-            </div>
-            <div className="mt-2 flex justify-end gap-2">
-              <Dialog.Close className="h-8 rounded-card border border-hair px-3">Cancel</Dialog.Close>
-              <button type="submit" className="h-8 rounded-card bg-ember px-3 font-semibold text-panel">
-                Make the job
-              </button>
-            </div>
-          </form>
-        </Dialog.Content>
-      </Dialog.Portal>
-    </Dialog.Root>
+    <FormDialog title="New job" submit="Make the job" onSubmit={handleSubmit(make)} onClose={onClose}>
+      {field("name", "Part", { autoFocus: true })}
+      {field("number", "Job number")}
+      <div>
+        <div className="mb-1 text-soft">Unit of the sketch</div>
+        <Segmented
+          label="Unit of the sketch"
+          options={[
+            ["mm", "mm"],
+            ["in", "in"],
+          ]}
+          value={unit}
+          onChange={(unit) => setValue("unit", unit as Unit)}
+        />
+      </div>
+      <div className="grid grid-cols-2 gap-3">
+        {field("material", "Material", { list: "new-job-materials" })}
+        {field("thickness", "Thickness")}
+      </div>
+      <MaterialList id="new-job-materials" />
+      <div
+        onDragOver={(event) => event.preventDefault()}
+        onDrop={(event) => {
+          event.preventDefault();
+          void take(filesOf(event.dataTransfer));
+        }}
+        onPaste={(event) => void take(filesOf(event.clipboardData))}
+      >
+        <label className="block">
+          <span className="text-soft">Pictures of the sketch, if there are any</span>
+          <input
+            type="file"
+            accept="image/png,image/jpeg,image/webp,image/svg+xml"
+            multiple
+            onChange={(event) => void take([...(event.target.files ?? [])])}
+            className="mt-1 block w-full rounded-card border border-dashed border-hair bg-board px-2 py-3 text-soft"
+          />
+        </label>
+        {sketches.length > 0 && <p className="mt-1 text-moss">{sketches.map(({ name }) => name).join(", ")}</p>}
+        {refusal && (
+          <p role="alert" className="mt-1 text-fault">
+            {refusal}
+          </p>
+        )}
+      </div>
+    </FormDialog>
   );
 };

@@ -1,12 +1,13 @@
-import { Dialog } from "radix-ui";
 import { useEffect, useRef, useState } from "react";
 import { useNavigate } from "react-router";
 import { openDrawing } from "@ash-edge/core/formats";
 import type { Unit } from "@ash-edge/core/numeric";
 import { useDatabase } from "../app/StoreProvider.tsx";
 import { createJob } from "../store/index.ts";
+import { FormDialog } from "../ui/FormDialog.tsx";
 import { filesOf } from "../ui/readPicture.ts";
 import { Segmented } from "../ui/Segmented.tsx";
+import { Field } from "./headFields.tsx";
 import { readOpened, type Opened } from "./readOpened.ts";
 
 /** Opens a customer's drawing file, or a job file, as a new job; says what came of it before anything is made. */
@@ -65,110 +66,92 @@ export const OpenFile = ({
     await navigate(`/jobs/${id}`);
   };
   const field = (name: "number" | "name", label: string) => (
-    <label className="block flex-1">
-      <span className="text-soft">{label}</span>
-      <input
-        value={fields[name]}
-        onChange={(event) => setFields({ ...fields, [name]: event.target.value })}
-        className="mt-1 block h-8 w-full rounded-card border border-hair bg-board px-2"
-      />
-    </label>
+    <Field
+      label={label}
+      error={undefined}
+      value={fields[name]}
+      onChange={(event) => setFields({ ...fields, [name]: event.target.value })}
+    />
   );
   return (
-    <Dialog.Root open onOpenChange={(open) => !open && onClose()}>
-      <Dialog.Portal>
-        <Dialog.Overlay className="fixed inset-0 bg-ink/30" />
-        <Dialog.Content
-          className="card fixed top-1/5 left-1/2 w-[28rem] -translate-x-1/2 p-5"
-          aria-describedby={undefined}
-        >
-          <Dialog.Title className="text-base font-semibold">Open a file</Dialog.Title>
-          <form
-            className="mt-3 flex flex-col gap-3"
-            onSubmit={(event) => {
-              event.preventDefault();
-              void make();
-            }}
-            onDragOver={(event) => event.preventDefault()}
-            onDrop={(event) => {
-              event.preventDefault();
-              void take(filesOf(event.dataTransfer)[0]);
-            }}
-          >
-            <label className="block">
-              <span className="text-soft">A DXF of any version, an SVG, or a job file; drop it here, or pick it</span>
-              <input
-                type="file"
-                accept=".dxf,.svg,.json"
-                onChange={(event) => void take(event.target.files?.[0])}
-                className="mt-1 block w-full rounded-card border border-dashed border-hair bg-board px-2 py-3 text-soft"
-              />
-            </label>
-            {reading && (
-              <p role="status" className="flex items-center gap-3 text-soft">
-                Reading …
-                <button
-                  type="button"
-                  className="h-7 rounded-card border border-hair px-2 text-ink"
-                  onClick={() => {
-                    stop.current.abort();
-                    setReading(false);
-                  }}
-                >
-                  Stop
-                </button>
-              </p>
-            )}
-            {opened && (
-              <>
-                <ul aria-label="What came" className="list-disc pl-5">
-                  {opened.kind === "job" ? (
-                    <li>
-                      Job {opened.head.number}, {opened.head.name}, with its drawing, callouts and{" "}
-                      {opened.sketches.length} sketches.
-                    </li>
-                  ) : (
-                    opened.report.map((line) => <li key={line}>{line}</li>)
-                  )}
-                </ul>
-                <div className="flex gap-3">
-                  {field("name", "Part")}
-                  {field("number", "Job number")}
-                </div>
-                {opened.kind === "drawing" && !opened.unit && (
-                  <div>
-                    <div className="mb-1 text-caution">The file does not say its unit. What is one unit of it?</div>
-                    <Segmented
-                      label="Unit of the file"
-                      options={[
-                        ["mm", "mm"],
-                        ["in", "in"],
-                      ]}
-                      value={fields.unit ?? ""}
-                      onChange={(unit) => setFields({ ...fields, unit: unit as Unit })}
-                    />
-                  </div>
-                )}
-              </>
-            )}
-            {refusal && (
-              <p role="alert" className="text-fault">
-                {refusal}
-              </p>
-            )}
-            <div className="mt-2 flex justify-end gap-2">
-              <Dialog.Close className="h-8 rounded-card border border-hair px-3">Cancel</Dialog.Close>
-              <button
-                type="submit"
-                disabled={!opened}
-                className="h-8 rounded-card bg-ember px-3 font-semibold text-panel disabled:opacity-50"
-              >
-                Make the job
-              </button>
+    <FormDialog
+      title="Open a file"
+      submit="Make the job"
+      ready={opened !== undefined}
+      wide
+      onSubmit={make}
+      onClose={onClose}
+    >
+      <div
+        className="flex flex-col gap-3"
+        onDragOver={(event) => event.preventDefault()}
+        onDrop={(event) => {
+          event.preventDefault();
+          void take(filesOf(event.dataTransfer)[0]);
+        }}
+      >
+        <label className="block">
+          <span className="text-soft">A DXF of any version, an SVG, or a job file; drop it here, or pick it</span>
+          <input
+            type="file"
+            accept=".dxf,.svg,.json"
+            onChange={(event) => void take(event.target.files?.[0])}
+            className="mt-1 block w-full rounded-card border border-dashed border-hair bg-board px-2 py-3 text-soft"
+          />
+        </label>
+        {reading && (
+          <p role="status" className="flex items-center gap-3 text-soft">
+            Reading …
+            <button
+              type="button"
+              className="h-7 rounded-card border border-hair px-2 text-ink"
+              onClick={() => {
+                stop.current.abort();
+                setReading(false);
+              }}
+            >
+              Stop
+            </button>
+          </p>
+        )}
+        {opened && (
+          <>
+            <ul aria-label="What came" className="list-disc pl-5">
+              {opened.kind === "job" ? (
+                <li>
+                  Job {opened.head.number}, {opened.head.name}, with its drawing, callouts and {opened.sketches.length}{" "}
+                  sketches.
+                </li>
+              ) : (
+                opened.report.map((line) => <li key={line}>{line}</li>)
+              )}
+            </ul>
+            <div className="grid grid-cols-2 gap-3">
+              {field("name", "Part")}
+              {field("number", "Job number")}
             </div>
-          </form>
-        </Dialog.Content>
-      </Dialog.Portal>
-    </Dialog.Root>
+            {opened.kind === "drawing" && !opened.unit && (
+              <div>
+                <div className="mb-1 text-caution">The file does not say its unit. What is one unit of it?</div>
+                <Segmented
+                  label="Unit of the file"
+                  options={[
+                    ["mm", "mm"],
+                    ["in", "in"],
+                  ]}
+                  value={fields.unit ?? ""}
+                  onChange={(unit) => setFields({ ...fields, unit: unit as Unit })}
+                />
+              </div>
+            )}
+          </>
+        )}
+        {refusal && (
+          <p role="alert" className="text-fault">
+            {refusal}
+          </p>
+        )}
+      </div>
+    </FormDialog>
   );
 };

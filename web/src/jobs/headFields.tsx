@@ -63,7 +63,7 @@ export const Field = ({
       className="mt-1 block h-8 w-full rounded-card border border-hair bg-board px-2"
     />
     {error && (
-      <span role="alert" className="text-fault">
+      <span role="alert" className="mt-1 block text-fault">
         {error}
       </span>
     )}

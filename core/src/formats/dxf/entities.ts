@@ -22,17 +22,16 @@ export const facing = (groups: Groups): 1 | -1 | undefined => {
 
 type Reader = (groups: Groups) => ReadGeometry | NoShape;
 
-const pointAt = (groups: Groups, x: number): Point => ({ x: numberOf(groups, x), y: numberOf(groups, x + 10) });
 const soundPoint = ({ x, y }: Point): boolean => sound(x) && sound(y);
 
 const line: Reader = (groups) => {
-  const a = pointAt(groups, 10);
-  const b = pointAt(groups, 11);
+  const a = groups.point(10);
+  const b = groups.point(11);
   return soundPoint(a) && soundPoint(b) ? { kind: "piece", a, b, bulge: 0 } : "degenerate";
 };
 
 const circle: Reader = (groups) => {
-  const [centre, radius] = [pointAt(groups, 10), numberOf(groups, 40)];
+  const [centre, radius] = [groups.point(10), numberOf(groups, 40)];
   return soundPoint(centre) && sound(radius) && radius > 0 ? { kind: "circle", centre, radius } : "degenerate";
 };
 
@@ -100,7 +99,7 @@ export const polylineOf = ({ closed, side }: PolylineHead, corners: readonly Cor
 };
 
 const ellipse: Reader = (groups) => {
-  const [centre, major, ratio] = [pointAt(groups, 10), pointAt(groups, 11), numberOf(groups, 40)];
+  const [centre, major, ratio] = [groups.point(10), groups.point(11), numberOf(groups, 40)];
   const [from, to] = [numberOf(groups, 41, 0), numberOf(groups, 42, TURN)];
   if (!soundPoint(centre) || !soundPoint(major) || ![ratio, from, to].every(sound)) return "degenerate";
   if (!(ratio > 0) || Math.hypot(major.x, major.y) === 0) return "degenerate";
@@ -147,7 +146,7 @@ const READERS: Readonly<Record<string, Reader>> = {
   ELLIPSE: ellipse,
   SPLINE: spline,
   POINT: (groups) => {
-    const at = pointAt(groups, 10);
+    const at = groups.point(10);
     return soundPoint(at) ? { kind: "point", at } : "degenerate";
   },
   TEXT: () => "text",

@@ -1,3 +1,4 @@
+import type { Point } from "../../geometry/point.ts";
 import type { Outcome } from "../../numeric/outcome.ts";
 import { done, refuse } from "../../numeric/outcome.ts";
 import { MOST_CURVES } from "../readShapes.ts";
@@ -5,6 +6,9 @@ import type { Tokens } from "./tokens.ts";
 
 /** Group codes have at most four digits. */
 const CODES = 10_000;
+
+/** So many places that were read last are shared with what begins or ends there, too. */
+const RECENT = 4;
 
 /** The groups of the record being read: places in the file, taken again for the next record, and where each code comes first. */
 export class Groups {
@@ -15,6 +19,8 @@ export class Groups {
   private readonly firsts = new Int32Array(CODES);
   private readonly seenIn = new Int32Array(CODES);
   private serial = 1;
+  private readonly recent: Point[] = Array.from({ length: RECENT }, () => ({ x: NaN, y: NaN }));
+  private oldest = 0;
   private readonly tokens: Tokens;
 
   constructor(tokens: Tokens) {
@@ -44,6 +50,16 @@ export class Groups {
   }
   number(i: number): number {
     return this.tokens.number(this.codes[i]!, this.froms[i]!, this.tos[i]!);
+  }
+  /** The place whose x is under a code and whose y is under the one ten further; one that was just read where it has the same numbers. */
+  point(code: number): Point {
+    const x = numberOf(this, code);
+    const y = numberOf(this, code + 10);
+    for (let i = 0; i < RECENT; i++) if (this.recent[i]!.x === x && this.recent[i]!.y === y) return this.recent[i]!;
+    const made = { x, y };
+    this.recent[this.oldest] = made;
+    this.oldest = (this.oldest + 1) % RECENT;
+    return made;
   }
   /** The place of the first group of a code, -1 where there is none. */
   first(code: number): number {

@@ -143,9 +143,15 @@ const paintOpenEnds = (
       if (!gap || gap.distance <= RESOLUTION || gap.distance * view.scale > 60) return;
       if (labels.some((other) => Math.abs(other.x - x) < LABEL.x && Math.abs(other.y - y) < LABEL.y)) return;
       labels.push({ x, y });
+      const words = [`open ${show(gap.distance)}`, x + 9, y - 8] as const;
       canvas.font = "11px 'IBM Plex Mono', monospace";
+      // what lies under it ends a little before it
+      canvas.strokeStyle = palette.board;
+      canvas.lineJoin = "round";
+      canvas.lineWidth = 5;
+      canvas.strokeText(...words);
       canvas.fillStyle = palette.fault;
-      canvas.fillText(`open ${show(gap.distance)}`, x + 9, y - 8);
+      canvas.fillText(...words);
     });
   }
 };

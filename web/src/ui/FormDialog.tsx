@@ -1,0 +1,54 @@
+import { Dialog } from "radix-ui";
+import type { ReactNode } from "react";
+
+/** A form in a dialog: its title, its blanks, and the two ways out of it. */
+export const FormDialog = ({
+  title,
+  submit,
+  onSubmit,
+  onClose,
+  ready = true,
+  wide = false,
+  children,
+}: {
+  title: string;
+  /** What the button says that does it. */
+  submit: string;
+  onSubmit: () => Promise<void>;
+  onClose: () => void;
+  /** Whether it can be done yet. */
+  ready?: boolean;
+  wide?: boolean;
+  children: ReactNode;
+}) => (
+  <Dialog.Root open onOpenChange={(open) => !open && onClose()}>
+    <Dialog.Portal>
+      <Dialog.Overlay className="fixed inset-0 bg-ink/30" />
+      <Dialog.Content
+        className={`card fixed left-1/2 -translate-x-1/2 p-5 ${wide ? "top-1/5 w-[28rem]" : "top-1/4 w-96"}`}
+        aria-describedby={undefined}
+      >
+        <Dialog.Title className="text-base font-semibold">{title}</Dialog.Title>
+        <form
+          onSubmit={(event) => {
+            event.preventDefault();
+            void onSubmit();
+          }}
+          className="mt-3 flex flex-col gap-3"
+        >
+          {children}
+          <div className="mt-2 flex justify-end gap-2">
+            <Dialog.Close className="h-8 rounded-card border border-hair px-3">Cancel</Dialog.Close>
+            <button
+              type="submit"
+              disabled={!ready}
+              className="h-8 rounded-card bg-ember px-3 font-semibold text-panel disabled:opacity-50"
+            >
+              {submit}
+            </button>
+          </div>
+        </form>
+      </Dialog.Content>
+    </Dialog.Portal>
+  </Dialog.Root>
+);
