@@ -15,7 +15,7 @@ import {
   type PictureSize,
   type SnapKind,
 } from "@ash-edge/core/drawing";
-import { curvePoint, directionAt, type Point } from "@ash-edge/core/geometry";
+import { curvePoint, type Point } from "@ash-edge/core/geometry";
 import { refuse, type Refusal } from "@ash-edge/core/numeric";
 import { sayRefusal } from "@ash-edge/core/say";
 import type { StoredJob } from "../store/index.ts";
@@ -31,14 +31,15 @@ import {
 } from "./benchState.ts";
 import { isLarge, noteDerived } from "./derived.ts";
 import { makeHandling } from "./handles/sessionHandles.ts";
-import { HOLD_LEVEL, HOLD_UPRIGHT, holdEdge, type Hold } from "./hold.ts";
 import { makeMass, type Mass } from "./mass.ts";
 import { pointAt, type Asked } from "./pointer.ts";
 import { makeCallouts } from "./sessionCallouts.ts";
 import { makeHistory } from "./sessionHistory.ts";
+import { makeHolds } from "./sessionHolds.ts";
 import { makeLayers } from "./sessionLayers.ts";
 import { makeSelecting } from "./sessionSelecting.ts";
 import { makeView } from "./sessionView.ts";
+import { makeWork } from "./sessionWork.ts";
 import { makeTidying } from "./tidying/sessionTidy.ts";
 import {
   givenOf,
@@ -52,7 +53,7 @@ import {
   type ToolState,
 } from "./tools/driver.ts";
 import { REGISTRY, toolById } from "./tools/registry.ts";
-import type { Ask, BankKey, Tool } from "./tools/tool.ts";
+import type { BankKey, Tool } from "./tools/tool.ts";
 
 export type Session = StoreApi<BenchState> & { readonly act: Actions };
 export type Actions = ReturnType<typeof makeActions>;
@@ -87,7 +88,6 @@ const makeActions = (
   let modifiers = NO_MODIFIERS;
   let screen: Point | undefined;
   let asked: Asked = { under: 0, snap: undefined };
-  let stop: AbortController | undefined;
   let mass: Mass | undefined;
   const paintedListeners = new Set<() => void>();
 
@@ -179,36 +179,9 @@ const makeActions = (
       keepRecent(`${tool.id} ${typed.blank}`, typed.text.trim());
     if (event.type === "choice" || event.type === "hold" || event.type === "fill" || event.type === "click")
       keepChoices(tool, step.state);
-    if (step.ask) void work(step.ask);
+    if (step.ask) void working.work(step.ask);
     if (step.edit) commit(step.edit);
     else refresh();
-  };
-
-  /** Long work: said with its progress, stopped on Esc, and put into the drawing as it stands then. */
-  const work = async (ask: Ask): Promise<void> => {
-    if (get().work) return say({ text: "Something is being worked out already. Stop it first.", tone: "fault" });
-    const own = (stop = new AbortController());
-    let over = false;
-    // a report that was under way when the work ended must not bring it back
-    const report = (part: number): void => (over ? undefined : set({ work: { words: ask.words, part } }));
-    const end = (): void => {
-      over = true;
-      set({}, ["work"]);
-    };
-    report(0);
-    try {
-      const made = await carryOut(ask, report, own.signal);
-      end();
-      commit(ask.edit(get().drawing, made));
-      say({ text: `${ask.words}: done.`, tone: "said" });
-    } catch (reason) {
-      end();
-      say(
-        own.signal.aborted
-          ? { text: `${ask.words}: stopped. Nothing was changed.`, tone: "said" }
-          : { text: `${ask.words} failed: ${(reason as Error).message} Nothing was changed.`, tone: "fault" },
-      );
-    }
   };
 
   const keepRecent = (blank: string, text: string): void => {
@@ -260,8 +233,8 @@ const makeActions = (
 
   const runAction = (id: string): void => {
     const [what, which] = [id.slice(0, id.indexOf("-")), id.slice(id.indexOf("-") + 1)];
-    if (what === "snap") return askSnap(which as SnapKind);
-    if (what === "hold") return takeHold(which);
+    if (what === "snap") return holds.askSnap(which as SnapKind);
+    if (what === "hold") return holds.takeHold(which);
     if (id === "fit") viewing.fit();
     else if (id === "fit-selection") viewing.fitSelection();
     else if (id === "view-before") viewing.viewBefore();
@@ -280,31 +253,6 @@ const makeActions = (
     }
   };
 
-  const askSnap = (kind: SnapKind): void => {
-    set({ snapOnce: kind });
-    say({ text: `The next click takes a ${SNAP_WORDS[kind]}, and nothing else. Esc lets that go.`, tone: "said" });
-    refresh();
-  };
-  const takeHold = (which: string): void => {
-    if (which === "along" || which === "square") {
-      set({ askingEdge: which });
-      return say({ text: "Click the edge by which the direction is held. Esc lets that go.", tone: "said" });
-    }
-    setHold({ level: HOLD_LEVEL, upright: HOLD_UPRIGHT }[which]);
-  };
-  const setHold = (hold: Hold | undefined): void => {
-    set(hold ? { hold } : {}, hold ? ["askingEdge"] : ["hold", "askingEdge"]);
-    refresh();
-  };
-  /** The edge that a direction is held by. */
-  const holdByEdge = (hover: Hover): void => {
-    const ref = hover.under[0]?.ref;
-    const curve = ref && curveAt(get().drawing, ref);
-    if (!curve) return sayNo(refuse("not-a-curve").refusal);
-    setHold(holdEdge(directionAt(curve, hover.under[0]!.at), get().askingEdge!));
-    say(undefined);
-  };
-
   /** Esc: the open entry first, then picks, then the bank, then the tool, then the selection. */
   const escape = (): void => {
     const { tool, bank, toolId, offered } = get();
@@ -314,7 +262,7 @@ const makeActions = (
       set({}, ["snapOnce", "askingEdge"]);
       return refresh();
     }
-    if (stop && get().work) return stop.abort();
+    if (get().work) return working.stopWork();
     if (tool?.open) toolEvent({ type: "revert" });
     else if (tool?.placing) toolEvent({ type: "place", placing: undefined });
     else if (get().grabbed) {
@@ -333,7 +281,7 @@ const makeActions = (
     move(at, mods);
     const { hover, tool, askingEdge, snapOnce } = get();
     if (!hover) return;
-    if (askingEdge) return holdByEdge(hover);
+    if (askingEdge) return holds.holdByEdge(hover);
     if (snapOnce && wantsPoint() && !hover.snap)
       return sayNo(refuse("snap-not-here", { kind: SNAP_WORDS[snapOnce] }).refusal);
     if (mods.control && tool) return callouts.takeValue(hover);
@@ -424,6 +372,8 @@ const makeActions = (
   const selecting = makeSelecting(core, click, () => !activeTool() || wanted()?.takes === "things");
   const layers = makeLayers(core);
   const tidying = makeTidying(core);
+  const working = makeWork(core, carryOut);
+  const holds = makeHolds(core);
   store.subscribe((now, before) => now.drawing !== before.drawing && tidying.tidySoon());
   const handling = makeHandling(core, takeUp, click);
   noteDerived(undefined);
@@ -461,7 +411,7 @@ const makeActions = (
     escape,
     toolEvent,
     next,
-    setHold,
+    setHold: holds.setHold,
     setSnaps: (change: Partial<SnapSettings>): void => {
       keepSetting({ snaps: { ...get().kept.snaps, ...change } });
       refresh();
@@ -474,12 +424,12 @@ const makeActions = (
     },
     /** The bench is left: nothing goes on working for it. */
     leave: (): void => {
-      stop?.abort();
+      working.stopWork();
       tidying.closeTidy();
       mass?.end();
       mass = undefined;
     },
-    stopWork: (): void => stop?.abort(),
+    stopWork: working.stopWork,
     saveFile,
     openRelease: releaseStored,
     back,

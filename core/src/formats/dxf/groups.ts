@@ -20,24 +20,35 @@ const plainNumber = (text: string): string => {
 };
 
 /** Group codes as they are written, right in three places; made once. */
-const codeTexts = Array.from({ length: 1072 }, (_, code) => `${String(code).padStart(3)}\n`);
+const CODES = Array.from({ length: 1072 }, (_, code) => String(code).padStart(3));
 
-/** One group: its code on a line, its value on the next. */
-export const group = (code: number, value: string | number): string => `${codeTexts[code]!}${value}\n`;
+/** The groups of a DXF while they are put together: each a code on a line and its value on the next. */
+export class GroupText {
+  private readonly lines: string[] = [];
 
-/** Groups one after another: code, value, code, value ... */
-export const groups = (...pairs: readonly (string | number)[]): string => {
-  let text = "";
-  for (let i = 0; i < pairs.length; i += 2) text += group(pairs[i] as number, pairs[i + 1]!);
-  return text;
-};
+  /** Groups one after another: code, value, code, value ... */
+  put(...pairs: readonly (string | number)[]): this {
+    for (let i = 0; i < pairs.length; i += 2) this.lines.push(CODES[pairs[i] as number]!, String(pairs[i + 1]));
+    return this;
+  }
+  /** A real number under a code. */
+  real(code: number, value: number): this {
+    this.lines.push(CODES[code]!, dxfNumber(value));
+    return this;
+  }
+  /** A place: x under its code, y ten further, z (always 0) twenty further. */
+  place(code: number, { x, y }: Point): this {
+    return this.real(code, x)
+      .real(code + 10, y)
+      .put(code + 20, "0.0");
+  }
+  text(): string {
+    return this.lines.length === 0 ? "" : `${this.lines.join("\n")}\n`;
+  }
+}
 
-/** A real number under a code. */
-export const real = (code: number, value: number): string => group(code, dxfNumber(value));
-
-/** A place: x under its code, y ten further, z (always 0) twenty further. */
-export const place = (code: number, { x, y }: Point): string =>
-  `${codeTexts[code]!}${dxfNumber(x)}\n${codeTexts[code + 10]!}${dxfNumber(y)}\n${codeTexts[code + 20]!}0.0\n`;
+/** Groups one after another as text: code, value, code, value ... */
+export const groups = (...pairs: readonly (string | number)[]): string => new GroupText().put(...pairs).text();
 
 export const section = (name: string, content: string): string =>
-  `${groups(0, "SECTION", 2, name)}${content}${group(0, "ENDSEC")}`;
+  `${groups(0, "SECTION", 2, name)}${content}${groups(0, "ENDSEC")}`;

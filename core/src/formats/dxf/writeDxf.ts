@@ -5,8 +5,8 @@ import { pieceBounds, piecesBounds } from "../../geometry/piece.ts";
 import type { Unit } from "../../numeric/units.ts";
 import type { ReleasedContour } from "../../prove/releasePlan.ts";
 import { releasedShapes, type ReadLayer, type ReadShape } from "../readShapes.ts";
-import { group, groups, real, section } from "./groups.ts";
-import { entityText, oldEntityText } from "./writeEntities.ts";
+import { groups, GroupText, section } from "./groups.ts";
+import { putEntity, putOldEntity } from "./writeEntities.ts";
 
 /** `$INSUNITS` as the DXF reference has it: 1 inches, 4 millimetres. */
 export const INSUNITS = { in: 1, mm: 4 } as const;
@@ -35,7 +35,8 @@ export const writeShapes = (
 const newFile = (shapes: readonly ReadShape[], unit: Unit, known: readonly ReadLayer[]): string => {
   let handle = 0x30;
   const next = (): string => (handle++).toString(16).toUpperCase();
-  const entities = shapes.map((shape) => entityText(shape, next())).join("");
+  const entities = new GroupText();
+  for (const shape of shapes) putEntity(entities, shape, next());
   const layers = layerNames(shapes, known).map(
     (name) =>
       groups(0, "LAYER", 5, next(), 330, "2", 100, "AcDbSymbolTableRecord", 100, "AcDbLayerTableRecord") +
@@ -54,23 +55,25 @@ const newFile = (shapes: readonly ReadShape[], unit: Unit, known: readonly ReadL
         table("VIEW", "6", []),
         table("UCS", "7", []),
         table("APPID", "9", [application + groups(2, "ACAD", 70, 0)]),
-        table("DIMSTYLE", "A", [], group(100, "AcDbDimStyleTable")),
+        table("DIMSTYLE", "A", [], groups(100, "AcDbDimStyleTable")),
         table("BLOCK_RECORD", "1", [blockRecord("*Model_Space", "1F"), blockRecord("*Paper_Space", "1B")]),
       ].join(""),
     ),
     section("BLOCKS", block("*Model_Space", "1F", "20", "21") + block("*Paper_Space", "1B", "1C", "1D")),
-    section("ENTITIES", entities),
+    section("ENTITIES", entities.text()),
     section(
       "OBJECTS",
       groups(0, "DICTIONARY", 5, "C", 330, "0", 100, "AcDbDictionary", 281, 1, 3, "ACAD_GROUP", 350, "D") +
         groups(0, "DICTIONARY", 5, "D", 330, "C", 100, "AcDbDictionary", 281, 1),
     ),
-    group(0, "EOF"),
+    groups(0, "EOF"),
   ].join("");
 };
 
 /** The file of the oldest version: no handles, no class marks. */
 const oldFile = (shapes: readonly ReadShape[], unit: Unit, known: readonly ReadLayer[]): string => {
+  const entities = new GroupText();
+  for (const shape of shapes) putOldEntity(entities, shape);
   const layers = layerNames(shapes, known);
   return [
     section("HEADER", headerText(shapes, unit, "AC1009")),
@@ -81,11 +84,11 @@ const oldFile = (shapes: readonly ReadShape[], unit: Unit, known: readonly ReadL
         groups(0, "LTYPE", 2, "CONTINUOUS", 70, 0, 3, "Solid line", 72, 65, 73, 0, 40, "0.0"),
         groups(0, "ENDTAB", 0, "TABLE", 2, "LAYER", 70, layers.length),
         ...layers.map((name) => groups(0, "LAYER", 2, name, 70, 0, 62, colourOfLayer(name, known), 6, "CONTINUOUS")),
-        group(0, "ENDTAB"),
+        groups(0, "ENDTAB"),
       ].join(""),
     ),
-    section("ENTITIES", shapes.map(oldEntityText).join("")),
-    group(0, "EOF"),
+    section("ENTITIES", entities.text()),
+    groups(0, "EOF"),
   ].join("");
 };
 
@@ -100,7 +103,7 @@ const table = (name: string, handle: string, rows: readonly string[], more = "")
     groups(0, "TABLE", 2, name, 5, handle, 330, "0", 100, "AcDbSymbolTable", 70, rows.length),
     more,
     ...rows,
-    group(0, "ENDTAB"),
+    groups(0, "ENDTAB"),
   ].join("");
 
 const lineTypes = (): readonly string[] =>
@@ -142,14 +145,10 @@ const boxOf = (shape: ReadShape): Bounds => {
 };
 
 const headerText = (shapes: readonly ReadShape[], unit: Unit, version: string, seed?: string): string => {
-  const box = unionBounds(shapes.map(boxOf)) ?? boundsOf([{ x: 0, y: 0 }]);
-  const corner = (name: string, x: number, y: number): string =>
-    group(9, name) + real(10, x) + real(20, y) + group(30, "0.0");
-  return [
-    groups(9, "$ACADVER", 1, version),
-    seed === undefined ? "" : groups(9, "$HANDSEED", 5, seed),
-    groups(9, "$INSUNITS", 70, INSUNITS[unit], 9, "$MEASUREMENT", 70, unit === "mm" ? 1 : 0),
-    corner("$EXTMIN", box.minX, box.minY),
-    corner("$EXTMAX", box.maxX, box.maxY),
-  ].join("");
+  const { minX, minY, maxX, maxY } = unionBounds(shapes.map(boxOf)) ?? boundsOf([{ x: 0, y: 0 }]);
+  const out = new GroupText().put(9, "$ACADVER", 1, version);
+  if (seed !== undefined) out.put(9, "$HANDSEED", 5, seed);
+  out.put(9, "$INSUNITS", 70, INSUNITS[unit], 9, "$MEASUREMENT", 70, unit === "mm" ? 1 : 0);
+  out.put(9, "$EXTMIN").place(10, { x: minX, y: minY });
+  return out.put(9, "$EXTMAX").place(10, { x: maxX, y: maxY }).text();
 };

@@ -1,0 +1,35 @@
+import type { SessionCore, Surroundings } from "./benchState.ts";
+import type { Ask } from "./tools/tool.ts";
+
+/** Long work: said with its progress, stopped on Esc, and put into the drawing as it stands then. */
+export const makeWork = ({ get, set, say, commit }: SessionCore, carryOut: Surroundings["carryOut"]) => {
+  let stop: AbortController | undefined;
+  return {
+    work: async (ask: Ask): Promise<void> => {
+      if (get().work) return say({ text: "Something is being worked out already. Stop it first.", tone: "fault" });
+      const own = (stop = new AbortController());
+      let over = false;
+      // a report that was under way when the work ended must not bring it back
+      const report = (part: number): void => (over ? undefined : set({ work: { words: ask.words, part } }));
+      const end = (): void => {
+        over = true;
+        set({}, ["work"]);
+      };
+      report(0);
+      try {
+        const made = await carryOut(ask, report, own.signal);
+        end();
+        commit(ask.edit(get().drawing, made));
+        say({ text: `${ask.words}: done.`, tone: "said" });
+      } catch (reason) {
+        end();
+        say(
+          own.signal.aborted
+            ? { text: `${ask.words}: stopped. Nothing was changed.`, tone: "said" }
+            : { text: `${ask.words} failed: ${(reason as Error).message} Nothing was changed.`, tone: "fault" },
+        );
+      }
+    },
+    stopWork: (): void => stop?.abort(),
+  };
+};
