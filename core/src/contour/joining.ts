@@ -1,4 +1,4 @@
-import { reversePiece, type Piece } from "../geometry/piece.ts";
+import { reversePiece, splitPiece, type Piece } from "../geometry/piece.ts";
 import { equalPoint, type Point } from "../geometry/point.ts";
 import { weldPoints } from "../geometry/weldPoints.ts";
 
@@ -104,7 +104,10 @@ const weldInPlace = (pieces: Piece[], closed: boolean): void => {
   if (closed && last && !equalPoint(last.b, pieces[0]!.a)) pieces[pieces.length - 1] = { ...last, b: pieces[0]!.a };
 };
 
-/** The pieces of a run in running order, their ends made the same numbers; `piecesOf` gives those of a part. */
+/**
+ * The pieces of a run in running order, their ends made the same numbers; `piecesOf` gives those of a part. An arc that closes on itself comes
+ * as its halves: one whose ends are the same numbers says nothing of its circle.
+ */
 export const runPieces = ({ links, closed }: Run, piecesOf: (part: number) => readonly Piece[]): readonly Piece[] => {
   const all: Piece[] = [];
   for (let k = 0; k < links.length; k++) {
@@ -112,6 +115,7 @@ export const runPieces = ({ links, closed }: Run, piecesOf: (part: number) => re
     const own = piecesOf(part);
     for (let i = 0; i < own.length; i++) all.push(reversed ? reversePiece(own[own.length - 1 - i]!) : own[i]!);
   }
+  if (closed && all.length === 1 && all[0]!.bulge !== 0) all.splice(0, 1, ...splitPiece(all[0]!, 0.5));
   weldInPlace(all, closed);
   return all;
 };

@@ -1,6 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { measureCallout } from "../callouts/measure.ts";
+import { profileOf } from "../contour/profile.ts";
 import { carrierOf, pieceCarrier } from "../geometry/curve.ts";
 import { pieceLength, type Piece } from "../geometry/piece.ts";
 import { distance, type Point } from "../geometry/point.ts";
@@ -275,6 +276,25 @@ describe("join and clear", () => {
     ]);
     expect(joinPieces(after)).toMatchObject({ refusal: { code: "already-joined", values: { open: 1 } } });
     expect(joinPieces(newDrawing("mm"))).toMatchObject({ refusal: { code: "nothing-to-join" } });
+  });
+
+  it("an arc that goes nearly all the way round joins into a contour of the circle's area, and is one where its ends are one place", () => {
+    for (const [gap, within] of [
+      [0.02, 0.05],
+      [5e-8, undefined],
+    ] as const) {
+      const sweep = 2 * Math.PI - gap / 8;
+      const arc = { kind: "piece", a: { x: 8, y: 0 }, b: { x: 8 * Math.cos(sweep), y: 8 * Math.sin(sweep) }, bulge: Math.tan(sweep / 4) } as const; // prettier-ignore
+      const { drawing } = add(newDrawing("mm"), [arc]);
+      const joined = joinPieces(drawing, undefined, within);
+      if (!joined.ok) throw new Error(joined.refusal.code);
+      expect(joined.value).toMatchObject({ contours: 1, openEnds: 0 });
+      for (const { contours } of [
+        profileOf(applyEdit(drawing, joined.value.edit)),
+        ...(within ? [] : [profileOf(drawing)]),
+      ])
+        expect(contours.map(({ area }) => area)).toEqual([expect.closeTo(64 * Math.PI, 3)]);
+    }
   });
 
   it("clears all layout; an unanswered distance is cut loose and said", () => {

@@ -1,6 +1,6 @@
 import { joinRuns, runPieces, type Run } from "../contour/joining.ts";
 import { profileOf } from "../contour/profile.ts";
-import { pieceLength, pieceRadius, reversePiece, type Piece } from "../geometry/piece.ts";
+import { pieceLength, pieceRadius, reversePiece, splitPiece, type Piece } from "../geometry/piece.ts";
 import { distance } from "../geometry/point.ts";
 import { endedNear, gapRule } from "../tidy/gapRule.ts";
 import { done, refuse, type Outcome } from "../numeric/outcome.ts";
@@ -41,6 +41,8 @@ const mendedRun = (
   const pieces = run.links.flatMap(({ part, reversed }) =>
     reversed ? parts[part]!.map(reversePiece).reverse() : [...parts[part]!],
   );
+  // an arc that is closed on itself is taken in halves
+  if (run.closed && pieces.length === 1 && pieces[0]!.bulge !== 0) pieces.splice(0, 1, ...splitPiece(pieces[0]!, 0.5));
   const radii = pieces.map(pieceRadius);
   let mended = 0;
   const last = run.closed ? pieces.length : pieces.length - 1;

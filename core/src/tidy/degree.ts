@@ -7,8 +7,8 @@ import type { Strand } from "./strands.ts";
 /** In how many directions something of a class leaves a place, what lies on one another counted once. */
 export type Degree = (place: Point, own: number) => number;
 
-/** Directions (radians) closer than this leave a place together, if they bend alike. */
-const TOGETHER = 2e-3;
+/** Directions (radians) closer than this leave a place together, if they bend alike; and short ones that go no farther apart than the tolerance, up to the second. */
+const [TOGETHER, APART] = [2e-3, 0.1];
 
 export const degreeOf = (
   strands: readonly Strand[],
@@ -20,13 +20,15 @@ export const degreeOf = (
   const xs: number[] = [];
   const ys: number[] = [];
   const bends: number[] = [];
+  const lengths: number[] = [];
   let told = 0;
-  /** Takes a direction, of length 1, that was not told yet. */
-  const note = (x: number, y: number, bend: number): void => {
+  /** Takes a direction, of length 1, that was not told yet, in which something goes so far. */
+  const note = (x: number, y: number, bend: number, length: number): void => {
     for (let i = 0; i < told; i++) {
       const other = bends[i]!;
+      const together = Math.max(TOGETHER, Math.min(APART, tolerance / Math.min(length, lengths[i]!)));
       if (
-        Math.abs(xs[i]! * y - ys[i]! * x) < TOGETHER &&
+        Math.abs(xs[i]! * y - ys[i]! * x) < together &&
         xs[i]! * x + ys[i]! * y > 0 &&
         Math.abs(other - bend) <= 0.05 * Math.max(Math.abs(other), Math.abs(bend)) + 1e-9
       )
@@ -35,6 +37,7 @@ export const degreeOf = (
     xs[told] = x;
     ys[told] = y;
     bends[told] = bend;
+    lengths[told] = length;
     told += 1;
   };
   const line = ({ a, b }: Piece, { x, y }: Point): void => {
@@ -46,8 +49,8 @@ export const degreeOf = (
     const offY = a.y + dy * t - y;
     if (offX * offX + offY * offY > tolerance * tolerance) return;
     const length = Math.sqrt(square);
-    if (t * length > tolerance || length <= tolerance) note(-dx / length, -dy / length, 0);
-    if ((1 - t) * length > tolerance || length <= tolerance) note(dx / length, dy / length, 0);
+    if (t * length > tolerance || length <= tolerance) note(-dx / length, -dy / length, 0, t * length);
+    if ((1 - t) * length > tolerance || length <= tolerance) note(dx / length, dy / length, 0, (1 - t) * length);
   };
   const arc = (piece: Piece, place: Point): void => {
     const { t, distance: off } = pieceNearest(piece, place);
@@ -55,8 +58,8 @@ export const degreeOf = (
     const bend = Math.sign(piece.bulge) / pieceRadius(piece);
     const length = pieceLength(piece);
     const { x, y } = pieceDirection(piece, t);
-    if (t * length > tolerance || length <= tolerance) note(-x, -y, -bend);
-    if ((1 - t) * length > tolerance || length <= tolerance) note(x, y, bend);
+    if (t * length > tolerance || length <= tolerance) note(-x, -y, -bend, t * length);
+    if ((1 - t) * length > tolerance || length <= tolerance) note(x, y, bend, (1 - t) * length);
   };
   let place: Point = { x: 0, y: 0 };
   let own = 0;

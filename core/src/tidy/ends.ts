@@ -1,4 +1,6 @@
 import { weldEnds } from "../contour/joining.ts";
+import { circleHalves } from "../geometry/circle.ts";
+import { pieceCarrier } from "../geometry/curve.ts";
 import { pieceLength, reversePiece, type Piece } from "../geometry/piece.ts";
 import { distance, type Point } from "../geometry/point.ts";
 import { pointGrid } from "../geometry/pointGrid.ts";
@@ -28,6 +30,9 @@ export const closeEnds = (
   const findings: Finding[] = [];
   const touched: number[] = [];
   for (const { p, q, corner, moves, past } of closingsOf(things, strands, tolerance)) {
+    // an arc that goes nearly all the way round becomes the whole circle
+    const made = p.strand === q.strand ? [circleOf(next[p.strand]!)] : [p, q].map((end) => moved(next[end.strand]!, end, corner)); // prettier-ignore
+    if (made.some(({ piece }) => distance(piece.a, piece.b) <= JOINED)) continue; // nothing would be left of a scrap
     const code = past ? ("tail" as const) : ("gap" as const);
     const ids = [...new Set([p, q].map(({ strand }) => things[strands[strand]!.thing]!.id))];
     const finding = {
@@ -41,10 +46,10 @@ export const closeEnds = (
     const fixed = accept?.(finding) ?? true;
     findings.push({ ...finding, fixed });
     if (!fixed) continue;
-    for (const end of [p, q]) {
-      next[end.strand] = moved(next[end.strand]!, end, corner);
-      touched.push(next[end.strand]!.thing);
-    }
+    made.forEach((strand, i) => {
+      next[[p, q][i]!.strand] = strand;
+      touched.push(strand.thing);
+    });
   }
   return { strands: next, findings, touched };
 };
@@ -52,6 +57,13 @@ export const closeEnds = (
 const moved = (strand: Strand, end: End, to: Point): Strand => {
   const made = endedNear(pieceToEnd(strand, end), to);
   return { ...strand, piece: end.atEnd ? made : reversePiece(made) };
+};
+
+const circleOf = (strand: Strand): Strand => {
+  const carrier = pieceCarrier(strand.piece);
+  if (carrier.kind === "line") return strand;
+  const circle = { centre: carrier.centre, radius: carrier.radius };
+  return { ...strand, piece: circleHalves(circle)[0], circle };
 };
 
 const closingsOf = (things: readonly Thing[], strands: readonly Strand[], tolerance: number): readonly Closing[] => {

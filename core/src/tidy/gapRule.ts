@@ -1,5 +1,5 @@
 import { endedAt } from "../construct/cornerCuts.ts";
-import { pieceCarrier } from "../geometry/curve.ts";
+import { carrierNearest, pieceCarrier } from "../geometry/curve.ts";
 import { pieceDirection, pieceLength, pieceNearest, type Piece } from "../geometry/piece.ts";
 import { cross, distance, midpoint, type Point } from "../geometry/point.ts";
 import { meetCarriers, meetingPoints } from "../intersect/carriers.ts";
@@ -46,9 +46,15 @@ const cornerWithin = (one: Piece, other: Piece, tolerance: number): Point | unde
     .sort((a, b) => away(a) - away(b))[0];
 };
 
-/** Where a line and an arc that run into each other meet without a corner: the foot of the centre on the line; else half way. */
+/**
+ * Where two that run into each other meet without a corner: a line and an arc at the foot of the centre on the line, two arcs of one circle
+ * on it, others half way.
+ */
 const tangentPlace = (one: Piece, other: Piece): Point => {
   const half = midpoint(one.b, other.b);
+  const [p, q] = [pieceCarrier(one), pieceCarrier(other)];
+  if (p.kind === "circle" && q.kind === "circle")
+    return meetCarriers(p, q, RESOLUTION).kind === "same" ? carrierNearest(p, half) : half;
   const [line, arc] = one.bulge === 0 ? [one, other] : [other, one];
   const carrier = pieceCarrier(arc);
   if (line.bulge !== 0 || carrier.kind !== "circle") return half;

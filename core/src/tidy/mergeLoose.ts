@@ -1,10 +1,11 @@
 import { circleHalves } from "../geometry/circle.ts";
 import { distance, type Point } from "../geometry/point.ts";
+import { distinct } from "../numeric/distinct.ts";
 import { sortShort } from "../numeric/sortShort.ts";
 import { coverOf, type Cover } from "./carriers.ts";
 import { pieceAlong, stopNear } from "./stretches.ts";
 import { originsOf, type Strand } from "./strands.ts";
-import { JOINED } from "./things.ts";
+import { JOINED, type Origin } from "./things.ts";
 import type { Lain, Made, Work } from "./work.ts";
 
 /** A loose strand of a group, where it lies, and what it takes the place of; `fresh` where it was made for an overlap. */
@@ -14,66 +15,95 @@ const startPlace = ({ strand: { piece }, cover }: Loose): Point => (cover.turned
 const endPlace = ({ strand: { piece }, cover }: Loose): Point => (cover.turned ? piece.a : piece.b);
 
 /** Loose pieces of the group that run on end to end become one, where nothing else ends; all the way round they become a circle. */
-export const mergeLoose = (
-  { group: { track, members }, own, stretches, thingOf, note }: Lain,
-  kept: readonly number[],
-  made: readonly Made[],
-  { all, things, options, degree, noted, out }: Work,
-): void => {
-  const { tolerance } = options;
-  const loose: Loose[] = made.map(({ strand, home }) => ({ strand, cover: coverOf(track, strand), home, fresh: true }));
-  for (const i of kept) {
-    const { strand: home, cover } = members[i]!;
-    if (thingOf(i).shape.kind === "piece") loose.push({ strand: all[home]!, cover, home, fresh: false });
-  }
+export const mergeLoose = (lain: Lain, kept: readonly number[], made: readonly Made[], work: Work): void => {
+  const { track } = lain.group;
+  const loose = looseOf(lain, kept, made, work);
   if (loose.length < 2) return;
-  sortShort(loose, (p, q) => p.cover.from - q.cover.from || Number(p.fresh) - Number(q.fresh));
-  const meets = ({ cover: { from, length } }: Loose, q: Loose): boolean => {
-    const off = q.cover.from - (from + length);
-    const gap = track.round === undefined ? Math.abs(off) : Math.abs(off - track.round * Math.round(off / track.round));
-    return gap <= tolerance && degree(stopNear(track, stretches.stops, q.cover.from), own) === 2;
-  };
   const runs: Loose[][] = [[loose[0]!]];
   for (let i = 1; i < loose.length; i++) {
-    if (meets(loose[i - 1]!, loose[i]!)) runs.at(-1)!.push(loose[i]!);
+    if (meets(lain, loose[i - 1]!, loose[i]!, work)) runs.at(-1)!.push(loose[i]!);
     else runs.push([loose[i]!]);
   }
-  const closes = track.round !== undefined && meets(loose.at(-1)!, loose[0]!);
+  const closes = track.round !== undefined && meets(lain, loose.at(-1)!, loose[0]!, work);
   const goesRound = closes && runs.length === 1;
   if (closes && !goesRound) runs[0] = [...runs.pop()!, ...runs[0]!];
-  for (const run of runs) {
-    if (run.length < 2) continue;
-    const joint = run.findIndex((one, i) => i > 0 && !one.fresh && !run[i - 1]!.fresh);
-    // pieces left of an overlap become one with what they go on from, without a finding of their own
-    if (joint > 0) {
-      let spread = 0;
-      for (let i = 1; i < run.length; i++) spread = Math.max(spread, distance(endPlace(run[i - 1]!), startPlace(run[i]!))); // prettier-ignore
-      const ids = [...new Set(run.map(({ strand }) => things[strand.thing]!.id))];
-      if (!note(spread > JOINED ? "gap" : "fragment", startPlace(run[joint]!), ids)) continue;
-    }
-    const longest = run.reduce((best, one) => (one.cover.length > best.cover.length ? one : best));
-    const origins = run.flatMap(({ strand }) => originsOf(strand, things));
-    const first = run.reduce((best, one) => (one.home < best.home ? one : best));
-    const { carrier } = track;
-    const strand: Strand =
-      goesRound && carrier.kind === "circle"
-        ? {
-            piece: circleHalves(carrier)[0]!,
-            circle: { centre: carrier.centre, radius: carrier.radius },
-            thing: first.strand.thing,
-            place: 0,
-            origins,
-          }
-        : {
-            piece: pieceAlong(track, startPlace(run[0]!), endPlace(run.at(-1)!), longest.cover.turned),
-            thing: first.strand.thing,
-            place: 0,
-            origins,
-          };
-    for (const one of run) {
-      out[one.home] = (out[one.home] ?? [all[one.home]!]).filter((other) => other !== one.strand);
-      noted.touched.push(one.strand.thing);
-    }
-    out[first.home] = [...out[first.home]!, strand];
+  for (let k = 0; k < runs.length; k++) if (runs[k]!.length > 1) merge(lain, runs[k]!, goesRound, work);
+};
+
+/** What is loose of what stays and was made, along the track. */
+const looseOf = (
+  { group: { track, members }, thingOf }: Lain,
+  kept: readonly number[],
+  made: readonly Made[],
+  { all }: Work,
+): readonly Loose[] => {
+  const loose: Loose[] = [];
+  for (let k = 0; k < made.length; k++) {
+    const { strand, home } = made[k]!;
+    loose.push({ strand, cover: coverOf(track, strand), home, fresh: true });
   }
+  for (let k = 0; k < kept.length; k++) {
+    const { strand: home, cover } = members[kept[k]!]!;
+    if (thingOf(kept[k]!).shape.kind === "piece") loose.push({ strand: all[home]!, cover, home, fresh: false });
+  }
+  return sortShort(loose, (p, q) => p.cover.from - q.cover.from || Number(p.fresh) - Number(q.fresh));
+};
+
+/** One goes on into the other, and nothing else ends there. */
+const meets = ({ group: { track }, own, stretches }: Lain, p: Loose, q: Loose, { options, degree }: Work): boolean => {
+  const off = q.cover.from - (p.cover.from + p.cover.length);
+  const gap = track.round === undefined ? Math.abs(off) : Math.abs(off - track.round * Math.round(off / track.round));
+  return gap <= options.tolerance && degree(stopNear(track, stretches.stops, q.cover.from), own) === 2;
+};
+
+/** Makes one of a run, in the place of the first of its things. */
+const merge = (
+  { group: { track }, note }: Lain,
+  run: readonly Loose[],
+  goesRound: boolean,
+  { all, things, noted, out }: Work,
+): void => {
+  let joint = 0; // where two meet that were both there before
+  let spread = 0; // how far ends that meet lie apart at most
+  let longest = run[0]!;
+  let first = run[0]!;
+  const origins: Origin[] = [];
+  for (let i = 0; i < run.length; i++) {
+    const one = run[i]!;
+    if (i > 0) {
+      if (joint === 0 && !one.fresh && !run[i - 1]!.fresh) joint = i;
+      spread = Math.max(spread, distance(endPlace(run[i - 1]!), startPlace(one)));
+    }
+    if (one.cover.length > longest.cover.length) longest = one;
+    if (one.home < first.home) first = one;
+    for (const origin of originsOf(one.strand, things)) origins.push(origin);
+  }
+  // pieces left of an overlap become one with what they go on from, without a finding of their own
+  if (joint > 0) {
+    const ids = distinct(run.map(({ strand }) => things[strand.thing]!.id));
+    if (!note(spread > JOINED ? "gap" : "fragment", startPlace(run[joint]!), ids)) return;
+  }
+  const { carrier } = track;
+  const { thing } = first.strand;
+  const strand: Strand =
+    goesRound && carrier.kind === "circle"
+      ? {
+          piece: circleHalves(carrier)[0]!,
+          circle: { centre: carrier.centre, radius: carrier.radius },
+          thing,
+          place: 0,
+          origins,
+        }
+      : {
+          piece: pieceAlong(track, startPlace(run[0]!), endPlace(run.at(-1)!), longest.cover.turned),
+          thing,
+          place: 0,
+          origins,
+        };
+  for (let i = 0; i < run.length; i++) {
+    const one = run[i]!;
+    out[one.home] = (out[one.home] ?? [all[one.home]!]).filter((other) => other !== one.strand);
+    noted.touched.push(one.strand.thing);
+  }
+  out[first.home] = [...out[first.home]!, strand];
 };

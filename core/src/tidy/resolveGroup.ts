@@ -1,4 +1,5 @@
 import type { Point } from "../geometry/point.ts";
+import { distinct } from "../numeric/distinct.ts";
 import { sortShort } from "../numeric/sortShort.ts";
 import { placeOn } from "./carriers.ts";
 import type { Group } from "./grouping.ts";
@@ -10,27 +11,26 @@ import { branches, GONE, NO_VALUES, type Lain, type Made, type Work } from "./wo
 
 /** Decides what of a group stays: shared edges, the copies that stay, what is made for what they leave uncovered, and what runs on in one. */
 export const resolveGroup = (group: Group, work: Work): void => {
-  const { all, things, classes, options, noted, out } = work;
+  const { all, out } = work;
+  const lain = lainOf(group, work);
+  const shared = sharedStretches(lain, work);
+  const { kept, sharing } = stayingOf(lain, shared, work);
+  const made = madeOf(lain, work);
+  for (const i of sharing) {
+    const { strand: home } = group.members[i]!;
+    out[home] = (out[home] ?? [all[home]!]).map((strand) => ({ ...strand, shared: true }));
+  }
+  mergeLoose(lain, sharing.size === 0 ? kept : kept.filter((i) => !sharing.has(i)), made, work);
+};
+
+const lainOf = (group: Group, { all, things, classes, options, noted }: Work): Lain => {
   const { members } = group;
   const { tolerance } = options;
   const thingOf = (i: number): Thing => things[all[members[i]!.strand]!.thing]!;
-  // which copy stays: what something is attached to, what closes, what is longer, what came first
-  const rank = (i: number): number => {
-    const { shape, attached } = thingOf(i);
-    return (attached ? 2 : 0) + (shape.kind === "chain" && shape.closed ? 1 : 0);
-  };
-  const length = (i: number): number => members[i]!.cover.length;
-  const order = members.map((_, i) => i);
-  sortShort(
-    order,
-    (i, j) =>
-      rank(j) - rank(i) ||
-      (Math.abs(length(j) - length(i)) > tolerance ? length(j) - length(i) : 0) ||
-      members[i]!.strand - members[j]!.strand,
-  );
+  const order = orderOf(group, thingOf, tolerance);
   const place = [...order]; // of a member in that order
-  order.forEach((i, at) => void (place[i] = at));
-  const lain: Lain = {
+  for (let at = 0; at < order.length; at++) place[order[at]!] = at;
+  return {
     group,
     own: classes[all[members[0]!.strand]!.thing]!,
     stretches: stretchesOf(group, all, tolerance),
@@ -38,27 +38,35 @@ export const resolveGroup = (group: Group, work: Work): void => {
     place,
     thingOf,
     note: (code, at, ids, mendable = true) => {
-      const finding = { code, severity: severityOf(code), mendable, at, ids, values: NO_VALUES, fixed: false }; // prettier-ignore
+      const finding = { code, severity: severityOf(code), mendable, at, ids, values: NO_VALUES, fixed: false };
       finding.fixed = mendable && (options.accept?.(finding) ?? true);
       noted.findings.push(finding);
       return finding.fixed;
     },
   };
-  const shared = sharedStretches(lain, work);
-  const { kept, sharing } = stayingOf(lain, shared, work);
-  const made = madeOf(lain, work);
-  for (const i of sharing) {
-    const { strand: home } = members[i]!;
-    out[home] = (out[home] ?? [all[home]!]).map((strand) => ({ ...strand, shared: true }));
-  }
-  mergeLoose(lain, sharing.size === 0 ? kept : kept.filter((i) => !sharing.has(i)), made, work);
+};
+
+/** Which copy is first to stay: what something is attached to, what closes, what is longer, what came first. */
+const orderOf = ({ members }: Group, thingOf: (i: number) => Thing, tolerance: number): readonly number[] => {
+  const rank = (i: number): number => {
+    const { shape, attached } = thingOf(i);
+    return (attached ? 2 : 0) + (shape.kind === "chain" && shape.closed ? 1 : 0);
+  };
+  const before = (i: number, j: number): number => {
+    const byRank = rank(j) - rank(i);
+    if (byRank !== 0) return byRank;
+    const longer = members[j]!.cover.length - members[i]!.cover.length;
+    return Math.abs(longer) > tolerance ? longer : members[i]!.strand - members[j]!.strand;
+  };
+  const order: number[] = [];
+  for (let i = 0; i < members.length; i++) order.push(i);
+  return sortShort(order, before);
 };
 
 const middleOf = ({ track }: Group, { from, length }: Stretch): Point => placeOn(track, from + length / 2);
 
-const idsOf = ({ thingOf }: Lain, members: readonly number[]): readonly number[] => [
-  ...new Set(members.map((i) => thingOf(i).id)),
-];
+const idsOf = ({ thingOf }: Lain, members: readonly number[]): readonly number[] =>
+  distinct(members.map((i) => thingOf(i).id));
 
 const NONE_SHARED: ReadonlySet<Stretch> = new Set();
 
@@ -66,88 +74,111 @@ const NONE_SHARED: ReadonlySet<Stretch> = new Set();
 const sharedStretches = (lain: Lain, { options, degree, noted }: Work): ReadonlySet<Stretch> => {
   const { group, own, stretches, note } = lain;
   const { sharedEdges } = options;
-  let shared = NONE_SHARED;
-  if (stretches.stops.places.length === 0) return shared;
-  for (const stretch of stretches.all) {
+  if (stretches.stops.places.length === 0) return NONE_SHARED;
+  let shared: Set<Stretch> | undefined;
+  for (let k = 0; k < stretches.all.length; k++) {
+    const stretch = stretches.all[k]!;
     const { cover, start, end } = stretch;
     if (cover.length < 2 || !branches(degree(start, own)) || !branches(degree(end, own))) continue;
     const fixed = note("shared-edge", middleOf(group, stretch), idsOf(lain, cover), sharedEdges !== "keep");
     stretch.left = fixed ? (sharedEdges === "merge" ? 0 : 1) : 2;
     if (fixed && sharedEdges === "drop") noted.openedAt.push(start, end);
-    shared = new Set([...shared, stretch]);
+    (shared ??= new Set()).add(stretch);
   }
-  return shared;
+  return shared ?? NONE_SHARED;
 };
 
 /** Which members stay, in their order, and which of them are shared edges; the others are taken away. */
 const stayingOf = (
   lain: Lain,
   shared: ReadonlySet<Stretch>,
-  { all, things, options, noted, out }: Work,
+  work: Work,
 ): { kept: readonly number[]; sharing: ReadonlySet<number> } => {
-  const { tolerance, sharedEdges } = options;
-  const { group, stretches, order, place, note } = lain;
-  const { members } = group;
+  const { stretches, order } = lain;
   const kept: number[] = [];
-  const stays = members.map(() => false);
+  const stays = order.map(() => false);
   const sharing = new Set<number>();
-  const keep = (i: number): void => {
+  for (let k = 0; k < order.length; k++) {
+    const i = order[k]!;
+    const lying = stretches.of[i]!;
+    const surplus = surplusOf(lying);
+    if (surplus) {
+      if (takenAway(lain, i, surplus, stays, shared, work)) continue;
+      // it stays whole, so what it alone covers is covered
+      for (let s = 0; s < lying.length; s++) lying[s]!.left = Math.max(0, lying[s]!.left - 1);
+    } else {
+      for (let s = 0; s < lying.length; s++) lying[s]!.left -= 1;
+      if (shared.size > 0 && lying.some((stretch) => shared.has(stretch))) sharing.add(i);
+    }
     kept.push(i);
     stays[i] = true;
-  };
-  for (const i of order) {
-    const lying = stretches.of[i]!;
-    const surplus = lying.find(({ left }) => left <= 0);
-    if (!surplus) {
-      for (const stretch of lying) stretch.left -= 1;
-      keep(i);
-      if (shared.size > 0 && lying.some((stretch) => shared.has(stretch))) sharing.add(i);
-      continue;
-    }
-    const { strand: home, cover } = members[i]!;
-    const strand = all[home]!;
-    if (sharedEdges !== "keep" && lying.every((stretch) => shared.has(stretch))) {
-      out[home] = GONE; // the shared edge, dropped or merged away
-      noted.touched.push(strand.thing);
-      continue;
-    }
-    const staying = surplus.cover.filter((j) => stays[j]).sort((p, q) => place[p]! - place[q]!);
-    const twin = staying.find(
-      (j) =>
-        Math.abs(members[j]!.cover.length - cover.length) <= 2 * tolerance &&
-        lying.every((stretch) => stretch.cover.includes(j)),
-    );
-    const said = twin !== undefined && noted.whole.has(strand.thing);
-    const code = twin === undefined ? "overlap" : "duplicate";
-    const takes = said
-      ? noted.accepted.get(strand.thing)!
-      : note(code, middleOf(group, surplus), idsOf(lain, [i, ...staying]));
-    if (twin !== undefined) {
-      noted.whole.add(strand.thing);
-      noted.accepted.set(strand.thing, takes);
-    }
-    if (!takes) {
-      // it stays whole, so what it alone covers is covered
-      for (const stretch of lying) stretch.left = Math.max(0, stretch.left - 1);
-      keep(i);
-      continue;
-    }
-    out[home] = GONE;
-    noted.touched.push(strand.thing);
-    const heir = twin ?? staying[0];
-    if (heir === undefined) continue;
-    const [there] = originsOf(all[members[heir]!.strand]!, things);
-    for (const went of originsOf(strand, things)) noted.absorbed.push([went, there!]);
   }
   return { kept, sharing };
 };
 
+/** The first of some stretches that is covered as often as it is to be. */
+const surplusOf = (lying: readonly Stretch[]): Stretch | undefined => {
+  for (let s = 0; s < lying.length; s++) if (lying[s]!.left <= 0) return lying[s];
+  return undefined;
+};
+
+/** Takes a member away that lies on others which stay, or on a shared edge that is to go; false where it is to be left. */
+const takenAway = (
+  lain: Lain,
+  i: number,
+  surplus: Stretch,
+  stays: readonly boolean[],
+  shared: ReadonlySet<Stretch>,
+  { all, things, options, noted, out }: Work,
+): boolean => {
+  const { group, stretches, place, note } = lain;
+  const { members } = group;
+  const { strand: home, cover } = members[i]!;
+  const strand = all[home]!;
+  const lying = stretches.of[i]!;
+  if (options.sharedEdges !== "keep" && lying.every((stretch) => shared.has(stretch))) {
+    out[home] = GONE; // the shared edge, dropped or merged away
+    noted.touched.push(strand.thing);
+    return true;
+  }
+  const staying: number[] = [];
+  for (let k = 0; k < surplus.cover.length; k++) if (stays[surplus.cover[k]!]) staying.push(surplus.cover[k]!);
+  sortShort(staying, (p, q) => place[p]! - place[q]!);
+  const twin = staying.find(
+    (j) =>
+      Math.abs(members[j]!.cover.length - cover.length) <= 2 * options.tolerance &&
+      lying.every((stretch) => stretch.cover.includes(j)),
+  );
+  const said = twin !== undefined && noted.whole.has(strand.thing);
+  const code = twin === undefined ? "overlap" : "duplicate";
+  const takes = said
+    ? noted.accepted.get(strand.thing)!
+    : note(code, middleOf(group, surplus), idsOf(lain, [i, ...staying]));
+  if (twin !== undefined) {
+    noted.whole.add(strand.thing);
+    noted.accepted.set(strand.thing, takes);
+  }
+  if (!takes) return false;
+  out[home] = GONE;
+  noted.touched.push(strand.thing);
+  const heir = twin ?? staying[0];
+  if (heir === undefined) return true;
+  const [there] = originsOf(all[members[heir]!.strand]!, things);
+  for (const went of originsOf(strand, things)) noted.absorbed.push([went, there!]);
+  return true;
+};
+
+const NONE_MADE: readonly Made[] = [];
+
 /** What is left uncovered by the copies that stay is made of the first member that lies there. */
 const madeOf = ({ group, stretches, place }: Lain, { all, things, noted, out }: Work): readonly Made[] => {
   const { track, members } = group;
-  return runsOf(stretches.all, ({ left }) => left > 0, track).map((run) => {
-    for (const stretch of run) stretch.left -= 1;
-    const lying = (run.length === 1 ? [...run[0]!.cover] : [...new Set(run.flatMap(({ cover }) => cover))]).sort(
+  const runs = runsOf(stretches.all, ({ left }) => left > 0, track);
+  if (runs.length === 0) return NONE_MADE;
+  return runs.map((run) => {
+    for (let k = 0; k < run.length; k++) run[k]!.left -= 1;
+    const lying = sortShort(
+      run.length === 1 ? [...run[0]!.cover] : [...distinct(run.flatMap(({ cover }) => cover))],
       (i, j) => place[i]! - place[j]!,
     );
     const { strand: home, cover } = members[lying[0]!]!;

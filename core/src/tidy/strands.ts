@@ -1,7 +1,7 @@
 import { circleHalves } from "../geometry/circle.ts";
 import { pieceLength, type Piece } from "../geometry/piece.ts";
 import { distance } from "../geometry/point.ts";
-import type { Origin, Thing } from "./things.ts";
+import { JOINED, type Origin, type Thing } from "./things.ts";
 
 /** A line, an arc or a whole circle that is being tidied, alone or as one piece of a chain. */
 export type Strand = {
@@ -47,7 +47,7 @@ export const strandsOf = (things: readonly Thing[]): { strands: Strand[]; zero: 
   const zero: { thing: number; piece: Piece }[] = [];
   const put = (piece: Piece, thing: number, place: number): void => {
     const { a, b, bulge } = piece;
-    if (distance(a, b) <= JOINED_ENDS && pieceLength(piece) <= JOINED_ENDS) zero.push({ thing, piece });
+    if (distance(a, b) <= JOINED && pieceLength(piece) <= JOINED) zero.push({ thing, piece });
     else strands.push({ piece: { a, b, bulge }, thing, place, origins: undefined });
   };
   for (let thing = 0; thing < things.length; thing++) {
@@ -62,6 +62,3 @@ export const strandsOf = (things: readonly Thing[]): { strands: Strand[]; zero: 
   }
   return { strands, zero };
 };
-
-/** A piece shorter than this has no length. */
-const JOINED_ENDS = 1e-7;

@@ -2,7 +2,7 @@ import { circlePoint } from "../geometry/circle.ts";
 import { arcBetween, reversePiece, type Piece } from "../geometry/piece.ts";
 import type { Point } from "../geometry/point.ts";
 import { sortShort } from "../numeric/sortShort.ts";
-import { positionOn, type Track } from "./carriers.ts";
+import { positionOn, type Cover, type Track } from "./carriers.ts";
 import type { Group } from "./grouping.ts";
 import type { Strand } from "./strands.ts";
 
@@ -29,20 +29,30 @@ export type Stops = { readonly positions: readonly number[]; readonly places: re
 const stopsOf = ({ track, members }: Group, strands: readonly Strand[], tolerance: number): Stops => {
   const positions: number[] = [];
   const places: Point[] = [];
-  for (const { strand } of members) {
-    const { circle, piece } = strands[strand]!;
+  for (let k = 0; k < members.length; k++) {
+    const { circle, piece } = strands[members[k]!.strand]!;
     if (circle) continue;
     positions.push(positionOn(track, piece.a), positionOn(track, piece.b));
     places.push(piece.a, piece.b);
   }
-  const order = sortShort(positions.map((_, i) => i), (i, j) => positions[i]! - positions[j]!); // prettier-ignore
-  const kept: number[] = [];
-  for (const i of order) if (kept.length === 0 || positions[i]! - positions[kept.at(-1)!]! > tolerance) kept.push(i);
+  const order: number[] = [];
+  for (let i = 0; i < positions.length; i++) order.push(i);
+  sortShort(order, (i, j) => positions[i]! - positions[j]!);
+  const stops: { positions: number[]; places: Point[] } = { positions: [], places: [] };
+  let last = -Infinity;
+  for (let k = 0; k < order.length; k++) {
+    const position = positions[order[k]!]!;
+    if (position - last <= tolerance) continue;
+    stops.positions.push((last = position));
+    stops.places.push(places[order[k]!]!);
+  }
   const { round } = track;
   // round a circle the last may be the first come round again
-  if (round !== undefined && kept.length > 1 && positions[kept[0]!]! + round - positions[kept.at(-1)!]! <= tolerance)
-    kept.pop();
-  return { positions: kept.map((i) => positions[i]!), places: kept.map((i) => places[i]!) };
+  if (round !== undefined && stops.positions.length > 1 && stops.positions[0]! + round - last <= tolerance) {
+    stops.positions.pop();
+    stops.places.pop();
+  }
+  return stops;
 };
 
 /** In time proportional to the members, their sorting apart, and what they cover. */
@@ -61,26 +71,38 @@ export const stretchesOf = (group: Group, strands: readonly Strand[], tolerance:
     if (last < 0) put(0, round, east, east);
     else put(positions[last]!, round - positions[last]! + positions[0]!, places[last]!, places[0]!);
   }
-  const of = members.map(({ cover: { from, length } }, i) => {
-    const own: Stretch[] = [];
-    for (let k = round === undefined ? firstAt(positions, from - tolerance) : 0; k < all.length; k++) {
-      const stretch = all[k]!;
-      const middle = stretch.from + stretch.length / 2 - from;
-      const off = round === undefined ? middle : ((middle % round) + round) % round;
-      if (round === undefined && off > length) break;
-      if (off < tolerance / 4 || off > length - tolerance / 4) continue;
-      own.push(stretch);
-      stretch.cover.push(i);
-      stretch.left = 1;
-    }
-    return own;
-  });
+  const of: (readonly Stretch[])[] = [];
+  for (let i = 0; i < members.length; i++) of.push(coveredBy(members[i]!.cover, i, all, stops, round, tolerance));
   return { all, of, stops };
+};
+
+/** The stretches that a member covers, which take it among their covers. */
+const coveredBy = (
+  { from, length }: Cover,
+  member: number,
+  all: readonly Stretch[],
+  { positions }: Stops,
+  round: number | undefined,
+  tolerance: number,
+): readonly Stretch[] => {
+  const own: Stretch[] = [];
+  for (let k = round === undefined ? firstAt(positions, from - tolerance) : 0; k < all.length; k++) {
+    const stretch = all[k]!;
+    const middle = stretch.from + stretch.length / 2 - from;
+    const off = round === undefined ? middle : ((middle % round) + round) % round;
+    if (round === undefined && off > length) break;
+    if (off < tolerance / 4 || off > length - tolerance / 4) continue;
+    own.push(stretch);
+    stretch.cover.push(member);
+    stretch.left = 1;
+  }
+  return own;
 };
 
 /** The first of rising positions that is not below a number; one past the last where all are. */
 const firstAt = (positions: readonly number[], position: number): number => {
-  let [low, high] = [0, positions.length];
+  let low = 0;
+  let high = positions.length;
   while (low < high) {
     const middle = (low + high) >> 1;
     if (positions[middle]! < position) low = middle + 1;
@@ -98,7 +120,8 @@ export const stopNear = ({ round }: Track, { positions, places }: Stops, positio
   };
   const count = positions.length;
   const next = firstAt(positions, at);
-  const [before, after] = [(next + count - 1) % count, next % count];
+  const before = (next + count - 1) % count;
+  const after = next % count;
   return places[off(before) <= off(after) ? before : after]!;
 };
 

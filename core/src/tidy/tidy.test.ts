@@ -8,7 +8,7 @@ import { filletCorner } from "../construct/fillet.ts";
 import { enclosedArea } from "../contour/chainMeasure.ts";
 import { circleHalves } from "../geometry/circle.ts";
 import { line, partOfPiece, pieceLength, reversePiece, transformPiece, type Piece } from "../geometry/piece.ts";
-import type { Point } from "../geometry/point.ts";
+import { distance, type Point } from "../geometry/point.ts";
 import { endedAt } from "../construct/cornerCuts.ts";
 import { moving, turning, type Similarity } from "../geometry/transform.ts";
 import { flattened } from "../testing/flattened.ts";
@@ -282,6 +282,50 @@ describe("tidy", () => {
     );
     expect(codes(far)).toEqual(["open", "open"]);
     expect(far.things.map(({ same }) => same)).toEqual([0, 1]);
+  });
+
+  it("an arc that goes nearly all the way round becomes the circle that it lies on, and never nothing", () => {
+    fc.assert(
+      fc.property(between(0.5, 200), between(0, 6), fc.constantFrom(0, 1e-7, 1e-6, 1e-4, 0.04), (radius, from, gap) => {
+        const centre = point(7, -3);
+        const at = (angle: number): Point => ({ x: 7 + radius * Math.cos(angle), y: -3 + radius * Math.sin(angle) });
+        const sweep = 2 * Math.PI - Math.max(gap / radius, 1e-9);
+        const arc: Piece = { a: at(from), b: at(from + sweep), bulge: Math.tan(sweep / 4) };
+        for (const piece of [arc, reversePiece(arc)]) {
+          const { things } = tidy(thingsOf(loose(piece)), options());
+          expect(things).toMatchObject([{ shape: { kind: "circle" } }]);
+          // a chord of a few last places says little of its circle
+          if (gap >= 1e-4 && things[0]!.shape.kind === "circle") {
+            expect(things[0]!.shape.radius).toBeCloseTo(radius, 6);
+            expect(distance(things[0]!.shape.centre, centre)).toBeLessThan(1e-6);
+          }
+        }
+      }),
+    );
+  });
+
+  it("a corner of a chain that is smaller than the tolerance is left, where closing would leave nothing of it", () => {
+    // found by random drawings: both ends of a scrap were brought to one place
+    const corners = [
+      point(7.97471291024923, 4.039882558807676),
+      point(8.000702233147203, -0.03756749495750642),
+      point(0, 0),
+      point(-0.018613067333871997, -0.029822680386632064),
+      point(-0.026424190768238244, -0.03137424178019829),
+    ];
+    const pieces = corners.map((a, i): Piece => ({ a, b: corners[(i + 1) % 5]!, bulge: i === 3 ? 0.4 : 0 }));
+    const [held, ...others] = thingsOf([
+      ...loose(
+        { a: point(0, 8), b: point(0, 0), bulge: -0.4 },
+        { a: point(0, 8), b: point(8, 0), bulge: -0.4 },
+        { a: point(-0.02426320622873642, -0.031707086372984146), b: point(8.001726795975923, -0.017740032662516475), bulge: 0.4 }, // prettier-ignore
+      ),
+      chain(pieces),
+    ]);
+    const { things } = tidy([{ ...held!, attached: true }, ...others], options({ sharedEdges: "merge" }));
+    for (const { shape } of things)
+      if (shape.kind === "chain") expect(shape.pieces.length).toBeGreaterThan(0);
+      else expect(shape.kind === "circle" || pieceLength(shape) > 0).toBe(true);
   });
 
   it("what is clean comes back number for number with no finding; what is left as it is stays", () => {

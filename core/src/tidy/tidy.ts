@@ -1,7 +1,8 @@
-import { joinRuns, runPieces, type Ends } from "../contour/joining.ts";
+import { joinRuns, runPieces, type Ends, type Run } from "../contour/joining.ts";
 import { boxesOf } from "../geometry/boxesOf.ts";
 import { runTree } from "../geometry/boxTree.ts";
-import { circleHalves } from "../geometry/circle.ts";
+import { circleHalves, type Circle } from "../geometry/circle.ts";
+import { pieceCarrier } from "../geometry/curve.ts";
 import { pieceLength, type Piece } from "../geometry/piece.ts";
 import { distance, equalPoint, type Point } from "../geometry/point.ts";
 import { pointGrid } from "../geometry/pointGrid.ts";
@@ -158,7 +159,7 @@ const joined = (parts: readonly Part[], things: readonly Thing[], touched: Uint8
   const piecesAt = (part: number): readonly Piece[] => piecesOf(parts[part]!);
   const shared = (part: number): boolean => parts[part]!.strand?.shared ?? false;
   const pairing = parts.some((_, part) => shared(part)) ? sharedPairing(piecesAt, shared, onlyOther(parts)) : undefined;
-  return joinRuns(parts, JOINED, pairing).map((run): Ordered => {
+  const standingOfRun = (run: Run): Ordered | undefined => {
     const { links, closed } = run;
     let first = parts[links[0]!.part]!;
     const origins: (readonly Origin[])[] = [];
@@ -176,12 +177,24 @@ const joined = (parts: readonly Part[], things: readonly Thing[], touched: Uint8
     const thing = things[order]!;
     if (links.length === 1 && touched[order] === 0 && !closed)
       return { order, standing: standingOf(thing, thing.shape, piecesOf(first), false, origins, true) };
+    const round = closed && links.length === 1 ? roundOf(piecesOf(first)) : undefined;
+    if (round) return { order, standing: standingOf(thing, { kind: "circle", ...round }, [], true, origins) };
     const all = runPieces(run, piecesAt);
     const pieces = all.every(hasLength) ? all : all.filter(hasLength);
+    if (pieces.length === 0) return undefined; // all of it within a resolution
     const shape: Tidied["shape"] =
       pieces.length === 1 && !closed ? { kind: "piece", ...pieces[0]! } : { kind: "chain", closed, pieces };
     return { order, standing: standingOf(thing, shape, pieces, closed, origins) };
-  });
+  };
+  return joinRuns(parts, JOINED, pairing)
+    .map(standingOfRun)
+    .filter((one) => one !== undefined);
+};
+
+/** The circle of a single arc, which closes on itself. */
+const roundOf = ([piece, ...more]: readonly Piece[]): Circle | undefined => {
+  const carrier = piece && more.length === 0 ? pieceCarrier(piece) : undefined;
+  return carrier?.kind === "circle" ? { centre: carrier.centre, radius: carrier.radius } : undefined;
 };
 
 /** For an end of a part (2 · part, +1 for its end) the only other end that lies there. */

@@ -3,6 +3,7 @@ import { circlePoint } from "../../geometry/circle.ts";
 import { arcBetween, type Piece } from "../../geometry/piece.ts";
 import { leftOf, times, type Point } from "../../geometry/point.ts";
 import { toRadians, TURN } from "../../numeric/angle.ts";
+import { RESOLUTION } from "../../numeric/tolerance.ts";
 import type { ReadGeometry } from "../readShapes.ts";
 import { numberOf, numbersOf, sound, textOf, type DxfRecord, type Groups } from "./records.ts";
 
@@ -40,7 +41,9 @@ const arc: Reader = (groups) => {
   if (typeof own === "string" || own.kind !== "circle") return own;
   const [from, to] = [numberOf(groups, 50), numberOf(groups, 51)];
   if (!sound(from) || !sound(to)) return "degenerate";
-  if (Math.abs(((to - from) % 360) + 0) === 0) return own;
+  const missing = (((from - to) % 360) + 360) % 360;
+  // what ends where it starts, as near as places are told apart, is the whole circle
+  if (own.radius * toRadians(missing) <= RESOLUTION) return own;
   const [a, b] = [circlePoint(own, toRadians(from)), circlePoint(own, toRadians(to))];
   return { kind: "piece", ...arcBetween(a, b, own.centre, true) };
 };
