@@ -7,7 +7,7 @@ import { mergeLoose } from "./mergeLoose.ts";
 import { originsOf } from "./strands.ts";
 import { pieceAlong, runsOf, stretchesOf, type Stretch } from "./stretches.ts";
 import { severityOf, type Thing } from "./things.ts";
-import { branches, GONE, NO_VALUES, type Lain, type Made, type Work } from "./work.ts";
+import { absorb, branches, GONE, NO_VALUES, type Lain, type Made, type Work } from "./work.ts";
 
 /** Decides what of a group stays: shared edges, the copies that stay, what is made for what they leave uncovered, and what runs on in one. */
 export const resolveGroup = (group: Group, work: Work): void => {
@@ -129,11 +129,12 @@ const takenAway = (
   surplus: Stretch,
   stays: readonly boolean[],
   shared: ReadonlySet<Stretch>,
-  { all, things, options, noted, out }: Work,
+  work: Work,
 ): boolean => {
+  const { all, options, noted, out } = work;
   const { group, stretches, place, note } = lain;
   const { members } = group;
-  const { strand: home, cover } = members[i]!;
+  const home = members[i]!.strand;
   const strand = all[home]!;
   const lying = stretches.of[i]!;
   if (options.sharedEdges !== "keep" && lying.every((stretch) => shared.has(stretch))) {
@@ -144,11 +145,7 @@ const takenAway = (
   const staying: number[] = [];
   for (let k = 0; k < surplus.cover.length; k++) if (stays[surplus.cover[k]!]) staying.push(surplus.cover[k]!);
   sortShort(staying, (p, q) => place[p]! - place[q]!);
-  const twin = staying.find(
-    (j) =>
-      Math.abs(members[j]!.cover.length - cover.length) <= 2 * options.tolerance &&
-      lying.every((stretch) => stretch.cover.includes(j)),
-  );
+  const twin = twinOf(lain, i, staying, options.tolerance);
   const said = twin !== undefined && noted.whole.has(strand.thing);
   const code = twin === undefined ? "overlap" : "duplicate";
   const takes = said
@@ -162,9 +159,28 @@ const takenAway = (
   out[home] = GONE;
   noted.touched.push(strand.thing);
   const heir = twin ?? staying[0];
-  if (heir === undefined) return true;
-  const [there] = originsOf(all[members[heir]!.strand]!, things);
-  for (const went of originsOf(strand, things)) noted.absorbed.push([went, there!]);
+  if (heir !== undefined) absorb(strand, all[members[heir]!.strand]!, work);
+  return true;
+};
+
+/** The first of some members that is as long as another and covers all that it does. */
+const twinOf = (
+  { group: { members }, stretches }: Lain,
+  i: number,
+  among: readonly number[],
+  tolerance: number,
+): number | undefined => {
+  const { length } = members[i]!.cover;
+  const lying = stretches.of[i]!;
+  for (let k = 0; k < among.length; k++) {
+    const j = among[k]!;
+    if (Math.abs(members[j]!.cover.length - length) <= 2 * tolerance && covers(lying, j)) return j;
+  }
+  return undefined;
+};
+
+const covers = (lying: readonly Stretch[], member: number): boolean => {
+  for (let s = 0; s < lying.length; s++) if (!lying[s]!.cover.includes(member)) return false;
   return true;
 };
 

@@ -1,18 +1,14 @@
 import { pieceLength } from "../geometry/piece.ts";
 import type { Point } from "../geometry/point.ts";
-import { originsOf } from "./strands.ts";
 import { severityOf } from "./things.ts";
-import { branches, GONE, NO_VALUES, type Work } from "./work.ts";
+import { absorb, branches, GONE, NO_VALUES, type Work } from "./work.ts";
 
 /**
  * The commonest group by itself: two loose lines, one on the other from end to end, that no outlines share. The one that came first
  * stays. False where it is another group.
  */
-export const resolvePair = (
-  i: number,
-  j: number,
-  { all, things, classes, options, degree, noted, out }: Work,
-): boolean => {
+export const resolvePair = (i: number, j: number, work: Work): boolean => {
+  const { all, things, classes, options, degree, noted, out } = work;
   const { tolerance } = options;
   const one = all[i]!;
   const other = all[j]!;
@@ -54,7 +50,6 @@ export const resolvePair = (
   if (!fixed) return true;
   out[j] = GONE;
   noted.touched.push(other.thing);
-  const [there] = originsOf(one, things);
-  for (const went of originsOf(other, things)) noted.absorbed.push([went, there!]);
+  absorb(other, one, work);
   return true;
 };

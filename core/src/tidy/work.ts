@@ -2,7 +2,7 @@ import type { Point } from "../geometry/point.ts";
 import type { Degree } from "./degree.ts";
 import type { Group } from "./grouping.ts";
 import type { Stretches } from "./stretches.ts";
-import type { Strand } from "./strands.ts";
+import { originsOf, type Strand } from "./strands.ts";
 import type { Absorbed, Finding, Thing, TidyCode, TidyOptions } from "./things.ts";
 
 /** What was found and done so far. */
@@ -44,6 +44,13 @@ export type Lain = {
 export type Made = { readonly home: number; readonly strand: Strand };
 
 export const NO_VALUES = {};
+
+/** Notes that a strand went, and what stays where it lay. */
+export const absorb = (went: Strand, stays: Strand, { things, noted }: Work): void => {
+  const there = originsOf(stays, things)[0]!;
+  const origins = originsOf(went, things);
+  for (let k = 0; k < origins.length; k++) noted.absorbed.push([origins[k]!, there]);
+};
 
 /** What becomes of a strand that goes. */
 export const GONE: readonly Strand[] = [];
