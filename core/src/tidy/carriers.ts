@@ -42,10 +42,14 @@ export const coverOf = (track: Track, strand: Strand): Cover => {
   if (track.carrier.kind === "line") return { from: Math.min(a, b), length: Math.abs(b - a), turned: b < a };
   const turned = piece.bulge < 0;
   const [from, to] = turned ? [b, a] : [a, b];
-  const length = to - from;
-  // an arc longer than half its circle may end just before it starts: its own length tells
+  const round = track.round!;
+  const length = (((to - from) % round) + round) % round;
   const own = pieceLength(piece);
-  return { from, length: length <= 0 && own > track.round! * 1e-6 ? length + track.round! : length, turned };
+  // a short one that bends the other way lies from its end to its start, not all the way round
+  if (length > round / 2 && own < round / 4) return { from: to, length: round - length, turned: !turned };
+  // one that goes all the way round may end just behind its start
+  if (length < round / 4 && own > (3 * round) / 4) return { from, length: round, turned };
+  return { from, length, turned };
 };
 
 /** True where a strand lies on a track within `tolerance`, all of it. */
@@ -58,6 +62,8 @@ export const liesOn = (track: Track, strand: Strand, tolerance: number): boolean
       Math.abs(carrier.radius - strand.circle.radius) <= tolerance
     );
   if ((strand.piece.bulge !== 0) !== (carrier.kind === "circle")) return false;
-  const places = [strand.piece.a, strand.piece.b, ...(strand.piece.bulge === 0 ? [] : [piecePoint(strand.piece, 0.5)])];
-  return places.every((p) => offTrack(track, p) <= tolerance);
+  const { piece } = strand;
+  // two circles share two places; more of an arc must lie there
+  const within = piece.bulge === 0 ? [] : [0.25, 0.5, 0.75].map((t) => piecePoint(piece, t));
+  return [piece.a, piece.b, ...within].every((p) => offTrack(track, p) <= tolerance);
 };

@@ -30,9 +30,10 @@ export const closeEnds = (
   const findings: Finding[] = [];
   const touched: number[] = [];
   for (const { p, q, corner, moves, past } of closingsOf(things, strands, tolerance)) {
+    const ends = [p, q];
     // an arc that goes nearly all the way round becomes the whole circle
-    const made = p.strand === q.strand ? [circleOf(next[p.strand]!)] : [p, q].map((end) => moved(next[end.strand]!, end, corner)); // prettier-ignore
-    if (made.some(({ piece }) => distance(piece.a, piece.b) <= JOINED)) continue; // nothing would be left of a scrap
+    const made = p.strand === q.strand ? [circleOf(next[p.strand]!)] : ends.map((end) => moved(next[end.strand]!, end, corner)); // prettier-ignore
+    if (p.strand !== q.strand && !made.every(({ piece }, i) => stays(next[ends[i]!.strand]!.piece, piece, tolerance))) continue; // prettier-ignore
     const code = past ? ("tail" as const) : ("gap" as const);
     const ids = [...new Set([p, q].map(({ strand }) => things[strands[strand]!.thing]!.id))];
     const finding = {
@@ -47,7 +48,7 @@ export const closeEnds = (
     findings.push({ ...finding, fixed });
     if (!fixed) continue;
     made.forEach((strand, i) => {
-      next[[p, q][i]!.strand] = strand;
+      next[ends[i]!.strand] = strand;
       touched.push(strand.thing);
     });
   }
@@ -58,6 +59,10 @@ const moved = (strand: Strand, end: End, to: Point): Strand => {
   const made = endedNear(pieceToEnd(strand, end), to);
   return { ...strand, piece: end.atEnd ? made : reversePiece(made) };
 };
+
+/** Something is left of a piece, and an arc did not turn over: an end that passes its start makes next to nothing of one that goes round. */
+const stays = (before: Piece, after: Piece, tolerance: number): boolean =>
+  distance(after.a, after.b) > JOINED && Math.abs(pieceLength(after) - pieceLength(before)) <= 4 * tolerance;
 
 const circleOf = (strand: Strand): Strand => {
   const carrier = pieceCarrier(strand.piece);

@@ -1,6 +1,6 @@
 import type { BoxTree } from "../geometry/boxTree.ts";
-import { pieceLength, pieceNearest, piecePoint, type Piece } from "../geometry/piece.ts";
-import { distance, type Point } from "../geometry/point.ts";
+import { pieceLength, type Piece } from "../geometry/piece.ts";
+import { distance } from "../geometry/point.ts";
 import { coverOf, liesOn, trackOf, type Cover, type Track } from "./carriers.ts";
 import type { Strand } from "./strands.ts";
 import type { Thing } from "./things.ts";
@@ -69,13 +69,23 @@ export const groupsOf = (
   return { members, starts };
 };
 
-/** The track of the longest member, by which the others are measured. */
-export const groupOf = (all: readonly Strand[], members: readonly number[]): Group => {
+/**
+ * Members as groups on one track each: that of the longest, with all that lies on it, then that of the longest of the others, and so on.
+ * What lies on something that lies on something else need not lie on the first.
+ */
+export const onTracks = (all: readonly Strand[], members: readonly number[], tolerance: number): readonly Group[] => {
   const size = (i: number): number => (all[i]!.circle ? Infinity : pieceLength(all[i]!.piece));
-  let longest = members[0]!;
-  for (const i of members) if (size(i) > size(longest)) longest = i;
-  const track = trackOf(all[longest]!);
-  return { track, members: members.map((strand) => ({ strand, cover: coverOf(track, all[strand]!) })) };
+  const groups: Group[] = [];
+  for (let rest = members; rest.length > 1;) {
+    let longest = rest[0]!;
+    for (const i of rest) if (size(i) > size(longest)) longest = i;
+    const track = trackOf(all[longest]!);
+    const on = rest.filter((i) => i === longest || liesOn(track, all[i]!, tolerance));
+    if (on.length > 1)
+      groups.push({ track, members: on.map((strand) => ({ strand, cover: coverOf(track, all[strand]!) })) });
+    rest = on.length === rest.length ? [] : rest.filter((i) => !on.includes(i));
+  }
+  return groups;
 };
 
 /** What `related` says of two straight pieces; the commonest question of all, so it makes nothing on its way. */
@@ -103,10 +113,14 @@ const relatedLines = (p: Piece, q: Piece, tolerance: number, bothLoose: boolean)
   const qOnP = Math.max(Math.abs(px * ay - py * ax), Math.abs(px * by - py * bx)) <= tolerance * pLength;
   // p's ends, seen from q's start, are -a and p's chord less a
   const pOnQ = Math.max(Math.abs(qx * ay - qy * ax), Math.abs(qx * (py - ay) - qy * (px - ax))) <= tolerance * qLength;
-  if (shared > Math.min(tolerance, short / 2))
-    return qOnP || pOnQ || shareStretch(p, q, Math.min(tolerance, short / 2), tolerance);
-  return bothLoose && (qOnP || pOnQ) && abuts(p, q, tolerance);
+  if (!qOnP && !pOnQ) return false;
+  if (shared > Math.min(tolerance, short / 2)) return true;
+  // end to end without a corner: those of a tracing are meant
+  return bothLoose && Math.abs(area) <= STRAIGHT * pLength * qLength && abuts(p, q, tolerance);
 };
+
+/** Directions (sine) closer than this run on without a corner. */
+const STRAIGHT = 2e-3;
 
 /** Lies on one another for more than a touch, or runs on end to end in the same line or arc without a corner. */
 const related = (p: Strand, q: Strand, tolerance: number, bothLoose: boolean): boolean => {
@@ -114,36 +128,20 @@ const related = (p: Strand, q: Strand, tolerance: number, bothLoose: boolean): b
   const own = coverOf(track, p);
   const other = trackOf(q);
   if (track.carrier.kind !== other.carrier.kind) return false;
+  if (!liesOn(track, q, tolerance) && !liesOn(other, p, tolerance)) return false;
   const shared = overlapOf(track, own, coverOf(track, q));
   const short = Math.min(own.length, coverOf(other, q).length);
-  if (shared > Math.min(tolerance, short / 2)) {
-    // what they share must lie on both: of the shorter all of it, else the ends of the stretch
-    if (liesOn(track, q, tolerance) || liesOn(other, p, tolerance)) return true;
-    return !p.circle && !q.circle && shareStretch(p.piece, q.piece, Math.min(tolerance, short / 2), tolerance);
-  }
+  if (shared > Math.min(tolerance, short / 2)) return true;
   if (p.circle || q.circle) return false;
-  // end to end: only loose ones become one, a corner kept in a chain is meant
-  return (
-    bothLoose && abuts(p.piece, q.piece, tolerance) && (liesOn(track, q, tolerance) || liesOn(other, p, tolerance))
-  );
+  // end to end: only loose ones become one, a corner kept in a chain is meant, and so is another radius
+  return bothLoose && abuts(p.piece, q.piece, tolerance) && alike(track, other, tolerance);
 };
 
-/** A stretch that both pieces share: between ends of either that lie on the other, longer than `least`, and on both all the way. */
-const shareStretch = (p: Piece, q: Piece, least: number, tolerance: number): boolean => {
-  const onBoth = (place: Point): boolean => pieceNearest(q, place).distance <= tolerance;
-  const stops = [p.a, p.b, q.a, q.b]
-    .map((place) => ({ place, ...pieceNearest(p, place) }))
-    .filter(({ place, distance: off }) => off <= tolerance && onBoth(place))
-    .map(({ t }) => t)
-    .sort((s, t) => s - t);
-  const length = pieceLength(p);
-  return stops.slice(1).some((to, i) => {
-    const from = stops[i]!;
-    return (
-      (to - from) * length > least &&
-      [0.25, 0.5, 0.75].every((part) => onBoth(piecePoint(p, from + (to - from) * part)))
-    );
-  });
+/** One circle, as near as pieces of it tell. */
+const alike = ({ carrier: p }: Track, { carrier: q }: Track, tolerance: number): boolean => {
+  if (p.kind === "line" || q.kind === "line") return p.kind === q.kind;
+  const off = Math.max(tolerance, STRAIGHT * Math.min(p.radius, q.radius));
+  return distance(p.centre, q.centre) <= off && Math.abs(p.radius - q.radius) <= off;
 };
 
 /** The length that two covers share; round a circle in both of the places where they may. */

@@ -1,8 +1,9 @@
 import { circleHalves } from "../geometry/circle.ts";
 import { distance, type Point } from "../geometry/point.ts";
+import { TURN } from "../numeric/angle.ts";
 import { distinct } from "../numeric/distinct.ts";
 import { sortShort } from "../numeric/sortShort.ts";
-import { coverOf, type Cover } from "./carriers.ts";
+import { coverOf, type Cover, type Track } from "./carriers.ts";
 import { pieceAlong, stopNear } from "./stretches.ts";
 import { originsOf, type Strand } from "./strands.ts";
 import { JOINED, type Origin } from "./things.ts";
@@ -27,7 +28,24 @@ export const mergeLoose = (lain: Lain, kept: readonly number[], made: readonly M
   const closes = track.round !== undefined && meets(lain, loose.at(-1)!, loose[0]!, work);
   const goesRound = closes && runs.length === 1;
   if (closes && !goesRound) runs[0] = [...runs.pop()!, ...runs[0]!];
-  for (let k = 0; k < runs.length; k++) if (runs[k]!.length > 1) merge(lain, runs[k]!, goesRound, work);
+  for (let k = 0; k < runs.length; k++) {
+    const run = goesRound ? runs[k]! : underRound(runs[k]!, track);
+    if (run.length > 1) merge(lain, run, goesRound, work);
+  }
+};
+
+/** An arc stays under this part of its circle (5.5 radians), so that its ends, which may lie off it by the tolerance, tell it well. */
+const MOST = 5.5 / TURN;
+
+/** So much of a run as makes an arc that does not nearly come round to its start. */
+const underRound = (run: readonly Loose[], { round }: Track): readonly Loose[] => {
+  if (round === undefined) return run;
+  let length = 0;
+  for (let i = 0; i < run.length; i++) {
+    length += run[i]!.cover.length;
+    if (i > 0 && length > MOST * round) return run.slice(0, i);
+  }
+  return run;
 };
 
 /** What is loose of what stays and was made, along the track. */

@@ -91,7 +91,9 @@ const coveredBy = (
     const middle = stretch.from + stretch.length / 2 - from;
     const off = round === undefined ? middle : ((middle % round) + round) % round;
     if (round === undefined && off > length) break;
-    if (off < tolerance / 4 || off > length - tolerance / 4) continue;
+    // what goes all the way round covers all of them, also the one in whose middle it begins
+    const whole = round !== undefined && length >= round;
+    if (!whole && (off < tolerance / 4 || off > length - tolerance / 4)) continue;
     own.push(stretch);
     stretch.cover.push(member);
     stretch.left = 1;

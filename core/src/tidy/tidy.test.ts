@@ -7,7 +7,16 @@ import { rectangleOf } from "../construct/rectangle.ts";
 import { filletCorner } from "../construct/fillet.ts";
 import { enclosedArea } from "../contour/chainMeasure.ts";
 import { circleHalves } from "../geometry/circle.ts";
-import { line, partOfPiece, pieceLength, reversePiece, transformPiece, type Piece } from "../geometry/piece.ts";
+import {
+  line,
+  partOfPiece,
+  pieceLength,
+  pieceNearest,
+  piecePoint,
+  reversePiece,
+  transformPiece,
+  type Piece,
+} from "../geometry/piece.ts";
 import { distance, type Point } from "../geometry/point.ts";
 import { endedAt } from "../construct/cornerCuts.ts";
 import { moving, turning, type Similarity } from "../geometry/transform.ts";
@@ -301,6 +310,50 @@ describe("tidy", () => {
           }
         }
       }),
+    );
+  });
+
+  it("a tracing in short loose lines keeps its corners, two half circles with a line at their joint stay", () => {
+    const corner = (i: number): Point => point(20 * Math.cos((Math.PI * i) / 100), 20 * Math.sin((Math.PI * i) / 100));
+    const chords = Array.from({ length: 200 }, (_, i) => line(corner(i), corner(i + 1)));
+    const traced = tidy(thingsOf(loose(...chords)), options());
+    expect(traced.findings).toEqual([]);
+    expect(traced.things).toMatchObject([{ shape: { kind: "chain", closed: true } }]);
+    expect(areas(traced)[0]).toBeCloseTo(100 * 400 * Math.sin(Math.PI / 100), 6);
+    const halves = circleHalves({ centre: point(0, 0), radius: 10 });
+    const joined = tidy(thingsOf(loose(...halves, line(point(10, 0), point(30, 0)))), options());
+    expect(joined.findings.filter(({ fixed }) => fixed)).toEqual([]);
+    // the left half of a circle as part of an outline: the right half stays
+    const left: Piece = { a: point(0, 10), b: point(0, -10), bulge: 1 };
+    const cut = [left, line(left.b, point(0, -30)), line(point(0, -30), left.a)];
+    const circled = tidy(thingsOf([{ kind: "circle", centre: point(0, 0), radius: 10 }, chain(cut)]), options());
+    const lengths = circled.things.flatMap(({ shape }) => (shape.kind === "chain" ? shape.pieces : shape.kind === "piece" ? [shape] : circleHalves(shape))); // prettier-ignore
+    expect(lengths.filter(({ bulge }) => bulge !== 0).reduce((sum, piece) => sum + pieceLength(piece), 0)).toBeCloseTo(20 * Math.PI, 6); // prettier-ignore
+  });
+
+  it("nothing that is drawn is lost, and nothing comes where nothing was: lines and arcs at random on a grid, a little off it, some twice", () => {
+    const place = fc.tuple(fc.nat(4), fc.nat(4), between(-0.04, 0.04), fc.nat(3)).map(([x, y, off, sharp]) => point(10 * x + (sharp ? 0 : off), 10 * y)); // prettier-ignore
+    const bent = fc.record({ a: place, b: place, bulge: fc.constantFrom(0, 0, 0.4, -1, 1, 3) });
+    const pieces = bent.filter(({ a, b }) => distance(a, b) > 1);
+    const scraps = fc.tuple(place, between(-0.06, 0.06), between(-0.06, 0.06), fc.constantFrom(0, 0.4, 1)).map(([a, x, y, bulge]) => ({ a, b: point(a.x + x, a.y + y), bulge })); // prettier-ignore
+    const far = (from: readonly Piece[], to: readonly Piece[]): number =>
+      Math.max(0, ...from.flatMap((piece) => [0.03, 0.27, 0.5, 0.71, 0.97].map((t) => Math.min(...to.map((other) => pieceNearest(other, piecePoint(piece, t)).distance))))); // prettier-ignore
+    fc.assert(
+      fc.property(
+        fc.array(fc.tuple(fc.oneof({ weight: 5, arbitrary: pieces }, scraps), fc.nat(3)), {
+          minLength: 1,
+          maxLength: 12,
+        }),
+        (drawn) => {
+          const soup = drawn.flatMap(([piece, twice]) => (twice ? [piece] : [piece, reversePiece(piece)])).filter(({ a, b }) => distance(a, b) > 1e-5); // prettier-ignore
+          const standing = tidy(thingsOf(loose(...soup)), options()).things.flatMap(({ shape }) =>
+            shape.kind === "chain" ? shape.pieces : shape.kind === "piece" ? [shape] : circleHalves(shape),
+          );
+          expect(far(soup, standing)).toBeLessThan(4 * TOLERANCE);
+          expect(far(standing, soup)).toBeLessThan(4 * TOLERANCE);
+        },
+      ),
+      { numRuns: 1000 },
     );
   });
 

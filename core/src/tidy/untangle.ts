@@ -2,7 +2,7 @@ import { boxesOf } from "../geometry/boxesOf.ts";
 import { boxTree } from "../geometry/boxTree.ts";
 import type { Point } from "../geometry/point.ts";
 import { degreeOf } from "./degree.ts";
-import { groupOf, groupsOf } from "./grouping.ts";
+import { groupsOf, onTracks } from "./grouping.ts";
 import { resolveGroup } from "./resolveGroup.ts";
 import { resolvePair } from "./resolvePair.ts";
 import { classesOf, type Strand } from "./strands.ts";
@@ -43,7 +43,8 @@ export const untangle = (things: readonly Thing[], all: readonly Strand[], optio
     const from = starts[k]!;
     const to = starts[k + 1]!;
     if (to - from === 2 && resolvePair(members[from]!, members[from + 1]!, work)) continue;
-    resolveGroup(groupOf(all, Array.from(members.subarray(from, to))), work);
+    for (const group of onTracks(all, Array.from(members.subarray(from, to)), options.tolerance))
+      resolveGroup(group, work);
   }
   return {
     strands: standing(all, out),
