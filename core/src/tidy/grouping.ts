@@ -80,10 +80,12 @@ export const onTracks = (all: readonly Strand[], members: readonly number[], tol
     let longest = rest[0]!;
     for (const i of rest) if (size(i) > size(longest)) longest = i;
     const track = trackOf(all[longest]!);
-    const on = rest.filter((i) => i === longest || liesOn(track, all[i]!, tolerance));
+    const on: number[] = [];
+    const off: number[] = [];
+    for (const i of rest) (i === longest || liesOn(track, all[i]!, tolerance) ? on : off).push(i);
     if (on.length > 1)
       groups.push({ track, members: on.map((strand) => ({ strand, cover: coverOf(track, all[strand]!) })) });
-    rest = on.length === rest.length ? [] : rest.filter((i) => !on.includes(i));
+    rest = off;
   }
   return groups;
 };
