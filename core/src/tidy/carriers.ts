@@ -12,7 +12,10 @@ export type Track = { readonly carrier: Carrier; readonly round?: number };
 
 export const trackOf = (strand: Strand): Track => {
   const carrier = strand.circle ? ({ kind: "circle", ...strand.circle } as const) : pieceCarrier(strand.piece);
-  return carrier.kind === "circle" ? { carrier, round: TURN * carrier.radius } : { carrier };
+  if (carrier.kind === "circle") return { carrier, round: TURN * carrier.radius };
+  // the same whichever way the line was drawn
+  const { x, y } = carrier.direction;
+  return { carrier: x < 0 || (x === 0 && y < 0) ? { ...carrier, direction: { x: -x, y: -y } } : carrier };
 };
 
 /** Where a place lies along a track. */

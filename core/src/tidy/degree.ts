@@ -12,33 +12,42 @@ const [TOGETHER, APART] = [2e-3, 0.1];
 
 export const degreeOf = (
   strands: readonly Strand[],
-  tree: BoxTree,
+  treeOf: () => BoxTree,
   classes: readonly number[],
   tolerance: number,
 ): Degree => {
-  // the directions told so far, used again for every place
+  // the directions at a place, used again for every place
   const xs: number[] = [];
   const ys: number[] = [];
   const bends: number[] = [];
   const lengths: number[] = [];
+  const bundles: number[] = []; // which of them leave together, by the number of one of them
   let told = 0;
-  /** Takes a direction, of length 1, that was not told yet, in which something goes so far. */
+  let count = 0; // of the bundles
+  const together = (i: number, j: number): boolean => {
+    const [bend, other] = [bends[i]!, bends[j]!];
+    const apart = Math.max(TOGETHER, Math.min(APART, tolerance / Math.min(lengths[i]!, lengths[j]!)));
+    return (
+      Math.abs(xs[j]! * ys[i]! - ys[j]! * xs[i]!) < apart &&
+      xs[j]! * xs[i]! + ys[j]! * ys[i]! > 0 &&
+      Math.abs(other - bend) <= 0.05 * Math.max(Math.abs(other), Math.abs(bend)) + 1e-9
+    );
+  };
+  /** Takes a direction, of length 1, in which something goes so far: with those that it leaves together with, whatever their order. */
   const note = (x: number, y: number, bend: number, length: number): void => {
-    for (let i = 0; i < told; i++) {
-      const other = bends[i]!;
-      const together = Math.max(TOGETHER, Math.min(APART, tolerance / Math.min(length, lengths[i]!)));
-      if (
-        Math.abs(xs[i]! * y - ys[i]! * x) < together &&
-        xs[i]! * x + ys[i]! * y > 0 &&
-        Math.abs(other - bend) <= 0.05 * Math.max(Math.abs(other), Math.abs(bend)) + 1e-9
-      )
-        return;
+    const own = told++;
+    xs[own] = x;
+    ys[own] = y;
+    bends[own] = bend;
+    lengths[own] = length;
+    bundles[own] = own;
+    count += 1;
+    for (let i = 0; i < own; i++) {
+      const bundle = bundles[i]!;
+      if (bundle === bundles[own] || !together(own, i)) continue;
+      count -= 1;
+      for (let j = 0; j <= own; j++) if (bundles[j] === bundle) bundles[j] = bundles[own]!;
     }
-    xs[told] = x;
-    ys[told] = y;
-    bends[told] = bend;
-    lengths[told] = length;
-    told += 1;
   };
   const line = ({ a, b }: Piece, { x, y }: Point): void => {
     const dx = b.x - a.x;
@@ -70,11 +79,12 @@ export const degreeOf = (
     else if (piece.bulge === 0) line(piece, place);
     else arc(piece, place);
   };
+  let tree: BoxTree | undefined;
   return (at, ofClass) => {
     place = at;
     own = ofClass;
-    told = 0;
-    tree.within(at.x - tolerance, at.y - tolerance, at.x + tolerance, at.y + tolerance, look);
-    return told;
+    told = count = 0;
+    (tree ??= treeOf()).within(at.x - tolerance, at.y - tolerance, at.x + tolerance, at.y + tolerance, look);
+    return count;
   };
 };

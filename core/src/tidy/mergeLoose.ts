@@ -1,10 +1,9 @@
 import { circleHalves } from "../geometry/circle.ts";
 import { distance, type Point } from "../geometry/point.ts";
-import { TURN } from "../numeric/angle.ts";
 import { distinct } from "../numeric/distinct.ts";
 import { sortShort } from "../numeric/sortShort.ts";
 import { coverOf, type Cover, type Track } from "./carriers.ts";
-import { pieceAlong, stopNear } from "./stretches.ts";
+import { MOST_ROUND, pieceAlong, stopNear } from "./stretches.ts";
 import { originsOf, type Strand } from "./strands.ts";
 import { JOINED, type Origin } from "./things.ts";
 import type { Lain, Made, Work } from "./work.ts";
@@ -26,16 +25,17 @@ export const mergeLoose = (lain: Lain, kept: readonly number[], made: readonly M
     else runs.push([loose[i]!]);
   }
   const closes = track.round !== undefined && meets(lain, loose.at(-1)!, loose[0]!, work);
-  const goesRound = closes && runs.length === 1;
-  if (closes && !goesRound) runs[0] = [...runs.pop()!, ...runs[0]!];
+  const goesRound = closes && runs.length === 1 && coversAll(loose, track, work.options.tolerance);
+  if (closes && runs.length > 1) runs[0] = [...runs.pop()!, ...runs[0]!];
   for (let k = 0; k < runs.length; k++) {
     const run = goesRound ? runs[k]! : underRound(runs[k]!, track);
     if (run.length > 1) merge(lain, run, goesRound, work);
   }
 };
 
-/** An arc stays under this part of its circle (5.5 radians), so that its ends, which may lie off it by the tolerance, tell it well. */
-const MOST = 5.5 / TURN;
+/** Loose strands end to end go all the way round; scraps on one another meet as well. */
+const coversAll = (loose: readonly Loose[], { round }: Track, tolerance: number): boolean =>
+  round !== undefined && loose.reduce((sum, { cover }) => sum + cover.length + tolerance, 0) >= round;
 
 /** So much of a run as makes an arc that does not nearly come round to its start. */
 const underRound = (run: readonly Loose[], { round }: Track): readonly Loose[] => {
@@ -43,7 +43,7 @@ const underRound = (run: readonly Loose[], { round }: Track): readonly Loose[] =
   let length = 0;
   for (let i = 0; i < run.length; i++) {
     length += run[i]!.cover.length;
-    if (i > 0 && length > MOST * round) return run.slice(0, i);
+    if (i > 0 && length > MOST_ROUND * round) return run.slice(0, i);
   }
   return run;
 };

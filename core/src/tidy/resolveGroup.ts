@@ -5,7 +5,7 @@ import { placeOn } from "./carriers.ts";
 import type { Group } from "./grouping.ts";
 import { mergeLoose } from "./mergeLoose.ts";
 import { originsOf } from "./strands.ts";
-import { pieceAlong, runsOf, stretchesOf, type Stretch } from "./stretches.ts";
+import { piecesAlong, runsOf, stretchesOf, type Stretch } from "./stretches.ts";
 import { severityOf, type Thing } from "./things.ts";
 import { absorb, branches, GONE, NO_VALUES, type Lain, type Made, type Work } from "./work.ts";
 
@@ -191,7 +191,7 @@ const madeOf = ({ group, stretches, place }: Lain, { all, things, noted, out }: 
   const { track, members } = group;
   const runs = runsOf(stretches.all, ({ left }) => left > 0, track);
   if (runs.length === 0) return NONE_MADE;
-  return runs.map((run) => {
+  return runs.flatMap((run) => {
     for (let k = 0; k < run.length; k++) run[k]!.left -= 1;
     const lying = sortShort(
       run.length === 1 ? [...run[0]!.cover] : [...distinct(run.flatMap(({ cover }) => cover))],
@@ -200,10 +200,15 @@ const madeOf = ({ group, stretches, place }: Lain, { all, things, noted, out }: 
     const { strand: home, cover } = members[lying[0]!]!;
     const source = all[home]!;
     const origins = lying.flatMap((i) => originsOf(all[members[i]!.strand]!, things));
-    const piece = pieceAlong(track, run[0]!.start, run.at(-1)!.end, cover.turned);
-    const strand = { piece, thing: source.thing, place: source.place, origins };
-    out[home] = [...(out[home] ?? [source]), strand];
+    const strands = piecesAlong(track, run, cover.turned).map((piece) => ({
+      piece,
+      thing: source.thing,
+      place: source.place,
+      origins,
+    }));
+    out[home] = [...(out[home] ?? [source]), ...strands];
     noted.touched.push(source.thing);
-    return { home, strand };
+    noted.made.push(home);
+    return strands.map((strand) => ({ home, strand }));
   });
 };

@@ -9,11 +9,11 @@ const TOGETHER = 2e-3;
 /**
  * Pairs the ends at a node where two outlines share an edge: each outline goes on round its own face. Of two copies of the edge one goes
  * with the outline on its left, the other with that on its right; a single copy goes with the outline on its left. Anything else that
- * branches stays open. `other` gives, for an end, the only other end at the far end of its part.
+ * branches stays open. `isShared`: the piece at an end is such an edge; `other` gives the only other end that lies at one.
  */
 export const sharedPairing = (
   piecesOf: (part: number) => readonly Piece[],
-  isShared: (part: number) => boolean,
+  isShared: (end: number) => boolean,
   other: (end: number) => number | undefined,
 ): Pairing => {
   /** The direction in which a part leaves the node that one of its ends lies at. */
@@ -27,13 +27,20 @@ export const sharedPairing = (
   };
   /** On which side of an edge, seen along it from this end, its outline lies: by where it goes on at its far end. */
   const sideOf = (edge: number): number => {
+    const pieces = piecesOf(edge >> 1);
+    if (pieces.length > 1) {
+      const [own, next] = edge & 1 ? [pieces.at(-1)!, pieces.at(-2)!] : [pieces[0]!, pieces[1]!];
+      return edge & 1
+        ? Math.sign(cross(times(pieceDirection(own, 0), -1), times(pieceDirection(next, 1), -1)))
+        : Math.sign(cross(pieceDirection(own, 1), pieceDirection(next, 0)));
+    }
     const far = edge ^ 1;
     const next = other(far);
     if (next === undefined) return 0;
     return Math.sign(cross(times(leaves(far), -1), leaves(next)));
   };
   return (here) => {
-    const edges = here.filter((end) => isShared(end >> 1));
+    const edges = here.filter(isShared);
     const rest = here.filter((end) => !edges.includes(end));
     if (rest.length !== 2 || edges.length < 1 || edges.length > 2) return [];
     const [first, second] = edges as [number, number?];

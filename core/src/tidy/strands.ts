@@ -1,7 +1,7 @@
 import { circleHalves } from "../geometry/circle.ts";
 import { pieceLength, type Piece } from "../geometry/piece.ts";
 import { distance } from "../geometry/point.ts";
-import { JOINED, type Origin, type Thing } from "./things.ts";
+import { JOINED, type Origin, type Thing, type TidyOptions } from "./things.ts";
 
 /** A line, an arc or a whole circle that is being tidied, alone or as one piece of a chain. */
 export type Strand = {
@@ -22,10 +22,7 @@ export const originsOf = ({ origins, thing, place }: Strand, things: readonly Th
   origins ?? [{ id: things[thing]!.id, piece: place }];
 
 /** A number for each thing: two with the same can be duplicates of each other. */
-export const classesOf = (
-  things: readonly Thing[],
-  ignore: ReadonlySet<"layer" | "colour" | "line">,
-): readonly number[] => {
+export const classesOf = (things: readonly Thing[], ignore: TidyOptions["ignore"]): readonly number[] => {
   const numbers = new Map<string, number>();
   let last: Thing | undefined;
   let number = 0;
@@ -40,6 +37,10 @@ export const classesOf = (
     return number;
   });
 };
+
+/** A number for each thing: only those of one layer that could be duplicates of each other have the same, and are joined. */
+export const kindsOf = (things: readonly Thing[], ignore: TidyOptions["ignore"]): readonly number[] =>
+  classesOf(things, new Set([...ignore].filter((look) => look !== "layer")));
 
 /** Every curve of the things. Pieces of no length are left out; `zero` names them. */
 export const strandsOf = (things: readonly Thing[]): { strands: Strand[]; zero: { thing: number; piece: Piece }[] } => {

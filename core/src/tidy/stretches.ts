@@ -1,8 +1,9 @@
 import { circlePoint } from "../geometry/circle.ts";
 import { arcBetween, reversePiece, type Piece } from "../geometry/piece.ts";
 import type { Point } from "../geometry/point.ts";
+import { TURN } from "../numeric/angle.ts";
 import { sortShort } from "../numeric/sortShort.ts";
-import { positionOn, type Cover, type Track } from "./carriers.ts";
+import { placeOn, positionOn, type Cover, type Track } from "./carriers.ts";
 import type { Group } from "./grouping.ts";
 import type { Strand } from "./strands.ts";
 
@@ -151,4 +152,20 @@ export const pieceAlong = ({ carrier }: Track, start: Point, end: Point, turned:
   const piece: Piece =
     carrier.kind === "line" ? { a: start, b: end, bulge: 0 } : arcBetween(start, end, carrier.centre, true);
   return turned ? reversePiece(piece) : piece;
+};
+
+/**
+ * An arc stays under this part of its circle (5.5 radians), so that its ends, which may lie off it by the tolerance, tell it well.
+ */
+export const MOST_ROUND = 5.5 / TURN;
+
+/** The piece along a run of stretches; two halves where it is an arc that goes nearly all the way round. */
+export const piecesAlong = (track: Track, run: readonly Stretch[], turned: boolean): readonly Piece[] => {
+  const [first, last] = [run[0]!, run.at(-1)!];
+  const length = run.reduce((sum, stretch) => sum + stretch.length, 0);
+  if (track.round === undefined || length <= MOST_ROUND * track.round)
+    return [pieceAlong(track, first.start, last.end, turned)];
+  const middle = placeOn(track, first.from + length / 2);
+  const halves = [pieceAlong(track, first.start, middle, turned), pieceAlong(track, middle, last.end, turned)];
+  return turned ? halves.reverse() : halves;
 };

@@ -102,6 +102,25 @@ const placed: fc.Arbitrary<Similarity[]> = fc
   })
   .map(({ turn, x, y }) => [turning({ x: 0, y: 0 }, turn), moving({ x, y })]);
 
+const piecesIn = (things: readonly Pick<Thing, "shape">[]): readonly Piece[] =>
+  things.flatMap(({ shape }) => shape.kind === "chain" ? shape.pieces : shape.kind === "piece" ? [shape] : circleHalves(shape)); // prettier-ignore
+
+/** Lines, arcs, circles and chains of two looks at random between places of a grid, a little off it, some twice; with scraps as short as the tolerance. */
+const drawings = (off: number, scraps: boolean): fc.Arbitrary<readonly Thing[]> => {
+  const place = fc.tuple(fc.nat(4), fc.nat(4), between(-off, off), between(-off, off), fc.nat(3)).map(([x, y, u, v, sharp]) => point(10 * x + (sharp ? 0 : u), 10 * y + (sharp ? 0 : v))); // prettier-ignore
+  const bulge = fc.constantFrom(0, 0, 0, 0.4, -0.4, 1, -1);
+  const piece = fc.record({ a: place, b: place, bulge: fc.oneof(bulge, fc.constant(3)) }).filter(({ a, b }) => distance(a, b) > 1); // prettier-ignore
+  const chained = fc.tuple(fc.array(fc.tuple(place, bulge), { minLength: 3, maxLength: 6 }), fc.boolean()).map(([corners, closed]) =>
+      chain(corners.flatMap(([a, bulge], i): Piece[] => (i + 1 < corners.length || closed ? [{ a, b: corners[(i + 1) % corners.length]![0], bulge }] : [])), closed)); // prettier-ignore
+  const circle = fc.tuple(place, fc.constantFrom(5, 10)).map(([centre, radius]) => ({ kind: "circle", centre, radius }) as const); // prettier-ignore
+  const scrap = fc.tuple(place, between(-0.06, 0.06), between(-0.06, 0.06), bulge).map(([a, x, y, bulge]) => ({ a, b: point(a.x + x, a.y + y), bulge })); // prettier-ignore
+  const single = (one: Piece): Thing["shape"] => ({ kind: "piece", ...one });
+  const shape = fc.oneof({ weight: 4, arbitrary: piece.map(single) }, chained, circle, ...(scraps ? [scrap.map(single)] : [])); // prettier-ignore
+  return fc.array(fc.tuple(shape, fc.nat(3), fc.nat(3)), { minLength: 1, maxLength: 12 }).map((drawn) =>
+    drawn.flatMap(([one, twice, look]) => thingsOf(twice ? [one] : [one, one]).map((thing): Thing => (look ? thing : { ...thing, line: "dashed" }))) // prettier-ignore
+      .map((thing, id) => ({ ...thing, id }))); // prettier-ignore
+};
+
 describe("tidy", () => {
   it("gives back the outlines that a spoilt soup came from: their number and their areas", () => {
     fc.assert(
@@ -331,29 +350,42 @@ describe("tidy", () => {
     expect(lengths.filter(({ bulge }) => bulge !== 0).reduce((sum, piece) => sum + pieceLength(piece), 0)).toBeCloseTo(20 * Math.PI, 6); // prettier-ignore
   });
 
-  it("nothing that is drawn is lost, and nothing comes where nothing was: lines and arcs at random on a grid, a little off it, some twice", () => {
-    const place = fc.tuple(fc.nat(4), fc.nat(4), between(-0.04, 0.04), fc.nat(3)).map(([x, y, off, sharp]) => point(10 * x + (sharp ? 0 : off), 10 * y)); // prettier-ignore
-    const bent = fc.record({ a: place, b: place, bulge: fc.constantFrom(0, 0, 0.4, -1, 1, 3) });
-    const pieces = bent.filter(({ a, b }) => distance(a, b) > 1);
-    const scraps = fc.tuple(place, between(-0.06, 0.06), between(-0.06, 0.06), fc.constantFrom(0, 0.4, 1)).map(([a, x, y, bulge]) => ({ a, b: point(a.x + x, a.y + y), bulge })); // prettier-ignore
+  it("nothing that is drawn is lost, and nothing comes where nothing was: lines, arcs, circles and chains at random, scraps among them", () => {
+    // met at random: both became a circle, and the arc's other part was lost
+    const scrap: Piece = { a: point(10, 30), b: point(10, 29.9546883302162), bulge: 0.4 };
+    const arc: Piece = { a: point(10, 30), b: point(0, 0), bulge: -0.4 };
+    const scrapsOnAnArc = thingsOf([...loose(scrap, scrap), chain([arc], false), chain([arc], false)]);
+    const short: Piece = { a: point(2.0392267221581317, 6.003519311716556), b: point(1.9737797195901068, 6.035747150925801), bulge: -1 }; // prettier-ignore
+    const outline = chain([
+      short,
+      line(short.b, point(6, 8)),
+      line(point(6, 8), point(2, 4)),
+      line(point(2, 4), short.a),
+    ]);
+    const circleOnAScrap = thingsOf([{ kind: "circle", centre: point(2, 4), radius: 2 }, outline]);
     const far = (from: readonly Piece[], to: readonly Piece[]): number =>
       Math.max(0, ...from.flatMap((piece) => [0.03, 0.27, 0.5, 0.71, 0.97].map((t) => Math.min(...to.map((other) => pieceNearest(other, piecePoint(piece, t)).distance))))); // prettier-ignore
     fc.assert(
-      fc.property(
-        fc.array(fc.tuple(fc.oneof({ weight: 5, arbitrary: pieces }, scraps), fc.nat(3)), {
-          minLength: 1,
-          maxLength: 12,
-        }),
-        (drawn) => {
-          const soup = drawn.flatMap(([piece, twice]) => (twice ? [piece] : [piece, reversePiece(piece)])).filter(({ a, b }) => distance(a, b) > 1e-5); // prettier-ignore
-          const standing = tidy(thingsOf(loose(...soup)), options()).things.flatMap(({ shape }) =>
-            shape.kind === "chain" ? shape.pieces : shape.kind === "piece" ? [shape] : circleHalves(shape),
-          );
-          expect(far(soup, standing)).toBeLessThan(4 * TOLERANCE);
-          expect(far(standing, soup)).toBeLessThan(4 * TOLERANCE);
-        },
-      ),
-      { numRuns: 1000 },
+      fc.property(drawings(0.04, true), (drawn) => {
+        const soup = piecesIn(drawn);
+        const standing = piecesIn(tidy(drawn, options()).things);
+        expect(far(soup.filter(({ a, b }) => distance(a, b) > 1e-5), standing)).toBeLessThan(4 * TOLERANCE); // prettier-ignore
+        expect(far(standing, soup)).toBeLessThan(4 * TOLERANCE);
+      }),
+      { numRuns: 1000, examples: [[scrapsOnAnArc], [circleOnAScrap]] },
+    );
+  });
+
+  it("twice is the same as once, number for number: lines, arcs, circles and chains at random", () => {
+    const same = (things: readonly Tidied[]): readonly Thing[] => things.map((thing, id) => ({ ...thing, id }));
+    fc.assert(
+      fc.property(drawings(0.03, false), fc.constantFrom("keep", "drop" as const), (drawn, sharedEdges) => {
+        const first = tidy(drawn, options({ sharedEdges }));
+        const again = tidy(same(first.things), options({ sharedEdges }));
+        expect(again.findings.filter(({ fixed, code }) => fixed && code !== "shared-edge")).toEqual([]);
+        expect(again.things.map(({ shape }) => shape)).toEqual(first.things.map(({ shape }) => shape));
+      }),
+      { numRuns: 500 },
     );
   });
 

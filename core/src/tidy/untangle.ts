@@ -1,8 +1,9 @@
 import { boxesOf } from "../geometry/boxesOf.ts";
-import { boxTree } from "../geometry/boxTree.ts";
+import { boxTree, type BoxTree } from "../geometry/boxTree.ts";
 import type { Point } from "../geometry/point.ts";
+import { pieceLength } from "../geometry/piece.ts";
 import { degreeOf } from "./degree.ts";
-import { groupsOf, onTracks } from "./grouping.ts";
+import { groupsOf, onTracks, WIDE } from "./grouping.ts";
 import { resolveGroup } from "./resolveGroup.ts";
 import { resolvePair } from "./resolvePair.ts";
 import { classesOf, type Strand } from "./strands.ts";
@@ -18,36 +19,64 @@ export type Untangled = {
   readonly openedAt: readonly Point[];
   /** Pieces that went, each with one that stays and lies where it lay. */
   readonly absorbed: readonly Absorbed[];
+  /** The numbers of the strands, rising, that lie on or near another: what is moved within the tolerance can only touch these. */
+  readonly nearby: readonly number[];
 };
 
 /**
  * Takes away what lies on something else (duplicates whatever their direction, overlaps), and makes one piece of loose ones that run
  * on in one line or arc. An edge that two closed outlines share is no duplicate: without it an outline would be open. n log n.
+ * With `among`, only the strands of these numbers.
  */
-export const untangle = (things: readonly Thing[], all: readonly Strand[], options: TidyOptions): Untangled => {
+export const untangle = (
+  things: readonly Thing[],
+  all: readonly Strand[],
+  options: TidyOptions,
+  among?: readonly number[],
+): Untangled => {
   const classes = classesOf(things, options.ignore);
   const noted: Noted = {
     findings: [],
     touched: [],
     openedAt: [],
+    made: [],
     absorbed: [],
     whole: new Set(),
     accepted: new Map(),
   };
   const out: (readonly Strand[] | undefined)[] = new Array<undefined>(all.length);
-  const tree = boxTree(boxesOf(all.map(({ circle, piece }) => circle ?? piece)));
-  const degree = degreeOf(all, tree, classes, options.tolerance);
+  const treeOf = (strands: readonly Strand[]): BoxTree =>
+    boxTree(boxesOf(strands.map(({ circle, piece }) => circle ?? piece)));
+  const tree = treeOf(among ? among.map((i) => all[i]!) : all);
+  const pairs: BoxTree["pairs"] = among
+    ? (reach, visit) => tree.pairs(reach, (i, j) => visit(among[i]!, among[j]!))
+    : tree.pairs;
+  let whole: BoxTree | undefined = among ? undefined : tree;
+  const wholeTree = (): BoxTree => (whole ??= treeOf(all));
+  const degree = degreeOf(all, wholeTree, classes, options.tolerance);
   const work: Work = { all, things, classes, options, degree, noted, out };
-  const { members, starts } = groupsOf(all, tree, things, classes, options.tolerance);
+  const { members, starts, nearby } = groupsOf(all, pairs, things, classes, options.tolerance);
+  if (among) for (const i of among) nearby[i] = 1; // as it was told at first
   for (let k = 0; k + 1 < starts.length; k++) {
     const from = starts[k]!;
     const to = starts[k + 1]!;
-    if (to - from === 2 && resolvePair(members[from]!, members[from + 1]!, work)) continue;
-    for (const group of onTracks(all, Array.from(members.subarray(from, to)), options.tolerance))
-      resolveGroup(group, work);
+    if (to - from !== 2 || !resolvePair(members[from]!, members[from + 1]!, work))
+      for (const group of onTracks(all, Array.from(members.subarray(from, to)), options.tolerance))
+        resolveGroup(group, work);
+    // what is made of a group lies near all that its members did
+    let stands = 0;
+    let near = false;
+    for (let m = from; m < to; m++) {
+      stands += out[members[m]!]?.length ?? 1;
+      near ||= nearby[members[m]!] === 1;
+    }
+    if (near || stands > 1) for (let m = from; m < to; m++) nearby[members[m]!] = 1;
   }
+  for (const home of noted.made)
+    if (out[home]!.some(({ piece }) => pieceLength(piece) < pieceLength(all[home]!.piece)))
+      around(all[home]!, wholeTree(), options.tolerance, (i) => void (nearby[i] = 1));
   return {
-    strands: standing(all, out),
+    ...standing(all, out, nearby),
     findings: noted.findings,
     touched: noted.touched,
     openedAt: noted.openedAt,
@@ -55,13 +84,26 @@ export const untangle = (things: readonly Thing[], all: readonly Strand[], optio
   };
 };
 
-/** What stands afterwards, in the order of what it came from. */
-const standing = (all: readonly Strand[], out: Work["out"]): readonly Strand[] => {
-  const stands: Strand[] = [];
+/** What a shorter piece made of a strand may lie on: the shorter it is, the more. */
+const around = ({ circle, piece }: Strand, tree: BoxTree, tolerance: number, visit: (i: number) => void): void => {
+  const [minX, minY, maxX, maxY] = boxesOf([circle ?? piece]) as unknown as [number, number, number, number];
+  const reach = WIDE * tolerance;
+  tree.within(minX - reach, minY - reach, maxX + reach, maxY + reach, visit);
+};
+
+/** What stands afterwards, in the order of what it came from, and the numbers of what in it lies near something. */
+const standing = (
+  all: readonly Strand[],
+  out: Work["out"],
+  isNearby: Uint8Array,
+): Pick<Untangled, "strands" | "nearby"> => {
+  const strands: Strand[] = [];
+  const nearby: number[] = [];
   for (let i = 0; i < all.length; i++) {
     const made = out[i];
-    if (!made) stands.push(all[i]!);
-    else for (const one of made) stands.push(one);
+    if (!made) strands.push(all[i]!);
+    else for (const one of made) strands.push(one);
+    if (isNearby[i] === 1) for (let k = strands.length - (made?.length ?? 1); k < strands.length; k++) nearby.push(k);
   }
-  return stands;
+  return { strands, nearby };
 };

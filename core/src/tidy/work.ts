@@ -10,6 +10,8 @@ export type Noted = {
   readonly findings: Finding[];
   readonly touched: number[];
   readonly openedAt: Point[];
+  /** The strands in whose places some were made for what an overlap leaves uncovered. */
+  readonly made: number[];
   readonly absorbed: Absorbed[];
   /** Things that are there twice, as a whole: said once for all their pieces. */
   readonly whole: Set<number>;
