@@ -5,7 +5,7 @@ import { pieceLength, reversePiece, type Piece } from "../geometry/piece.ts";
 import { distance, type Point } from "../geometry/point.ts";
 import { pointGrid } from "../geometry/pointGrid.ts";
 import { endedNear, gapRule, type GapClosed } from "./gapRule.ts";
-import { kindsOf, type Strand } from "./strands.ts";
+import type { Strand, Looks } from "./strands.ts";
 import { JOINED, severityOf, type Finding, type Thing, type TidyOptions } from "./things.ts";
 
 /** An end of a strand: its start, or its end. */
@@ -24,12 +24,12 @@ const pieceToEnd = (strand: Strand, { atEnd }: End): Piece => (atEnd ? strand.pi
 export const closeEnds = (
   things: readonly Thing[],
   strands: readonly Strand[],
-  { tolerance, ignore, accept }: TidyOptions,
+  { tolerance, accept }: TidyOptions,
+  { kinds }: Looks,
 ): { strands: readonly Strand[]; findings: readonly Finding[]; touched: readonly number[] } => {
   const next = [...strands];
   const findings: Finding[] = [];
   const touched: number[] = [];
-  const kinds = kindsOf(things, ignore);
   const free = freeEnds(strands, kinds);
   const closings = closingsAmong(kinds, free, tolerance);
   for (let asked = free; asked.length > 0;) {
@@ -124,7 +124,8 @@ const freeEnds = (strands: readonly Strand[], kinds: readonly number[]): readonl
     open.map((strand) => strands[strand]!.piece),
     JOINED,
   );
-  const kindAt = (end: number): number => kinds[strands[open[end >> 1]!]!.thing]!;
+  const oneKind = kinds.every((kind) => kind === kinds[0]);
+  const kindAt = (end: number): number => (oneKind ? 0 : kinds[strands[open[end >> 1]!]!.thing]!);
   const ends = new Int32Array(nodeOf.length); // how many lie at a node
   const firsts = new Int32Array(nodeOf.length); // the first of them
   const mixed = new Map<number, Map<number, number>>(); // of nodes with more than one kind, how many of each

@@ -1,25 +1,13 @@
 import type { BoxTree } from "../geometry/boxTree.ts";
-import { pieceLength, type Piece } from "../geometry/piece.ts";
-import { distance } from "../geometry/point.ts";
-import { coverOf, liesOn, trackOf, type Cover, type Track } from "./carriers.ts";
+import { ABUT, NEARBY, WIDE, relationOf } from "./relations.ts";
 import type { Strand } from "./strands.ts";
 import type { Thing } from "./things.ts";
-
-/** Strands on one carrier that lie on one another or end to end. */
-export type Group = { readonly track: Track; readonly members: readonly Member[] };
-export type Member = { readonly strand: number; readonly cover: Cover };
 
 /**
  * The numbers of the strands of each group, rising: those of group k from `starts[k]` to `starts[k + 1]`. For each strand, 1 where it
  * lies so near another that ends moved within the tolerance could make them a group.
  */
 export type Grouped = { readonly members: Int32Array; readonly starts: readonly number[]; readonly nearby: Uint8Array };
-
-/** Ends of two pieces move by the tolerance each, mostly once: what is to be a group then is no farther apart than so many of it now. */
-export const WIDE = 4;
-
-/** How two strands lie: apart, so near that they could come to lie on one another, in one group. */
-const [APART, NEARBY, BELONG] = [0, 1, 2];
 
 /**
  * Groups of strands of one class whose covers overlap or abut on one carrier, found by the `pairs` of their boxes, in the order of their first.
@@ -39,18 +27,13 @@ export const groupsOf = (
   };
   const joined = new Uint8Array(all.length); // 1 where something else lies in the same group
   const nearby = new Uint8Array(all.length);
-  const loose = (strand: Strand): boolean => things[strand.thing]!.shape.kind === "piece";
   pairs(WIDE * tolerance, (i, j) => {
     const p = all[i]!;
     const q = all[j]!;
-    const straight = p.piece.bulge === 0;
-    if (straight !== (q.piece.bulge === 0) || classes[p.thing] !== classes[q.thing]) return;
-    const bothLoose = loose(p) && loose(q);
-    const relation = straight
-      ? relatedLines(p.piece, q.piece, tolerance, bothLoose)
-      : related(p, q, tolerance, bothLoose);
+    if (classes[p.thing] !== classes[q.thing]) return;
+    const relation = relationOf(p, q, things, tolerance);
     if (relation === NEARBY) nearby[i] = nearby[j] = 1;
-    if (relation !== BELONG) return;
+    if (relation < ABUT) return;
     root[find(j)] = find(i);
     joined[i] = joined[j] = 1;
   });
@@ -79,103 +62,3 @@ export const groupsOf = (
   starts.push(free);
   return { members, starts, nearby };
 };
-
-/**
- * Members as groups on one track each: that of the longest, with all that lies on it, then that of the longest of the others, and so on.
- * What lies on something that lies on something else need not lie on the first.
- */
-export const onTracks = (all: readonly Strand[], members: readonly number[], tolerance: number): readonly Group[] => {
-  const groups: Group[] = [];
-  for (let rest = members; rest.length > 1;) {
-    let longest = rest[0]!;
-    for (const i of rest) if (sizeOf(all[i]!) > sizeOf(all[longest]!)) longest = i;
-    const track = trackOf(all[longest]!);
-    const on: number[] = [];
-    const off: number[] = [];
-    for (const i of rest) (i === longest || liesOn(track, all[i]!, tolerance) ? on : off).push(i);
-    if (on.length > 1)
-      groups.push({ track, members: on.map((strand) => ({ strand, cover: coverOf(track, all[strand]!) })) });
-    rest = off;
-  }
-  return groups;
-};
-
-const sizeOf = ({ circle, piece }: Strand): number => (circle ? Infinity : pieceLength(piece));
-
-/** What `related` says of two straight pieces; the commonest question of all, so it makes nothing on its way. */
-const relatedLines = (p: Piece, q: Piece, tolerance: number, bothLoose: boolean): number => {
-  const px = p.b.x - p.a.x;
-  const py = p.b.y - p.a.y;
-  const qx = q.b.x - q.a.x;
-  const qy = q.b.y - q.a.y;
-  const pp = px * px + py * py;
-  const qq = qx * qx + qy * qy;
-  const area = px * qy - py * qx;
-  const long = 16 * tolerance * tolerance;
-  // long beside the tolerance and at more than 30 degrees they share a place at most
-  if (pp > long && qq > long && area * area > 0.25 * pp * qq) return APART;
-  const pLength = Math.sqrt(pp);
-  const qLength = Math.sqrt(qq);
-  const ax = q.a.x - p.a.x;
-  const ay = q.a.y - p.a.y;
-  const bx = q.b.x - p.a.x;
-  const by = q.b.y - p.a.y;
-  const from = (px * ax + py * ay) / pLength; // q's ends along p
-  const to = (px * bx + py * by) / pLength;
-  const shared = Math.min(pLength, Math.max(from, to)) - Math.max(0, Math.min(from, to));
-  const short = Math.min(pLength, qLength);
-  const qOffP = Math.max(Math.abs(px * ay - py * ax), Math.abs(px * by - py * bx)) / pLength;
-  // p's ends, seen from q's start, are -a and p's chord less a
-  const pOffQ = Math.max(Math.abs(qx * ay - qy * ax), Math.abs(qx * (py - ay) - qy * (px - ax))) / qLength;
-  const off = Math.min(qOffP, pOffQ);
-  if (off > WIDE * tolerance || shared < -WIDE * tolerance) return APART;
-  if (off > tolerance) return NEARBY;
-  if (shared > Math.min(tolerance, short / 2)) return BELONG;
-  // end to end without a corner: those of a tracing are meant
-  const runsOn = bothLoose && Math.abs(area) <= STRAIGHT * pLength * qLength && abuts(p, q, tolerance);
-  return runsOn ? BELONG : NEARBY;
-};
-
-/** Directions (sine) closer than this run on without a corner. */
-const STRAIGHT = 2e-3;
-
-/** Lies on one another for more than a touch, or runs on end to end in the same line or arc without a corner. */
-const related = (one: Strand, two: Strand, tolerance: number, bothLoose: boolean): number => {
-  const [p, q] = sizeOf(two) > sizeOf(one) ? [two, one] : [one, two]; // told along the longer one, whichever came first
-  const track = trackOf(p);
-  const own = coverOf(track, p);
-  const other = trackOf(q);
-  if (track.carrier.kind !== other.carrier.kind) return APART;
-  const near = WIDE * tolerance;
-  if (!liesOn(track, q, near) && !liesOn(other, p, near)) return APART;
-  if (!liesOn(track, q, tolerance) && !liesOn(other, p, tolerance)) return NEARBY;
-  const shared = overlapOf(track, own, coverOf(track, q));
-  const short = Math.min(own.length, coverOf(other, q).length);
-  if (shared > Math.min(tolerance, short / 2)) return BELONG;
-  if (p.circle || q.circle) return NEARBY;
-  // end to end: only loose ones become one, a corner kept in a chain is meant, and so is another radius
-  return bothLoose && abuts(p.piece, q.piece, tolerance) && alike(track, other, tolerance) ? BELONG : NEARBY;
-};
-
-/** One circle, as near as pieces of it tell. */
-const alike = ({ carrier: p }: Track, { carrier: q }: Track, tolerance: number): boolean => {
-  if (p.kind === "line" || q.kind === "line") return p.kind === q.kind;
-  const off = Math.max(tolerance, STRAIGHT * Math.min(p.radius, q.radius));
-  return distance(p.centre, q.centre) <= off && Math.abs(p.radius - q.radius) <= off;
-};
-
-/** The length that two covers share; round a circle in both of the places where they may. */
-const overlapOf = ({ round }: Track, p: Cover, q: Cover): number => {
-  const shared = (shift: number): number =>
-    Math.min(p.from + p.length, q.from + shift + q.length) - Math.max(p.from, q.from + shift);
-  return round === undefined
-    ? shared(0)
-    : [-round, 0, round].reduce((sum, shift) => sum + Math.max(0, shared(shift)), 0);
-};
-
-/** An end of one at an end of the other. */
-const abuts = (p: Piece, q: Piece, tolerance: number): boolean =>
-  distance(p.a, q.a) <= tolerance ||
-  distance(p.a, q.b) <= tolerance ||
-  distance(p.b, q.a) <= tolerance ||
-  distance(p.b, q.b) <= tolerance;

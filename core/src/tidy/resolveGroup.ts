@@ -2,7 +2,7 @@ import type { Point } from "../geometry/point.ts";
 import { distinct } from "../numeric/distinct.ts";
 import { sortShort } from "../numeric/sortShort.ts";
 import { placeOn } from "./carriers.ts";
-import type { Group } from "./grouping.ts";
+import type { Group } from "./onTracks.ts";
 import { mergeLoose } from "./mergeLoose.ts";
 import { originsOf } from "./strands.ts";
 import { piecesAlong, runsOf, stretchesOf, type Stretch } from "./stretches.ts";

@@ -1,6 +1,6 @@
 import type { Point } from "../geometry/point.ts";
 import { closeEnds } from "./ends.ts";
-import type { Strand } from "./strands.ts";
+import type { Looks, Strand } from "./strands.ts";
 import type { Absorbed, Finding, Thing, TidyOptions } from "./things.ts";
 import { untangle, type Untangled } from "./untangle.ts";
 
@@ -15,6 +15,7 @@ export const inRounds = (
   things: readonly Thing[],
   all: readonly Strand[],
   options: TidyOptions,
+  looks: Looks,
 ): Omit<Untangled, "nearby"> => {
   const report = options.report ?? (() => undefined);
   let strands = all;
@@ -25,7 +26,7 @@ export const inRounds = (
   let openedAt: readonly Point[] = [];
   for (let round = 0; round < MOST_ROUNDS; round++) {
     if (among) strands = unshared(strands, among);
-    const untangled = untangle(things, strands, options, among);
+    const untangled = untangle(things, strands, options, looks, among);
     ({ strands, nearby: among } = untangled);
     tangles = [...tangles.filter(isFixed), ...untangled.findings];
     absorbed = [...untangled.absorbed, ...absorbed];
@@ -34,7 +35,7 @@ export const inRounds = (
     touched = [...touched, ...untangled.touched];
     if (round === 0) report(0.5);
     if (round === 0 || touched.length > before) {
-      const closed = closeEnds(things, strands, options);
+      const closed = closeEnds(things, strands, options, looks);
       ({ strands } = closed);
       gaps = [...gaps.filter(isFixed), ...closed.findings];
       touched = [...touched, ...closed.touched];

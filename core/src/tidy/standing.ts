@@ -5,8 +5,8 @@ import type { Piece } from "../geometry/piece.ts";
 import { distance, equalPoint } from "../geometry/point.ts";
 import { pointGrid } from "../geometry/pointGrid.ts";
 import { sharedPairing } from "./sharedPairing.ts";
-import { kindsOf, originsOf, type Strand } from "./strands.ts";
-import { JOINED, type Origin, type Thing, type Tidied, type TidyOptions } from "./things.ts";
+import { originsOf, type Looks, type Strand } from "./strands.ts";
+import { JOINED, type Origin, type Thing, type Tidied } from "./things.ts";
 
 /** A thing that stands, with its pieces to be looked at. */
 export type Standing = { readonly made: Tidied; readonly pieces: readonly Piece[]; readonly closed: boolean };
@@ -32,10 +32,9 @@ export const put = (
   things: readonly Thing[],
   strands: readonly Strand[],
   touched: Uint8Array,
-  ignore: TidyOptions["ignore"],
+  { kinds }: Looks,
 ): readonly Standing[] => {
   const out: Ordered[] = [];
-  const kinds = kindsOf(things, ignore);
   const loose = new Map<number, Part[]>();
   // strands come in the order of their things
   for (let from = 0, to = 0; from < strands.length; from = to) {

@@ -21,8 +21,7 @@ export type Strand = {
 export const originsOf = ({ origins, thing, place }: Strand, things: readonly Thing[]): readonly Origin[] =>
   origins ?? [{ id: things[thing]!.id, piece: place }];
 
-/** A number for each thing: two with the same can be duplicates of each other. */
-export const classesOf = (things: readonly Thing[], ignore: TidyOptions["ignore"]): readonly number[] => {
+const classesOf = (things: readonly Thing[], ignore: TidyOptions["ignore"]): readonly number[] => {
   const numbers = new Map<string, number>();
   let last: Thing | undefined;
   let number = 0;
@@ -38,9 +37,14 @@ export const classesOf = (things: readonly Thing[], ignore: TidyOptions["ignore"
   });
 };
 
-/** A number for each thing: only those of one layer that could be duplicates of each other have the same, and are joined. */
-export const kindsOf = (things: readonly Thing[], ignore: TidyOptions["ignore"]): readonly number[] =>
-  classesOf(things, new Set([...ignore].filter((look) => look !== "layer")));
+/** Numbers for each thing: two of one class can be duplicates of each other, and those of one kind, which share a layer too, are joined. */
+export type Looks = { readonly classes: readonly number[]; readonly kinds: readonly number[] };
+
+export const looksOf = (things: readonly Thing[], ignore: TidyOptions["ignore"]): Looks => {
+  const classes = classesOf(things, ignore);
+  if (!ignore.has("layer")) return { classes, kinds: classes };
+  return { classes, kinds: classesOf(things, new Set([...ignore].filter((look) => look !== "layer"))) };
+};
 
 /** Every curve of the things. Pieces of no length are left out; `zero` names them. */
 export const strandsOf = (things: readonly Thing[]): { strands: Strand[]; zero: { thing: number; piece: Piece }[] } => {

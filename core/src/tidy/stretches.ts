@@ -4,7 +4,7 @@ import type { Point } from "../geometry/point.ts";
 import { TURN } from "../numeric/angle.ts";
 import { sortShort } from "../numeric/sortShort.ts";
 import { placeOn, positionOn, type Cover, type Track } from "./carriers.ts";
-import type { Group } from "./grouping.ts";
+import type { Group } from "./onTracks.ts";
 import type { Strand } from "./strands.ts";
 
 /** A stretch of a group's track between two places where members end: which members cover it, and how often it still has to stay. */

@@ -1,7 +1,7 @@
 import { inRounds } from "./rounds.ts";
 import { put } from "./standing.ts";
 import { noted, staysOf } from "./stays.ts";
-import { strandsOf } from "./strands.ts";
+import { looksOf, strandsOf } from "./strands.ts";
 import type { Finding, Thing, TidyOptions, TidyResult } from "./things.ts";
 
 /**
@@ -12,6 +12,7 @@ import type { Finding, Thing, TidyOptions, TidyResult } from "./things.ts";
 export const tidy = (things: readonly Thing[], options: TidyOptions): TidyResult => {
   const report = options.report ?? (() => undefined);
   const { strands, zero } = strandsOf(things);
+  const looks = looksOf(things, options.ignore);
   const findings: Finding[] = [];
   const touched = new Uint8Array(things.length); // 1 where something of a thing was changed
   for (const { thing, piece } of zero) {
@@ -21,9 +22,9 @@ export const tidy = (things: readonly Thing[], options: TidyOptions): TidyResult
     if (fixed) touched[thing] = 1;
   }
   report(0.1);
-  const done = inRounds(things, strands, options);
+  const done = inRounds(things, strands, options, looks);
   for (const thing of done.touched) touched[thing] = 1;
-  const standing = put(things, done.strands, touched, options.ignore);
+  const standing = put(things, done.strands, touched, looks);
   report(0.8);
   const stays = staysOf(standing, done.openedAt, options.tolerance);
   report(1);

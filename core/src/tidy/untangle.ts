@@ -3,10 +3,12 @@ import { boxTree, type BoxTree } from "../geometry/boxTree.ts";
 import type { Point } from "../geometry/point.ts";
 import { pieceLength } from "../geometry/piece.ts";
 import { degreeOf } from "./degree.ts";
-import { groupsOf, onTracks, WIDE } from "./grouping.ts";
+import { groupsOf } from "./grouping.ts";
+import { onTracks } from "./onTracks.ts";
+import { WIDE } from "./relations.ts";
 import { resolveGroup } from "./resolveGroup.ts";
 import { resolvePair } from "./resolvePair.ts";
-import { classesOf, type Strand } from "./strands.ts";
+import type { Looks, Strand } from "./strands.ts";
 import type { Absorbed, Finding, Thing, TidyOptions } from "./things.ts";
 import type { Noted, Work } from "./work.ts";
 
@@ -32,9 +34,9 @@ export const untangle = (
   things: readonly Thing[],
   all: readonly Strand[],
   options: TidyOptions,
+  { classes }: Looks,
   among?: readonly number[],
 ): Untangled => {
-  const classes = classesOf(things, options.ignore);
   const noted: Noted = {
     findings: [],
     touched: [],
@@ -61,7 +63,7 @@ export const untangle = (
     const from = starts[k]!;
     const to = starts[k + 1]!;
     if (to - from !== 2 || !resolvePair(members[from]!, members[from + 1]!, work))
-      for (const group of onTracks(all, Array.from(members.subarray(from, to)), options.tolerance))
+      for (const group of onTracks(all, Array.from(members.subarray(from, to)), things, options.tolerance))
         resolveGroup(group, work);
     // what is made of a group lies near all that its members did
     let stands = 0;

@@ -1,6 +1,6 @@
 import type { Point } from "../geometry/point.ts";
 import type { Degree } from "./degree.ts";
-import type { Group } from "./grouping.ts";
+import type { Group } from "./onTracks.ts";
 import type { Stretches } from "./stretches.ts";
 import { originsOf, type Strand } from "./strands.ts";
 import type { Absorbed, Finding, Thing, TidyCode, TidyOptions } from "./things.ts";
