@@ -264,6 +264,15 @@ describe("tidy", () => {
     expect(duplicates(on("1", ""), new Set(["colour", "layer"]))).toBe(1);
     expect(duplicates(on("0", "red"), new Set(["colour"]))).toBe(1);
     expect(duplicates(on("0", "red"), new Set())).toBe(0);
+    // told apart, each is joined with its like alone
+    const red = thingsOf(loose(...box(30, 20))).map((thing): Thing => ({ ...thing, colour: "red" }));
+    const both = tidy([...thingsOf(loose(...box(30, 20))), ...red].map((thing, id) => ({ ...thing, id })), options({ ignore: new Set() })); // prettier-ignore
+    expect(both.findings).toEqual([]);
+    expect(both.things.map(({ colour, shape }) => [colour, shape.kind === "chain" && shape.closed])).toEqual([[undefined, true], ["red", true]]); // prettier-ignore
+    // a line of another layer that ends at a corner does not keep the corner from closing
+    const gaping = [line(point(0, 0), point(30, 0.02)), ...box(30, 20).slice(1)];
+    const marked = tidy([...thingsOf(loose(...gaping)), { id: 9, layer: "mark", shape: loose(line(point(30, 0.02), point(50, 9)))[0]! }], options()); // prettier-ignore
+    expect(marked.things.map(({ layer, shape }) => [layer, shape.kind === "chain" && shape.closed])).toEqual([["0", true], ["mark", false]]); // prettier-ignore
   });
 
   it("an edge of two outlines is shared: kept with a warning, one copy dropped, or both outlines merged; also in part", () => {
@@ -339,6 +348,12 @@ describe("tidy", () => {
     expect(traced.findings).toEqual([]);
     expect(traced.things).toMatchObject([{ shape: { kind: "chain", closed: true } }]);
     expect(areas(traced)[0]).toBeCloseTo(100 * 400 * Math.sin(Math.PI / 100), 6);
+    // corners so small that chords become one: their directions stay within 2e-3, so what is off stays under 1000 · 2e-3² / 2
+    const fine = (i: number): Point => point(1000 * Math.cos((Math.PI * i) / 10000), 1000 * Math.sin((Math.PI * i) / 10000)); // prettier-ignore
+    const fewer = tidy(thingsOf(loose(...Array.from({ length: 20000 }, (_, i) => line(fine(i), fine(i + 1))))), options()); // prettier-ignore
+    expect(fewer.things).toMatchObject([{ shape: { kind: "chain", closed: true } }]);
+    for (const { a, b } of piecesIn(fewer.things))
+      expect(1000 - Math.hypot((a.x + b.x) / 2, (a.y + b.y) / 2)).toBeLessThan(2.1e-3);
     const halves = circleHalves({ centre: point(0, 0), radius: 10 });
     const joined = tidy(thingsOf(loose(...halves, line(point(10, 0), point(30, 0)))), options());
     expect(joined.findings.filter(({ fixed }) => fixed)).toEqual([]);
@@ -368,7 +383,15 @@ describe("tidy", () => {
     fc.assert(
       fc.property(drawings(0.04, true), (drawn) => {
         const soup = piecesIn(drawn);
-        const standing = piecesIn(tidy(drawn, options()).things);
+        const { things, absorbed } = tidy(drawn, options());
+        const standing = piecesIn(things);
+        // for every piece one that stands is known, to which what is attached to it goes
+        const known = new Set(things.flatMap(({ origins }) => origins.flat().map(({ id, piece }) => `${id} ${piece}`)));
+        for (const [went, stays] of absorbed) if (known.has(`${stays.id} ${stays.piece}`)) known.add(`${went.id} ${went.piece}`); // prettier-ignore
+        for (const { id, shape } of drawn)
+          (shape.kind === "circle" ? [circleHalves(shape)[0]] : piecesIn([{ shape }])).forEach((piece, place) => {
+            if (distance(piece.a, piece.b) > 1e-5) expect(known).toContain(`${id} ${place}`);
+          });
         expect(far(soup.filter(({ a, b }) => distance(a, b) > 1e-5), standing)).toBeLessThan(4 * TOLERANCE); // prettier-ignore
         expect(far(standing, soup)).toBeLessThan(4 * TOLERANCE);
       }),
