@@ -1,3 +1,4 @@
+import { spawn } from "node:child_process";
 import { mkdtempSync, readdirSync, readFileSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
@@ -37,6 +38,18 @@ describe("ash-edge", () => {
     ]);
     expect(report.contours[0].area).toBeCloseTo(7853.981633974483, 10);
     expect(report.contours[0].length).toBeCloseTo(314.1592653589793, 11);
+  });
+
+  it("goes on to its end where what reads its output stops, and says nothing of that", async () => {
+    const discs = Array.from({ length: 3000 }, (_, i) => ({ kind: "circle", layer: "0", centre: { x: 9 * i, y: 0 }, radius: 4 }) as const); // prettier-ignore
+    const [input, output] = [file(writeShapes(discs, "mm")), file("", "out.dxf")];
+    const child = spawn(process.execPath, [join(import.meta.dirname, "../bin/ash-edge.mjs"), "tidy", input, "-o", output]); // prettier-ignore
+    child.stdout.destroy();
+    let err = "";
+    child.stderr.on("data", (part) => void (err += String(part)));
+    const code = await new Promise((resolve) => child.on("close", resolve));
+    expect([code, err]).toEqual([0, ""]);
+    expect(readFileSync(output, "utf8").match(/^CIRCLE$/gm)).toHaveLength(3000);
   });
 
   it("names the file and the line of what can't be read, on one line, exit 2", async () => {
