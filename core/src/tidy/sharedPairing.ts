@@ -1,10 +1,13 @@
 import type { Pairing } from "../contour/joining.ts";
-import { pieceDirection, type Piece } from "../geometry/piece.ts";
+import { pieceDirection, pieceRadius, reversePiece, type Piece } from "../geometry/piece.ts";
 import { angleOf, cross, times, type Point } from "../geometry/point.ts";
 import { normalAngle, TURN } from "../numeric/angle.ts";
 
 /** Directions (radians) closer than this lie on each other: copies of a shared edge. */
 const TOGETHER = 2e-3;
+
+/** Directions (radians) closer than this are told apart by their bend. */
+const SAME = 1e-6;
 
 /**
  * Pairs the ends at a node where two outlines share an edge: each outline goes on round its own face. Of two copies of the edge one goes
@@ -20,6 +23,12 @@ export const sharedPairing = (
   const leaves = (end: number): Point => {
     const pieces = piecesOf(end >> 1);
     return end & 1 ? times(pieceDirection(pieces.at(-1)!, 1), -1) : pieceDirection(pieces[0]!, 0);
+  };
+  /** How an end's piece bends as it leaves its node: to the left above 0. */
+  const bendOf = (end: number): number => {
+    const pieces = piecesOf(end >> 1);
+    const piece = end & 1 ? reversePiece(pieces.at(-1)!) : pieces[0]!;
+    return piece.bulge === 0 ? 0 : Math.sign(piece.bulge) / pieceRadius(piece);
   };
   const turnFrom = (edge: number, end: number): number => {
     const turn = normalAngle(angleOf(leaves(end)) - angleOf(leaves(edge)));
@@ -45,8 +54,10 @@ export const sharedPairing = (
     if (rest.length !== 2 || edges.length < 1 || edges.length > 2) return [];
     const [first, second] = edges as [number, number?];
     const [p, q] = rest as [number, number];
-    // turning left from the edge, the outline on its left comes first
-    const [left, right] = turnFrom(first, p) <= turnFrom(first, q) ? [p, q] : [q, p];
+    // turning left from the edge, the outline on its left comes first; of two that leave in one direction the one bending less to the left
+    const apart = turnFrom(first, p) - turnFrom(first, q);
+    const before = Math.abs(apart) > SAME ? apart < 0 : bendOf(p) <= bendOf(q);
+    const [left, right] = before ? [p, q] : [q, p];
     if (second === undefined) {
       const side = (first & 1) === 0 ? left : right; // the same outline at both of its ends
       return [[first, side]];

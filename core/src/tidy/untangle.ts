@@ -88,9 +88,9 @@ export const untangle = (
 
 /** What a shorter piece made of a strand may lie on: the shorter it is, the more. */
 const around = ({ circle, piece }: Strand, tree: BoxTree, tolerance: number, visit: (i: number) => void): void => {
-  const [minX, minY, maxX, maxY] = boxesOf([circle ?? piece]) as unknown as [number, number, number, number];
+  const box = boxesOf([circle ?? piece]);
   const reach = WIDE * tolerance;
-  tree.within(minX - reach, minY - reach, maxX + reach, maxY + reach, visit);
+  tree.within(box[0]! - reach, box[1]! - reach, box[2]! + reach, box[3]! + reach, visit);
 };
 
 /** What stands afterwards, in the order of what it came from, and the numbers of what in it lies near something. */

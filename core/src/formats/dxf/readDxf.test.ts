@@ -137,6 +137,14 @@ describe("entities", () => {
     ]);
   });
 
+  it("a line style is an entity's own only where it is not its layer's, named or not", () => {
+    const layers: Groups = [[0, "LAYER"], [2, "Cut"], [70, 0], [62, 7], [6, "Continuous"], [0, "LAYER"], [2, "Fold"], [70, 0], [62, 7], [6, "DASHED"]]; // prettier-ignore
+    const styled = (layer: string, style?: string): Groups => CIRCLE.map(([code, own]) => [code, code === 8 ? layer : own] as const).concat(style ? [[6, style]] : []); // prettier-ignore
+    const drawn = [styled("Cut"), styled("CUT", "CONTINUOUS"), styled("Cut", "ByLayer"), styled("Cut", "Dashed"), styled("Fold", "DASHED"), styled("Fold", "Continuous"), styled("New", "continuous")]; // prettier-ignore
+    const { shapes } = value(readDxf(text(section("TABLES", layers), section("ENTITIES", drawn.flat()))));
+    expect(shapes.map(({ line }) => line)).toEqual([undefined, undefined, undefined, "DASHED", undefined, "CONTINUOUS", undefined]); // prettier-ignore
+  });
+
   it("ends where the last section is closed, also without its mark; cut off within it is refused with the line", () => {
     const whole = text(section("ENTITIES", CIRCLE));
     expect(value(readDxf(whole.replace("0\nEOF\n", ""))).shapes).toHaveLength(1);

@@ -62,6 +62,7 @@ const IDENTITY: Affine = { a: 1, b: 0, c: 0, d: 1, e: 0, f: 0 };
  */
 export const readDxf = (source: string | Uint8Array): Outcome<ReadDrawing> => {
   const layers: ReadLayer[] = [];
+  const styles = new Map<string, string>(); // of the layers, by their names in capitals
   const blocks = new Map<string, Block>();
   const top: Item[] = [];
   const leftOut: Record<string, number> = {};
@@ -96,7 +97,11 @@ export const readDxf = (source: string | Uint8Array): Outcome<ReadDrawing> => {
       if (name === "$INSUNITS") insunits = Number(value);
     },
     record: (section, record) => {
-      if (section === "TABLES" && record.type === "LAYER") layers.push(layerOf(record.groups));
+      if (section === "TABLES" && record.type === "LAYER") {
+        const layer = layerOf(record.groups);
+        layers.push(layer);
+        styles.set(layer.name.toUpperCase(), (textOf(record.groups, 6) ?? CONTINUOUS).toUpperCase());
+      }
       if (section === "ENTITIES") sawEntities = true;
       if (section !== "ENTITIES" && section !== "BLOCKS") return;
       if (record.type === "VERTEX" && pending) {
@@ -115,7 +120,7 @@ export const readDxf = (source: string | Uint8Array): Outcome<ReadDrawing> => {
       if (section === "BLOCKS" && !block) return;
       if (section === "ENTITIES") block = undefined;
       const { type, line, groups } = record;
-      const look = lookOf(groups);
+      const look = lookOf(groups, styles);
       if (type === "POLYLINE") pending = { head: polylineHead(groups), type, line, look, corners: [] };
       else put(type === "INSERT" ? insertOf(record) : shapeOf(record), look, record);
     },
@@ -147,8 +152,10 @@ const scaled = (shapes: readonly ReadShape[], by: number): readonly ReadShape[] 
     placed({ a: by, b: 0, c: 0, d: by, e: 0, f: 0 }, shape).map((made) => dressed(made, shape)),
   );
 
-/** Its layer; colour and line style where an entity has its own: a palette number, or `#rrggbb`. */
-const lookOf = (groups: Groups): Look => {
+const CONTINUOUS = "CONTINUOUS";
+
+/** Its layer; colour and line style where an entity has its own, which is not that of its layer: a palette number, or `#rrggbb`. */
+const lookOf = (groups: Groups, styles: ReadonlyMap<string, string>): Look => {
   const own = textOf(groups, 62);
   const deep = textOf(groups, 420);
   const line = textOf(groups, 6);
@@ -160,7 +167,9 @@ const lookOf = (groups: Groups): Look => {
       : own === "256"
         ? undefined
         : own;
-  const style = line === undefined || /^bylayer$/i.test(line) ? undefined : line.toUpperCase();
+  const named = line?.toUpperCase();
+  const inherits = named === undefined || named === "BYLAYER" || named === "BYBLOCK";
+  const style = inherits || named === (styles.get(layer.toUpperCase()) ?? CONTINUOUS) ? undefined : named;
   return { layer, ...(colour === undefined ? {} : { colour }), ...(style === undefined ? {} : { line: style }) };
 };
 
