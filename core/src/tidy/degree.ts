@@ -2,6 +2,7 @@ import type { BoxTree } from "../geometry/boxTree.ts";
 import { circleHalves } from "../geometry/circle.ts";
 import { pieceDirection, pieceLength, pieceNearest, pieceRadius, type Piece } from "../geometry/piece.ts";
 import type { Point } from "../geometry/point.ts";
+import { sortShort } from "../numeric/sortShort.ts";
 import type { Strand } from "./strands.ts";
 
 /** In how many directions something of a class leaves a place, what lies on one another counted once. */
@@ -21,9 +22,20 @@ export const degreeOf = (
   const ys: number[] = [];
   const bends: number[] = [];
   const lengths: number[] = [];
-  const bundles: number[] = []; // which of them leave together, by the number of one of them
+  const turns: number[] = []; // rising with the angle, no faster than it, 4 all the way round
+  const bundles: number[] = []; // which of them leave together: the number of one of them
   let told = 0;
-  let count = 0; // of the bundles
+  /** Takes a direction, of length 1, in which something goes so far. */
+  const note = (x: number, y: number, bend: number, length: number): void => {
+    xs[told] = x;
+    ys[told] = y;
+    bends[told] = bend;
+    lengths[told] = length;
+    const part = y / (Math.abs(x) + Math.abs(y));
+    turns[told] = x < 0 ? 2 - part : part;
+    bundles[told] = told;
+    told += 1;
+  };
   const together = (i: number, j: number): boolean => {
     const [bend, other] = [bends[i]!, bends[j]!];
     const apart = Math.max(TOGETHER, Math.min(APART, tolerance / Math.min(lengths[i]!, lengths[j]!)));
@@ -33,21 +45,36 @@ export const degreeOf = (
       Math.abs(other - bend) <= 0.05 * Math.max(Math.abs(other), Math.abs(bend)) + 1e-9
     );
   };
-  /** Takes a direction, of length 1, in which something goes so far: with those that it leaves together with, whatever their order. */
-  const note = (x: number, y: number, bend: number, length: number): void => {
-    const own = told++;
-    xs[own] = x;
-    ys[own] = y;
-    bends[own] = bend;
-    lengths[own] = length;
-    bundles[own] = own;
-    count += 1;
-    for (let i = 0; i < own; i++) {
-      const bundle = bundles[i]!;
-      if (bundle === bundles[own] || !together(own, i)) continue;
-      count -= 1;
-      for (let j = 0; j <= own; j++) if (bundles[j] === bundle) bundles[j] = bundles[own]!;
+  const bundleOf = (i: number): number => {
+    let at = i;
+    while (bundles[at] !== at) at = bundles[at] = bundles[bundles[at]!]!;
+    return at;
+  };
+  const order: number[] = [];
+  /** How many bundles there are: directions are compared with those near them, by their angles, so that their order tells nothing. */
+  const bundled = (): number => {
+    if (told < 2) return told;
+    if (told === 2) return together(0, 1) ? 1 : 2;
+    order.length = 0;
+    for (let i = 0; i < told; i++) order.push(i);
+    sortShort(order, (i, j) => turns[i]! - turns[j]! || lengths[i]! - lengths[j]!);
+    let count = told;
+    for (let k = 0; k < told; k++) {
+      const i = order[k]!;
+      for (let back = 1; back < told; back++) {
+        const j = order[(k - back + told) % told]!;
+        const apart = turns[i]! - turns[j]!;
+        if ((back > k ? apart + 4 : apart) > 1.01 * APART) break;
+        if (!together(i, j)) continue;
+        const [one, two] = [bundleOf(i), bundleOf(j)];
+        if (one !== two) {
+          bundles[one] = two;
+          count -= 1;
+        }
+        if (lengths[j]! <= lengths[i]!) break; // that one is together with all that this one is, farther back
+      }
     }
+    return count;
   };
   const line = ({ a, b }: Piece, { x, y }: Point): void => {
     const dx = b.x - a.x;
@@ -80,11 +107,14 @@ export const degreeOf = (
     else arc(piece, place);
   };
   let tree: BoxTree | undefined;
+  let last = 0;
   return (at, ofClass) => {
+    // many that meet at one place ask for it one after another
+    if (tree && at.x === place.x && at.y === place.y && ofClass === own) return last;
     place = at;
     own = ofClass;
-    told = count = 0;
+    told = 0;
     (tree ??= treeOf()).within(at.x - tolerance, at.y - tolerance, at.x + tolerance, at.y + tolerance, look);
-    return count;
+    return (last = bundled());
   };
 };

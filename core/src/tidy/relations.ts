@@ -68,11 +68,17 @@ const STRAIGHT = 2e-3;
 /** Lies on one another for more than a touch, or runs on end to end in the same line or arc without a corner. */
 const related = (one: Strand, two: Strand, tolerance: number, bothLoose: boolean): number => {
   const [p, q] = sizeOf(two) > sizeOf(one) ? [two, one] : [one, two]; // told along the longer one, whichever came first
+  const near = WIDE * tolerance;
+  if (
+    p.circle &&
+    q.circle &&
+    (Math.abs(p.circle.radius - q.circle.radius) > near || distance(p.circle.centre, q.circle.centre) > near)
+  )
+    return APART;
   const track = trackOf(p);
   const own = coverOf(track, p);
   const other = trackOf(q);
   if (track.carrier.kind !== other.carrier.kind) return APART;
-  const near = WIDE * tolerance;
   if (!liesOn(track, q, near) && !liesOn(other, p, near)) return APART;
   if (!liesOn(track, q, tolerance) && !liesOn(other, p, tolerance)) return NEARBY;
   const shared = overlapOf(track, own, coverOf(track, q));

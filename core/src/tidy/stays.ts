@@ -1,21 +1,13 @@
 import { boxesOf } from "../geometry/boxesOf.ts";
 import { runTree } from "../geometry/boxTree.ts";
 import { circleHalves } from "../geometry/circle.ts";
-import { pieceLength, type Piece } from "../geometry/piece.ts";
+import { pieceCentre, pieceLength, pieceRadius, type Piece } from "../geometry/piece.ts";
 import { distance, equalPoint, type Point } from "../geometry/point.ts";
 import { meetings } from "../intersect/meetings.ts";
 import { RESOLUTION } from "../numeric/tolerance.ts";
 import { idsOf, type Standing } from "./standing.ts";
-import { JOINED, findingKey, severityOf, type Finding, type TidyCode } from "./things.ts";
-
-/** A finding, before it is told whether it is mended. */
-export const noted = (
-  code: TidyCode,
-  at: Point,
-  ids: readonly number[],
-  values: Finding["values"] = {},
-  mendable = false,
-): Omit<Finding, "fixed"> => ({ code, severity: severityOf(code), mendable, at, ids, values });
+import { noted } from "./noted.ts";
+import { JOINED, findingKey, type Finding } from "./things.ts";
 
 /** What stays in the way of what stands: open ends, tiny pieces and crossings. */
 export const staysOf = (
@@ -53,8 +45,10 @@ const tinyFindings = (standing: readonly Standing[], tolerance: number): Finding
 
 const shareAnEnd = (p: Piece, q: Piece): boolean => equalPoint(p.a, q.a) || equalPoint(p.a, q.b) || equalPoint(p.b, q.a) || equalPoint(p.b, q.b); // prettier-ignore
 
-/** Where things cross themselves or one another: each place once. Touching and shared edges are no crossing. */
-const crossingFindings = (standing: readonly Standing[]): Finding[] => {
+/** The pieces of what stands, and of circles their halves; whose each is; and the circle that each arc lies on, three numbers each. */
+const sidesOf = (
+  standing: readonly Standing[],
+): { sides: readonly Piece[]; owners: readonly number[]; circles: Float64Array } => {
   const sides: Piece[] = [];
   const owners: number[] = [];
   standing.forEach(({ pieces, made }, owner) => {
@@ -63,10 +57,30 @@ const crossingFindings = (standing: readonly Standing[]): Finding[] => {
       owners.push(owner);
     }
   });
+  const circles = new Float64Array(3 * sides.length);
+  sides.forEach((piece, i) => {
+    const centre = piece.bulge === 0 ? undefined : pieceCentre(piece);
+    if (centre) circles.set([centre.x, centre.y, pieceRadius(piece)], 3 * i);
+  });
+  return { sides, owners, circles };
+};
+
+/** Where things cross themselves or one another: each place once. Touching and shared edges are no crossing. */
+const crossingFindings = (standing: readonly Standing[]): Finding[] => {
+  const { sides, owners, circles } = sidesOf(standing);
+  /** Straight pieces that share an end have no other place to cross; circles that lie in or beside each other have none. */
+  const noCrossing = (i: number, j: number): boolean => {
+    const [p, q] = [sides[i]!, sides[j]!];
+    if (p.bulge === 0 && q.bulge === 0) return shareAnEnd(p, q);
+    if (p.bulge === 0 || q.bulge === 0) return false;
+    const [one, other] = [circles[3 * i + 2]!, circles[3 * j + 2]!];
+    if (one === 0 || other === 0) return false;
+    const [x, y] = [circles[3 * i]! - circles[3 * j]!, circles[3 * i + 1]! - circles[3 * j + 1]!];
+    const apart = Math.sqrt(x * x + y * y);
+    const off = RESOLUTION + 1e-12 * (one + other); // centres of flat arcs are told no better
+    return apart > one + other + off || apart < Math.abs(one - other) - off;
+  };
   const near: { i: number; j: number }[] = [];
-  // straight pieces that share an end have no other place to cross
-  const noCrossing = (i: number, j: number): boolean =>
-    sides[i]!.bulge === 0 && sides[j]!.bulge === 0 && shareAnEnd(sides[i]!, sides[j]!);
   runTree(boxesOf(sides), (i) => owners[i] === owners[i + 1] && noCrossing(i, i + 1)).pairs(RESOLUTION, (i, j) => {
     if (!noCrossing(i, j)) near.push({ i, j });
   });
@@ -75,10 +89,11 @@ const crossingFindings = (standing: readonly Standing[]): Finding[] => {
   for (const { i, j } of near)
     for (const meeting of meetings({ kind: "piece", ...sides[i]! }, { kind: "piece", ...sides[j]! }, RESOLUTION)) {
       if (meeting.kind !== "crossing") continue;
+      const crossing = noted("crossing", meeting.at, []);
+      const key = findingKey(crossing);
+      if (found.has(key)) continue;
       const ids = [...new Set([i, j].flatMap((side) => idsOf(standing[owners[side]!]!)))];
-      const finding = { ...noted("crossing", meeting.at, ids), fixed: false };
-      const key = findingKey(finding);
-      if (!found.has(key)) found.set(key, finding);
+      found.set(key, { ...crossing, ids, fixed: false });
     }
   return [...found.values()];
 };

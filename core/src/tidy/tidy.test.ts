@@ -255,6 +255,23 @@ describe("tidy", () => {
       ]);
   });
 
+  it("of thousands of copies one stays, as of two: the one that something is attached to; left alone all stay as they are", () => {
+    const [one] = loose(line(point(0, 0), point(9, 3)));
+    const disc = { kind: "circle", centre: point(40, 0), radius: 7 } as const;
+    const frame = chain(box(5, 5, point(80, 0)));
+    const turned = chain(box(5, 5, point(80, 0)).map(reversePiece).toReversed());
+    const shapes = Array.from({ length: 12000 }, (_, i) => [one!, disc, i % 2 ? frame : turned][i % 3]!);
+    const pile = thingsOf(shapes).map((thing): Thing => (thing.id === 9000 ? { ...thing, attached: true } : thing));
+    const { things, findings, absorbed } = tidy(pile, options());
+    expect(things.map(({ same }) => same).sort()).toEqual([1, 2, 9000]);
+    expect(findings.filter(({ code, fixed }) => code === "duplicate" && fixed)).toHaveLength(11997);
+    expect(findings.filter(({ code }) => code !== "duplicate").map(({ code, ids }) => [code, ids])).toEqual([["open", [9000]]]); // prettier-ignore
+    expect(new Set(absorbed.map(([, stays]) => stays.id))).toEqual(new Set([1, 2, 9000]));
+    const left = tidy(pile, options({ accept: () => false }));
+    expect(left.things.map(({ same }) => same)).toEqual(pile.map(({ id }) => id));
+    expect(left.findings.filter(({ code }) => code === "duplicate")).toHaveLength(11997);
+  });
+
   it("another layer makes them different, another colour does not, and either can be asked for", () => {
     const [one, other] = thingsOf([...loose(line(point(0, 0), point(9, 0)), line(point(9, 0), point(0, 0)))]);
     const on = (layer: string, colour: string): Thing[] => [one!, { ...other!, layer, colour }];

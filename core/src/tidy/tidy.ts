@@ -1,7 +1,9 @@
 import { inRounds } from "./rounds.ts";
-import { put } from "./standing.ts";
-import { noted, staysOf } from "./stays.ts";
-import { looksOf, strandsOf } from "./strands.ts";
+import { put, type Standing } from "./standing.ts";
+import { noted } from "./noted.ts";
+import { thinned } from "./stacks.ts";
+import { staysOf } from "./stays.ts";
+import { looksOf, strandsOf, type Strand } from "./strands.ts";
 import type { Finding, Thing, TidyOptions, TidyResult } from "./things.ts";
 
 /**
@@ -22,15 +24,33 @@ export const tidy = (things: readonly Thing[], options: TidyOptions): TidyResult
     if (fixed) touched[thing] = 1;
   }
   report(0.1);
-  const done = inRounds(things, strands, options, looks);
-  for (const thing of done.touched) touched[thing] = 1;
-  const standing = put(things, done.strands, touched, looks);
+  const thin = thinned(things, strands, options, looks);
+  const done = inRounds(things, thin.strands, options, looks);
+  for (const list of [thin.touched, done.touched]) for (const thing of list) touched[thing] = 1;
+  const standing = put(things, withAside(done.strands, thin.aside), touched, looks);
   report(0.8);
-  const stays = staysOf(standing, done.openedAt, options.tolerance);
+  const asked = thin.aside.length === 0 ? standing : notAside(standing, things, thin.aside);
+  const stays = staysOf(asked, done.openedAt, options.tolerance);
   report(1);
   return {
     things: standing.map(({ made }) => made),
-    findings: [...findings, ...done.findings, ...stays],
-    absorbed: done.absorbed,
+    findings: [...findings, ...thin.findings, ...done.findings, ...stays],
+    absorbed: [...done.absorbed, ...thin.absorbed],
   };
+};
+
+/** Strands with those that were left aside, in the order of their things. */
+const withAside = (strands: readonly Strand[], aside: readonly Strand[]): readonly Strand[] =>
+  aside.length === 0 ? strands : [...strands, ...aside].sort((p, q) => p.thing - q.thing || p.place - q.place);
+
+/** What stands without the things of which all was left aside: they are told as duplicates. */
+const notAside = (
+  standing: readonly Standing[],
+  things: readonly Thing[],
+  aside: readonly Strand[],
+): readonly Standing[] => {
+  const left = new Map<number, number>(); // how many strands of a thing, by its id
+  for (const { thing } of aside) left.set(things[thing]!.id, (left.get(things[thing]!.id) ?? 0) + 1);
+  const strandsIn = (shape: Thing["shape"]): number => (shape.kind === "chain" ? shape.pieces.length : 1);
+  return standing.filter(({ made: { same, shape } }) => same === undefined || left.get(same) !== strandsIn(shape));
 };
