@@ -4,7 +4,7 @@ import { sortShort } from "../numeric/sortShort.ts";
 import { placeOn } from "./carriers.ts";
 import type { Group } from "./onTracks.ts";
 import { mergeLoose } from "./mergeLoose.ts";
-import { originsOf } from "./strands.ts";
+import { originsOf, rankOf } from "./strands.ts";
 import { piecesAlong, runsOf, stretchesOf, type Stretch } from "./stretches.ts";
 import { severityOf, type Thing } from "./things.ts";
 import { absorb, branches, GONE, NO_VALUES, type Lain, type Made, type Work } from "./work.ts";
@@ -48,10 +48,7 @@ const lainOf = (group: Group, { all, things, classes, options, noted }: Work): L
 
 /** Which copy is first to stay: what something is attached to, what closes, what is longer, what came first. */
 const orderOf = ({ members }: Group, thingOf: (i: number) => Thing, tolerance: number): readonly number[] => {
-  const rank = (i: number): number => {
-    const { shape, attached } = thingOf(i);
-    return (attached ? 2 : 0) + (shape.kind === "chain" && shape.closed ? 1 : 0);
-  };
+  const rank = (i: number): number => rankOf(thingOf(i));
   const before = (i: number, j: number): number => {
     const byRank = rank(j) - rank(i);
     if (byRank !== 0) return byRank;

@@ -3,7 +3,7 @@ import { piecePoint } from "../geometry/piece.ts";
 import { slotMask } from "../geometry/squares.ts";
 import { TURN } from "../numeric/angle.ts";
 import { noted } from "./noted.ts";
-import { originsOf, type Looks, type Strand } from "./strands.ts";
+import { originsOf, rankOf, type Looks, type Strand } from "./strands.ts";
 import type { Absorbed, Finding, Thing, TidyOptions } from "./things.ts";
 
 /** So many copies of one curve, number for number, are told as any others; what makes them more goes before. */
@@ -30,10 +30,7 @@ export const thinned = (
 ): Thinned => {
   const stacks = stacksOf(all, classes);
   if (stacks.length === 0) return { strands: all, aside: [], findings: [], touched: [], absorbed: [] };
-  const rank = (i: number): number => {
-    const { attached, shape } = things[all[i]!.thing]!;
-    return (attached ? 2 : 0) + (shape.kind === "chain" && shape.closed ? 1 : 0);
-  };
+  const rank = (i: number): number => rankOf(things[all[i]!.thing]!);
   const fate = new Uint8Array(all.length); // 1 where a copy goes, 2 where it is left aside
   const findings: Finding[] = [];
   const touched: number[] = [];

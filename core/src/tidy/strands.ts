@@ -21,6 +21,10 @@ export type Strand = {
 export const originsOf = ({ origins, thing, place }: Strand, things: readonly Thing[]): readonly Origin[] =>
   origins ?? [{ id: things[thing]!.id, piece: place }];
 
+/** Which of two copies is first to stay: what something is attached to, then what closes. */
+export const rankOf = ({ attached, shape }: Thing): number =>
+  (attached ? 2 : 0) + (shape.kind === "chain" && shape.closed ? 1 : 0);
+
 const classesOf = (things: readonly Thing[], ignore: TidyOptions["ignore"]): readonly number[] => {
   const numbers = new Map<string, number>();
   let last: Thing | undefined;
