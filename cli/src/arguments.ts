@@ -40,7 +40,7 @@ A CSV is a table of the contours.
   -o OUT                  where to; - is standard output
   --tolerance T           what may be mended, in the drawing's unit (0.05 mm or 0.002 in)
   --units mm|in           for a file that does not say; a file that does say wins
-  --ignore layer,colour   what may differ between two duplicates (a different colour may in any case)
+  --ignore layer,colour   what may differ between two duplicates (another colour or line style may in any case)
   --shared-edges keep|drop|merge
                           an edge of two outlines: both kept · one copy dropped · the outlines merged
   --roles                 puts each contour on layer OUTSIDE or INSIDE by its nesting
@@ -81,7 +81,7 @@ export const readArguments = (command: Command, words: readonly string[]): Argum
   let out: string | undefined;
   let units: Unit | undefined;
   let tolerance: number | undefined;
-  let ignore = new Set<"layer" | "colour" | "line">(["colour"]);
+  let ignore = new Set<"layer" | "colour" | "line">(["colour", "line"]);
   let sharedEdges: Arguments["sharedEdges"] = "keep";
   let version: DxfVersion = "R2000";
   let arcs: number | undefined;

@@ -52,6 +52,22 @@ describe("ash-edge", () => {
     expect(readFileSync(output, "utf8").match(/^CIRCLE$/gm)).toHaveLength(3000);
   });
 
+  it("joins and tells duplicates whatever their line style: an outline with a dashed side, and that side twice", async () => {
+    const corners = [{ x: 0, y: 0 }, { x: 30, y: 0 }, { x: 30, y: 20 }, { x: 0, y: 20 }]; // prettier-ignore
+    const sides = corners.map(
+      (a, i) => ({ kind: "piece", layer: "0", a, b: corners[(i + 1) % 4]!, bulge: 0 }) as const,
+    );
+    const dashed = { ...sides[1]!, line: "DASHED" };
+    for (const [drawn, found] of [
+      [[sides[0]!, dashed, sides[2]!, sides[3]!], 0],
+      [[...sides, dashed], 1],
+    ] as const) {
+      const { code, out } = await run("tidy", file(writeShapes(drawn, "mm")), "-o", file("", "out.dxf"), "--json");
+      const { contours, findings } = JSON.parse(out);
+      expect([code, contours.map(({ area }: { area: number }) => area), findings.length]).toEqual([0, [600], found]);
+    }
+  });
+
   it("names the file and the line of what can't be read, on one line, exit 2", async () => {
     const bad = file("  0\nSECTION\n  x\n");
     const { code, out, err } = await run("inspect", bad);

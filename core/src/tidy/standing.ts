@@ -125,7 +125,7 @@ const joined = (parts: readonly Part[], things: readonly Thing[], touched: Uint8
       }
     }
     const { order } = first;
-    const thing = things[order]!;
+    const thing = commonLook(things[order]!, links, parts, things);
     if (links.length === 1 && touched[order] === 0 && !closed)
       return { order, standing: standingOf(thing, thing.shape, piecesOf(first), false, origins, true) };
     const round = closed && links.length === 1 ? roundOf(piecesOf(first)) : undefined;
@@ -142,6 +142,23 @@ const joined = (parts: readonly Part[], things: readonly Thing[], touched: Uint8
   return joinRuns(parts, JOINED, pairing)
     .map(standingOfRun)
     .filter((one) => one !== undefined);
+};
+
+/** A thing with the colour and the line style that all linked share; those in which they differ say nothing of the whole. */
+const commonLook = (thing: Thing, links: Run["links"], parts: readonly Part[], things: readonly Thing[]): Thing => {
+  let [colour, line] = [true, true];
+  for (const { part } of links) {
+    const other = things[parts[part]!.order]!;
+    if (other.colour !== thing.colour) colour = false;
+    if (other.line !== thing.line) line = false;
+  }
+  if (colour && line) return thing;
+  const { colour: own, line: style, ...rest } = thing;
+  return {
+    ...rest,
+    ...(colour && own !== undefined ? { colour: own } : {}),
+    ...(line && style !== undefined ? { line: style } : {}),
+  };
 };
 
 /** The circle of a single arc, which closes on itself. */

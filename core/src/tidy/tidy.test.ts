@@ -286,6 +286,9 @@ describe("tidy", () => {
     const both = tidy([...thingsOf(loose(...box(30, 20))), ...red].map((thing, id) => ({ ...thing, id })), options({ ignore: new Set() })); // prettier-ignore
     expect(both.findings).toEqual([]);
     expect(both.things.map(({ colour, shape }) => [colour, shape.kind === "chain" && shape.closed])).toEqual([[undefined, true], ["red", true]]); // prettier-ignore
+    // where they may be joined, what they differ in is no one's
+    const mixed = thingsOf(loose(...box(30, 20))).map((thing): Thing => ({ ...thing, colour: thing.id === 0 ? "red" : "blue", line: "dashed" })); // prettier-ignore
+    expect(tidy(mixed, options({ ignore: new Set(["colour"]) })).things.map(({ colour, line }) => [colour, line])).toEqual([[undefined, "dashed"]]); // prettier-ignore
     // a line of another layer that ends at a corner does not keep the corner from closing
     const gaping = [line(point(0, 0), point(30, 0.02)), ...box(30, 20).slice(1)];
     const marked = tidy([...thingsOf(loose(...gaping)), { id: 9, layer: "mark", shape: loose(line(point(30, 0.02), point(50, 9)))[0]! }], options()); // prettier-ignore

@@ -225,6 +225,17 @@ describe("writing", () => {
     { kind: "piece", layer: "0", colour: "3", a: { x: 1, y: 2 }, b: { x: 3, y: 4 }, bulge: 0 },
     { kind: "point", layer: "0", at: { x: 9, y: 9 } },
   ];
+  it("every line style that is named is there, and comes back", () => {
+    const styled = shapes.map((shape, i) => (i % 2 ? { ...shape, line: "DASHED" } : shape));
+    const file = writeShapes(styled, "mm");
+    expect(value(readDxf(file)).shapes).toEqual(styled);
+    const { tables } = new DxfParser().parseSync(file)!;
+    expect(Object.keys(tables.lineType.lineTypes)).toContain("DASHED");
+    const lines = file.split(/\r?\n/);
+    const handles = lines.filter((_, i) => i % 2 === 1 && lines[i - 1]!.trim() === "5");
+    expect(new Set(handles).size).toBe(handles.length);
+  });
+
   it("both versions give the same shapes back, number for number", () => {
     for (const version of ["R2000", "R12"] as const) {
       const read = value(readDxf(writeShapes(shapes, "in", { version })));

@@ -42,6 +42,7 @@ const newFile = (shapes: readonly ReadShape[], unit: Unit, known: readonly ReadL
       groups(0, "LAYER", 5, next(), 330, "2", 100, "AcDbSymbolTableRecord", 100, "AcDbLayerTableRecord") +
       groups(2, name, 70, 0, 62, colourOfLayer(name, known), 6, "CONTINUOUS"),
   );
+  const styles = lineTypes(shapes, next);
   const application = groups(0, "APPID", 5, "12", 330, "9", 100, "AcDbSymbolTableRecord", 100, "AcDbRegAppTableRecord");
   return [
     section("HEADER", headerText(shapes, unit, "AC1015", handle.toString(16).toUpperCase())),
@@ -49,7 +50,7 @@ const newFile = (shapes: readonly ReadShape[], unit: Unit, known: readonly ReadL
       "TABLES",
       [
         table("VPORT", "8", []),
-        table("LTYPE", "5", lineTypes()),
+        table("LTYPE", "5", styles),
         table("LAYER", "2", layers),
         table("STYLE", "3", []),
         table("VIEW", "6", []),
@@ -106,18 +107,25 @@ const table = (name: string, handle: string, rows: readonly string[], more = "")
     groups(0, "ENDTAB"),
   ].join("");
 
-const lineTypes = (): readonly string[] =>
-  (
-    [
-      ["ByBlock", "14"],
-      ["ByLayer", "15"],
-      ["CONTINUOUS", "16"],
-    ] as const
-  ).map(
-    ([name, handle]) =>
-      groups(0, "LTYPE", 5, handle, 330, "5", 100, "AcDbSymbolTableRecord", 100, "AcDbLinetypeTableRecord") +
-      groups(2, name, 70, 0, 3, "", 72, 65, 73, 0, 40, "0.0"),
-  );
+const SOLID = [
+  ["ByBlock", "14"],
+  ["ByLayer", "15"],
+  ["CONTINUOUS", "16"],
+] as const;
+
+/** The line styles that any file has, and those that shapes name, as dashes: what a style looked like is not read. */
+const lineTypes = (shapes: readonly ReadShape[], next: () => string): readonly string[] => {
+  const solid = new Set(SOLID.map(([name]) => name.toUpperCase()));
+  const named = [...new Set(shapes.flatMap(({ line }) => line ?? []))].filter((name) => !solid.has(name.toUpperCase()));
+  const record = (name: string, handle: string, pattern: string): string =>
+    groups(0, "LTYPE", 5, handle, 330, "5", 100, "AcDbSymbolTableRecord", 100, "AcDbLinetypeTableRecord") +
+    groups(2, name, 70, 0, 3, "", 72, 65) +
+    pattern;
+  return [
+    ...SOLID.map(([name, handle]) => record(name, handle, groups(73, 0, 40, "0.0"))),
+    ...named.map((name) => record(name, next(), groups(73, 2, 40, "9.0", 49, "6.0", 74, 0, 49, "-3.0", 74, 0))),
+  ];
+};
 
 const blockRecord = (name: string, handle: string): string =>
   groups(0, "BLOCK_RECORD", 5, handle, 330, "1", 100, "AcDbSymbolTableRecord", 100, "AcDbBlockTableRecord", 2, name);
