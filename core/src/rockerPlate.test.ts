@@ -1,29 +1,26 @@
 import { describe, expect, it } from "vitest";
 import { arcsByPicks, parallelsOf, tangentCircles, tangentLinesOfCircles } from "./construct/index.ts";
 import { measureCallout } from "./callouts/index.ts";
-import { profileOf } from "./contour/index.ts";
+import { profileOf } from "./profile/index.ts";
 import {
   applyEdit,
   calloutsOf,
-  clearLayout,
   curveAt,
-  draftEdit,
   drawingText,
   entitiesOf,
-  indexDrawing,
   invertEdit,
-  joinPieces,
   newDrawing,
-  planTrim,
   PROFILE_LAYER,
   LAYOUT_LAYER,
   type Drawing,
   type Edit,
 } from "./drawing/index.ts";
+import { clearLayout, draftEdit, joinPieces, planTrim } from "./edits/index.ts";
+import { indexDrawing } from "./look/index.ts";
 import { readDxf, writeDxf } from "./formats/dxf/index.ts";
 import { carrierOf } from "./geometry/index.ts";
 import { readTypedValue } from "./numeric/index.ts";
-import { planRelease } from "./prove/index.ts";
+import { planRelease } from "./checks/index.ts";
 
 const typed = (text: string): number => {
   const read = readTypedValue(text, { unit: "in", expects: "length", kinds: true });

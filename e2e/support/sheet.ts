@@ -1,5 +1,7 @@
 // A great drawing for measuring: a sheet of rounded outlines with holes, as the rows of a stored drawing.
-import { applyEdit, chainOfPieces, draftEdit, drawingText, newDrawing, PROFILE_LAYER } from "@ash-edge/core/drawing";
+import { applyEdit, drawingText, newDrawing, PROFILE_LAYER } from "@ash-edge/core/drawing";
+import { chainOfPieces } from "@ash-edge/core/contour";
+import { draftEdit } from "@ash-edge/core/edits";
 import { rectangleOf } from "@ash-edge/core/construct";
 
 /** Rounded rectangles of eight curves and a hole of one each, `curves` in all (about), 40 apart, in rows of 120. */

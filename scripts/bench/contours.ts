@@ -1,4 +1,4 @@
-import type { ReleasedContour } from "@ash-edge/core/prove";
+import type { ReleasedContour } from "@ash-edge/core/checks";
 
 // a sheet of rounded outlines and holes: 100 000 pieces in 20 000 contours
 let seed = 7;

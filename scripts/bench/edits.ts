@@ -1,29 +1,28 @@
 import {
   applyEdit,
-  copyEntities,
   curveAt,
-  draftEdit,
   drawingFromRows,
   entitiesOf,
-  freeSide,
-  indexDrawing,
-  mirrorEntities,
   newDrawing,
-  picksAt,
-  planTrim,
-  shiftPiece,
-  stretch,
   PROFILE_LAYER,
-  reindex,
-  reroundCorner,
-  snapsAt,
-  splitAt,
-  takeApart,
-  transformEntities,
   type Edit,
   type Entity,
   type Ref,
 } from "@ash-edge/core/drawing";
+import {
+  copyEntities,
+  draftEdit,
+  freeSide,
+  mirrorEntities,
+  planTrim,
+  shiftPiece,
+  stretch,
+  reroundCorner,
+  splitAt,
+  takeApart,
+  transformEntities,
+} from "@ash-edge/core/edits";
+import { indexDrawing, picksAt, reindex, snapsAt } from "@ash-edge/core/look";
 import { curvePoint, moving } from "@ash-edge/core/geometry";
 import type { Outcome } from "@ash-edge/core/numeric";
 import { sheet } from "../../e2e/support/sheet.ts";

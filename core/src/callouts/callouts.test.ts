@@ -1,15 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import {
-  applyEdit,
-  calloutsOf,
-  draftEdit,
-  drawingText,
-  invertEdit,
-  newDrawing,
-  PROFILE_LAYER,
-  setGeneralTolerance,
-} from "../drawing/index.ts";
+import { applyEdit, calloutsOf, drawingText, invertEdit, newDrawing, PROFILE_LAYER } from "../drawing/index.ts";
+import { draftEdit, setGeneralTolerance } from "../edits/index.ts";
 import {
   addCallout,
   changeCallout,

@@ -1,8 +1,11 @@
 import { entityOf, type Drawing } from "../drawing/drawing.ts";
-import { draftEdit, type Edit } from "../drawing/edit.ts";
-import { curvesOf, type Id, type Ref } from "../drawing/entity.ts";
+import { draftEdit } from "../edits/draftEdit.ts";
+import { type Edit } from "../drawing/edit.ts";
+import { curvesOf } from "../drawing/entity.ts";
+import { type Id } from "../numeric/id.ts";
+import { type Ref } from "../drawing/ref.ts";
 import { pageGet } from "../drawing/pages.ts";
-import type { Callout } from "./callout.ts";
+import type { Callout } from "../drawing/callout.ts";
 import { measureCallout } from "./measure.ts";
 import type { WrittenCallout } from "./readCallout.ts";
 

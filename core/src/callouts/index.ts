@@ -1,4 +1,3 @@
-export * from "./callout.ts";
 export * from "./describe.ts";
 export * from "./editCallouts.ts";
 export * from "./measure.ts";

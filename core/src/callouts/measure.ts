@@ -4,8 +4,8 @@ import { angleOf, cross, distance, subtract, type Point } from "../geometry/poin
 import { signedAngle, toDegrees } from "../numeric/angle.ts";
 import { TRUE_WITHIN } from "../numeric/tolerance.ts";
 import { curveAt, entityOf, settingsOf, type Drawing } from "../drawing/drawing.ts";
-import type { Ref } from "../drawing/entity.ts";
-import type { Callout } from "./callout.ts";
+import type { Ref } from "../drawing/ref.ts";
+import type { Callout } from "../drawing/callout.ts";
 
 /** How a callout stands: by `by` = measured - called. */
 export type CalloutState =

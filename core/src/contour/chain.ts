@@ -1,7 +1,39 @@
-import { chainPiece, chainPieces, type Chain, type Vertex } from "../drawing/entity.ts";
-import { pieceNearest, piecePoint, splitPiece } from "../geometry/piece.ts";
+import type { Id } from "../numeric/id.ts";
+import { pieceNearest, piecePoint, splitPiece, type Piece } from "../geometry/piece.ts";
 import type { Point } from "../geometry/point.ts";
 import { isMirror, scaleOf, transformPoint, type Similarity } from "../geometry/transform.ts";
+
+/** A corner of a chain; `bulge` is that of the piece that starts here. */
+export type Vertex = {
+  readonly id: Id;
+  readonly at: Point;
+  readonly bulge: number;
+  /** The width that the piece from here was given at its start and its end, until the contour round it is made. */
+  readonly width?: readonly [from: number, to: number];
+};
+
+export type Chain = { readonly closed: boolean; readonly vertices: readonly Vertex[] };
+
+/** The piece of a closed or open chain that starts at vertex number `i`; undefined at the end of an open one. */
+export const chainPiece = ({ closed, vertices }: Chain, i: number): Piece | undefined => {
+  const from = vertices[i];
+  const to = vertices[i + 1] ?? (closed ? vertices[0] : undefined);
+  return from && to ? { a: from.at, b: to.at, bulge: from.bulge } : undefined;
+};
+
+export const chainPieces = (chain: Chain): readonly Piece[] =>
+  chain.vertices.map((_, i) => chainPiece(chain, i)).filter((piece) => piece !== undefined);
+
+/** Pieces end to end as a chain; `newId` numbers its corners. */
+export const chainOfPieces = (
+  pieces: readonly Piece[],
+  closed: boolean,
+  newId: () => Id,
+): { readonly kind: "chain" } & Chain => {
+  const vertices = pieces.map(({ a, bulge }): Vertex => ({ id: newId(), at: a, bulge }));
+  if (!closed) vertices.push({ id: newId(), at: pieces.at(-1)!.b, bulge: 0 });
+  return { kind: "chain", closed, vertices };
+};
 
 /** A place on a chain: the number of its piece plus the fraction of that piece's length. */
 export type ChainParameter = number;

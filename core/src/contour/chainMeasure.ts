@@ -1,5 +1,5 @@
-import type { Chain } from "../drawing/entity.ts";
-import { chainPieces } from "../drawing/entity.ts";
+import type { Chain } from "./chain.ts";
+import { chainPieces } from "./chain.ts";
 import { pieceLength, segmentArea, type Piece } from "../geometry/piece.ts";
 import { cross, subtract, type Point } from "../geometry/point.ts";
 

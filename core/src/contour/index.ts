@@ -4,5 +4,4 @@ export * from "./chainMeasure.ts";
 export * from "./joining.ts";
 export * from "./materialLeft.ts";
 export * from "./nesting.ts";
-export * from "./profile.ts";
 export * from "./winding.ts";

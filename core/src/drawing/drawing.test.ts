@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { measureCallout } from "../callouts/measure.ts";
-import { profileOf } from "../contour/profile.ts";
+import { profileOf } from "../profile/profile.ts";
 import { carrierOf, pieceCarrier } from "../geometry/curve.ts";
 import { pieceLength, type Piece } from "../geometry/piece.ts";
 import { distance, type Point } from "../geometry/point.ts";
@@ -9,41 +9,39 @@ import { RESOLUTION } from "../numeric/tolerance.ts";
 import { between, points } from "../testing/placements.ts";
 import {
   applyEdit,
+  calloutsOf,
+  curveAt,
+  cutEntities,
+  drawingText,
+  emptyPages,
+  entitiesOf,
+  entityOf,
+  invertEdit,
+  LAYOUT_LAYER,
+  newDrawing,
+  pageGet,
+  pageRows,
+  pagesWith,
+  PROFILE_LAYER,
+  type Drawing,
+  type Edit,
+} from "./index.ts";
+import {
   countByKind,
   invertSelection,
   selectByBox,
   selectInside,
   selectLike,
   selectRun,
-  calloutsOf,
-  clearLayout,
-  curveAt,
-  cutEntities,
   describeRef,
-  draftEdit,
-  drawingText,
-  emptyPages,
-  entitiesOf,
-  entityOf,
   indexDrawing,
-  invertEdit,
-  joinPieces,
-  LAYOUT_LAYER,
-  newDrawing,
-  pageGet,
-  pageRows,
-  pagesWith,
   picksAt,
-  planTrim,
-  PROFILE_LAYER,
   reindex,
-  removeEntities,
   searchIndex,
   snapsAt,
-  type Drawing,
-  type Edit,
-  type Shape,
-} from "./index.ts";
+} from "../look/index.ts";
+import { clearLayout, draftEdit, joinPieces, planTrim, removeEntities } from "../edits/index.ts";
+import { type Shape } from "../shape/index.ts";
 
 const add = (
   drawing: Drawing,

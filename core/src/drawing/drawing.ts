@@ -1,4 +1,4 @@
-import type { Callout } from "../callouts/callout.ts";
+import type { Callout } from "./callout.ts";
 import type { Bounds } from "../geometry/bounds.ts";
 import { unionBounds } from "../geometry/bounds.ts";
 import type { Curve } from "../geometry/curve.ts";
@@ -6,7 +6,11 @@ import type { Point } from "../geometry/point.ts";
 import { refuse, type Outcome } from "../numeric/outcome.ts";
 import { JOIN_TOLERANCE } from "../numeric/tolerance.ts";
 import type { Unit } from "../numeric/units.ts";
-import { chainPiece, shapeBounds, type Entity, type Id, type Ref } from "./entity.ts";
+import { chainPiece } from "../contour/chain.ts";
+import { shapeBounds } from "../shape/kinds.ts";
+import { type Entity } from "./entity.ts";
+import { type Id } from "../numeric/id.ts";
+import { type Ref } from "./ref.ts";
 import { FIRST_LAYERS, LAYOUT_LAYER, type Layer } from "./layer.ts";
 import type { Picture } from "./picture.ts";
 import { emptyPages, pageGet, pageRows, pagesWith, type Pages } from "./pages.ts";

@@ -1,4 +1,4 @@
-import type { Id } from "./entity.ts";
+import type { Id } from "../numeric/id.ts";
 
 /** What becomes of a layer's geometry at the machine. `profile` is cut, outside or inside by its nesting. */
 export type CutRole = "profile" | "outside" | "inside" | "mark" | "layout";

@@ -1,4 +1,4 @@
-import type { Id } from "./entity.ts";
+import type { Id } from "../numeric/id.ts";
 
 /**
  * An immutable table by id, in copy-on-write pages: changing one of 100 000 rows copies one page and the list of pages, not

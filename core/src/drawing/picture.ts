@@ -1,7 +1,7 @@
 import type { Bounds } from "../geometry/bounds.ts";
 import { boundsOf } from "../geometry/bounds.ts";
 import { turned, type Point } from "../geometry/point.ts";
-import type { Id } from "./entity.ts";
+import type { Id } from "../numeric/id.ts";
 
 /**
  * A sketch picture laid under the drawing. Places on it are pixels from its top left corner, y down; that corner lies at `at`, a

@@ -8,15 +8,9 @@ import { signedAngle } from "../numeric/angle.ts";
 import { polygon, roundedCorners } from "../testing/contours.ts";
 import { flattened } from "../testing/flattened.ts";
 import { distanceTo } from "../testing/offsetChecks.ts";
-import {
-  applyEdit,
-  chainOfPieces,
-  draftEdit,
-  jointNear,
-  newDrawing,
-  PROFILE_LAYER,
-  slideJoint,
-} from "../drawing/index.ts";
+import { applyEdit, newDrawing, PROFILE_LAYER } from "../drawing/index.ts";
+import { chainOfPieces } from "../contour/index.ts";
+import { draftEdit, jointNear, slideJoint } from "../edits/index.ts";
 import { arcsThrough, fitCurve, fitOneArc, fitRun, type ArcFit } from "./index.ts";
 
 const ellipse = (a: number, b: number, from = 0, sweep = 2 * Math.PI): Curve & { kind: "ellipse" } => ({

@@ -5,7 +5,7 @@ import { arcBetween, arcOf, transformPiece, type Piece } from "../geometry/piece
 import { cross, dot, leftOf, norm, times, add, type Point } from "../geometry/point.ts";
 import { scaleOf, transformPoint, transformVector, type Similarity } from "../geometry/transform.ts";
 import type { Unit } from "../numeric/units.ts";
-import type { ReleasedContour } from "../prove/releasePlan.ts";
+import type { ReleasedContour } from "../checks/releasePlan.ts";
 
 /** The geometry of something read from a file. */
 export type ReadGeometry =

@@ -27,6 +27,9 @@ export type Piece = { readonly a: Point; readonly b: Point; readonly bulge: numb
 /** An arc spelled out: `sweep` is signed, `from` the angle of its start seen from the centre. */
 export type Arc = { readonly centre: Point; readonly radius: number; readonly from: number; readonly sweep: number };
 
+/** A piece without whatever else came with it. */
+export const plainPiece = ({ a, b, bulge }: Piece): Piece => ({ a, b, bulge });
+
 export const line = (a: Point, b: Point): Piece => ({ a, b, bulge: 0 });
 
 export const bulgeOf = (sweep: number): number => Math.tan(sweep / 4);

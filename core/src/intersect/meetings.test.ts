@@ -6,7 +6,8 @@ import { transformCircle } from "../geometry/circle.ts";
 import { distance } from "../geometry/point.ts";
 import { scaleOf, type Similarity } from "../geometry/transform.ts";
 import { RESOLUTION } from "../numeric/tolerance.ts";
-import { between, placements, points, residualBound } from "../testing/placements.ts";
+import { between, placements, points } from "../testing/placements.ts";
+import { residualBound } from "../numeric/tolerance.ts";
 import { meetings, type Meeting } from "./meetings.ts";
 
 const line = (x1: number, y1: number, x2: number, y2: number): Curve => ({

@@ -1,5 +1,6 @@
 import { calloutsOf, drawingBounds, picturesOf, settingsOf, unitOf, type Drawing } from "../drawing/drawing.ts";
-import { draftEdit, type Edit } from "../drawing/edit.ts";
+import { draftEdit } from "../edits/draftEdit.ts";
+import { type Edit } from "../drawing/edit.ts";
 import { fromPicture, type Picture, type PictureSize } from "../drawing/picture.ts";
 import { angleOf, distance, subtract, turned, type Point } from "../geometry/point.ts";
 import { signedAngle } from "../numeric/angle.ts";

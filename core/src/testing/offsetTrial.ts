@@ -2,9 +2,7 @@ import { windingNumber } from "../contour/winding.ts";
 import type { Piece } from "../geometry/piece.ts";
 import type { Point } from "../geometry/point.ts";
 import { offset, type Corners } from "../offset/index.ts";
-import {
-  blob, comb, dumbbell, gear, mapped, meander, roundedCorners, star, steps, traced, type Random, randomFrom,
-} from "./contours.ts"; // prettier-ignore
+import { blob, comb, dumbbell, gear, mapped, meander, roundedCorners, star, steps, traced, type Random, randomFrom } from "./contours.ts"; // prettier-ignore
 import { crossingsOf, distanceError, distanceTo, isWelded, wrongPlaces } from "./offsetChecks.ts";
 
 export const FAMILY_NAMES = ["stars of lines and arcs", "blobs", "combs", "dumbbells", "gears", "steps on a grid", "rounded stars", "necks of just twice the distance", "steps shaken within the resolution", "tracings in short straight pieces", "long arcs that nearly join smoothly"] as const; // prettier-ignore

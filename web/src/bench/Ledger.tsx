@@ -1,14 +1,8 @@
 import { Ellipsis } from "lucide-react";
 import { DropdownMenu } from "radix-ui";
 import { useEffect, useRef, useState } from "react";
-import {
-  calloutText,
-  stateText,
-  toleranceText,
-  writtenCallout,
-  type Callout,
-  type CalloutState,
-} from "@ash-edge/core/callouts";
+import { calloutText, stateText, toleranceText, writtenCallout, type CalloutState } from "@ash-edge/core/callouts";
+import { type Callout } from "@ash-edge/core/drawing";
 import { settingsOf, unitOf } from "@ash-edge/core/drawing";
 import { readTypedValue, showLength } from "@ash-edge/core/numeric";
 import { ledgerFor } from "./derived.ts";

@@ -1,21 +1,18 @@
 import { ChevronDown, ChevronLeft, ChevronRight } from "lucide-react";
 import { DropdownMenu } from "radix-ui";
 import { useState } from "react";
+import { countByKind, describePoint, describeRef } from "@ash-edge/core/look";
 import {
-  countByKind,
-  describePoint,
-  describeRef,
   entityOf,
   layersOf,
   LINE_STYLES,
-  propertiesOf,
   unitOf,
   type Drawing,
   type Entity,
-  type Id,
   type LineStyle,
-  type Property,
 } from "@ash-edge/core/drawing";
+import { propertiesOf, type Property } from "@ash-edge/core/edits";
+import { type Id } from "@ash-edge/core/numeric";
 import { readTypedValue, showAngle, showLength, type Unit } from "@ash-edge/core/numeric";
 import { sayRefusal } from "@ash-edge/core/say";
 import { MENU, MENU_ITEM } from "../ui/menu.ts";

@@ -1,7 +1,8 @@
 import { Pin, X } from "lucide-react";
 import { useEffect, useRef, useState } from "react";
 import { calloutText, measureCallout } from "@ash-edge/core/callouts";
-import { calloutsOf, countByKind, describePoint, describeRef, unitOf } from "@ash-edge/core/drawing";
+import { calloutsOf, unitOf } from "@ash-edge/core/drawing";
+import { countByKind, describePoint, describeRef } from "@ash-edge/core/look";
 import { showAngle, showLength, type Unit } from "@ash-edge/core/numeric";
 import { searchThreads } from "@ash-edge/core/tables";
 import { NinePlaces } from "../ui/NinePlaces.tsx";

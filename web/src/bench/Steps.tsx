@@ -1,5 +1,6 @@
 import { useMemo } from "react";
-import { entitiesOf, isLayout, leftFindings } from "@ash-edge/core/drawing";
+import { entitiesOf, isLayout } from "@ash-edge/core/drawing";
+import { leftFindings } from "@ash-edge/core/edits";
 import { ledgerFor, profileFor } from "./derived.ts";
 import { useBench, useSession } from "./SessionContext.tsx";
 import type { BankKey } from "./tools/tool.ts";

@@ -1,5 +1,7 @@
-import type { Callout } from "@ash-edge/core/callouts";
-import type { Drawing, DrawingIndex, Edit, Handle, Id, PictureSize, SnapKind } from "@ash-edge/core/drawing";
+import type { Callout } from "@ash-edge/core/drawing";
+import type { Drawing, Edit, PictureSize } from "@ash-edge/core/drawing";
+import type { DrawingIndex, Handle, SnapKind } from "@ash-edge/core/look";
+import type { Id } from "@ash-edge/core/numeric";
 import type { Point } from "@ash-edge/core/geometry";
 import type { Refusal, SizeKind } from "@ash-edge/core/numeric";
 import type { History, Keeper } from "../store/index.ts";

@@ -1,4 +1,4 @@
-import type { Callout } from "@ash-edge/core/callouts";
+import type { Callout } from "@ash-edge/core/drawing";
 import { typedParts, type Typed, type ToolState } from "./tools/driver.ts";
 import { isPlace, PLACE_PARTS } from "./tools/placing.ts";
 import { REGISTRY } from "./tools/registry.ts";

@@ -1,6 +1,6 @@
 import { useEffect } from "react";
 import Joi from "joi";
-import type { Id } from "@ash-edge/core/drawing";
+import type { Id } from "@ash-edge/core/numeric";
 import type { View } from "./board/view.ts";
 import type { Session } from "./session.ts";
 

@@ -1,7 +1,8 @@
-import { picturesOf, picksAt, snapsAt, type Snap, type SnapKind } from "@ash-edge/core/drawing";
+import { picturesOf } from "@ash-edge/core/drawing";
+import { picksAt, snapsAt, type Snap, type SnapKind } from "@ash-edge/core/look";
 import { isOnPicture, ontoPicture } from "@ash-edge/core/drawing";
 import { angleOf, distance, subtract, type Point } from "@ash-edge/core/geometry";
-import { SNAP_KINDS } from "@ash-edge/core/drawing";
+import { SNAP_KINDS } from "@ash-edge/core/look";
 import type { BenchState, Modifiers } from "./benchState.ts";
 import { gridPitch } from "./board/grid.ts";
 import { toDrawing } from "./board/view.ts";

@@ -1,20 +1,16 @@
 import { createStore, type StoreApi } from "zustand/vanilla";
+import { clearLayout, removeEntities } from "@ash-edge/core/edits";
 import {
-  clearLayout,
   curveAt,
-  indexDrawing,
-  invertSelection,
   layerOf,
   PROFILE_LAYER,
-  removeEntities,
-  SNAP_WORDS,
   unitOf,
   type Drawing,
   type Edit,
-  type Id,
   type PictureSize,
-  type SnapKind,
 } from "@ash-edge/core/drawing";
+import { indexDrawing, invertSelection, SNAP_WORDS, type SnapKind } from "@ash-edge/core/look";
+import { type Id } from "@ash-edge/core/numeric";
 import { curvePoint, type Point } from "@ash-edge/core/geometry";
 import { refuse, type Refusal } from "@ash-edge/core/numeric";
 import { sayRefusal } from "@ash-edge/core/say";

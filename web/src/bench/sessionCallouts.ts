@@ -6,9 +6,12 @@ import {
   readCallout,
   refsAnswering,
   removeCallout,
-  type Callout,
 } from "@ash-edge/core/callouts";
-import { curveAt, describeRef, draftEdit, unitOf, type Id, type Ref } from "@ash-edge/core/drawing";
+import { type Callout } from "@ash-edge/core/drawing";
+import { curveAt, unitOf, type Ref } from "@ash-edge/core/drawing";
+import { describeRef } from "@ash-edge/core/look";
+import { draftEdit } from "@ash-edge/core/edits";
+import { type Id } from "@ash-edge/core/numeric";
 import { angleOf, carrierOf, curveLength } from "@ash-edge/core/geometry";
 import { showLength, toDegrees, type SizeKind } from "@ash-edge/core/numeric";
 import { blankFor, typingBlank } from "./blanks.ts";

@@ -1,14 +1,6 @@
 import { calloutText } from "@ash-edge/core/callouts";
-import {
-  applyEdit,
-  calloutsOf,
-  entityOf,
-  invertEdit,
-  reindex,
-  unitOf,
-  type Drawing,
-  type Edit,
-} from "@ash-edge/core/drawing";
+import { applyEdit, calloutsOf, entityOf, invertEdit, unitOf, type Drawing, type Edit } from "@ash-edge/core/drawing";
+import { reindex } from "@ash-edge/core/look";
 import type { History } from "../store/index.ts";
 import type { SessionCore } from "./benchState.ts";
 

@@ -1,4 +1,5 @@
-import { curveAt, SNAP_WORDS, type SnapKind } from "@ash-edge/core/drawing";
+import { curveAt } from "@ash-edge/core/drawing";
+import { SNAP_WORDS, type SnapKind } from "@ash-edge/core/look";
 import { directionAt } from "@ash-edge/core/geometry";
 import { refuse } from "@ash-edge/core/numeric";
 import type { SessionCore } from "./benchState.ts";

@@ -3,19 +3,21 @@ import {
   changeLayer,
   changeProperty,
   draftEdit,
-  entityOf,
-  layerOf,
-  PROFILE_LAYER,
   putOnLayer,
   removeLayer,
   setGeneralTolerance,
+} from "@ash-edge/core/edits";
+import {
+  entityOf,
+  layerOf,
+  PROFILE_LAYER,
   type CutRole,
   type Edit,
-  type Id,
   type Layer,
   type LineStyle,
   type PictureSize,
 } from "@ash-edge/core/drawing";
+import { type Id } from "@ash-edge/core/numeric";
 import type { Outcome } from "@ash-edge/core/numeric";
 import { changePicture } from "@ash-edge/core/picture";
 import type { SessionCore } from "./benchState.ts";

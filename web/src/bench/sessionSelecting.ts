@@ -1,12 +1,5 @@
-import {
-  describeRef,
-  selectByBox,
-  selectInside,
-  selectLike,
-  selectRun,
-  invertSelection,
-  type Id,
-} from "@ash-edge/core/drawing";
+import { describeRef, selectByBox, selectInside, selectLike, selectRun, invertSelection } from "@ash-edge/core/look";
+import { type Id } from "@ash-edge/core/numeric";
 import { boundsOf, type Point } from "@ash-edge/core/geometry";
 import { toDrawing } from "./board/view.ts";
 import type { Modifiers, Selecting, SessionCore } from "./benchState.ts";

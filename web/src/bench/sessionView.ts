@@ -3,12 +3,12 @@ import {
   drawingBounds,
   entitiesOf,
   entityOf,
-  shapeBounds,
   unitOf,
   type Drawing,
   type Edit,
-  type Id,
 } from "@ash-edge/core/drawing";
+import { shapeBounds } from "@ash-edge/core/shape";
+import { type Id } from "@ash-edge/core/numeric";
 import { boundsMeet, boundsSize, growBounds, unionBounds, type Bounds, type Point } from "@ash-edge/core/geometry";
 import type { SessionCore } from "./benchState.ts";
 import { fitted, inSight, panned, zoomed, type Size, type View } from "./board/view.ts";

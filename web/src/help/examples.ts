@@ -2,19 +2,17 @@ import { freeThrough } from "@ash-edge/core/construct";
 import { arcsThrough } from "@ash-edge/core/fit";
 import {
   applyEdit,
-  chainOfPieces,
-  draftEdit,
   entitiesOf,
-  handlesOf,
-  indexDrawing,
   LAYOUT_LAYER,
   newDrawing,
   PROFILE_LAYER,
-  snapsAt,
   type Drawing,
   type Edit,
-  type Shape,
 } from "@ash-edge/core/drawing";
+import { chainOfPieces } from "@ash-edge/core/contour";
+import { draftEdit } from "@ash-edge/core/edits";
+import { handlesOf, indexDrawing, snapsAt } from "@ash-edge/core/look";
+import { type Shape } from "@ash-edge/core/shape";
 import { distance } from "@ash-edge/core/geometry";
 import { startTool, stepTool, underPoint, type Hover, type Step } from "../bench/tools/driver.ts";
 import type { Ask, Tool, ToolContext } from "../bench/tools/tool.ts";

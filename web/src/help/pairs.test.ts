@@ -1,6 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { freeThrough } from "@ash-edge/core/construct";
-import { curvesOf, entitiesOf, entityOf, transformShape, type Shape } from "@ash-edge/core/drawing";
+import { curvesOf, entitiesOf, entityOf } from "@ash-edge/core/drawing";
+import { transformShape, type Shape } from "@ash-edge/core/shape";
 import {
   arcBetween,
   curveEnds,

@@ -6,7 +6,7 @@ import { Link, useNavigate, useParams } from "react-router";
 import { calloutText, measureCallout, stateText } from "@ash-edge/core/callouts";
 import { calloutsOf, unitOf, type Drawing } from "@ash-edge/core/drawing";
 import { readTypedValue, showArea, showLength } from "@ash-edge/core/numeric";
-import { planRelease, releasedArea, type Fault, type ReleasePlan } from "@ash-edge/core/prove";
+import { planRelease, releasedArea, type Fault, type ReleasePlan } from "@ash-edge/core/checks";
 import { sayFault, sayRefusal } from "@ash-edge/core/say";
 import { NotFound } from "../app/NotFound.tsx";
 import { useDatabase } from "../app/StoreProvider.tsx";

@@ -1,4 +1,4 @@
-import { profileOf } from "@ash-edge/core/contour";
+import { profileOf } from "@ash-edge/core/profile";
 import { entityOf, layerOf, unitOf, type Drawing } from "@ash-edge/core/drawing";
 
 /** The table of a drawing's contours, with the names of its own layers; the writer is fetched when it is wanted. */

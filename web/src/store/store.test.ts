@@ -1,14 +1,7 @@
 import "fake-indexeddb/auto";
 import { beforeEach, describe, expect, it } from "vitest";
-import {
-  applyEdit,
-  draftEdit,
-  drawingText,
-  invertEdit,
-  PROFILE_LAYER,
-  type Drawing,
-  type Edit,
-} from "@ash-edge/core/drawing";
+import { applyEdit, drawingText, invertEdit, PROFILE_LAYER, type Drawing, type Edit } from "@ash-edge/core/drawing";
+import { draftEdit } from "@ash-edge/core/edits";
 import {
   createJob,
   deleteJob,

@@ -1,6 +1,8 @@
-import { calloutsOf, chainPieces, type Drawing, type Shape } from "@ash-edge/core/drawing";
+import { calloutsOf, type Drawing } from "@ash-edge/core/drawing";
+import { chainPieces } from "@ash-edge/core/contour";
+import { type Shape } from "@ash-edge/core/shape";
 import { measureCallout } from "@ash-edge/core/callouts";
-import { profileOf } from "@ash-edge/core/contour";
+import { profileOf } from "@ash-edge/core/profile";
 import {
   chordsOf,
   circleHalves,

@@ -1,8 +1,9 @@
 import { expose, transfer } from "comlink";
-import type { Profile } from "@ash-edge/core/contour";
-import { profileOf } from "@ash-edge/core/contour";
-import { applyEdit, indexDrawing, reindex, type Drawing, type DrawingIndex, type Edit } from "@ash-edge/core/drawing";
-import { faultsOf, type Fault } from "@ash-edge/core/prove";
+import type { Profile } from "@ash-edge/core/profile";
+import { profileOf } from "@ash-edge/core/profile";
+import { applyEdit, type Drawing, type Edit } from "@ash-edge/core/drawing";
+import { indexDrawing, reindex, type DrawingIndex } from "@ash-edge/core/look";
+import { faultsOf, type Fault } from "@ash-edge/core/checks";
 import type { Palette } from "../bench/board/palette.ts";
 import { paintMass } from "../bench/board/paintMass.ts";
 import { inSight, type Size, type View } from "../bench/board/view.ts";

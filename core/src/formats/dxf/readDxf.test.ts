@@ -7,7 +7,8 @@ import { smoothOf } from "../../geometry/curve.ts";
 import type { Outcome } from "../../numeric/outcome.ts";
 import { sayRefusal } from "../../say/say.ts";
 import { numberAt } from "./numbers.ts";
-import { readDxf, writeShapes, type ReadDrawing, type ReadShape } from "./index.ts";
+import { readDxf, writeShapes } from "./index.ts";
+import type { ReadDrawing, ReadShape } from "../index.ts";
 
 const value = <T>(outcome: Outcome<T>): T => {
   if (!outcome.ok) throw new Error(sayRefusal(outcome.refusal, "mm"));

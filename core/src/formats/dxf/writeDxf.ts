@@ -3,7 +3,7 @@ import { circleBounds } from "../../geometry/circle.ts";
 import { ellipseBounds } from "../../geometry/ellipse.ts";
 import { pieceBounds, piecesBounds } from "../../geometry/piece.ts";
 import type { Unit } from "../../numeric/units.ts";
-import type { ReleasedContour } from "../../prove/releasePlan.ts";
+import type { ReleasedContour } from "../../checks/releasePlan.ts";
 import { releasedShapes, type ReadLayer, type ReadShape } from "../readShapes.ts";
 import { groups, GroupText, section } from "./groups.ts";
 import { putEntity, putOldEntity } from "./writeEntities.ts";

@@ -5,7 +5,7 @@ import { smoothOf } from "../../geometry/curve.ts";
 import { pieceRadius, type Piece } from "../../geometry/piece.ts";
 import type { Outcome } from "../../numeric/outcome.ts";
 import { sayRefusal } from "../../say/say.ts";
-import type { ReleasedContour } from "../../prove/releasePlan.ts";
+import type { ReleasedContour } from "../../checks/releasePlan.ts";
 import { releasedShapes, type ReadDrawing, type ReadShape } from "../readShapes.ts";
 import { compareSvg, readSvg, writeSvg, type FoundShape, type FoundSvg } from "./index.ts";
 

@@ -1,6 +1,6 @@
 import { ContextMenu } from "radix-ui";
 import { useState, type ReactNode } from "react";
-import { describeRef } from "@ash-edge/core/drawing";
+import { describeRef } from "@ash-edge/core/look";
 import type { Picked } from "../tools/tool.ts";
 import { MENU, MENU_ITEM } from "../../ui/menu.ts";
 import { useBench, useSession } from "../SessionContext.tsx";

@@ -1,15 +1,8 @@
-import type { Profile } from "@ash-edge/core/contour";
-import {
-  entityOf,
-  leftFindings,
-  picturesOf,
-  settingsOf,
-  SNAP_WORDS,
-  unitOf,
-  type Drawing,
-  type Id,
-  type SnapKind,
-} from "@ash-edge/core/drawing";
+import type { Profile } from "@ash-edge/core/profile";
+import { entityOf, picturesOf, settingsOf, unitOf, type Drawing } from "@ash-edge/core/drawing";
+import { leftFindings } from "@ash-edge/core/edits";
+import { SNAP_WORDS, type SnapKind } from "@ash-edge/core/look";
+import { type Id } from "@ash-edge/core/numeric";
 import { boundsMeet, pieceDirection, type Point } from "@ash-edge/core/geometry";
 import { fromPicture, type Picture } from "@ash-edge/core/drawing";
 import { RESOLUTION, showLength } from "@ash-edge/core/numeric";

@@ -1,5 +1,7 @@
-import { entityOf, isLayout, layerOf, searchIndex, type Drawing, type Entity, type Id } from "@ash-edge/core/drawing";
-import { shapeBounds } from "@ash-edge/core/drawing";
+import { entityOf, isLayout, layerOf, type Drawing, type Entity } from "@ash-edge/core/drawing";
+import { searchIndex } from "@ash-edge/core/look";
+import { type Id } from "@ash-edge/core/numeric";
+import { shapeBounds } from "@ash-edge/core/shape";
 import type { Bounds, Piece } from "@ash-edge/core/geometry";
 import type { BenchState } from "../benchState.ts";
 import type { Palette } from "./palette.ts";

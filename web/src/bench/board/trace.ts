@@ -1,4 +1,5 @@
-import { chainPieces, type Shape } from "@ash-edge/core/drawing";
+import { chainPieces } from "@ash-edge/core/contour";
+import { type Shape } from "@ash-edge/core/shape";
 import {
   angleOf,
   arcOf,

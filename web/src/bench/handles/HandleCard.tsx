@@ -1,7 +1,9 @@
 import { X } from "lucide-react";
 import { Fragment, useLayoutEffect, useRef, useState } from "react";
 import { Segmented } from "../../ui/Segmented.tsx";
-import { entityOf, shapeBounds, type Drawing, type Id } from "@ash-edge/core/drawing";
+import { entityOf, type Drawing } from "@ash-edge/core/drawing";
+import { shapeBounds } from "@ash-edge/core/shape";
+import { type Id } from "@ash-edge/core/numeric";
 import { unionBounds, type Point } from "@ash-edge/core/geometry";
 import { toScreen, type Size, type View } from "../board/view.ts";
 import { useBench, useSession } from "../SessionContext.tsx";

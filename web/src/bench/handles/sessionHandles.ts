@@ -1,4 +1,5 @@
-import { anchorOf, type Handle } from "@ash-edge/core/drawing";
+import { anchorOf } from "@ash-edge/core/edits";
+import { type Handle } from "@ash-edge/core/look";
 import type { Point } from "@ash-edge/core/geometry";
 import type { Modifiers, SessionCore } from "../benchState.ts";
 import { typedParts } from "../tools/driver.ts";

@@ -1,4 +1,6 @@
-import { entityOf, handlesOf, layerOf, type Drawing, type Handle, type Id } from "@ash-edge/core/drawing";
+import { entityOf, layerOf, type Drawing } from "@ash-edge/core/drawing";
+import { handlesOf, type Handle } from "@ash-edge/core/look";
+import { type Id } from "@ash-edge/core/numeric";
 import { distance, type Point } from "@ash-edge/core/geometry";
 import type { BenchState } from "../benchState.ts";
 import { toScreen } from "../board/view.ts";

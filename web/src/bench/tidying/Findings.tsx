@@ -1,7 +1,9 @@
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { CircleCheck, X } from "lucide-react";
 import { useRef, useState } from "react";
-import { entityOf, leftFindings, settingsOf, shapeBounds, unitOf } from "@ash-edge/core/drawing";
+import { entityOf, settingsOf, unitOf } from "@ash-edge/core/drawing";
+import { leftFindings } from "@ash-edge/core/edits";
+import { shapeBounds } from "@ash-edge/core/shape";
 import { boundsSize, unionBounds } from "@ash-edge/core/geometry";
 import { readTypedValue, showLength, type Unit } from "@ash-edge/core/numeric";
 import { sayFinding, sayRefusal } from "@ash-edge/core/say";

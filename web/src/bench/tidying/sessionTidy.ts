@@ -1,16 +1,6 @@
-import {
-  changedShapes,
-  layerOf,
-  leaveFindings,
-  leftFindings,
-  setJoinTolerance,
-  settingsOf,
-  tidyEdit,
-  tidyThings,
-  unitOf,
-  type Drawing,
-  type Edit,
-} from "@ash-edge/core/drawing";
+import { changedShapes } from "@ash-edge/core/look";
+import { layerOf, settingsOf, unitOf, type Drawing, type Edit } from "@ash-edge/core/drawing";
+import { leaveFindings, leftFindings, setJoinTolerance, tidyEdit, tidyThings } from "@ash-edge/core/edits";
 import { showLengthUnit } from "@ash-edge/core/numeric";
 import type { Thing } from "@ash-edge/core/tidy";
 import { run } from "../../worker/run.ts";

@@ -1,4 +1,4 @@
-import { SNAP_WORDS, type SnapKind } from "@ash-edge/core/drawing";
+import { SNAP_WORDS, type SnapKind } from "@ash-edge/core/look";
 import type { Action } from "./tool.ts";
 
 /** What is done at once. The bench carries them out by their ids. */

@@ -1,4 +1,5 @@
-import { draftEdit, outlineShape, refuseLocked } from "@ash-edge/core/drawing";
+import { draftEdit, outlineShape } from "@ash-edge/core/edits";
+import { refuseLocked } from "@ash-edge/core/drawing";
 import { allowanceFor } from "@ash-edge/core/offset";
 import { refuse } from "@ash-edge/core/numeric";
 import { contoursOnce } from "./contoursOnce.ts";

@@ -1,4 +1,5 @@
-import { entityOf, nearestVertex, openOrClose, startAt, takeApart as apart } from "@ash-edge/core/drawing";
+import { entityOf } from "@ash-edge/core/drawing";
+import { nearestVertex, openOrClose, startAt, takeApart as apart } from "@ash-edge/core/edits";
 import { nothing, refused, type Tool } from "./tool.ts";
 
 export const takeApart: Tool = {

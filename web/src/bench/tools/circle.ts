@@ -1,4 +1,6 @@
-import { draftEdit, LAYOUT_LAYER, type Id } from "@ash-edge/core/drawing";
+import { draftEdit } from "@ash-edge/core/edits";
+import { LAYOUT_LAYER } from "@ash-edge/core/drawing";
+import { type Id } from "@ash-edge/core/numeric";
 import { distance } from "@ash-edge/core/geometry";
 import { linkCallout } from "./linking.ts";
 import { nothing, oneWay, type Tool } from "./tool.ts";

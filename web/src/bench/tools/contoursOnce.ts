@@ -1,4 +1,4 @@
-import { profileOf, type Contour } from "@ash-edge/core/contour";
+import { profileOf, type Contour } from "@ash-edge/core/profile";
 import type { Drawing } from "@ash-edge/core/drawing";
 
 const known = new WeakMap<Drawing, readonly Contour[]>();

@@ -1,4 +1,6 @@
-import { copyEntities, mirrorEntities, transformEntities, type Axis, type Edit, type Id } from "@ash-edge/core/drawing";
+import { copyEntities, mirrorEntities, transformEntities, type Axis } from "@ash-edge/core/edits";
+import { type Edit } from "@ash-edge/core/drawing";
+import { type Id } from "@ash-edge/core/numeric";
 import {
   after,
   angleOf,

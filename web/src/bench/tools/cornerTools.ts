@@ -8,11 +8,9 @@ import {
 } from "@ash-edge/core/construct";
 import {
   cornerAt,
-  curveAt,
   cutCorners,
   cutLooseCorner,
   draftEdit,
-  entityOf,
   filletCut,
   freeSide,
   looseEdges,
@@ -20,14 +18,14 @@ import {
   reliefCut,
   replaceLoose,
   reroundCorner,
-  chainPiece,
-  searchIndex,
   type Corner,
   type CornerCut,
   type CornersCut,
   type EditDraft,
-  type Ref,
-} from "@ash-edge/core/drawing";
+} from "@ash-edge/core/edits";
+import { curveAt, entityOf, type Ref } from "@ash-edge/core/drawing";
+import { chainPiece } from "@ash-edge/core/contour";
+import { searchIndex } from "@ash-edge/core/look";
 import { boundsOf, curveNearest, distance, type Piece, type Point } from "@ash-edge/core/geometry";
 import { done, refuse, RESOLUTION, toRadians, type Outcome } from "@ash-edge/core/numeric";
 import { sayRefusal } from "@ash-edge/core/say";

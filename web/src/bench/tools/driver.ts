@@ -1,4 +1,5 @@
-import { calloutsOf, curveAt, picksAt, type Drawing, type Edit, type PictureSize } from "@ash-edge/core/drawing";
+import { calloutsOf, curveAt, type Drawing, type Edit, type PictureSize } from "@ash-edge/core/drawing";
+import { picksAt } from "@ash-edge/core/look";
 import { carrierOf, curveNearest, type Point } from "@ash-edge/core/geometry";
 import {
   done,

@@ -1,4 +1,4 @@
-import { extendAlong, planExtend, splitAt, splitAtCrossings } from "@ash-edge/core/drawing";
+import { extendAlong, planExtend, splitAt, splitAtCrossings } from "@ash-edge/core/edits";
 import { pickedCurve } from "./making.ts";
 import { nothing, refused, type Proposal, type Tool } from "./tool.ts";
 import { cutterChoice, cuttersOf } from "./trim.ts";

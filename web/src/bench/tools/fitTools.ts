@@ -1,22 +1,19 @@
 import {
   draftEdit,
-  entityOf,
   fitEntity,
   jointNear,
-  layerOf,
-  settingsOf,
   slideJoint,
   smoothEntity,
   straightenEntity,
-  type Drawing,
   type FitGiven,
   type FitMade,
-  type Shape,
-} from "@ash-edge/core/drawing";
+} from "@ash-edge/core/edits";
+import { entityOf, layerOf, settingsOf, type Drawing } from "@ash-edge/core/drawing";
+import { type Shape } from "@ash-edge/core/shape";
 import { arcToPoints, circleToPoints, fitRun, lineToPoints, type Residuals } from "@ash-edge/core/fit";
 import type { Piece, Point } from "@ash-edge/core/geometry";
 import { refuse, showLengthUnit, toRadians, type Outcome, type Unit } from "@ash-edge/core/numeric";
-import { chainOfPieces } from "@ash-edge/core/drawing";
+import { chainOfPieces } from "@ash-edge/core/contour";
 import { nothing, refused, under, type Given, type Part, type Proposal, type Tool, type ToolContext } from "./tool.ts";
 
 const within: readonly Part[] = [

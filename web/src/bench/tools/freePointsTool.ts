@@ -7,7 +7,9 @@ import {
   removeFreePoint,
   steeringPoints,
 } from "@ash-edge/core/construct";
-import { draftEdit, entityOf, layerOf, type Shape } from "@ash-edge/core/drawing";
+import { draftEdit } from "@ash-edge/core/edits";
+import { entityOf, layerOf } from "@ash-edge/core/drawing";
+import { type Shape } from "@ash-edge/core/shape";
 import { done, refuse } from "@ash-edge/core/numeric";
 import { nothing, refused, type Tool } from "./tool.ts";
 

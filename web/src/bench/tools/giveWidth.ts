@@ -1,13 +1,7 @@
 import { taperedRuns, widthContours, type WidthEnd } from "@ash-edge/core/construct";
-import {
-  chainOfPieces,
-  curveAt,
-  entityOf,
-  givePieceWidth,
-  giveWidth as widened,
-  type WidthGiven,
-  type WidthSource,
-} from "@ash-edge/core/drawing";
+import { chainOfPieces } from "@ash-edge/core/contour";
+import { curveAt, entityOf } from "@ash-edge/core/drawing";
+import { givePieceWidth, giveWidth as widened, type WidthGiven, type WidthSource } from "@ash-edge/core/edits";
 import { refuse } from "@ash-edge/core/numeric";
 import { nothing, refused, under, type Given, type Part, type Proposal, type Tool, type ToolContext } from "./tool.ts";
 

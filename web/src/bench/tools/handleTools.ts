@@ -1,21 +1,17 @@
 import {
   addCorner,
   anchorOf,
-  curveAt,
   draftEdit,
   endPiece,
-  entityOf,
-  handlesOf,
   lengthenEnd,
   lengthTo,
   leftOffset,
-  refuseLocked,
   removeCorner,
   shiftPiece,
   stretch,
-  type Edit,
-  type Ref,
-} from "@ash-edge/core/drawing";
+} from "@ash-edge/core/edits";
+import { curveAt, entityOf, refuseLocked, type Edit, type Ref } from "@ash-edge/core/drawing";
+import { handlesOf } from "@ash-edge/core/look";
 import {
   angleOf,
   curveNearest,

@@ -1,5 +1,8 @@
 import { boltCircle as boltPlaces, gridPoints } from "@ash-edge/core/construct";
-import { draftEdit, entityOf, MARK_LAYER, type Edit, type Id, type Ref, type Shape } from "@ash-edge/core/drawing";
+import { draftEdit } from "@ash-edge/core/edits";
+import { entityOf, MARK_LAYER, type Edit, type Ref } from "@ash-edge/core/drawing";
+import { type Id } from "@ash-edge/core/numeric";
+import { type Shape } from "@ash-edge/core/shape";
 import { angleOf, arcAt, arcBetween, distance, subtract, type Point } from "@ash-edge/core/geometry";
 import { refuse, RESOLUTION, showLengthUnit, toDegrees, toRadians, type Outcome, done } from "@ash-edge/core/numeric";
 import { findThread, FITS, searchThreads, threadLength, type Fit, type Thread } from "@ash-edge/core/tables";

@@ -6,17 +6,10 @@ import {
   lineThrough,
   tangentsAtAngle,
 } from "@ash-edge/core/construct";
-import {
-  curveAt,
-  draftEdit,
-  entityOf,
-  isLayout,
-  LAYOUT_LAYER,
-  searchIndex,
-  splitInto,
-  type Drawing,
-  type Shape,
-} from "@ash-edge/core/drawing";
+import { curveAt, entityOf, isLayout, LAYOUT_LAYER, type Drawing } from "@ash-edge/core/drawing";
+import { draftEdit, splitInto } from "@ash-edge/core/edits";
+import { searchIndex } from "@ash-edge/core/look";
+import { type Shape } from "@ash-edge/core/shape";
 import { angleOf, carrierOf, directionAt, distance, subtract, type Curve, type Endless } from "@ash-edge/core/geometry";
 import { RESOLUTION, toDegrees, toRadians } from "@ash-edge/core/numeric";
 import { linkCallout } from "./linking.ts";

@@ -1,4 +1,4 @@
-import { draftEdit } from "@ash-edge/core/drawing";
+import { draftEdit } from "@ash-edge/core/edits";
 import { along, angleOf, distance, subtract, type Point } from "@ash-edge/core/geometry";
 import { RESOLUTION, refuse, toDegrees, toRadians, unitAt } from "@ash-edge/core/numeric";
 import { linkCallout } from "./linking.ts";

@@ -1,13 +1,8 @@
-import {
-  changedShapes,
-  curveAt,
-  draftEdit,
-  type Edit,
-  type Drawing,
-  type EditDraft,
-  type Id,
-  type Shape,
-} from "@ash-edge/core/drawing";
+import { changedShapes } from "@ash-edge/core/look";
+import { curveAt, type Edit, type Drawing } from "@ash-edge/core/drawing";
+import { draftEdit, type EditDraft } from "@ash-edge/core/edits";
+import { type Id } from "@ash-edge/core/numeric";
+import { type Shape } from "@ash-edge/core/shape";
 import type { Curve, Piece } from "@ash-edge/core/geometry";
 import type { Picked, Tool, Way } from "./tool.ts";
 

@@ -1,5 +1,8 @@
-import { centroidOf, profileOf } from "@ash-edge/core/contour";
-import { curveAt, describePoint, type Drawing, type Shape } from "@ash-edge/core/drawing";
+import { centroidOf } from "@ash-edge/core/contour";
+import { profileOf } from "@ash-edge/core/profile";
+import { curveAt, type Drawing } from "@ash-edge/core/drawing";
+import { describePoint } from "@ash-edge/core/look";
+import { type Shape } from "@ash-edge/core/shape";
 import { arcOf, carrierOf, type Curve } from "@ash-edge/core/geometry";
 import { angleOfLines } from "@ash-edge/core/construct";
 import { refuse, showAngle, showArea, showLengthUnit, toDegrees } from "@ash-edge/core/numeric";

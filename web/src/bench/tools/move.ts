@@ -1,4 +1,4 @@
-import { transformEntities } from "@ash-edge/core/drawing";
+import { transformEntities } from "@ash-edge/core/edits";
 import { moving, subtract, type Point } from "@ash-edge/core/geometry";
 import { describeThings, thingsPreview } from "./things.ts";
 import { nothing, oneWay, refused, type Given, type Tool } from "./tool.ts";

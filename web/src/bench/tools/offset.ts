@@ -1,4 +1,4 @@
-import { areaAt, offsetEdit, offsetThrough, offsetWhat, type OffsetWhat } from "@ash-edge/core/drawing";
+import { areaAt, offsetEdit, offsetThrough, offsetWhat, type OffsetWhat } from "@ash-edge/core/edits";
 import { refuse, showLengthUnit, type Outcome } from "@ash-edge/core/numeric";
 import type { Corners, Ends } from "@ash-edge/core/offset";
 import { contoursOnce } from "./contoursOnce.ts";

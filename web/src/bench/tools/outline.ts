@@ -8,7 +8,8 @@ import {
   arcThrough,
   type WidthRun,
 } from "@ash-edge/core/construct";
-import { extendOutline, outlineEnd, type Edit, type OutlineEnd } from "@ash-edge/core/drawing";
+import { extendOutline, outlineEnd, type OutlineEnd } from "@ash-edge/core/edits";
+import { type Edit } from "@ash-edge/core/drawing";
 import { angleOf, distance, pieceLength, subtract, type Piece, type Point } from "@ash-edge/core/geometry";
 import { done, refuse, RESOLUTION, toDegrees, toRadians, type Outcome } from "@ash-edge/core/numeric";
 import { departureOf, arrivalOf } from "@ash-edge/core/construct";

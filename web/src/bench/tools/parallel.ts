@@ -1,5 +1,6 @@
 import { distanceFrom, parallelsOf } from "@ash-edge/core/construct";
-import { curveAt, draftEdit, LAYOUT_LAYER } from "@ash-edge/core/drawing";
+import { curveAt, LAYOUT_LAYER } from "@ash-edge/core/drawing";
+import { draftEdit } from "@ash-edge/core/edits";
 import { linkCallout } from "./linking.ts";
 import { nothing, oneWay, refused, type Tool } from "./tool.ts";
 

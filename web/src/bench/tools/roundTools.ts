@@ -16,7 +16,9 @@ import {
   tangentCircles,
   tangentCirclesSmooth,
 } from "@ash-edge/core/construct";
-import { outlineEnd, type Drawing, type Shape } from "@ash-edge/core/drawing";
+import { outlineEnd } from "@ash-edge/core/edits";
+import { type Drawing } from "@ash-edge/core/drawing";
+import { type Shape } from "@ash-edge/core/shape";
 import {
   carrierOf,
   distance,

@@ -1,4 +1,5 @@
-import { draftEdit, settingsOf } from "@ash-edge/core/drawing";
+import { draftEdit } from "@ash-edge/core/edits";
+import { settingsOf } from "@ash-edge/core/drawing";
 import { oneWay, nothing, type Tool } from "./tool.ts";
 
 export const setDatum: Tool = {

@@ -1,5 +1,6 @@
 import { arcsByPicks, runTo } from "@ash-edge/core/construct";
-import { curveAt, draftEdit, entityOf, type Drawing, type EditDraft, type Ref } from "@ash-edge/core/drawing";
+import { curveAt, entityOf, type Drawing, type Ref } from "@ash-edge/core/drawing";
+import { draftEdit, type EditDraft } from "@ash-edge/core/edits";
 import type { Piece } from "@ash-edge/core/geometry";
 import { refuse } from "@ash-edge/core/numeric";
 import { linkCallout } from "./linking.ts";

@@ -1,4 +1,6 @@
-import { entityOf, transformShape, type Drawing, type Id, type Shape } from "@ash-edge/core/drawing";
+import { entityOf, type Drawing } from "@ash-edge/core/drawing";
+import { transformShape, type Shape } from "@ash-edge/core/shape";
+import { type Id } from "@ash-edge/core/numeric";
 import type { Similarity } from "@ash-edge/core/geometry";
 
 /** How many things an edit's label speaks of; one needs no number. */

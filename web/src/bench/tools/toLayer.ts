@@ -1,4 +1,5 @@
-import { layersOf, putOnLayer } from "@ash-edge/core/drawing";
+import { layersOf } from "@ash-edge/core/drawing";
+import { putOnLayer } from "@ash-edge/core/edits";
 import { nothing, refused, type Tool } from "./tool.ts";
 
 export const toLayer: Tool = {

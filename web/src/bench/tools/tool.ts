@@ -1,5 +1,8 @@
-import type { Callout } from "@ash-edge/core/callouts";
-import type { Drawing, DrawingIndex, Edit, Id, PictureSize, Ref, Shape } from "@ash-edge/core/drawing";
+import type { Callout } from "@ash-edge/core/drawing";
+import type { Drawing, Edit, PictureSize, Ref } from "@ash-edge/core/drawing";
+import type { DrawingIndex } from "@ash-edge/core/look";
+import type { Id } from "@ash-edge/core/numeric";
+import type { Shape } from "@ash-edge/core/shape";
 import type { Point } from "@ash-edge/core/geometry";
 import type { StraightenPlan } from "@ash-edge/core/picture";
 import type { Expectation, Refusal, SizeKind, Unit } from "@ash-edge/core/numeric";

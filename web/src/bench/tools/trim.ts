@@ -1,4 +1,4 @@
-import { planTrim, trimAlong, type Cutters } from "@ash-edge/core/drawing";
+import { planTrim, trimAlong, type Cutters } from "@ash-edge/core/edits";
 import { nothing, refused, type Part, type Proposal, type Tool, type ToolContext } from "./tool.ts";
 
 /** What cuts, or bounds: whatever is there, all but layout, or just what is selected. */

@@ -1,5 +1,6 @@
 import type { WidthRun } from "@ash-edge/core/construct";
-import { applyEdit, giveWidth, mergeEdits, outlineEnd } from "@ash-edge/core/drawing";
+import { applyEdit, mergeEdits } from "@ash-edge/core/drawing";
+import { giveWidth, outlineEnd } from "@ash-edge/core/edits";
 import { refuse } from "@ash-edge/core/numeric";
 import { widthParts, widthShape } from "./giveWidth.ts";
 import { nextOfOutline, outline, type OutlineWay } from "./outline.ts";

@@ -1,0 +1,31 @@
+import { transformShape } from "../../shape/kinds.ts";
+import type { Similarity } from "../../geometry/transform.ts";
+import { done, refuse, type Outcome } from "../../numeric/outcome.ts";
+import { entityOf, refuseLocked, type Drawing } from "../../drawing/drawing.ts";
+import { draftEdit } from "../draftEdit.ts";
+import { type Edit } from "../../drawing/edit.ts";
+import type { Id } from "../../numeric/id.ts";
+import type { Shape } from "../../shape/shape.ts";
+
+/**
+ * Moves, turns, mirrors or scales what is named, in place: ids, layers and attachments stay. Nothing named, or something on a locked
+ * layer: a refusal.
+ */
+export const transformEntities = (
+  drawing: Drawing,
+  ids: readonly Id[],
+  m: Similarity,
+  label: string,
+  gesture: string,
+): Outcome<Edit> => {
+  const entities = ids.map((id) => entityOf(drawing, id)).filter((entity) => entity !== undefined);
+  if (entities.length === 0) return refuse("nothing-selected");
+  const locked = refuseLocked(drawing, ...entities);
+  if (locked) return locked;
+  const draft = draftEdit(drawing, label, gesture);
+  for (const entity of entities) {
+    const { id, layer, line } = entity;
+    draft.replace({ ...transformShape(m, entity), id, layer, ...(line ? { line } : {}) });
+  }
+  return done(draft.finish());
+};

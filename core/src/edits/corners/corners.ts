@@ -1,0 +1,223 @@
+import { relieveCorner, sharpCorner, type CutCorner, type Relief } from "../../construct/cornerCuts.ts";
+import { cornerSide, filletCorner } from "../../construct/fillet.ts";
+import { enclosedArea } from "../../contour/chainMeasure.ts";
+import { profileOf } from "../../profile/profile.ts";
+import { reversePiece, type Piece } from "../../geometry/piece.ts";
+import { distance, type Point } from "../../geometry/point.ts";
+import { done, refuse, type Outcome, type Refusal } from "../../numeric/outcome.ts";
+import { RESOLUTION } from "../../numeric/tolerance.ts";
+import { cutEntities, entityOf, refuseLocked, type Drawing } from "../../drawing/drawing.ts";
+import { searchIndex, type DrawingIndex } from "../../look/drawingIndex.ts";
+import { draftEdit, type EditDraft } from "../draftEdit.ts";
+import { type Edit } from "../../drawing/edit.ts";
+import { endPiece } from "../reshape/stretch.ts";
+import { chainPieces } from "../../contour/chain.ts";
+import { shapeBounds } from "../../shape/kinds.ts";
+import { type Id } from "../../numeric/id.ts";
+import { type Ref } from "../../drawing/ref.ts";
+import { linksOf, verticesOf, type Link } from "../path.ts";
+
+/** A corner: of a chain at a vertex, or where two loose pieces or open chains end at one place. */
+export type Corner = { readonly kind: "chain"; readonly id: Id; readonly vertex: Id; readonly at: Point } | LooseCorner;
+export type LooseCorner = { readonly kind: "loose"; readonly ends: readonly [Ref, Ref]; readonly at: Point };
+
+/** What is made of one corner: from its edges, the first ending where the second starts. */
+export type CornerCut = (before: Piece, after: Piece) => Outcome<CutCorner>;
+
+/** The corner at a place: of the chain that has one there, else of two loose pieces that end there. */
+export const cornerAt = (index: DrawingIndex, ref: Ref, at: Point): Corner | undefined => {
+  const entity = entityOf(index.drawing, ref.id);
+  if (entity?.kind === "chain") {
+    const vertex = entity.vertices.find((one) => distance(one.at, at) <= RESOLUTION);
+    const i = vertex ? entity.vertices.indexOf(vertex) : -1;
+    const inner = entity.closed || (i > 0 && i < entity.vertices.length - 1);
+    if (vertex && inner) return { kind: "chain", id: entity.id, vertex: vertex.id, at: vertex.at };
+  }
+  const box = { minX: at.x - RESOLUTION, minY: at.y - RESOLUTION, maxX: at.x + RESOLUTION, maxY: at.y + RESOLUTION };
+  const ids = [...new Set(searchIndex(index, box).map((item) => item.ref.id))].sort((p, q) => p - q);
+  const ends = ids.flatMap((id) => endsThere(index.drawing, id, at));
+  const [one, other] = ends;
+  return one && other && ends.length === 2 && one.id !== other.id
+    ? { kind: "loose", ends: [one, other], at }
+    : undefined;
+};
+
+/** The ends that a loose piece or an open chain has at a place. */
+const endsThere = (drawing: Drawing, id: Id, at: Point): readonly Ref[] => {
+  const entity = entityOf(drawing, id);
+  const there = (p: Point): boolean => distance(p, at) <= RESOLUTION;
+  if (entity?.kind === "piece")
+    return [
+      ...(there(entity.a) ? [{ id, place: "start" } as const] : []),
+      ...(there(entity.b) ? [{ id, place: "end" } as const] : []),
+    ];
+  if (entity?.kind !== "chain" || entity.closed) return [];
+  return [entity.vertices[0]!, entity.vertices.at(-1)!]
+    .filter((vertex) => there(vertex.at))
+    .map((vertex) => ({ id, vertex: vertex.id }));
+};
+
+/** What was done at corners: the edit, how many, and why not at the others. */
+export type CornersCut = {
+  readonly edit: Edit;
+  readonly count: number;
+  readonly refusals: readonly Refusal[];
+};
+
+/**
+ * Cuts the corners of a chain at some of its vertices, or at all where it has a corner, in one edit; edges that are used up go, and
+ * links to them are cut loose. Corners that can't be cut are told; if none can, the first reason is the refusal.
+ */
+export const cutCorners = (
+  drawing: Drawing,
+  id: Id,
+  which: readonly Id[] | "all",
+  cut: CornerCut,
+  label: string,
+  link?: (draft: EditDraft, refs: readonly Ref[]) => void,
+): Outcome<CornersCut> => {
+  const entity = entityOf(drawing, id);
+  if (entity?.kind !== "chain") return refuse("chain-needed");
+  const locked = refuseLocked(drawing, entity);
+  if (locked) return locked;
+  const draft = draftEdit(drawing, label, "corner");
+  let links = linksOf(entity);
+  const refs: Ref[] = [];
+  const refusals: Refusal[] = [];
+  let count = 0;
+  const wanted = which === "all" ? entity.vertices.map((vertex) => vertex.id) : which;
+  for (const vertex of wanted) {
+    const at = links.findIndex((one) => one.id === vertex);
+    if (at < 0 || (at === 0 && !entity.closed)) continue;
+    const before = (at + links.length - 1) % links.length;
+    const [p, q] = [links[before]!, links[at]!];
+    if (before === at || (which === "all" && cornerSide(p.piece, q.piece) === 0)) continue;
+    const corner = cut(p.piece, q.piece);
+    if (!corner.ok) {
+      refusals.push(corner.refusal);
+      continue;
+    }
+    const between = corner.value.between.map((piece): Link => ({ piece, id: draft.newId() }));
+    refs.push(...between.map((one) => ({ id, vertex: one.id })));
+    const slots: Link[][] = links.map((one) => [one]);
+    slots[before] = corner.value.before ? [{ piece: corner.value.before, id: p.id }] : [];
+    slots[at] = [...between, ...(corner.value.after ? [{ piece: corner.value.after, id: q.id }] : [])];
+    links = slots.flat();
+    count += 1;
+  }
+  if (count === 0) return refusals[0] ? { ok: false, refusal: refusals[0] } : refuse("no-corner-here");
+  const last = entity.closed ? undefined : entity.vertices.at(-1);
+  draft.replace({ ...entity, vertices: verticesOf(links, entity.closed, last) });
+  link?.(draft, refs);
+  return done({ edit: draft.finish(), count, refusals });
+};
+
+/** The edges of a corner where two ends meet, the first ending where the second starts. */
+export const looseEdges = (drawing: Drawing, { ends }: LooseCorner): readonly [Piece, Piece] | undefined => {
+  const [p, q] = ends.map((end) => endPiece(drawing, end));
+  return p && q && [p.piece, reversePiece(q.piece)];
+};
+
+/** Cuts a corner where two loose pieces, or ends of open chains, meet: they are shortened, and what comes between is added loose. */
+export const cutLooseCorner = (
+  drawing: Drawing,
+  { ends }: LooseCorner,
+  cut: CornerCut,
+  label: string,
+  keepEdges = false,
+  link?: (draft: EditDraft, refs: readonly Ref[]) => void,
+): Outcome<CornersCut> => {
+  const [p, q] = ends.map((end) => endPiece(drawing, end));
+  if (!p || !q) return refuse("no-corner-here");
+  const locked = refuseLocked(drawing, p.entity, q.entity);
+  if (locked) return locked;
+  const corner = cut(p.piece, reversePiece(q.piece));
+  if (!corner.ok) return corner;
+  const draft = draftEdit(drawing, label, "corner");
+  const { before, after, between } = corner.value;
+  for (const [end, piece] of [
+    [p, before],
+    [q, after && reversePiece(after)],
+  ] as const) {
+    if (keepEdges) continue;
+    const left = piece ? end.put(piece) : end.without();
+    if (left) draft.replace(left);
+    else draft.remove(end.entity.id);
+  }
+  const refs = between.map(({ a, b, bulge }): Ref => ({
+    id: draft.add({ kind: "piece", a, b, bulge }, p.entity.layer),
+  }));
+  link?.(draft, refs);
+  return done({ edit: draft.finish(), count: 1, refusals: [] });
+};
+
+/** The cut that rounds a corner with an arc of `radius`. */
+export const filletCut =
+  (radius: number): CornerCut =>
+  (before, after) => {
+    const made = filletCorner(before, after, radius);
+    if (!made.ok) return made;
+    const { arc, ...rest } = made.value;
+    return done({ ...rest, between: [arc] });
+  };
+
+/** On which side of a contour's path the cutter moves: inside holes, outside outlines; 1 left, -1 right. */
+export const freeSide = (drawing: Drawing, id: Id): Outcome<1 | -1> => {
+  const entity = entityOf(drawing, id);
+  if (entity?.kind !== "chain" || !entity.closed) return refuse("not-closed");
+  const { x, y } = entity.vertices[0]!.at;
+  // only what lies round it decides its role; loose pieces may be a contour together, so they are all asked
+  const round = [...cutEntities(drawing)].filter((other) => {
+    if (other.kind !== "circle" && !(other.kind === "chain" && other.closed)) return true;
+    const box = shapeBounds(other)!;
+    return x >= box.minX && x <= box.maxX && y >= box.minY && y <= box.maxY;
+  });
+  const contour = profileOf(drawing, RESOLUTION, round).contours.find(({ ids }) => ids.includes(id));
+  if (!contour) return refuse("not-closed");
+  const leftIsInside = enclosedArea(chainPieces(entity)) > 0;
+  return done(leftIsInside === (contour.role === "inside") ? 1 : -1);
+};
+
+/** The cut that relieves an inside corner for a cutter of `radius`. */
+export const reliefCut =
+  (radius: number, kind: Relief, side: 1 | -1): CornerCut =>
+  (before, after) =>
+    relieveCorner(before, after, radius, kind, side);
+
+/**
+ * Takes a rounded corner of a chain back to the sharp one, or gives it another radius: the arc at `vertex` goes, its edges run to
+ * their meeting, and with `radius` the corner is rounded anew. Links to the arc follow to the new one.
+ */
+export const reroundCorner = (
+  drawing: Drawing,
+  { id, vertex }: Ref,
+  radius: number | undefined,
+  link?: (draft: EditDraft, refs: readonly Ref[]) => void,
+): Outcome<CornersCut> => {
+  const entity = entityOf(drawing, id);
+  if (entity?.kind !== "chain") return refuse("chain-needed");
+  const locked = refuseLocked(drawing, entity);
+  if (locked) return locked;
+  const links = linksOf(entity);
+  const at = links.findIndex((one) => one.id === vertex);
+  const n = links.length;
+  const inner = entity.closed ? n > 2 : at > 0 && at < n - 1;
+  if (at < 0 || !inner || links[at]!.piece.bulge === 0) return refuse("not-a-fillet");
+  const [before, arc, after] = [links[(at + n - 1) % n]!, links[at]!, links[(at + 1) % n]!];
+  const sharp = sharpCorner(before.piece, arc.piece, after.piece);
+  if (!sharp.ok) return sharp;
+  const rounded = radius === undefined ? undefined : filletCorner(sharp.value.before, sharp.value.after, radius);
+  if (rounded && !rounded.ok) return rounded;
+  const draft = draftEdit(drawing, radius === undefined ? "Sharpen" : "Change fillet", "corner");
+  const slots: Link[][] = links.map((one) => [one]);
+  const [p, q] = rounded ? [rounded.value.before, rounded.value.after] : [sharp.value.before, sharp.value.after];
+  slots[(at + n - 1) % n] = p ? [{ ...before, piece: p }] : [];
+  slots[at] = rounded ? [{ ...arc, piece: rounded.value.arc }] : [];
+  slots[(at + 1) % n] = q ? [{ ...after, piece: q }] : [];
+  draft.replace({
+    ...entity,
+    vertices: verticesOf(slots.flat(), entity.closed, entity.closed ? undefined : entity.vertices.at(-1)),
+  });
+  if (rounded) link?.(draft, [{ id, vertex: arc.id }]);
+  return done({ edit: draft.finish(), count: 1, refusals: [] });
+};

@@ -1,0 +1,11 @@
+import { settingsOf, type Drawing, type Settings } from "../../drawing/drawing.ts";
+import { draftEdit } from "../draftEdit.ts";
+import { type Edit } from "../../drawing/edit.ts";
+
+/** Says how far the job's numbers may be off where they say nothing of their own; undefined: not at all. */
+export const setGeneralTolerance = (drawing: Drawing, tolerance: number | undefined): Edit => {
+  const draft = draftEdit(drawing, "General tolerance", "settings");
+  const { generalTolerance: _, ...rest }: Settings = settingsOf(drawing);
+  draft.set("settings", 0, tolerance === undefined ? rest : { ...rest, generalTolerance: tolerance });
+  return draft.finish();
+};

@@ -1,0 +1,223 @@
+import { feetOf } from "../construct/perpendiculars.ts";
+import { tangentLinesFromPoint } from "../construct/tangentLines.ts";
+import {
+  carrierNearest,
+  carrierOf,
+  curveNearest,
+  isSmooth,
+  smoothOf,
+  type Curve,
+  type SmoothCurve,
+} from "../geometry/curve.ts";
+import { ellipseParameter } from "../geometry/ellipse.ts";
+import { equalParts, feetOn } from "../geometry/smooth.ts";
+import { refined, rootsOn } from "../numeric/roots.ts";
+import { circlePoint } from "../geometry/circle.ts";
+import { growBounds } from "../geometry/bounds.ts";
+import { arcOf, piecePoint } from "../geometry/piece.ts";
+import { cross, distance, subtract, type Point } from "../geometry/point.ts";
+import { meetCarriers, meetingPoints } from "../intersect/carriers.ts";
+import { meetings } from "../intersect/meetings.ts";
+import { normalAngle } from "../numeric/angle.ts";
+import { RESOLUTION } from "../numeric/tolerance.ts";
+import { settingsOf } from "../drawing/drawing.ts";
+import { nearestInIndex, searchIndex, type DrawingIndex, type Item } from "./drawingIndex.ts";
+import type { Ref } from "../drawing/ref.ts";
+
+export const SNAP_KINDS = [
+  "end",
+  "crossing",
+  "centre",
+  "point",
+  "datum",
+  "middle",
+  "quarter",
+  "tangent",
+  "perpendicular",
+  "extended",
+  "area",
+  "grid",
+  "nearest",
+] as const;
+export type SnapKind = (typeof SNAP_KINDS)[number];
+
+/** The word on the tag of each snap. */
+export const SNAP_WORDS: Readonly<Record<SnapKind, string>> = {
+  end: "end",
+  crossing: "crossing",
+  centre: "centre",
+  point: "point",
+  datum: "datum",
+  middle: "middle",
+  quarter: "quarter",
+  tangent: "tangent",
+  perpendicular: "perpendicular",
+  extended: "crossing if extended",
+  area: "centre of area",
+  grid: "grid",
+  nearest: "nearest",
+};
+
+export type Snap = { readonly kind: SnapKind; readonly at: Point; readonly ref?: Ref };
+
+/** At most this many curves near the pointer are met with each other: a crowded place must not stall it. */
+const CROSSING_LIMIT = 24;
+
+/** Curves that may cross if extended are looked for as far as this many times the reach, and no more than so many of them. */
+const EXTENDED_REACH = 30;
+const EXTENDED_LOOKED_AT = 200;
+const EXTENDED_LIMIT = 10;
+
+/** No more than this many snaps are answered: nobody steps through more. */
+const ANSWERED = 96;
+
+/** A kind further down the list must be nearer by this part of the reach to win over one further up. */
+const RANK_STEP = 0.08;
+
+const quarters = (curve: Curve): readonly Point[] => {
+  const all = [0, 1, 2, 3].map((i) => (i * Math.PI) / 2);
+  if (curve.kind === "circle") return all.map((angle) => circlePoint(curve, angle));
+  const arc = curve.kind === "piece" ? arcOf(curve) : undefined;
+  if (!arc) return [];
+  const isOn = (angle: number): boolean =>
+    normalAngle(arc.sweep > 0 ? angle - arc.from : arc.from - angle) < Math.abs(arc.sweep);
+  return all.filter(isOn).map((angle) => circlePoint(arc, angle));
+};
+
+type Note = (kind: SnapKind, place: Point, ref?: Ref) => void;
+
+/** The places of an ellipse or a free curve: ends, middle, ends of its axes, and where a line from `from` is square or tangent to it. */
+const noteSmooth = (curve: SmoothCurve, ref: Ref, from: Point | undefined, note: Note): void => {
+  const smooth = smoothOf(curve);
+  const { at, first, breaks, closed } = smooth;
+  if (!closed) {
+    note("end", at(0), { ...ref, place: "start" });
+    note("end", at(1), { ...ref, place: "end" });
+    note("middle", equalParts(smooth, 2)[1]!, { ...ref, place: "middle" });
+  }
+  if (curve.kind === "ellipse")
+    for (let quarter = 0; quarter < 4; quarter++) {
+      const t = ellipseParameter(curve, (quarter * Math.PI) / 2);
+      if (t !== undefined) note("quarter", at(t), ref);
+    }
+  if (!from) return;
+  for (const t of feetOn(smooth, from)) note("perpendicular", at(t), ref);
+  for (const t of rootsOn((s) => cross(first(s), subtract(at(s), from)), refined(breaks, 6)))
+    note("tangent", at(t), ref);
+};
+
+/**
+ * The points that the pointer at `at` may mean, within `reach`, best first: near beats far, and at about the same distance an
+ * end beats a crossing beats a centre, and so on down the list of kinds; "nearest" comes last whatever its distance. Tangent
+ * and perpendicular points are those of a line from `from`, where one is being drawn. `grid` is the pitch of grid points, where they
+ * are wanted. Nothing in reach: an empty list.
+ */
+export const snapsAt = (
+  index: DrawingIndex,
+  at: Point,
+  reach: number,
+  {
+    from,
+    kinds,
+    grid,
+  }: { from?: Point | undefined; kinds?: ReadonlySet<SnapKind> | undefined; grid?: number | undefined } = {},
+): readonly Snap[] => {
+  const found: Snap[] = [];
+  const wants = (kind: SnapKind): boolean => !kinds || kinds.has(kind);
+  const note = (kind: SnapKind, place: Point, ref?: Ref): void => {
+    if (wants(kind) && distance(place, at) <= reach) found.push(ref ? { kind, at: place, ref } : { kind, at: place });
+  };
+  const near = searchIndex(index, growBounds({ minX: at.x, minY: at.y, maxX: at.x, maxY: at.y }, reach));
+  const curves: Extract<Item, { kind: "curve" }>[] = [];
+  const later: Exclude<Item, { kind: "curve" }>[] = [];
+  for (const item of near) {
+    if (item.kind !== "curve") {
+      // of a circle's centre and an arc's at the same place, the circle's own number is the true one
+      if (item.derived) later.push(item);
+      else note(item.kind, item.at, item.ref);
+      continue;
+    }
+    const { curve, ref } = item;
+    const nearest = curveNearest(curve, at);
+    if (nearest.distance > reach) continue;
+    curves.push(item);
+    note("nearest", nearest.at, ref);
+    for (const quarter of quarters(curve)) note("quarter", quarter, ref);
+    if (curve.kind === "piece") {
+      note("end", curve.a, { ...ref, place: "start" });
+      note("end", curve.b, { ...ref, place: "end" });
+      note("middle", piecePoint(curve, 0.5), { ...ref, place: "middle" });
+    }
+    if (isSmooth(curve)) {
+      noteSmooth(curve, ref, from, note);
+      continue;
+    }
+    const carrier = carrierOf(curve);
+    if (from && wants("perpendicular"))
+      for (const foot of feetOf(curve, from))
+        if (curveNearest(curve, foot).distance <= RESOLUTION) note("perpendicular", foot, ref);
+    if (from && wants("tangent") && carrier.kind === "circle") {
+      const tangents = tangentLinesFromPoint(from, carrier);
+      if (tangents.ok)
+        for (const { to } of tangents.value)
+          if (curveNearest(curve, to).distance <= RESOLUTION) note("tangent", to, ref);
+    }
+  }
+  for (const { kind, at: place, ref } of later)
+    if (!found.some((one) => one.kind === kind && distance(one.at, place) <= RESOLUTION)) note(kind, place, ref);
+  if (wants("crossing")) {
+    const some = curves.slice(0, CROSSING_LIMIT);
+    for (let i = 0; i < some.length; i++)
+      for (let j = i + 1; j < some.length; j++)
+        for (const meeting of meetings(some[i]!.curve, some[j]!.curve, RESOLUTION))
+          if (meeting.kind !== "overlap") note("crossing", meeting.at);
+  }
+  if (wants("extended")) for (const place of extendedCrossings(index, at, reach)) note("extended", place);
+  const { datum } = settingsOf(index.drawing);
+  note("datum", datum);
+  if (grid !== undefined && wants("grid"))
+    note("grid", {
+      x: datum.x + Math.round((at.x - datum.x) / grid) * grid,
+      y: datum.y + Math.round((at.y - datum.y) / grid) * grid,
+    });
+  const score = (snap: Snap): number =>
+    snap.kind === "nearest"
+      ? 10 * reach + distance(snap.at, at)
+      : distance(snap.at, at) + SNAP_KINDS.indexOf(snap.kind) * RANK_STEP * reach;
+  const sorted = found
+    .map((snap) => ({ snap, score: score(snap) }))
+    .sort((p, q) => p.score - q.score)
+    .slice(0, ANSWERED)
+    .map(({ snap }) => snap);
+  const distinct: Snap[] = [];
+  for (const snap of sorted)
+    if (!distinct.some((other) => distance(other.at, snap.at) <= RESOLUTION)) distinct.push(snap);
+  // a crossing or the datum may also be a centre or an end: what is there can then be named, and measured later
+  return distinct.map((snap) => {
+    const named = snap.ref
+      ? undefined
+      : sorted.find((other) => other.ref?.place && distance(other.at, snap.at) <= RESOLUTION);
+    return named?.ref ? { ...snap, ref: named.ref } : snap;
+  });
+};
+
+/** Where curves near the pointer would cross if they ran on: their carriers pass within reach, and one of the curves at least does not. */
+const extendedCrossings = (index: DrawingIndex, at: Point, reach: number): readonly Point[] => {
+  const passing = nearestInIndex(index, at, EXTENDED_LOOKED_AT, EXTENDED_REACH * reach)
+    .flatMap((item) => {
+      if (item.kind !== "curve") return [];
+      const carrier = carrierOf(item.curve);
+      if (!carrier) return [];
+      const passes = distance(carrierNearest(carrier, at), at) <= reach;
+      return passes ? [{ carrier, ends: curveNearest(item.curve, at).distance > reach, curve: item.curve }] : [];
+    })
+    .slice(0, EXTENDED_LIMIT);
+  const places: Point[] = [];
+  for (let i = 0; i < passing.length; i++)
+    for (let j = i + 1; j < passing.length; j++) {
+      const [one, other] = [passing[i]!, passing[j]!];
+      if (!one.ends && !other.ends) continue;
+      places.push(...meetingPoints(meetCarriers(one.carrier, other.carrier, RESOLUTION)));
+    }
+  return places;
+};

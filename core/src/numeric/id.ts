@@ -1,0 +1,2 @@
+/** Rises, never reused. */
+export type Id = number;

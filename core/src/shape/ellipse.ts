@@ -1,0 +1,12 @@
+import { ellipseBounds, transformEllipse } from "../geometry/ellipse.ts";
+import { oneCurve, type Kind } from "./kind.ts";
+
+/** An ellipse or part of one. */
+export const ellipseKind: Kind<"ellipse"> = {
+  ...oneCurve,
+  bounds: ellipseBounds,
+  transform: (m, ellipse) => ({ kind: "ellipse", ...transformEllipse(m, ellipse) }),
+  curves: (curve) => [{ curve }],
+  fields: { centre: "point", major: "point", ratio: "positive", from: "number", sweep: "number" },
+  nonsense: ({ major }) => (major.x === 0 && major.y === 0 ? "an ellipse has no size" : undefined),
+};

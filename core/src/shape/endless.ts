@@ -1,0 +1,11 @@
+import { transformEndless } from "../geometry/endless.ts";
+import { oneCurve, type Kind } from "./kind.ts";
+
+/** An endless layout line. */
+export const endlessKind: Kind<"endless"> = {
+  ...oneCurve,
+  bounds: () => undefined,
+  transform: (m, line) => ({ kind: "endless", ...transformEndless(m, line) }),
+  curves: (curve) => [{ curve }],
+  fields: { through: "point", angle: "number" },
+};

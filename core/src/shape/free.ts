@@ -1,0 +1,26 @@
+import { freeBounds, transformFree } from "../geometry/free.ts";
+import { oneCurve, type Kind } from "./kind.ts";
+
+/** Degrees that are read; drawn curves have 3. */
+const MOST_DEGREE = 25;
+
+/** A free curve: a B-spline. */
+export const freeKind: Kind<"free"> = {
+  ...oneCurve,
+  bounds: freeBounds,
+  transform: (m, free) => ({ kind: "free", ...transformFree(m, free) }),
+  curves: (curve) => [{ curve }],
+  fields: {
+    degree: { whole: [1, MOST_DEGREE] },
+    knots: { listOf: "number", least: 4 },
+    points: { listOf: "point", least: 2 },
+    weights: { listOf: "positive", least: 2, optional: true },
+  },
+  nonsense: ({ degree, knots, points, weights }) => {
+    if (points.length <= degree) return `a free curve of degree ${degree} has only ${points.length} points`;
+    if (knots.length !== points.length + degree + 1) return "a free curve has the wrong number of knots";
+    if (knots.some((knot, i) => i > 0 && knot < knots[i - 1]!)) return "a free curve's knots don't rise";
+    if (!(knots[points.length]! > knots[degree]!)) return "a free curve has no length";
+    return weights && weights.length !== points.length ? "a free curve has the wrong number of weights" : undefined;
+  },
+};

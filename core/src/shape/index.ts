@@ -1,0 +1,3 @@
+export * from "./kind.ts";
+export * from "./kinds.ts";
+export * from "./shape.ts";

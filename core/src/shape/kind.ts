@@ -1,0 +1,54 @@
+import type { Bounds } from "../geometry/bounds.ts";
+import type { Curve } from "../geometry/curve.ts";
+import type { Piece } from "../geometry/piece.ts";
+import type { Similarity } from "../geometry/transform.ts";
+import type { Id } from "../numeric/id.ts";
+import type { Shape } from "./shape.ts";
+
+export type ShapeKind = Shape["kind"];
+export type ShapeOf<K extends ShapeKind> = Extract<Shape, { readonly kind: K }>;
+
+/** What a field of a row must be: the one description from which rows are checked when made and when read. */
+export type Field =
+  | "number"
+  | "positive"
+  | "boolean"
+  | "point"
+  | { readonly listOf: Field; readonly least: number; readonly optional?: true }
+  | { readonly whole: readonly [least: number, most: number] }
+  | { readonly record: Fields; readonly optional?: true }
+  | { readonly pairOf: "number"; readonly optional?: true };
+export type Fields = Readonly<Record<string, Field>>;
+
+/** A curve of a shape; of a chain with the vertex that it starts at. */
+export type OwnCurve = { readonly curve: Curve; readonly vertex?: Id };
+
+/** Everything that has to be known of a kind of entity. A new kind is one file with this and one line in `kinds.ts`. */
+export type Kind<K extends ShapeKind> = {
+  /** Bounds; undefined for what has none. */
+  readonly bounds: (shape: ShapeOf<K>) => Bounds | undefined;
+  /** The shape under a similarity; ends and vertices keep their order and their ids. */
+  readonly transform: (m: Similarity, shape: ShapeOf<K>) => ShapeOf<K>;
+  /** Its curves in order; a point has none. */
+  readonly curves: (shape: ShapeOf<K>) => readonly OwnCurve[];
+  /** Its lines and arcs in order, circles in halves; undefined for what has no such form. */
+  readonly pieces: (shape: ShapeOf<K>) => readonly Piece[] | undefined;
+  /** Whether its pieces close. */
+  readonly isClosed: (shape: ShapeOf<K>) => boolean;
+  /** The same with ids of its own for whatever has ids in it. */
+  readonly renewed: (shape: ShapeOf<K>, newId: () => Id) => ShapeOf<K>;
+  /** The ids in it, such as its vertices'. */
+  readonly ownIds: (shape: ShapeOf<K>) => readonly Id[];
+  readonly fields: Fields;
+  /** What its numbers make impossible though each field is what it should be, in words; undefined where it makes sense. */
+  readonly nonsense: (shape: ShapeOf<K>) => string | undefined;
+};
+
+/** What holds for a kind that is one curve without ids in it. */
+export const oneCurve = {
+  isClosed: (): boolean => false,
+  pieces: (): undefined => undefined,
+  renewed: <S>(shape: S): S => shape,
+  ownIds: (): readonly Id[] => [],
+  nonsense: (): string | undefined => undefined,
+};
