@@ -1,5 +1,5 @@
-import type { Unit } from "@ash-edge/core/numeric";
 import type { DxfVersion } from "@ash-edge/core/formats/dxf";
+import type { Unit } from "@ash-edge/core/numeric";
 import { SHARP_LIMIT, type Corners } from "@ash-edge/core/offset";
 import { Unusable } from "./unusable.ts";
 

@@ -1,5 +1,5 @@
-import { offsetRegion } from "@ash-edge/core/offset";
 import { showLengthUnit, type Unit } from "@ash-edge/core/numeric";
+import { offsetRegion } from "@ash-edge/core/offset";
 import type { Tidied } from "@ash-edge/core/tidy";
 import type { Arguments } from "./arguments.ts";
 import { piecesOf, plain, type Finding } from "./report.ts";

@@ -1,7 +1,7 @@
 import { nestingDepths, enclosedArea } from "@ash-edge/core/contour";
 import type { ReadDrawing, ReadShape } from "@ash-edge/core/formats";
 import type { ContourRow } from "@ash-edge/core/formats/csv";
-import { circleHalves, pieceLength, type Piece, piecesBounds } from "@ash-edge/core/geometry";
+import { circleHalves, pieceLength, piecesBounds, type Piece } from "@ash-edge/core/geometry";
 import type { Unit } from "@ash-edge/core/numeric";
 import { sayFinding } from "@ash-edge/core/say";
 import type { Finding as Met, Tidied } from "@ash-edge/core/tidy";

@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
-import { arcsByPicks, parallelsOf, tangentCircles, tangentLinesOfCircles } from "./construct/index.ts";
 import { measureCallout } from "./callouts/index.ts";
-import { profileOf } from "./profile/index.ts";
+import { planRelease } from "./checks/index.ts";
+import { arcsByPicks, parallelsOf, tangentCircles, tangentLinesOfCircles } from "./construct/index.ts";
 import {
   applyEdit,
   calloutsOf,
@@ -16,11 +16,11 @@ import {
   type Edit,
 } from "./drawing/index.ts";
 import { clearLayout, draftEdit, joinPieces, planTrim } from "./edits/index.ts";
-import { indexDrawing } from "./look/index.ts";
 import { readDxf, writeDxf } from "./formats/dxf/index.ts";
 import { carrierOf } from "./geometry/index.ts";
+import { indexDrawing } from "./look/index.ts";
 import { readTypedValue } from "./numeric/index.ts";
-import { planRelease } from "./checks/index.ts";
+import { profileOf } from "./profile/index.ts";
 
 const typed = (text: string): number => {
   const read = readTypedValue(text, { unit: "in", expects: "length", kinds: true });

@@ -1,9 +1,9 @@
-import { createRequire } from "node:module";
+import type { MainModule, PathsD } from "clipper2-wasm/dist/clipper2z.js";
+import ArrayList from "jsts/java/util/ArrayList.js";
 import Coordinate from "jsts/org/locationtech/jts/geom/Coordinate.js";
 import GeometryFactory from "jsts/org/locationtech/jts/geom/GeometryFactory.js";
 import UnaryUnionOp from "jsts/org/locationtech/jts/operation/union/UnaryUnionOp.js";
-import ArrayList from "jsts/java/util/ArrayList.js";
-import type { MainModule, PathsD } from "clipper2-wasm/dist/clipper2z.js";
+import { createRequire } from "node:module";
 import { combine } from "@ash-edge/core/arrangement";
 import { enclosedArea } from "@ash-edge/core/contour";
 import { circleHalves, type Piece } from "@ash-edge/core/geometry";

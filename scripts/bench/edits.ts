@@ -22,8 +22,8 @@ import {
   takeApart,
   transformEntities,
 } from "@ash-edge/core/edits";
-import { indexDrawing, picksAt, reindex, snapsAt } from "@ash-edge/core/look";
 import { curvePoint, moving } from "@ash-edge/core/geometry";
+import { indexDrawing, picksAt, reindex, snapsAt } from "@ash-edge/core/look";
 import type { Outcome } from "@ash-edge/core/numeric";
 import { sheet } from "../../e2e/support/sheet.ts";
 import { contours } from "./contours.ts";

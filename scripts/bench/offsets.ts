@@ -1,12 +1,11 @@
-import { createRequire } from "node:module";
+import type { MainModule, PathsD } from "clipper2-wasm/dist/clipper2z.js";
 import Coordinate from "jsts/org/locationtech/jts/geom/Coordinate.js";
 import GeometryFactory from "jsts/org/locationtech/jts/geom/GeometryFactory.js";
 import BufferOp from "jsts/org/locationtech/jts/operation/buffer/BufferOp.js";
-import type { MainModule, PathsD } from "clipper2-wasm/dist/clipper2z.js";
+import { createRequire } from "node:module";
 import { enclosedArea } from "@ash-edge/core/contour";
-import { pieceLength, type Piece } from "@ash-edge/core/geometry";
+import { pieceLength, circleHalves, type Piece } from "@ash-edge/core/geometry";
 import { offset, offsetRegion } from "@ash-edge/core/offset";
-import { circleHalves } from "@ash-edge/core/geometry";
 import { blob, comb, polygon, randomFrom, traced } from "../../core/src/testing/contours.ts";
 import { flattened } from "../../core/src/testing/flattened.ts";
 import { race, say, table } from "./report.ts";

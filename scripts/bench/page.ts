@@ -1,7 +1,7 @@
+import type { Page } from "@playwright/test";
 import { readFileSync, readdirSync } from "node:fs";
 import { join } from "node:path";
 import { gzipSync } from "node:zlib";
-import type { Page } from "@playwright/test";
 import { applyEdit, drawingText, newDrawing, PROFILE_LAYER } from "@ash-edge/core/drawing";
 import { draftEdit } from "@ash-edge/core/edits";
 import { Bench } from "../../e2e/support/bench.ts";

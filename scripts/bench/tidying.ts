@@ -1,9 +1,9 @@
+import DxfParser from "dxf-parser";
+import Flatbush from "flatbush";
 import { spawnSync } from "node:child_process";
 import { mkdtempSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import DxfParser from "dxf-parser";
-import Flatbush from "flatbush";
 import { growBounds, pieceBounds, pointGrid } from "@ash-edge/core/geometry";
 import { tidy } from "@ash-edge/core/tidy";
 import { race, say, table } from "./report.ts";

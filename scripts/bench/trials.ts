@@ -1,13 +1,13 @@
-import { createRequire } from "node:module";
+import type { MainModule, PathsD } from "clipper2-wasm/dist/clipper2z.js";
 import Coordinate from "jsts/org/locationtech/jts/geom/Coordinate.js";
 import GeometryFactory from "jsts/org/locationtech/jts/geom/GeometryFactory.js";
 import BufferOp from "jsts/org/locationtech/jts/operation/buffer/BufferOp.js";
-import type { MainModule, PathsD } from "clipper2-wasm/dist/clipper2z.js";
-import { offset } from "@ash-edge/core/offset";
+import { createRequire } from "node:module";
 import { enclosedArea } from "@ash-edge/core/contour";
 import { pieceLength } from "@ash-edge/core/geometry";
-import { FAMILY_NAMES, offsetTrial } from "../../core/src/testing/offsetTrial.ts";
+import { offset } from "@ash-edge/core/offset";
 import { flattened } from "../../core/src/testing/flattened.ts";
+import { FAMILY_NAMES, offsetTrial } from "../../core/src/testing/offsetTrial.ts";
 import { say } from "./report.ts";
 
 const TRIALS = 10_000;

@@ -1,10 +1,10 @@
+import Joi from "joi";
 import { mkdtempSync, writeFileSync } from "node:fs";
 import type { AddressInfo } from "node:net";
 import { tmpdir } from "node:os";
 import { dirname, join } from "node:path";
 import { fileURLToPath } from "node:url";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import Joi from "joi";
 import { jobHeadSchema, newCalloutSchema } from "@ash-edge/core/formats/job";
 import { makeApp } from "./app.ts";
 

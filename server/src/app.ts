@@ -1,8 +1,8 @@
-import { existsSync, readFileSync } from "node:fs";
-import { join } from "node:path";
 import express, { type Express } from "express";
 import { rateLimit } from "express-rate-limit";
 import helmet from "helmet";
+import { existsSync, readFileSync } from "node:fs";
+import { join } from "node:path";
 
 export type ServerOptions = {
   /** The folder of the built application. */

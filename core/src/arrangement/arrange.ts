@@ -1,10 +1,10 @@
+import Flatbush from "flatbush";
 import { enclosedArea } from "../contour/chainMeasure.ts";
 import { windingNumber } from "../contour/winding.ts";
 import { boundsExtent } from "../geometry/bounds.ts";
-import { piecePoint, reversePiece, type Piece, piecesBounds } from "../geometry/piece.ts";
+import { piecePoint, reversePiece, piecesBounds, type Piece } from "../geometry/piece.ts";
 import { distance, type Point } from "../geometry/point.ts";
 import { resolutionFor } from "../numeric/tolerance.ts";
-import Flatbush from "flatbush";
 import { aroundVertex, type Leaving } from "./aroundVertex.ts";
 import { pieceOnSpan, spanOf } from "./span.ts";
 import { spanList } from "./spanList.ts";

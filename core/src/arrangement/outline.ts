@@ -1,6 +1,5 @@
 import { weldPieces } from "../contour/joining.ts";
-import type { Circle } from "../geometry/circle.ts";
-import { circleHalves } from "../geometry/circle.ts";
+import { circleHalves, type Circle } from "../geometry/circle.ts";
 import { pieceCentre, pieceDirection, pieceRadius, reversePiece, sweepOf, type Piece } from "../geometry/piece.ts";
 import { cross, distance, dot } from "../geometry/point.ts";
 import type { Arrangement } from "./arrange.ts";

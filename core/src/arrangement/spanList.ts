@@ -1,6 +1,6 @@
 import type { Circle } from "../geometry/circle.ts";
-import type { Point } from "../geometry/point.ts";
 import type { Piece } from "../geometry/piece.ts";
+import type { Point } from "../geometry/point.ts";
 import { spanOf, type Span } from "./span.ts";
 
 /** Pieces that are to be met with one another; one is made a span where it is asked for, which most never are. */

@@ -1,6 +1,6 @@
+import type { Callout } from "../drawing/callout.ts";
 import { showAngle, showDifference, showLength } from "../numeric/showValue.ts";
 import type { Unit } from "../numeric/units.ts";
-import type { Callout } from "../drawing/callout.ts";
 import type { CalloutState } from "./measure.ts";
 
 /** The number as it stands on the sketch: `Ø 1 3/16`, `R 14`, `6 5/8`, `3/8-16`. */

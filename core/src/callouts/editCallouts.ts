@@ -1,11 +1,11 @@
-import { entityOf, type Drawing } from "../drawing/drawing.ts";
-import { draftEdit } from "../edits/draftEdit.ts";
-import { type Edit } from "../drawing/edit.ts";
-import { curvesOf } from "../drawing/entity.ts";
-import { type Id } from "../numeric/id.ts";
-import { type Ref } from "../drawing/ref.ts";
-import { pageGet } from "../drawing/pages.ts";
 import type { Callout } from "../drawing/callout.ts";
+import { entityOf, type Drawing } from "../drawing/drawing.ts";
+import type { Edit } from "../drawing/edit.ts";
+import { curvesOf } from "../drawing/entity.ts";
+import { pageGet } from "../drawing/pages.ts";
+import type { Ref } from "../drawing/ref.ts";
+import { draftEdit } from "../edits/draftEdit.ts";
+import type { Id } from "../numeric/id.ts";
 import { measureCallout } from "./measure.ts";
 import type { WrittenCallout } from "./readCallout.ts";
 

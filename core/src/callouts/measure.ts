@@ -1,11 +1,11 @@
+import type { Callout } from "../drawing/callout.ts";
+import { curveAt, entityOf, settingsOf, type Drawing } from "../drawing/drawing.ts";
+import type { Ref } from "../drawing/ref.ts";
 import { carrierOf, carrierNearest, curveLength, isSmooth, type Curve } from "../geometry/curve.ts";
 import { pieceLength, piecePoint } from "../geometry/piece.ts";
 import { angleOf, cross, distance, subtract, type Point } from "../geometry/point.ts";
 import { signedAngle, toDegrees } from "../numeric/angle.ts";
 import { TRUE_WITHIN } from "../numeric/tolerance.ts";
-import { curveAt, entityOf, settingsOf, type Drawing } from "../drawing/drawing.ts";
-import type { Ref } from "../drawing/ref.ts";
-import type { Callout } from "../drawing/callout.ts";
 
 /** How a callout stands: by `by` = measured - called. */
 export type CalloutState =

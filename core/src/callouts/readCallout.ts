@@ -1,9 +1,9 @@
+import type { Callout } from "../drawing/callout.ts";
 import { done, refuse, type Outcome } from "../numeric/outcome.ts";
+import { showLength } from "../numeric/showValue.ts";
 import { readTypedValue } from "../numeric/typedValue.ts";
 import type { Unit } from "../numeric/units.ts";
-import { showLength } from "../numeric/showValue.ts";
 import { calloutText } from "./describe.ts";
-import type { Callout } from "../drawing/callout.ts";
 
 /** A callout as it is written down, before it has an id, a pin or links. */
 export type WrittenCallout = Pick<Callout, "kind" | "value" | "name"> &

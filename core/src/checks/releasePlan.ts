@@ -1,11 +1,10 @@
-import { profileOf, type Contour } from "../profile/profile.ts";
 import { enclosedArea } from "../contour/chainMeasure.ts";
-import type { Drawing } from "../drawing/drawing.ts";
-import { unitOf } from "../drawing/drawing.ts";
+import { unitOf, type Drawing } from "../drawing/drawing.ts";
 import type { Piece } from "../geometry/piece.ts";
 import type { Point } from "../geometry/point.ts";
-import { allowanceFor } from "../offset/allowance.ts";
 import type { Unit } from "../numeric/units.ts";
+import { allowanceFor } from "../offset/allowance.ts";
+import { profileOf, type Contour } from "../profile/profile.ts";
 import { faultsOf, type Fault } from "./faults.ts";
 
 /** One contour as it goes into a file. */

@@ -1,12 +1,11 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import type { Circle } from "../geometry/circle.ts";
-import type { Carrier } from "../geometry/curve.ts";
-import { carrierNearest } from "../geometry/curve.ts";
+import { carrierNearest, type Carrier } from "../geometry/curve.ts";
 import { distance, type Point } from "../geometry/point.ts";
 import { scaleOf, transformPoint, type Similarity } from "../geometry/transform.ts";
-import { between, placements, points } from "../testing/placements.ts";
 import { residualBound } from "../numeric/tolerance.ts";
+import { between, placements, points } from "../testing/placements.ts";
 import { circlesTouchingThree, circleOnDiameter, circleThrough } from "./index.ts";
 
 const circle = (x: number, y: number, radius: number): Carrier => ({ kind: "circle", centre: { x, y }, radius });

@@ -1,6 +1,5 @@
 import type { Circle } from "../geometry/circle.ts";
-import type { Carrier } from "../geometry/curve.ts";
-import { carrierNearest } from "../geometry/curve.ts";
+import { carrierNearest, type Carrier } from "../geometry/curve.ts";
 import { along, distance, dot, leftOf, subtract, unit, type Point } from "../geometry/point.ts";
 import { meetCarriers } from "../intersect/carriers.ts";
 import { done, refuse, type Outcome } from "../numeric/outcome.ts";

@@ -4,8 +4,8 @@ import { pieceLength, piecePoint, pieceRadius, sweepOf, type Piece } from "../ge
 import { angleOf, distance, subtract, type Point } from "../geometry/point.ts";
 import { scaleOf, transformPoint } from "../geometry/transform.ts";
 import type { Outcome } from "../numeric/outcome.ts";
-import { between, placements, points } from "../testing/placements.ts";
 import { residualBound } from "../numeric/tolerance.ts";
+import { between, placements, points } from "../testing/placements.ts";
 import {
   arcFrom,
   arcFromWithRadius,

@@ -1,6 +1,6 @@
-import { TURN } from "../numeric/angle.ts";
 import type { Ellipse } from "../geometry/ellipse.ts";
 import { cross, distance, dot, leftOf, norm, subtract, times, unit, type Point } from "../geometry/point.ts";
+import { TURN } from "../numeric/angle.ts";
 import { done, refuse, type Outcome } from "../numeric/outcome.ts";
 import { RESOLUTION } from "../numeric/tolerance.ts";
 

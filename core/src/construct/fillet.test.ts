@@ -13,8 +13,8 @@ import {
 import { angleOf, cross, distance, dot, leftOf, subtract, type Point } from "../geometry/point.ts";
 import { scaleOf } from "../geometry/transform.ts";
 import type { Outcome } from "../numeric/outcome.ts";
-import { between, placements } from "../testing/placements.ts";
 import { residualBound } from "../numeric/tolerance.ts";
+import { between, placements } from "../testing/placements.ts";
 import {
   chamferByAngle,
   chamferCorner,

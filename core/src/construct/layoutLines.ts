@@ -1,10 +1,18 @@
-import type { Carrier, Curve } from "../geometry/curve.ts";
-import { carrierOf, curveNearest, curvePoint, directionAt, isSmooth, smoothOf } from "../geometry/curve.ts";
 import type { Circle } from "../geometry/circle.ts";
-import { equalParts } from "../geometry/smooth.ts";
+import {
+  carrierOf,
+  curveNearest,
+  curvePoint,
+  directionAt,
+  isSmooth,
+  smoothOf,
+  type Carrier,
+  type Curve,
+} from "../geometry/curve.ts";
 import { endlessSide, endlessThrough, type Endless } from "../geometry/endless.ts";
 import { piecePoint } from "../geometry/piece.ts";
 import { along, angleOf, cross, distance, dot, leftOf, subtract, times, add, type Point } from "../geometry/point.ts";
+import { equalParts } from "../geometry/smooth.ts";
 import { meetCarriers } from "../intersect/carriers.ts";
 import { meetings } from "../intersect/meetings.ts";
 import { unitAt } from "../numeric/angle.ts";

@@ -1,5 +1,4 @@
-import type { Curve } from "../geometry/curve.ts";
-import { carrierOf, curveNearest } from "../geometry/curve.ts";
+import { carrierOf, curveNearest, type Curve } from "../geometry/curve.ts";
 import { endlessDirection, endlessSide } from "../geometry/endless.ts";
 import { along, angleOf, distance, leftOf, type Point } from "../geometry/point.ts";
 import { done, refuse, type Outcome } from "../numeric/outcome.ts";

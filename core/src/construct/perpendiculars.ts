@@ -6,13 +6,13 @@ import {
   isSmooth,
   pieceCarrier,
   smoothOf,
+  carrierNearest,
   type Curve,
 } from "../geometry/curve.ts";
 import { arcBetween, type Piece } from "../geometry/piece.ts";
 import { along, cross, distance, dot, leftOf, subtract, unit, type Point } from "../geometry/point.ts";
 import { feetOn } from "../geometry/smooth.ts";
 import { meetings } from "../intersect/meetings.ts";
-import { carrierNearest } from "../geometry/curve.ts";
 import { done, refuse, type Outcome } from "../numeric/outcome.ts";
 import { RESOLUTION } from "../numeric/tolerance.ts";
 

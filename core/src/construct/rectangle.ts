@@ -1,6 +1,5 @@
+import { bulgeOf, type Piece } from "../geometry/piece.ts";
 import { turned, type Point } from "../geometry/point.ts";
-import type { Piece } from "../geometry/piece.ts";
-import { bulgeOf } from "../geometry/piece.ts";
 import { unitAt } from "../numeric/angle.ts";
 import { done, refuse, type Outcome } from "../numeric/outcome.ts";
 import { RESOLUTION } from "../numeric/tolerance.ts";

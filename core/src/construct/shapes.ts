@@ -1,6 +1,6 @@
+import { arcAt } from "../geometry/circle.ts";
 import { bulgeOf, type Piece } from "../geometry/piece.ts";
 import { add, along, angleOf, distance, leftOf, subtract, times, turned, unit, type Point } from "../geometry/point.ts";
-import { arcAt } from "../geometry/circle.ts";
 import { unitAt } from "../numeric/angle.ts";
 import { done, refuse, type Outcome } from "../numeric/outcome.ts";
 import { RESOLUTION } from "../numeric/tolerance.ts";

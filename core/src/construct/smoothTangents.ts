@@ -17,8 +17,8 @@ import { feetOn } from "../geometry/smooth.ts";
 import { done, refuse, type Outcome } from "../numeric/outcome.ts";
 import { refined, rootsOn } from "../numeric/roots.ts";
 import { RESOLUTION } from "../numeric/tolerance.ts";
-import type { TangentLine } from "./tangentLines.ts";
 import type { TangentCircle } from "./tangentArcs.ts";
+import type { TangentLine } from "./tangentLines.ts";
 
 /** Something convex and round that a line can touch: a point, a circle or a whole ellipse. */
 export type Round =

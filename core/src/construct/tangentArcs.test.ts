@@ -6,8 +6,8 @@ import { transformEndless } from "../geometry/endless.ts";
 import { pieceRadius, sweepOf } from "../geometry/piece.ts";
 import { cross, distance, subtract } from "../geometry/point.ts";
 import { scaleOf, type Similarity } from "../geometry/transform.ts";
-import { between, placements, points } from "../testing/placements.ts";
 import { residualBound } from "../numeric/tolerance.ts";
+import { between, placements, points } from "../testing/placements.ts";
 import { arcsByPicks, arcsOfTangentCircle, tangentCircles } from "./tangentArcs.ts";
 
 const round = (x: number, radius: number): Carrier => ({ kind: "circle", centre: { x, y: 0 }, radius });

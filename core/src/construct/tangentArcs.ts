@@ -1,5 +1,4 @@
-import type { Carrier } from "../geometry/curve.ts";
-import { carrierNearest } from "../geometry/curve.ts";
+import { carrierNearest, type Carrier } from "../geometry/curve.ts";
 import { arcBetween, type Piece } from "../geometry/piece.ts";
 import { along, cross, distance, dot, leftOf, subtract, unit, type Point } from "../geometry/point.ts";
 import { meetCarriers, meetingPoints } from "../intersect/carriers.ts";

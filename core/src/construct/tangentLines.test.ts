@@ -3,8 +3,8 @@ import { describe, expect, it } from "vitest";
 import { transformCircle, type Circle } from "../geometry/circle.ts";
 import { distance, dot, subtract } from "../geometry/point.ts";
 import { scaleOf, transformPoint } from "../geometry/transform.ts";
-import { between, placements } from "../testing/placements.ts";
 import { residualBound } from "../numeric/tolerance.ts";
+import { between, placements } from "../testing/placements.ts";
 import { tangentLinesFromPoint, tangentLinesOfCircles, type TangentLine } from "./tangentLines.ts";
 
 const origin = { x: 0, y: 0 };

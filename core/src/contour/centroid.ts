@@ -1,5 +1,5 @@
-import { add, cross, distance, leftOf, subtract, times, unit, type Point } from "../geometry/point.ts";
 import { segmentArea, sweepOf, type Piece } from "../geometry/piece.ts";
+import { add, cross, distance, leftOf, subtract, times, unit, type Point } from "../geometry/point.ts";
 
 /**
  * The centre of area of what closed `pieces` enclose; undefined where they enclose nothing. The polygon of chords by triangles about

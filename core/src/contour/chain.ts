@@ -1,7 +1,7 @@
-import type { Id } from "../numeric/id.ts";
 import { pieceNearest, piecePoint, splitPiece, type Piece } from "../geometry/piece.ts";
 import type { Point } from "../geometry/point.ts";
 import { isMirror, scaleOf, transformPoint, type Similarity } from "../geometry/transform.ts";
+import type { Id } from "../numeric/id.ts";
 
 /** A corner of a chain; `bulge` is that of the piece that starts here. */
 export type Vertex = {

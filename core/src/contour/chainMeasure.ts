@@ -1,7 +1,6 @@
-import type { Chain } from "./chain.ts";
-import { chainPieces } from "./chain.ts";
 import { pieceLength, segmentArea, type Piece } from "../geometry/piece.ts";
 import { cross, subtract, type Point } from "../geometry/point.ts";
+import { chainPieces, type Chain } from "./chain.ts";
 
 export const chainLength = (chain: Chain): number =>
   chainPieces(chain).reduce((sum, piece) => sum + pieceLength(piece), 0);

@@ -2,17 +2,17 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { applyEdit, newDrawing, PROFILE_LAYER, type Drawing } from "../drawing/index.ts";
 import { draftEdit } from "../edits/index.ts";
-import { type Shape } from "../shape/index.ts";
 import { circleHalves } from "../geometry/circle.ts";
-import { scaleOf, transformPoint } from "../geometry/transform.ts";
 import { pieceLength, reversePiece, type Piece } from "../geometry/piece.ts";
 import { distance, type Point } from "../geometry/point.ts";
+import { scaleOf, transformPoint } from "../geometry/transform.ts";
+import { profileOf } from "../profile/profile.ts";
+import type { Shape } from "../shape/index.ts";
 import { between, placements } from "../testing/placements.ts";
 import { chainNearest, chainPoint, splitChain, transformChain } from "./chain.ts";
 import { chainArea, chainLength, enclosedArea, reverseChain } from "./chainMeasure.ts";
 import { joinRuns, runPieces } from "./joining.ts";
 import { nestingDepths } from "./nesting.ts";
-import { profileOf } from "../profile/profile.ts";
 import { windingNumber } from "./winding.ts";
 
 /** A star-shaped outline about the origin, some sides bowed: simple, and its inside is known. */

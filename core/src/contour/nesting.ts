@@ -1,5 +1,5 @@
 import { boxTree } from "../geometry/boxTree.ts";
-import { pieceNearest, piecePoint, type Piece, piecesBounds } from "../geometry/piece.ts";
+import { pieceNearest, piecePoint, piecesBounds, type Piece } from "../geometry/piece.ts";
 import type { Point } from "../geometry/point.ts";
 import { resolutionFor } from "../numeric/tolerance.ts";
 import { windingNumber } from "./winding.ts";

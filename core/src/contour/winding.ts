@@ -1,6 +1,6 @@
 import { orient2d } from "robust-predicates";
-import { distance, type Point } from "../geometry/point.ts";
 import { pieceCentre, pieceRadius, type Piece } from "../geometry/piece.ts";
+import { distance, type Point } from "../geometry/point.ts";
 
 /** -1, 0 or 1: `p` on the right of, on, or on the left of the line from `a` to `b`; exact. The library counts the other way. */
 const sideOf = (a: Point, b: Point, p: Point): number => Math.sign(-orient2d(a.x, a.y, b.x, b.y, p.x, p.y));

@@ -1,11 +1,27 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { measureCallout } from "../callouts/measure.ts";
-import { profileOf } from "../profile/profile.ts";
+import { clearLayout, draftEdit, joinPieces, planTrim, removeEntities } from "../edits/index.ts";
 import { carrierOf, pieceCarrier } from "../geometry/curve.ts";
 import { pieceLength, type Piece } from "../geometry/piece.ts";
 import { distance, type Point } from "../geometry/point.ts";
+import {
+  countByKind,
+  invertSelection,
+  selectByBox,
+  selectInside,
+  selectLike,
+  selectRun,
+  describeRef,
+  indexDrawing,
+  picksAt,
+  reindex,
+  searchIndex,
+  snapsAt,
+} from "../look/index.ts";
 import { RESOLUTION } from "../numeric/tolerance.ts";
+import { profileOf } from "../profile/profile.ts";
+import type { Shape } from "../shape/index.ts";
 import { between, points } from "../testing/placements.ts";
 import {
   applyEdit,
@@ -26,22 +42,6 @@ import {
   type Drawing,
   type Edit,
 } from "./index.ts";
-import {
-  countByKind,
-  invertSelection,
-  selectByBox,
-  selectInside,
-  selectLike,
-  selectRun,
-  describeRef,
-  indexDrawing,
-  picksAt,
-  reindex,
-  searchIndex,
-  snapsAt,
-} from "../look/index.ts";
-import { clearLayout, draftEdit, joinPieces, planTrim, removeEntities } from "../edits/index.ts";
-import { type Shape } from "../shape/index.ts";
 
 const add = (
   drawing: Drawing,

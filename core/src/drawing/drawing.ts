@@ -1,19 +1,18 @@
-import type { Callout } from "./callout.ts";
-import type { Bounds } from "../geometry/bounds.ts";
-import { unionBounds } from "../geometry/bounds.ts";
+import { chainPiece } from "../contour/chain.ts";
+import { unionBounds, type Bounds } from "../geometry/bounds.ts";
 import type { Curve } from "../geometry/curve.ts";
 import type { Point } from "../geometry/point.ts";
+import type { Id } from "../numeric/id.ts";
 import { refuse, type Outcome } from "../numeric/outcome.ts";
 import { JOIN_TOLERANCE } from "../numeric/tolerance.ts";
 import type { Unit } from "../numeric/units.ts";
-import { chainPiece } from "../contour/chain.ts";
 import { shapeBounds } from "../shape/kinds.ts";
-import { type Entity } from "./entity.ts";
-import { type Id } from "../numeric/id.ts";
-import { type Ref } from "./ref.ts";
+import type { Callout } from "./callout.ts";
+import type { Entity } from "./entity.ts";
 import { FIRST_LAYERS, LAYOUT_LAYER, type Layer } from "./layer.ts";
-import type { Picture } from "./picture.ts";
 import { emptyPages, pageGet, pageRows, pagesWith, type Pages } from "./pages.ts";
+import type { Picture } from "./picture.ts";
+import type { Ref } from "./ref.ts";
 
 /** One row: what holds for the whole drawing. */
 export type Settings = {

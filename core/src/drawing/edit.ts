@@ -1,10 +1,8 @@
-import type { Callout } from "./callout.ts";
-import { pageGet, pageRows, pagesWith, type Pages } from "./pages.ts";
+import type { Id } from "../numeric/id.ts";
 import { TABLES, type Drawing, type TableName } from "./drawing.ts";
-import { sameRef, type Ref } from "./ref.ts";
-import { type Entity } from "./entity.ts";
-import { type Id } from "../numeric/id.ts";
-import { type Shape } from "../shape/shape.ts";
+import type { Entity } from "./entity.ts";
+import { pagesWith, type Pages } from "./pages.ts";
+import type { Ref } from "./ref.ts";
 
 export type Change = {
   readonly table: TableName;

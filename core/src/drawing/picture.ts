@@ -1,5 +1,4 @@
-import type { Bounds } from "../geometry/bounds.ts";
-import { boundsOf } from "../geometry/bounds.ts";
+import { boundsOf, type Bounds } from "../geometry/bounds.ts";
 import { turned, type Point } from "../geometry/point.ts";
 import type { Id } from "../numeric/id.ts";
 

@@ -2,9 +2,24 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { slotOf } from "../construct/shapes.ts";
 import { enclosedArea } from "../contour/chainMeasure.ts";
+import { chainOfPieces, chainPieces } from "../contour/index.ts";
+import {
+  applyEdit,
+  curvesOf,
+  drawingText,
+  entityOf,
+  invertEdit,
+  newDrawing,
+  PROFILE_LAYER,
+  type Drawing,
+  type Edit,
+  type Entity,
+} from "../drawing/index.ts";
 import { pieceCentre, pieceLength, pieceRadius, type Piece } from "../geometry/piece.ts";
 import { distance, type Point } from "../geometry/point.ts";
+import { handlesOf, indexDrawing } from "../look/index.ts";
 import type { Outcome } from "../numeric/outcome.ts";
+import type { Shape } from "../shape/index.ts";
 import { between } from "../testing/placements.ts";
 import {
   addCorner,
@@ -19,21 +34,6 @@ import {
   stretch,
   takeApart,
 } from "./index.ts";
-import {
-  applyEdit,
-  curvesOf,
-  drawingText,
-  entityOf,
-  invertEdit,
-  newDrawing,
-  PROFILE_LAYER,
-  type Drawing,
-  type Edit,
-  type Entity,
-} from "../drawing/index.ts";
-import { chainOfPieces, chainPieces } from "../contour/index.ts";
-import { handlesOf, indexDrawing } from "../look/index.ts";
-import { type Shape } from "../shape/index.ts";
 
 type ChainEntity = Entity & { readonly kind: "chain" };
 const value = <T>(outcome: Outcome<T>): T => {

@@ -1,25 +1,8 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
+import { rectangleOf } from "../construct/rectangle.ts";
 import { centroidOf } from "../contour/centroid.ts";
 import { enclosedArea } from "../contour/chainMeasure.ts";
-import { rectangleOf } from "../construct/rectangle.ts";
-import { circleHalves } from "../geometry/circle.ts";
-import { arcOf, pieceLength, pieceRadius, transformPiece, type Piece } from "../geometry/piece.ts";
-import { distance, type Point } from "../geometry/point.ts";
-import { moving, scaleOf, transformPoint, turning } from "../geometry/transform.ts";
-import { RESOLUTION } from "../numeric/tolerance.ts";
-import { between, placements, points } from "../testing/placements.ts";
-import { residualBound } from "../numeric/tolerance.ts";
-import {
-  addLayer,
-  changeLayer,
-  changeProperty,
-  draftEdit,
-  propertiesOf,
-  putOnLayer,
-  removeLayer,
-  transformEntities,
-} from "./index.ts";
 import {
   applyEdit,
   drawingText,
@@ -32,8 +15,24 @@ import {
   type Drawing,
   type Entity,
 } from "../drawing/index.ts";
+import { circleHalves } from "../geometry/circle.ts";
+import { arcOf, pieceLength, pieceRadius, transformPiece, type Piece } from "../geometry/piece.ts";
+import { distance, type Point } from "../geometry/point.ts";
+import { moving, scaleOf, transformPoint, turning } from "../geometry/transform.ts";
 import { indexDrawing, snapsAt, type SnapKind } from "../look/index.ts";
-import { type Shape } from "../shape/index.ts";
+import { RESOLUTION, residualBound } from "../numeric/tolerance.ts";
+import type { Shape } from "../shape/index.ts";
+import { between, placements, points } from "../testing/placements.ts";
+import {
+  addLayer,
+  changeLayer,
+  changeProperty,
+  draftEdit,
+  propertiesOf,
+  putOnLayer,
+  removeLayer,
+  transformEntities,
+} from "./index.ts";
 
 const withShapes = (shapes: readonly Shape[], layer = PROFILE_LAYER): { drawing: Drawing; ids: number[] } => {
   const start = newDrawing("mm");

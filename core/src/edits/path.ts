@@ -1,13 +1,13 @@
 import { chainPieces, type Vertex } from "../contour/chain.ts";
-import { type Entity } from "../drawing/entity.ts";
-import { type Id } from "../numeric/id.ts";
-import { type Ref } from "../drawing/ref.ts";
+import { weldPieces } from "../contour/joining.ts";
+import { entityOf } from "../drawing/drawing.ts";
+import type { Entity } from "../drawing/entity.ts";
+import type { Ref } from "../drawing/ref.ts";
 import { pieceDirection, reversePiece, type Piece } from "../geometry/piece.ts";
 import { cross, distance, dot, type Point } from "../geometry/point.ts";
-import { weldPieces } from "../contour/joining.ts";
-import { RESOLUTION } from "../numeric/tolerance.ts";
-import { entityOf } from "../drawing/drawing.ts";
 import { searchIndex, type DrawingIndex } from "../look/drawingIndex.ts";
+import type { Id } from "../numeric/id.ts";
+import { RESOLUTION } from "../numeric/tolerance.ts";
 import type { EditDraft } from "./draftEdit.ts";
 
 /** A piece of a run joined end to end: of a chain with the id of the vertex it starts at, else a loose one with its own id. */

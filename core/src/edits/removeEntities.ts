@@ -1,8 +1,7 @@
-import type { Drawing } from "../drawing/drawing.ts";
-import { entityOf } from "../drawing/drawing.ts";
-import { draftEdit } from "./draftEdit.ts";
-import { type Edit } from "../drawing/edit.ts";
+import { entityOf, type Drawing } from "../drawing/drawing.ts";
+import type { Edit } from "../drawing/edit.ts";
 import type { Id } from "../numeric/id.ts";
+import { draftEdit } from "./draftEdit.ts";
 
 /** Takes out what is picked; ids that are already gone are passed over. Undefined when nothing is left to remove. */
 export const removeEntities = (drawing: Drawing, ids: readonly Id[]): Edit | undefined => {

@@ -1,18 +1,11 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { measureCallout } from "../callouts/measure.ts";
-import { enclosedArea } from "../contour/chainMeasure.ts";
-import { profileOf } from "../profile/profile.ts";
 import { chamferCorner } from "../construct/cornerCuts.ts";
-import { rectangleOf } from "../construct/rectangle.ts";
 import { freeThrough } from "../construct/freeThrough.ts";
-import { curveEnds, curveLength, curveNearest } from "../geometry/curve.ts";
-import { pieceCentre, pieceLength, type Piece } from "../geometry/piece.ts";
-import { distance, type Point } from "../geometry/point.ts";
-import { moving, turning } from "../geometry/transform.ts";
-import type { Outcome } from "../numeric/outcome.ts";
-import { sayJoined } from "../say/say.ts";
-import { between, points } from "../testing/placements.ts";
+import { rectangleOf } from "../construct/rectangle.ts";
+import { enclosedArea } from "../contour/chainMeasure.ts";
+import { chainOfPieces, chainPieces } from "../contour/index.ts";
 import {
   applyEdit,
   calloutsOf,
@@ -27,8 +20,16 @@ import {
   type Edit,
   type Entity,
 } from "../drawing/index.ts";
+import { curveEnds, curveLength, curveNearest } from "../geometry/curve.ts";
+import { pieceCentre, pieceLength, type Piece } from "../geometry/piece.ts";
+import { distance, type Point } from "../geometry/point.ts";
+import { moving, turning } from "../geometry/transform.ts";
 import { changedShapes, indexDrawing } from "../look/index.ts";
-import { chainOfPieces, chainPieces } from "../contour/index.ts";
+import type { Outcome } from "../numeric/outcome.ts";
+import { profileOf } from "../profile/profile.ts";
+import { sayJoined } from "../say/say.ts";
+import type { Shape } from "../shape/index.ts";
+import { between, points } from "../testing/placements.ts";
 import {
   copyEntities,
   cornerAt,
@@ -54,7 +55,6 @@ import {
   takeApart,
   trimAlong,
 } from "./index.ts";
-import { type Shape } from "../shape/index.ts";
 
 const value = <T>(outcome: Outcome<T>): T => {
   if (!outcome.ok) throw new Error(outcome.refusal.code);

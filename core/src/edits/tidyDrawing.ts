@@ -1,12 +1,12 @@
-import { pieceLength, type Piece } from "../geometry/piece.ts";
-import type { Origin, Thing, Tidied, TidyResult } from "../tidy/things.ts";
-import { calloutsOf, cutEntities, entityOf, layerOf, settingsOf, type Drawing } from "../drawing/drawing.ts";
-import { draftEdit } from "./draftEdit.ts";
-import { type Edit } from "../drawing/edit.ts";
 import { chainPieces, type Vertex } from "../contour/chain.ts";
-import { type Entity } from "../drawing/entity.ts";
-import { type Id } from "../numeric/id.ts";
-import { type Ref } from "../drawing/ref.ts";
+import { calloutsOf, cutEntities, entityOf, layerOf, settingsOf, type Drawing } from "../drawing/drawing.ts";
+import type { Edit } from "../drawing/edit.ts";
+import type { Entity } from "../drawing/entity.ts";
+import type { Ref } from "../drawing/ref.ts";
+import { pieceLength, type Piece } from "../geometry/piece.ts";
+import type { Id } from "../numeric/id.ts";
+import type { Origin, Thing, Tidied, TidyResult } from "../tidy/things.ts";
+import { draftEdit } from "./draftEdit.ts";
 
 /**
  * What of a drawing is tidied: lines, arcs, circles and chains that are no layout, on layers that are not locked; all, or those among

@@ -1,6 +1,9 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { freeThrough } from "../construct/freeThrough.ts";
+import { chainOfPieces } from "../contour/index.ts";
+import { applyEdit, newDrawing, PROFILE_LAYER } from "../drawing/index.ts";
+import { draftEdit, jointNear, slideJoint } from "../edits/index.ts";
 import { ellipseAt, smoothOf, type Curve } from "../geometry/index.ts";
 import { arcOf, pieceDirection, pieceRadius, type Piece } from "../geometry/piece.ts";
 import { angleOf, distance, subtract } from "../geometry/point.ts";
@@ -8,9 +11,6 @@ import { signedAngle } from "../numeric/angle.ts";
 import { polygon, roundedCorners } from "../testing/contours.ts";
 import { flattened } from "../testing/flattened.ts";
 import { distanceTo } from "../testing/offsetChecks.ts";
-import { applyEdit, newDrawing, PROFILE_LAYER } from "../drawing/index.ts";
-import { chainOfPieces } from "../contour/index.ts";
-import { draftEdit, jointNear, slideJoint } from "../edits/index.ts";
 import { arcsThrough, fitCurve, fitOneArc, fitRun, type ArcFit } from "./index.ts";
 
 const ellipse = (a: number, b: number, from = 0, sweep = 2 * Math.PI): Curve & { kind: "ellipse" } => ({

@@ -1,8 +1,7 @@
-import { pieceNearest, type Piece } from "../geometry/piece.ts";
+import { smoothOf, type Curve } from "../geometry/curve.ts";
 import { isWhole, type Ellipse } from "../geometry/ellipse.ts";
+import { pieceNearest, type Piece } from "../geometry/piece.ts";
 import { distance, dot, leftOf, subtract, type Point } from "../geometry/point.ts";
-import { smoothOf } from "../geometry/curve.ts";
-import type { Curve } from "../geometry/curve.ts";
 import { biarc, oneArc } from "./biarc.ts";
 import { stationsOfRun, stationsOfSmooth, type Station } from "./stations.ts";
 

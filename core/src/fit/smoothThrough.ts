@@ -1,6 +1,6 @@
+import type { Free } from "../geometry/free.ts";
 import { piecePoint, pieceRadius, sweepOf, type Piece } from "../geometry/piece.ts";
 import { angleOf, distance, subtract, type Point } from "../geometry/point.ts";
-import type { Free } from "../geometry/free.ts";
 import { signedAngle } from "../numeric/angle.ts";
 import { arrivingAlong, biarc, leavingAlong, oneArc } from "./biarc.ts";
 

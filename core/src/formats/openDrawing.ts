@@ -1,6 +1,6 @@
 import { applyEdit, newDrawing, type CutRole, type Drawing } from "../drawing/index.ts";
 import { draftEdit } from "../edits/index.ts";
-import { type Id } from "../numeric/index.ts";
+import type { Id } from "../numeric/index.ts";
 import type { Unit } from "../numeric/units.ts";
 import type { ReadDrawing, ReadShape } from "./readShapes.ts";
 

@@ -1,3 +1,4 @@
+import type { ReleasedContour } from "../checks/releasePlan.ts";
 import type { Circle } from "../geometry/circle.ts";
 import { halfAxes, type Ellipse } from "../geometry/ellipse.ts";
 import { transformFree, type Free } from "../geometry/free.ts";
@@ -5,7 +6,6 @@ import { arcBetween, arcOf, transformPiece, type Piece } from "../geometry/piece
 import { cross, dot, leftOf, norm, times, add, type Point } from "../geometry/point.ts";
 import { scaleOf, transformPoint, transformVector, type Similarity } from "../geometry/transform.ts";
 import type { Unit } from "../numeric/units.ts";
-import type { ReleasedContour } from "../checks/releasePlan.ts";
 
 /** The geometry of something read from a file. */
 export type ReadGeometry =

@@ -1,5 +1,5 @@
 import { normalAngle } from "../numeric/angle.ts";
-import { type Bounds } from "./bounds.ts";
+import type { Bounds } from "./bounds.ts";
 import { circleBounds, circleLength, circleNearest, circlePoint, type Circle } from "./circle.ts";
 import { ellipseBounds, ellipseSmooth, type Ellipse } from "./ellipse.ts";
 import { endlessDirection, endlessNearest, endlessPoint, type Endless } from "./endless.ts";

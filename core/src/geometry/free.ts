@@ -1,6 +1,6 @@
+import { rootsOn, refined } from "../numeric/roots.ts";
 import { boundsOf, type Bounds } from "./bounds.ts";
 import type { Point } from "./point.ts";
-import { rootsOn, refined } from "../numeric/roots.ts";
 import type { Smooth } from "./smooth.ts";
 import { transformPoint, type Similarity } from "./transform.ts";
 

@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { between, placements, points } from "../testing/placements.ts";
 import { residualBound } from "../numeric/tolerance.ts";
+import { between, placements, points } from "../testing/placements.ts";
 import { boundsExtent } from "./bounds.ts";
 import {
   arcBetween,

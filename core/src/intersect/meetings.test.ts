@@ -1,13 +1,12 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
+import { transformCircle } from "../geometry/circle.ts";
 import { curveNearest, type Curve } from "../geometry/curve.ts";
 import { transformPiece } from "../geometry/piece.ts";
-import { transformCircle } from "../geometry/circle.ts";
 import { distance } from "../geometry/point.ts";
 import { scaleOf, type Similarity } from "../geometry/transform.ts";
-import { RESOLUTION } from "../numeric/tolerance.ts";
+import { RESOLUTION, residualBound } from "../numeric/tolerance.ts";
 import { between, placements, points } from "../testing/placements.ts";
-import { residualBound } from "../numeric/tolerance.ts";
 import { meetings, type Meeting } from "./meetings.ts";
 
 const line = (x1: number, y1: number, x2: number, y2: number): Curve => ({

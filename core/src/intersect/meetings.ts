@@ -1,3 +1,4 @@
+import { boundsMeet, growBounds } from "../geometry/bounds.ts";
 import {
   carrierOf,
   curveBounds,
@@ -7,7 +8,6 @@ import {
   type Carrier,
   type Curve,
 } from "../geometry/curve.ts";
-import { boundsMeet, growBounds } from "../geometry/bounds.ts";
 import { pieceLength, piecePoint as pointOf } from "../geometry/piece.ts";
 import { cross, distance, leftOf, subtract, unit, type Point } from "../geometry/point.ts";
 import { meetCarriers, meetingPoints } from "./carriers.ts";

@@ -1,11 +1,11 @@
 import { endedAt, startedAt } from "../construct/cornerCuts.ts";
+import type { Edit } from "../drawing/edit.ts";
+import { curvesOf, type Entity } from "../drawing/entity.ts";
 import { carrierNearest, pieceCarrier, type Curve } from "../geometry/curve.ts";
 import { partOfPiece, pieceDirection, pieceNearest, piecePoint, type Piece } from "../geometry/piece.ts";
 import { distance, dot } from "../geometry/point.ts";
 import { RESOLUTION } from "../numeric/tolerance.ts";
-import type { Edit } from "../drawing/edit.ts";
-import { curvesOf, type Entity } from "../drawing/entity.ts";
-import { type Shape } from "../shape/shape.ts";
+import type { Shape } from "../shape/shape.ts";
 
 export type ChangedShapes = { readonly comes: readonly Shape[]; readonly goes: readonly Shape[] };
 

@@ -1,11 +1,11 @@
-import { halfAxes } from "../geometry/ellipse.ts";
+import { calloutsOf, curveAt, entityOf, isLayout, settingsOf, unitOf, type Drawing } from "../drawing/drawing.ts";
+import { sameRef, type Ref } from "../drawing/ref.ts";
 import { carrierOf, isSmooth } from "../geometry/curve.ts";
+import { halfAxes } from "../geometry/ellipse.ts";
 import { pieceLength } from "../geometry/piece.ts";
 import { subtract, type Point } from "../geometry/point.ts";
 import { showLength } from "../numeric/showValue.ts";
 import { TRUE_WITHIN } from "../numeric/tolerance.ts";
-import { calloutsOf, curveAt, entityOf, isLayout, settingsOf, unitOf, type Drawing } from "../drawing/drawing.ts";
-import { sameRef, type Ref } from "../drawing/ref.ts";
 
 /** A short name of what a reference points at, as the sentence shows it: its callout's name, else kind and size. */
 export const describeRef = (drawing: Drawing, ref: Ref): string => {

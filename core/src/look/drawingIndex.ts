@@ -1,14 +1,14 @@
 import Flatbush from "flatbush";
-import { boundsMeet, type Bounds } from "../geometry/bounds.ts";
 import { centroidOf } from "../contour/centroid.ts";
+import { chainPieces } from "../contour/chain.ts";
+import { entitiesOf, layerOf, type Drawing } from "../drawing/drawing.ts";
+import { curvesOf, type Entity } from "../drawing/entity.ts";
+import { pageChanges } from "../drawing/pages.ts";
+import type { Ref } from "../drawing/ref.ts";
+import { boundsMeet, type Bounds } from "../geometry/bounds.ts";
 import { curveBounds, type Curve } from "../geometry/curve.ts";
 import { pieceCentre } from "../geometry/piece.ts";
 import type { Point } from "../geometry/point.ts";
-import { entitiesOf, layerOf, type Drawing } from "../drawing/drawing.ts";
-import { chainPieces } from "../contour/chain.ts";
-import { curvesOf, type Entity } from "../drawing/entity.ts";
-import { type Ref } from "../drawing/ref.ts";
-import { pageChanges } from "../drawing/pages.ts";
 
 /** One thing that can be found: a curve, the centre of a round one, the centre of area of a contour, or a layout point. */
 export type Item =

@@ -1,12 +1,12 @@
 import { freePoints } from "../construct/freePoints.ts";
 import { centroidOf } from "../contour/centroid.ts";
+import { chainPieces } from "../contour/chain.ts";
+import type { Entity } from "../drawing/entity.ts";
+import type { Ref } from "../drawing/ref.ts";
 import { pieceLength, piecePoint } from "../geometry/piece.ts";
 import { distance, type Point } from "../geometry/point.ts";
 import { RESOLUTION } from "../numeric/tolerance.ts";
-import { chainPieces } from "../contour/chain.ts";
 import { shapeBounds } from "../shape/kinds.ts";
-import { type Entity } from "../drawing/entity.ts";
-import { type Ref } from "../drawing/ref.ts";
 
 /**
  * A place of a selected thing by which it is changed. `refs` says of what: an end of a loose piece by its place, a corner of a chain

@@ -1,8 +1,8 @@
-import { curveNearest } from "../geometry/curve.ts";
-import { growBounds } from "../geometry/bounds.ts";
-import { distance, type Point } from "../geometry/point.ts";
 import { layerOf, entityOf } from "../drawing/drawing.ts";
 import type { Ref } from "../drawing/ref.ts";
+import { growBounds } from "../geometry/bounds.ts";
+import { curveNearest } from "../geometry/curve.ts";
+import { distance, type Point } from "../geometry/point.ts";
 import { searchIndex, type DrawingIndex } from "./drawingIndex.ts";
 
 /** Something under the pointer: what, and the place on it nearest to the pointer. */

@@ -1,15 +1,15 @@
+import { windingNumber } from "../contour/winding.ts";
+import { entitiesOf, entityOf, isLayout, layerOf, type Drawing } from "../drawing/drawing.ts";
+import { curvesOf, type Entity } from "../drawing/entity.ts";
 import { boundsMeet, type Bounds } from "../geometry/bounds.ts";
 import { carrierOf, curveBounds, curveLength, isSmooth, smoothOf, type Curve } from "../geometry/curve.ts";
 import { pieceLength } from "../geometry/piece.ts";
 import { meetings } from "../intersect/meetings.ts";
-import { profileOf } from "../profile/profile.ts";
-import { windingNumber } from "../contour/winding.ts";
+import type { Id } from "../numeric/id.ts";
 import { RESOLUTION, TRUE_WITHIN } from "../numeric/tolerance.ts";
-import { entitiesOf, entityOf, isLayout, layerOf, type Drawing } from "../drawing/drawing.ts";
-import { searchIndex, type DrawingIndex } from "./drawingIndex.ts";
-import { curvesOf, type Entity } from "../drawing/entity.ts";
+import { profileOf } from "../profile/profile.ts";
 import { shapeBounds } from "../shape/kinds.ts";
-import { type Id } from "../numeric/id.ts";
+import { searchIndex, type DrawingIndex } from "./drawingIndex.ts";
 
 const selectable = (drawing: Drawing, entity: Entity): boolean => {
   const layer = layerOf(drawing, entity.layer);

@@ -1,5 +1,9 @@
 import { feetOf } from "../construct/perpendiculars.ts";
 import { tangentLinesFromPoint } from "../construct/tangentLines.ts";
+import { settingsOf } from "../drawing/drawing.ts";
+import type { Ref } from "../drawing/ref.ts";
+import { growBounds } from "../geometry/bounds.ts";
+import { circlePoint } from "../geometry/circle.ts";
 import {
   carrierNearest,
   carrierOf,
@@ -10,19 +14,15 @@ import {
   type SmoothCurve,
 } from "../geometry/curve.ts";
 import { ellipseParameter } from "../geometry/ellipse.ts";
-import { equalParts, feetOn } from "../geometry/smooth.ts";
-import { refined, rootsOn } from "../numeric/roots.ts";
-import { circlePoint } from "../geometry/circle.ts";
-import { growBounds } from "../geometry/bounds.ts";
 import { arcOf, piecePoint } from "../geometry/piece.ts";
 import { cross, distance, subtract, type Point } from "../geometry/point.ts";
+import { equalParts, feetOn } from "../geometry/smooth.ts";
 import { meetCarriers, meetingPoints } from "../intersect/carriers.ts";
 import { meetings } from "../intersect/meetings.ts";
 import { normalAngle } from "../numeric/angle.ts";
+import { refined, rootsOn } from "../numeric/roots.ts";
 import { RESOLUTION } from "../numeric/tolerance.ts";
-import { settingsOf } from "../drawing/drawing.ts";
 import { nearestInIndex, searchIndex, type DrawingIndex, type Item } from "./drawingIndex.ts";
-import type { Ref } from "../drawing/ref.ts";
 
 export const SNAP_KINDS = [
   "end",

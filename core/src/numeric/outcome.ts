@@ -1,5 +1,3 @@
-import type { Point } from "../geometry/point.ts";
-
 /** Every reason for which the core declines; the sentence for each is made in `say/`. */
 export const REFUSAL_CODES = [
   "value-empty",
@@ -137,10 +135,14 @@ export const REFUSAL_CODES = [
 ] as const;
 export type RefusalCode = (typeof REFUSAL_CODES)[number];
 
+/** Where in the drawing something was wrong. */
+type Place = { readonly x: number; readonly y: number };
+
+/** Why something was not done: its reason, the numbers and names that the sentence needs, and where. */
 export type Refusal = {
   readonly code: RefusalCode;
   readonly values: Readonly<Record<string, number | string>>;
-  readonly at?: Point;
+  readonly at?: Place;
 };
 
 export type Outcome<T> = { readonly ok: true; readonly value: T } | { readonly ok: false; readonly refusal: Refusal };
@@ -150,7 +152,7 @@ export const done = <T>(value: T): Outcome<T> => ({ ok: true, value });
 export const refuse = (
   code: RefusalCode,
   values: Refusal["values"] = {},
-  at?: Point,
+  at?: Place,
 ): { ok: false; refusal: Refusal } => ({
   ok: false,
   refusal: at ? { code, values, at } : { code, values },

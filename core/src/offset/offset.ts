@@ -3,12 +3,13 @@ import { spanList, type SpanList } from "../arrangement/spanList.ts";
 import { splitSpans, type Fragment, type Split } from "../arrangement/splitSpans.ts";
 import { stitch, type Run } from "../arrangement/stitch.ts";
 import { enclosedArea } from "../contour/chainMeasure.ts";
-import { circleHalves, type Circle } from "../geometry/circle.ts";
 import { boundsExtent } from "../geometry/bounds.ts";
-import { pieceLength, reversePiece, type Piece, piecesBounds } from "../geometry/piece.ts";
+import { circleHalves, type Circle } from "../geometry/circle.ts";
+import { pieceLength, reversePiece, piecesBounds, type Piece } from "../geometry/piece.ts";
 import { distance, type Point } from "../geometry/point.ts";
 import { resolutionFor } from "../numeric/tolerance.ts";
 import { rawPieces, SHARP_LIMIT, type Raw } from "./rawPieces.ts";
+import { onOneCircle, runPieces } from "./runPieces.ts";
 import {
   cornerPlace,
   cornersOf,
@@ -18,7 +19,6 @@ import {
   type Joined,
   type OffsetSource,
 } from "./sources.ts";
-import { onOneCircle, runPieces } from "./runPieces.ts";
 import { zoneOf } from "./zone.ts";
 
 /** What an offset gives: contours and open chains of lines and arcs, or whole circles, each with the sources it comes from. */

@@ -1,10 +1,10 @@
 import { offCarrier, pieceOnSpan, positionAlong, type Span } from "../arrangement/span.ts";
 import type { SpanList } from "../arrangement/spanList.ts";
 import type { Fragment, Split } from "../arrangement/splitSpans.ts";
-import { meetCarriers, meetingPoints } from "../intersect/carriers.ts";
 import type { Carrier } from "../geometry/curve.ts";
 import type { Piece } from "../geometry/piece.ts";
 import { distance, equalPoint, type Point } from "../geometry/point.ts";
+import { meetCarriers, meetingPoints } from "../intersect/carriers.ts";
 import { RESOLUTION } from "../numeric/tolerance.ts";
 
 /** A stretch of a run on one carrier, whose ends may still move a little. */

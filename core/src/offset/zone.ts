@@ -1,13 +1,13 @@
-import { enclosedArea } from "../contour/chainMeasure.ts";
-import { windingNumber } from "../contour/winding.ts";
 import { offCarrier, positionAlong, type Span } from "../arrangement/span.ts";
 import { spanList } from "../arrangement/spanList.ts";
+import { enclosedArea } from "../contour/chainMeasure.ts";
+import { windingNumber } from "../contour/winding.ts";
 import { boxesOf } from "../geometry/boxesOf.ts";
 import { runTree, type BoxTree } from "../geometry/boxTree.ts";
 import type { Piece } from "../geometry/piece.ts";
 import { cross, distance, dot, equalPoint, subtract, unit, type Point } from "../geometry/point.ts";
-import { cornerPlace, SMOOTH_TURN, type CornerList, type Joined } from "./sources.ts";
 import { SHARP_LIMIT, type Spread } from "./rawPieces.ts";
+import { cornerPlace, SMOOTH_TURN, type CornerList, type Joined } from "./sources.ts";
 
 /** True where a place lies within the zone that an offset keeps clear of, for more than `slack`; bands of `own` pieces aside. */
 export type Zone = (p: Point, slack: number, own?: readonly number[]) => boolean;

@@ -1,7 +1,7 @@
 import { calloutsOf, drawingBounds, picturesOf, settingsOf, unitOf, type Drawing } from "../drawing/drawing.ts";
-import { draftEdit } from "../edits/draftEdit.ts";
-import { type Edit } from "../drawing/edit.ts";
+import type { Edit } from "../drawing/edit.ts";
 import { fromPicture, type Picture, type PictureSize } from "../drawing/picture.ts";
+import { draftEdit } from "../edits/draftEdit.ts";
 import { angleOf, distance, subtract, turned, type Point } from "../geometry/point.ts";
 import { signedAngle } from "../numeric/angle.ts";
 import { done, refuse, type Outcome } from "../numeric/outcome.ts";

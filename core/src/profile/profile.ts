@@ -1,16 +1,16 @@
 import Flatbush from "flatbush";
 import { chainPieces } from "../contour/chain.ts";
-import { type Entity } from "../drawing/entity.ts";
-import { type Id } from "../numeric/id.ts";
-import { cutEntities, layerOf, type Drawing } from "../drawing/drawing.ts";
-import { type Bounds } from "../geometry/bounds.ts";
-import { circleArea, circleHalves, circleLength } from "../geometry/circle.ts";
-import { pieceLength, type Piece, piecesBounds } from "../geometry/piece.ts";
-import { distance, type Point } from "../geometry/point.ts";
-import { RESOLUTION } from "../numeric/tolerance.ts";
 import { enclosedArea } from "../contour/chainMeasure.ts";
 import { joinRuns, runPieces, type Ends } from "../contour/joining.ts";
 import { nestingDepths } from "../contour/nesting.ts";
+import { cutEntities, layerOf, type Drawing } from "../drawing/drawing.ts";
+import type { Entity } from "../drawing/entity.ts";
+import type { Bounds } from "../geometry/bounds.ts";
+import { circleArea, circleHalves, circleLength } from "../geometry/circle.ts";
+import { pieceLength, piecesBounds, type Piece } from "../geometry/piece.ts";
+import { distance, type Point } from "../geometry/point.ts";
+import type { Id } from "../numeric/id.ts";
+import { RESOLUTION } from "../numeric/tolerance.ts";
 
 /** A free end of an open chain, with the nearest other free end where there is one. */
 export type OpenEnd = { readonly at: Point; readonly gap?: { readonly to: Point; readonly distance: number } };

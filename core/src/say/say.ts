@@ -1,7 +1,7 @@
-import { showLength, showLengthUnit } from "../numeric/showValue.ts";
-import type { Refusal, RefusalCode } from "../numeric/outcome.ts";
-import type { Unit } from "../numeric/units.ts";
 import type { Fault } from "../checks/faults.ts";
+import type { Refusal, RefusalCode } from "../numeric/outcome.ts";
+import { showLength, showLengthUnit } from "../numeric/showValue.ts";
+import type { Unit } from "../numeric/units.ts";
 
 type Words = (values: Refusal["values"], length: (value: number | string | undefined) => string) => string;
 

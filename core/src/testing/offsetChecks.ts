@@ -1,9 +1,9 @@
 import Flatbush from "flatbush";
 import { windingNumber } from "../contour/winding.ts";
-import { meetings } from "../intersect/meetings.ts";
 import { growBounds } from "../geometry/bounds.ts";
-import { pieceBounds, pieceNearest, piecePoint, type Piece, piecesBounds } from "../geometry/piece.ts";
+import { pieceBounds, pieceNearest, piecePoint, piecesBounds, type Piece } from "../geometry/piece.ts";
 import { distance, type Point } from "../geometry/point.ts";
+import { meetings } from "../intersect/meetings.ts";
 
 /** Answers how far a place lies from the nearest of some pieces, by looking at all that can be nearest. */
 export const distanceTo = (pieces: readonly Piece[]): ((p: Point) => number) => {

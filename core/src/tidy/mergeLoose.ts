@@ -3,8 +3,8 @@ import { distance, type Point } from "../geometry/point.ts";
 import { distinct } from "../numeric/distinct.ts";
 import { sortShort } from "../numeric/sortShort.ts";
 import { coverOf, type Cover, type Track } from "./carriers.ts";
-import { MOST_ROUND, pieceAlong, stopNear } from "./stretches.ts";
 import { originsOf, type Strand } from "./strands.ts";
+import { MOST_ROUND, pieceAlong, stopNear } from "./stretches.ts";
 import { JOINED, type Origin } from "./things.ts";
 import type { Lain, Made, Work } from "./work.ts";
 

@@ -5,8 +5,8 @@ import { pieceCentre, pieceLength, pieceRadius, type Piece } from "../geometry/p
 import { distance, equalPoint, type Point } from "../geometry/point.ts";
 import { meetings } from "../intersect/meetings.ts";
 import { RESOLUTION } from "../numeric/tolerance.ts";
-import { idsOf, type Standing } from "./standing.ts";
 import { noted } from "./noted.ts";
+import { idsOf, type Standing } from "./standing.ts";
 import { JOINED, findingKey, type Finding } from "./things.ts";
 
 /** What stays in the way of what stands: open ends, tiny pieces and crossings. */

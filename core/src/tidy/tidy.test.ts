@@ -3,8 +3,9 @@ import Coordinate from "jsts/org/locationtech/jts/geom/Coordinate.js";
 import GeometryFactory from "jsts/org/locationtech/jts/geom/GeometryFactory.js";
 import Polygonizer from "jsts/org/locationtech/jts/operation/polygonize/Polygonizer.js";
 import { describe, expect, it } from "vitest";
-import { rectangleOf } from "../construct/rectangle.ts";
+import { endedAt } from "../construct/cornerCuts.ts";
 import { filletCorner } from "../construct/fillet.ts";
+import { rectangleOf } from "../construct/rectangle.ts";
 import { enclosedArea } from "../contour/chainMeasure.ts";
 import { circleHalves } from "../geometry/circle.ts";
 import {
@@ -18,7 +19,6 @@ import {
   type Piece,
 } from "../geometry/piece.ts";
 import { distance, type Point } from "../geometry/point.ts";
-import { endedAt } from "../construct/cornerCuts.ts";
 import { moving, turning, type Similarity } from "../geometry/transform.ts";
 import { flattened } from "../testing/flattened.ts";
 import { between } from "../testing/placements.ts";

@@ -1,7 +1,7 @@
-import { inRounds } from "./rounds.ts";
-import { put, type Standing } from "./standing.ts";
 import { noted } from "./noted.ts";
+import { inRounds } from "./rounds.ts";
 import { thinned } from "./stacks.ts";
+import { put, type Standing } from "./standing.ts";
 import { staysOf } from "./stays.ts";
 import { looksOf, strandsOf, type Strand } from "./strands.ts";
 import type { Finding, Thing, TidyOptions, TidyResult } from "./things.ts";

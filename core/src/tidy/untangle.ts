@@ -1,7 +1,7 @@
 import { boxesOf } from "../geometry/boxesOf.ts";
 import { boxTree, type BoxTree } from "../geometry/boxTree.ts";
-import type { Point } from "../geometry/point.ts";
 import { pieceLength } from "../geometry/piece.ts";
+import type { Point } from "../geometry/point.ts";
 import { degreeOf } from "./degree.ts";
 import { groupsOf } from "./grouping.ts";
 import { onTracks } from "./onTracks.ts";

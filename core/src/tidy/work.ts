@@ -1,8 +1,8 @@
 import type { Point } from "../geometry/point.ts";
 import type { Degree } from "./degree.ts";
 import type { Group } from "./onTracks.ts";
-import type { Stretches } from "./stretches.ts";
 import { originsOf, type Strand } from "./strands.ts";
+import type { Stretches } from "./stretches.ts";
 import type { Absorbed, Finding, Thing, TidyCode, TidyOptions } from "./things.ts";
 
 /** What was found and done so far. */

@@ -5,6 +5,7 @@ import { toast } from "sonner";
 import { writeJobFile, type JobSketch } from "@ash-edge/core/formats/job";
 import { NotFound } from "../app/NotFound.tsx";
 import { useDatabase } from "../app/StoreProvider.tsx";
+import { useDemo } from "../jobs/useDemo.ts";
 import {
   exportRaw,
   loadJob,
@@ -15,14 +16,13 @@ import {
   type Keeper,
 } from "../store/index.ts";
 import { checked } from "../store/records.ts";
-import { useDemo } from "../jobs/useDemo.ts";
 import { Brand } from "../ui/Brand.tsx";
 import { saveAs } from "../ui/saveAs.ts";
 import { Bench } from "./Bench.tsx";
-import { leftView } from "./leftView.ts";
-import { straightenSketch } from "./straightenSketch.ts";
-import { makeSession, type Session } from "./session.ts";
 import { KEPT_KEY, keptOf } from "./kept.ts";
+import { leftView } from "./leftView.ts";
+import { makeSession, type Session } from "./session.ts";
+import { straightenSketch } from "./straightenSketch.ts";
 
 type Opened = { readonly job: JobRecord; readonly session: Session; readonly keeper: Keeper };
 

@@ -1,9 +1,9 @@
 import { Command } from "cmdk";
 import { Dialog } from "radix-ui";
 import { useSession } from "./SessionContext.tsx";
+import { ToolDrawing } from "./ToolDrawing.tsx";
 import { REGISTRY } from "./tools/registry.ts";
 import { BANKS } from "./tools/tool.ts";
-import { ToolDrawing } from "./ToolDrawing.tsx";
 import { focusBoard } from "./useBenchKeys.ts";
 
 /** Finds a tool by its name and takes it. */

@@ -1,8 +1,7 @@
 import { Eye, EyeOff, LockKeyhole, LockKeyholeOpen, Plus, Trash2 } from "lucide-react";
 import { useState, type ReactNode } from "react";
+import { layersOf, LAYOUT_LAYER, FIRST_LAYERS, type CutRole, type Layer } from "@ash-edge/core/drawing";
 import { freeLayerName } from "@ash-edge/core/edits";
-import { layersOf, LAYOUT_LAYER, type CutRole, type Layer } from "@ash-edge/core/drawing";
-import { FIRST_LAYERS } from "@ash-edge/core/drawing";
 import { useBench, useSession } from "./SessionContext.tsx";
 import { focusBoard } from "./useBenchKeys.ts";
 

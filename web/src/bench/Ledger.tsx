@@ -2,13 +2,12 @@ import { Ellipsis } from "lucide-react";
 import { DropdownMenu } from "radix-ui";
 import { useEffect, useRef, useState } from "react";
 import { calloutText, stateText, toleranceText, writtenCallout, type CalloutState } from "@ash-edge/core/callouts";
-import { type Callout } from "@ash-edge/core/drawing";
-import { settingsOf, unitOf } from "@ash-edge/core/drawing";
+import { settingsOf, unitOf, type Callout } from "@ash-edge/core/drawing";
 import { readTypedValue, showLength } from "@ash-edge/core/numeric";
-import { ledgerFor } from "./derived.ts";
 import { MENU, MENU_ITEM } from "../ui/menu.ts";
-import { useBench, useSession } from "./SessionContext.tsx";
 import { toolsFor } from "./blanks.ts";
+import { ledgerFor } from "./derived.ts";
+import { useBench, useSession } from "./SessionContext.tsx";
 import { focusBoard } from "./useBenchKeys.ts";
 
 const LOOK: Record<CalloutState["state"], readonly [mark: string, colour: string]> = {

@@ -1,12 +1,11 @@
-import { centroidOf } from "@ash-edge/core/contour";
-import { type Contour, type OpenChain } from "@ash-edge/core/profile";
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { useRef } from "react";
-import { chainPieces } from "@ash-edge/core/contour";
+import type { Fault } from "@ash-edge/core/checks";
+import { centroidOf, chainPieces } from "@ash-edge/core/contour";
 import { entityOf, unitOf, type Drawing } from "@ash-edge/core/drawing";
 import { circleHalves, type Piece } from "@ash-edge/core/geometry";
 import { showArea, showLength, type Unit } from "@ash-edge/core/numeric";
-import type { Fault } from "@ash-edge/core/checks";
+import type { Contour, OpenChain } from "@ash-edge/core/profile";
 import { sayFault } from "@ash-edge/core/say";
 import { weightOf } from "@ash-edge/core/tables";
 import { piecesPath, type JobRecord } from "../store/index.ts";

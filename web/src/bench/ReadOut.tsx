@@ -1,8 +1,8 @@
 import { ChevronDown } from "lucide-react";
 import { Popover } from "radix-ui";
 import { useState, type ReactNode } from "react";
-import { countByKind, SNAP_KINDS, SNAP_WORDS } from "@ash-edge/core/look";
 import { settingsOf, unitOf } from "@ash-edge/core/drawing";
+import { countByKind, SNAP_KINDS, SNAP_WORDS } from "@ash-edge/core/look";
 import { readTypedValue, showLength } from "@ash-edge/core/numeric";
 import { zoomRatio } from "./board/view.ts";
 import { HOLD_LEVEL, HOLD_UPRIGHT, holdAngle } from "./hold.ts";

@@ -1,7 +1,6 @@
 import { ChevronDown, ChevronLeft, ChevronRight } from "lucide-react";
 import { DropdownMenu } from "radix-ui";
 import { useState } from "react";
-import { countByKind, describePoint, describeRef } from "@ash-edge/core/look";
 import {
   entityOf,
   layersOf,
@@ -12,8 +11,8 @@ import {
   type LineStyle,
 } from "@ash-edge/core/drawing";
 import { propertiesOf, type Property } from "@ash-edge/core/edits";
-import { type Id } from "@ash-edge/core/numeric";
-import { readTypedValue, showAngle, showLength, type Unit } from "@ash-edge/core/numeric";
+import { countByKind, describePoint, describeRef } from "@ash-edge/core/look";
+import { readTypedValue, showAngle, showLength, type Id, type Unit } from "@ash-edge/core/numeric";
 import { sayRefusal } from "@ash-edge/core/say";
 import { MENU, MENU_ITEM } from "../ui/menu.ts";
 import { shownHandles } from "./handles/shown.ts";

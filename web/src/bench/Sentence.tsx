@@ -1,8 +1,8 @@
 import { X } from "lucide-react";
 import { Fragment, useEffect, useRef } from "react";
 import { Segmented } from "../ui/Segmented.tsx";
-import { useBench, useSession } from "./SessionContext.tsx";
 import { Hint, PartView } from "./SentenceParts.tsx";
+import { useBench, useSession } from "./SessionContext.tsx";
 import { toolById } from "./tools/registry.ts";
 
 /** The line by which the active tool is steered. */

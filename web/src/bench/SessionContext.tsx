@@ -1,7 +1,7 @@
 import { createContext, useContext } from "react";
 import { useStore } from "zustand";
-import type { Session } from "./session.ts";
 import type { BenchState } from "./benchState.ts";
+import type { Session } from "./session.ts";
 
 export const SessionContext = createContext<Session | undefined>(undefined);
 

@@ -1,13 +1,11 @@
-import type { Callout } from "@ash-edge/core/drawing";
-import type { Drawing, Edit, PictureSize } from "@ash-edge/core/drawing";
-import type { DrawingIndex, Handle, SnapKind } from "@ash-edge/core/look";
-import type { Id } from "@ash-edge/core/numeric";
+import type { Callout, Drawing, Edit, PictureSize } from "@ash-edge/core/drawing";
 import type { Point } from "@ash-edge/core/geometry";
-import type { Refusal, SizeKind } from "@ash-edge/core/numeric";
+import type { DrawingIndex, Handle, SnapKind } from "@ash-edge/core/look";
+import type { Id, Refusal, SizeKind } from "@ash-edge/core/numeric";
 import type { History, Keeper } from "../store/index.ts";
 import type { MetFinding } from "../worker/tidy.worker.ts";
-import type { Hold } from "./hold.ts";
 import type { Size, View } from "./board/view.ts";
+import type { Hold } from "./hold.ts";
 import type { Hover, proposalOf, ToolEvent, ToolState } from "./tools/driver.ts";
 import type { Ask, BankKey, PreviewShape, Tool } from "./tools/tool.ts";
 

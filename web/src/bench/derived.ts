@@ -1,8 +1,7 @@
 import { measureCallout, type CalloutState } from "@ash-edge/core/callouts";
-import { type Callout } from "@ash-edge/core/drawing";
-import { profileOf, type Profile } from "@ash-edge/core/profile";
-import { calloutsOf, type Drawing } from "@ash-edge/core/drawing";
 import { faultsOf, type Fault } from "@ash-edge/core/checks";
+import { calloutsOf, type Callout, type Drawing } from "@ash-edge/core/drawing";
+import { profileOf, type Profile } from "@ash-edge/core/profile";
 import type { Derived } from "../worker/mass.worker.ts";
 import { LARGE } from "./mass.ts";
 import { rolesOf } from "./roles.ts";

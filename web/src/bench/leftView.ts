@@ -1,5 +1,5 @@
-import { useEffect } from "react";
 import Joi from "joi";
+import { useEffect } from "react";
 import type { Id } from "@ash-edge/core/numeric";
 import type { View } from "./board/view.ts";
 import type { Session } from "./session.ts";

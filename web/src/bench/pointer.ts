@@ -1,8 +1,6 @@
-import { picturesOf } from "@ash-edge/core/drawing";
-import { picksAt, snapsAt, type Snap, type SnapKind } from "@ash-edge/core/look";
-import { isOnPicture, ontoPicture } from "@ash-edge/core/drawing";
+import { picturesOf, isOnPicture, ontoPicture } from "@ash-edge/core/drawing";
 import { angleOf, distance, subtract, type Point } from "@ash-edge/core/geometry";
-import { SNAP_KINDS } from "@ash-edge/core/look";
+import { picksAt, snapsAt, SNAP_KINDS, type Snap, type SnapKind } from "@ash-edge/core/look";
 import type { BenchState, Modifiers } from "./benchState.ts";
 import { gridPitch } from "./board/grid.ts";
 import { toDrawing } from "./board/view.ts";

@@ -1,5 +1,5 @@
-import type { Profile } from "@ash-edge/core/profile";
 import type { Id } from "@ash-edge/core/numeric";
+import type { Profile } from "@ash-edge/core/profile";
 
 /** Which entities bound something, and on which side it is cut. */
 export const rolesOf = ({ contours }: Pick<Profile, "contours">): ReadonlyMap<Id, "outside" | "inside"> =>

@@ -1,5 +1,4 @@
 import { createStore, type StoreApi } from "zustand/vanilla";
-import { clearLayout, removeEntities } from "@ash-edge/core/edits";
 import {
   curveAt,
   layerOf,
@@ -9,10 +8,10 @@ import {
   type Edit,
   type PictureSize,
 } from "@ash-edge/core/drawing";
-import { indexDrawing, invertSelection, SNAP_WORDS, type SnapKind } from "@ash-edge/core/look";
-import { type Id } from "@ash-edge/core/numeric";
+import { clearLayout, removeEntities } from "@ash-edge/core/edits";
 import { curvePoint, type Point } from "@ash-edge/core/geometry";
-import { refuse, type Refusal } from "@ash-edge/core/numeric";
+import { indexDrawing, invertSelection, SNAP_WORDS, type SnapKind } from "@ash-edge/core/look";
+import { refuse, type Id, type Refusal } from "@ash-edge/core/numeric";
 import { sayRefusal } from "@ash-edge/core/say";
 import type { StoredJob } from "../store/index.ts";
 import {

@@ -7,15 +7,13 @@ import {
   refsAnswering,
   removeCallout,
 } from "@ash-edge/core/callouts";
-import { type Callout } from "@ash-edge/core/drawing";
-import { curveAt, unitOf, type Ref } from "@ash-edge/core/drawing";
-import { describeRef } from "@ash-edge/core/look";
+import { curveAt, unitOf, type Callout, type Ref } from "@ash-edge/core/drawing";
 import { draftEdit } from "@ash-edge/core/edits";
-import { type Id } from "@ash-edge/core/numeric";
 import { angleOf, carrierOf, curveLength } from "@ash-edge/core/geometry";
-import { showLength, toDegrees, type SizeKind } from "@ash-edge/core/numeric";
-import { blankFor, typingBlank } from "./blanks.ts";
+import { describeRef } from "@ash-edge/core/look";
+import { showLength, toDegrees, type Id, type SizeKind } from "@ash-edge/core/numeric";
 import type { BenchState, SessionCore } from "./benchState.ts";
+import { blankFor, typingBlank } from "./blanks.ts";
 import { typedPart, type Hover } from "./tools/driver.ts";
 import type { Entry } from "./tools/tool.ts";
 

@@ -1,6 +1,6 @@
 import { curveAt } from "@ash-edge/core/drawing";
-import { SNAP_WORDS, type SnapKind } from "@ash-edge/core/look";
 import { directionAt } from "@ash-edge/core/geometry";
+import { SNAP_WORDS, type SnapKind } from "@ash-edge/core/look";
 import { refuse } from "@ash-edge/core/numeric";
 import type { SessionCore } from "./benchState.ts";
 import { HOLD_LEVEL, HOLD_UPRIGHT, holdEdge, type Hold } from "./hold.ts";

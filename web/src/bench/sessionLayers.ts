@@ -1,13 +1,4 @@
 import {
-  addLayer,
-  changeLayer,
-  changeProperty,
-  draftEdit,
-  putOnLayer,
-  removeLayer,
-  setGeneralTolerance,
-} from "@ash-edge/core/edits";
-import {
   entityOf,
   layerOf,
   PROFILE_LAYER,
@@ -17,8 +8,16 @@ import {
   type LineStyle,
   type PictureSize,
 } from "@ash-edge/core/drawing";
-import { type Id } from "@ash-edge/core/numeric";
-import type { Outcome } from "@ash-edge/core/numeric";
+import {
+  addLayer,
+  changeLayer,
+  changeProperty,
+  draftEdit,
+  putOnLayer,
+  removeLayer,
+  setGeneralTolerance,
+} from "@ash-edge/core/edits";
+import type { Id, Outcome } from "@ash-edge/core/numeric";
 import { changePicture } from "@ash-edge/core/picture";
 import type { SessionCore } from "./benchState.ts";
 

@@ -7,9 +7,9 @@ import {
   type Drawing,
   type Edit,
 } from "@ash-edge/core/drawing";
-import { shapeBounds } from "@ash-edge/core/shape";
-import { type Id } from "@ash-edge/core/numeric";
 import { boundsMeet, boundsSize, growBounds, unionBounds, type Bounds, type Point } from "@ash-edge/core/geometry";
+import type { Id } from "@ash-edge/core/numeric";
+import { shapeBounds } from "@ash-edge/core/shape";
 import type { SessionCore } from "./benchState.ts";
 import { fitted, inSight, panned, zoomed, type Size, type View } from "./board/view.ts";
 

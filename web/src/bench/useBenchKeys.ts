@@ -1,9 +1,9 @@
 import { useEffect } from "react";
 import { flushSync } from "react-dom";
-import { keyAction, type KeyAction } from "./keys.ts";
-import { useSession } from "./SessionContext.tsx";
 import { typingBlank } from "./blanks.ts";
+import { keyAction, type KeyAction } from "./keys.ts";
 import type { Session } from "./session.ts";
+import { useSession } from "./SessionContext.tsx";
 import { bankPlaces, toolById } from "./tools/registry.ts";
 
 const isText = (target: EventTarget | null): boolean =>

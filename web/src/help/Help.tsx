@@ -1,10 +1,10 @@
 import { useEffect, useState } from "react";
 import { useLocation } from "react-router";
 import { Page } from "../app/Page.tsx";
+import { ToolDrawing } from "../bench/ToolDrawing.tsx";
 import { HANDLE_TOOLS } from "../bench/tools/handleTools.ts";
 import { bankPlaces, REGISTRY } from "../bench/tools/registry.ts";
 import { BANK_KEYS, BANKS, type Action, type Tool } from "../bench/tools/tool.ts";
-import { ToolDrawing } from "../bench/ToolDrawing.tsx";
 import { sentenceOf } from "./sentenceOf.ts";
 import { ToolPicture } from "./ToolPicture.tsx";
 

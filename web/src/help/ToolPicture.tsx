@@ -1,7 +1,7 @@
 import { useMemo } from "react";
 import { entitiesOf, isLayout, pageChanges, type Drawing, type Entity } from "@ash-edge/core/drawing";
-import { shapeBounds } from "@ash-edge/core/shape";
 import { growBounds, unionBounds, type Bounds } from "@ash-edge/core/geometry";
+import { shapeBounds } from "@ash-edge/core/shape";
 import type { Tool } from "../bench/tools/tool.ts";
 import { shapePath } from "../store/index.ts";
 import { showExample } from "./examples.ts";

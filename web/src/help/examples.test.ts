@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { pageChanges } from "@ash-edge/core/drawing";
-import { REGISTRY } from "../bench/tools/registry.ts";
 import { HANDLE_TOOLS } from "../bench/tools/handleTools.ts";
+import { REGISTRY } from "../bench/tools/registry.ts";
 import { showExample } from "./examples.ts";
 
 const tools = [...REGISTRY.filter((one) => one.kind === "tool"), ...HANDLE_TOOLS];

@@ -1,5 +1,5 @@
 import { freeThrough } from "@ash-edge/core/construct";
-import { arcsThrough } from "@ash-edge/core/fit";
+import { chainOfPieces } from "@ash-edge/core/contour";
 import {
   applyEdit,
   entitiesOf,
@@ -9,11 +9,11 @@ import {
   type Drawing,
   type Edit,
 } from "@ash-edge/core/drawing";
-import { chainOfPieces } from "@ash-edge/core/contour";
 import { draftEdit } from "@ash-edge/core/edits";
-import { handlesOf, indexDrawing, snapsAt } from "@ash-edge/core/look";
-import { type Shape } from "@ash-edge/core/shape";
+import { arcsThrough } from "@ash-edge/core/fit";
 import { distance } from "@ash-edge/core/geometry";
+import { handlesOf, indexDrawing, snapsAt } from "@ash-edge/core/look";
+import type { Shape } from "@ash-edge/core/shape";
 import { startTool, stepTool, underPoint, type Hover, type Step } from "../bench/tools/driver.ts";
 import type { Ask, Tool, ToolContext } from "../bench/tools/tool.ts";
 

@@ -1,7 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { freeThrough } from "@ash-edge/core/construct";
 import { curvesOf, entitiesOf, entityOf } from "@ash-edge/core/drawing";
-import { transformShape, type Shape } from "@ash-edge/core/shape";
 import {
   arcBetween,
   curveEnds,
@@ -12,6 +11,7 @@ import {
   type Curve,
   type Point,
 } from "@ash-edge/core/geometry";
+import { transformShape, type Shape } from "@ash-edge/core/shape";
 import { chamfer, fillet, meet } from "../bench/tools/cornerTools.ts";
 import { extend } from "../bench/tools/extendTools.ts";
 import { tangentArc } from "../bench/tools/tangentArc.ts";

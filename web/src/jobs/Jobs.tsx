@@ -1,9 +1,9 @@
 import { useLiveQuery } from "dexie-react-hooks";
 import { FileWarning, Plus, Search, FolderOpen } from "lucide-react";
 import { useMemo, useState } from "react";
+import { Page } from "../app/Page.tsx";
 import { useDatabase } from "../app/StoreProvider.tsx";
 import { exportRaw, JOB_STATES, listJobs, nextJobNumber } from "../store/index.ts";
-import { Page } from "../app/Page.tsx";
 import { saveAs } from "../ui/saveAs.ts";
 import { Segmented } from "../ui/Segmented.tsx";
 import { JobTable } from "./JobTable.tsx";

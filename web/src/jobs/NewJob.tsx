@@ -1,14 +1,14 @@
 import { joiResolver } from "@hookform/resolvers/joi";
 import Joi from "joi";
+import { useState } from "react";
 import { useForm, useWatch } from "react-hook-form";
 import { useNavigate } from "react-router";
 import type { Unit } from "@ash-edge/core/numeric";
 import { useDatabase } from "../app/StoreProvider.tsx";
-import { useState } from "react";
 import { createJob, type NewSketch } from "../store/index.ts";
+import { FormDialog } from "../ui/FormDialog.tsx";
 import { filesOf, readPicture } from "../ui/readPicture.ts";
 import { Segmented } from "../ui/Segmented.tsx";
-import { FormDialog } from "../ui/FormDialog.tsx";
 import { Field, headFields, MaterialList } from "./headFields.tsx";
 
 type Fields = { number: string; name: string; unit: Unit; material: string; thickness: string };

@@ -4,8 +4,8 @@ import { readJobFile, type JobHead } from "@ash-edge/core/formats/job";
 import type { Outcome, Unit } from "@ash-edge/core/numeric";
 import { sayRefusal } from "@ash-edge/core/say";
 import type { NewSketch } from "../store/index.ts";
-import { run } from "../worker/run.ts";
 import type { ReadFileWorker } from "../worker/readFile.worker.ts";
+import { run } from "../worker/run.ts";
 
 /** A file that can become a job: a drawing file with what came of it, or a job file whole. */
 export type Opened =

@@ -4,9 +4,9 @@ import { Check, Download, TriangleAlert, X } from "lucide-react";
 import { useMemo, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import { calloutText, measureCallout, stateText } from "@ash-edge/core/callouts";
+import { planRelease, releasedArea, type Fault, type ReleasePlan } from "@ash-edge/core/checks";
 import { calloutsOf, unitOf, type Drawing } from "@ash-edge/core/drawing";
 import { readTypedValue, showArea, showLength } from "@ash-edge/core/numeric";
-import { planRelease, releasedArea, type Fault, type ReleasePlan } from "@ash-edge/core/checks";
 import { sayFault, sayRefusal } from "@ash-edge/core/say";
 import { NotFound } from "../app/NotFound.tsx";
 import { useDatabase } from "../app/StoreProvider.tsx";
@@ -14,8 +14,8 @@ import { checked, loadJob, releasesOf, thumbnailOf, type BlobRecord, type JobRec
 import { Brand } from "../ui/Brand.tsx";
 import { DrawingPicture } from "../ui/DrawingPicture.tsx";
 import { saveAs } from "../ui/saveAs.ts";
-import { ThemeButton } from "../ui/ThemeButton.tsx";
 import { Segmented } from "../ui/Segmented.tsx";
+import { ThemeButton } from "../ui/ThemeButton.tsx";
 import { contoursAsCsv } from "./contoursAsCsv.ts";
 import { extensionOf, FORMATS, writeRelease, type Format } from "./writeRelease.ts";
 

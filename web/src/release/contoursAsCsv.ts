@@ -1,5 +1,5 @@
-import { profileOf } from "@ash-edge/core/profile";
 import { entityOf, layerOf, unitOf, type Drawing } from "@ash-edge/core/drawing";
+import { profileOf } from "@ash-edge/core/profile";
 
 /** The table of a drawing's contours, with the names of its own layers; the writer is fetched when it is wanted. */
 export const contoursAsCsv = async (drawing: Drawing): Promise<string> => {

@@ -1,5 +1,5 @@
-import DxfParser from "dxf-parser";
 import { expose } from "comlink";
+import DxfParser from "dxf-parser";
 import type { FoundEntity, FoundFile } from "@ash-edge/core/formats/dxf";
 
 type ReadEntity = {

@@ -1,6 +1,6 @@
+import type { ReleasePlan } from "@ash-edge/core/checks";
 import { releasedShapes } from "@ash-edge/core/formats";
 import { compareRead, writeDxf } from "@ash-edge/core/formats/dxf";
-import type { ReleasePlan } from "@ash-edge/core/checks";
 import { sayRefusal } from "@ash-edge/core/say";
 import { checksumOf, releasesOf, type BlobRecord, type Database } from "../store/index.ts";
 import { readBack } from "./readBack.ts";

@@ -1,6 +1,6 @@
 import Dexie, { type EntityTable, type Table } from "dexie";
-import type { JobHead } from "@ash-edge/core/formats/job";
 import type { Edit } from "@ash-edge/core/drawing";
+import type { JobHead } from "@ash-edge/core/formats/job";
 import type { Unit } from "@ash-edge/core/numeric";
 
 export const JOB_STATES = ["sketched", "drawn", "proved", "released"] as const;

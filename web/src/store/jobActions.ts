@@ -1,8 +1,8 @@
 import Dexie from "dexie";
 import { calloutsOf, drawingFromRows, drawingText, picturesOf, type Drawing } from "@ash-edge/core/drawing";
 import type { BlobRecord, Database, HeadRecord, JobRecord, JournalRecord, SnapshotRecord } from "./database.ts";
-import { loadJob, startJournal } from "./journal.ts";
 import { sketchesOf } from "./jobs.ts";
+import { loadJob, startJournal } from "./journal.ts";
 
 /** Everything stored of a job, to put it back after it was deleted. */
 export type WholeJob = {

@@ -1,8 +1,6 @@
-import { calloutsOf, type Drawing } from "@ash-edge/core/drawing";
-import { chainPieces } from "@ash-edge/core/contour";
-import { type Shape } from "@ash-edge/core/shape";
 import { measureCallout } from "@ash-edge/core/callouts";
-import { profileOf } from "@ash-edge/core/profile";
+import { chainPieces } from "@ash-edge/core/contour";
+import { calloutsOf, type Drawing } from "@ash-edge/core/drawing";
 import {
   chordsOf,
   circleHalves,
@@ -14,6 +12,8 @@ import {
   type Piece,
   type Point,
 } from "@ash-edge/core/geometry";
+import { profileOf } from "@ash-edge/core/profile";
+import type { Shape } from "@ash-edge/core/shape";
 import type { JobState, Thumbnail } from "./database.ts";
 
 /** Pieces as SVG path data in the drawing's own coordinates (y up). */

@@ -1,11 +1,10 @@
 import { expose, transfer } from "comlink";
-import type { Profile } from "@ash-edge/core/profile";
-import { profileOf } from "@ash-edge/core/profile";
+import { faultsOf, type Fault } from "@ash-edge/core/checks";
 import { applyEdit, type Drawing, type Edit } from "@ash-edge/core/drawing";
 import { indexDrawing, reindex, type DrawingIndex } from "@ash-edge/core/look";
-import { faultsOf, type Fault } from "@ash-edge/core/checks";
-import type { Palette } from "../bench/board/palette.ts";
+import { profileOf, type Profile } from "@ash-edge/core/profile";
 import { paintMass } from "../bench/board/paintMass.ts";
+import type { Palette } from "../bench/board/palette.ts";
 import { inSight, type Size, type View } from "../bench/board/view.ts";
 import { rolesOf } from "../bench/roles.ts";
 

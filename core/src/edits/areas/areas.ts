@@ -1,19 +1,19 @@
 import Flatbush from "flatbush";
 import { arrange, outlineOf, type Arrangement, type Outline, type Owned } from "../../arrangement/index.ts";
+import { chainOfPieces, chainPieces } from "../../contour/chain.ts";
+import { entitiesOf, isLayout, layerOf, refuseLocked, settingsOf, type Drawing } from "../../drawing/drawing.ts";
+import type { Edit } from "../../drawing/edit.ts";
+import type { Entity } from "../../drawing/entity.ts";
+import { fitCurve } from "../../fit/index.ts";
+import { growBounds, boundsSize } from "../../geometry/bounds.ts";
 import { circleHalves } from "../../geometry/circle.ts";
 import { endlessDirection } from "../../geometry/endless.ts";
-import { growBounds, boundsSize } from "../../geometry/bounds.ts";
-import { pieceBounds, pieceNearest, type Piece, piecesBounds } from "../../geometry/piece.ts";
+import { pieceBounds, pieceNearest, piecesBounds, type Piece } from "../../geometry/piece.ts";
 import { along, distance, type Point } from "../../geometry/point.ts";
-import { fitCurve } from "../../fit/index.ts";
+import type { Id } from "../../numeric/id.ts";
 import { done, refuse, type Outcome } from "../../numeric/outcome.ts";
-import { entitiesOf, isLayout, layerOf, refuseLocked, settingsOf, type Drawing } from "../../drawing/drawing.ts";
+import type { Shape } from "../../shape/shape.ts";
 import { draftEdit } from "../draftEdit.ts";
-import { type Edit } from "../../drawing/edit.ts";
-import { chainOfPieces, chainPieces } from "../../contour/chain.ts";
-import { type Entity } from "../../drawing/entity.ts";
-import { type Id } from "../../numeric/id.ts";
-import { type Shape } from "../../shape/shape.ts";
 import { followCarriers } from "./followCarriers.ts";
 
 /** A gap between a loose end and what lies nearest to it. */

@@ -1,13 +1,13 @@
 import { combine, type Area, type Combination, type Outline } from "../../arrangement/index.ts";
-import type { Contour } from "../../profile/profile.ts";
 import { windingNumber } from "../../contour/winding.ts";
-import { done, refuse, type Outcome } from "../../numeric/outcome.ts";
-import { outlineShape } from "./areas.ts";
 import { entityOf, refuseLocked, type Drawing } from "../../drawing/drawing.ts";
-import { draftEdit } from "../draftEdit.ts";
-import { type Edit } from "../../drawing/edit.ts";
+import type { Edit } from "../../drawing/edit.ts";
 import type { Entity } from "../../drawing/entity.ts";
 import type { Id } from "../../numeric/id.ts";
+import { done, refuse, type Outcome } from "../../numeric/outcome.ts";
+import type { Contour } from "../../profile/profile.ts";
+import { draftEdit } from "../draftEdit.ts";
+import { outlineShape } from "./areas.ts";
 import { followCarriers } from "./followCarriers.ts";
 
 const WORDS: Readonly<Record<Combination, string>> = {

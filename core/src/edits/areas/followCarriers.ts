@@ -1,8 +1,8 @@
+import { curvesOf, type Entity } from "../../drawing/entity.ts";
 import { carrierOf, curveNearest, curvePoint, type Carrier } from "../../geometry/curve.ts";
 import { cross, distance, subtract } from "../../geometry/point.ts";
 import { RESOLUTION } from "../../numeric/tolerance.ts";
 import type { EditDraft } from "../draftEdit.ts";
-import { curvesOf, type Entity } from "../../drawing/entity.ts";
 
 const sameCarrier = (p: Carrier, q: Carrier): boolean => {
   if (p.kind === "circle")

@@ -1,14 +1,20 @@
-import type { Contour } from "../../profile/profile.ts";
+import { offCarrier, spanOf } from "../../arrangement/span.ts";
+import { chainOfPieces, chainPieces } from "../../contour/chain.ts";
 import { withMaterialLeft } from "../../contour/materialLeft.ts";
 import { windingNumber } from "../../contour/winding.ts";
-import { circleHalves } from "../../geometry/circle.ts";
-import { pieceNearest } from "../../geometry/piece.ts";
-import { carrierOf, curveNearest, curvePoint, type Curve } from "../../geometry/curve.ts";
-import { cross, distance, subtract, type Point } from "../../geometry/point.ts";
-import { TRUE_WITHIN } from "../../numeric/tolerance.ts";
-import { offCarrier, spanOf } from "../../arrangement/span.ts";
+import { curveAt, entityOf, refuseLocked, settingsOf, type Drawing } from "../../drawing/drawing.ts";
+import type { Edit } from "../../drawing/edit.ts";
+import { curvesOf, type Entity } from "../../drawing/entity.ts";
+import type { Ref } from "../../drawing/ref.ts";
 import { fitCurve } from "../../fit/index.ts";
+import { circleHalves } from "../../geometry/circle.ts";
+import { carrierOf, curveNearest, curvePoint, type Curve } from "../../geometry/curve.ts";
+import { pieceNearest, plainPiece } from "../../geometry/piece.ts";
+import { cross, distance, subtract, type Point } from "../../geometry/point.ts";
+import type { DrawingIndex } from "../../look/drawingIndex.ts";
+import type { Id } from "../../numeric/id.ts";
 import { done, refuse, type Outcome } from "../../numeric/outcome.ts";
+import { TRUE_WITHIN } from "../../numeric/tolerance.ts";
 import {
   lastDistance,
   offset,
@@ -18,17 +24,10 @@ import {
   type OffsetRun,
   type OffsetSource,
 } from "../../offset/index.ts";
-import { curveAt, entityOf, refuseLocked, settingsOf, type Drawing } from "../../drawing/drawing.ts";
-import type { DrawingIndex } from "../../look/drawingIndex.ts";
+import type { Contour } from "../../profile/profile.ts";
+import type { Shape } from "../../shape/shape.ts";
 import { draftEdit } from "../draftEdit.ts";
-import { type Edit } from "../../drawing/edit.ts";
-import { chainOfPieces, chainPieces } from "../../contour/chain.ts";
-import { curvesOf, type Entity } from "../../drawing/entity.ts";
-import { type Id } from "../../numeric/id.ts";
-import { type Ref } from "../../drawing/ref.ts";
-import { type Shape } from "../../shape/shape.ts";
 import { looseRun } from "../path.ts";
-import { plainPiece } from "../../geometry/piece.ts";
 
 /** What is offset as one: the things it is made of and their pieces, end to end. */
 export type OffsetWhat = {

@@ -1,14 +1,14 @@
+import { chainPieces, type Vertex } from "../../contour/chain.ts";
 import { reverseChain } from "../../contour/chainMeasure.ts";
+import { entityOf, refuseLocked, type Drawing } from "../../drawing/drawing.ts";
+import type { Edit } from "../../drawing/edit.ts";
+import type { Entity } from "../../drawing/entity.ts";
+import { plainPiece } from "../../geometry/piece.ts";
 import { distance, type Point } from "../../geometry/point.ts";
+import type { Id } from "../../numeric/id.ts";
 import { done, refuse, type Outcome } from "../../numeric/outcome.ts";
 import { RESOLUTION } from "../../numeric/tolerance.ts";
-import { entityOf, refuseLocked, type Drawing } from "../../drawing/drawing.ts";
 import { draftEdit } from "../draftEdit.ts";
-import { type Edit } from "../../drawing/edit.ts";
-import { chainPieces, type Vertex } from "../../contour/chain.ts";
-import { type Entity } from "../../drawing/entity.ts";
-import { type Id } from "../../numeric/id.ts";
-import { plainPiece } from "../../geometry/piece.ts";
 
 type ChainEntity = Entity & { readonly kind: "chain" };
 

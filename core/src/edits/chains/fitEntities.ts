@@ -1,17 +1,16 @@
+import { chainOfPieces, chainPieces } from "../../contour/chain.ts";
+import { entityOf, refuseLocked, type Drawing } from "../../drawing/drawing.ts";
+import type { Edit } from "../../drawing/edit.ts";
+import type { Entity } from "../../drawing/entity.ts";
 import { fitCurve, fitOneArc, fitShape, measureFit, type ArcFit } from "../../fit/index.ts";
 import { arcsThrough, steeredBy, straightPieces } from "../../fit/smoothThrough.ts";
 import { circleHalves } from "../../geometry/circle.ts";
 import { curvePoint } from "../../geometry/curve.ts";
-import { pieceLength, piecePoint, type Piece } from "../../geometry/piece.ts";
+import { pieceLength, piecePoint, plainPiece, type Piece } from "../../geometry/piece.ts";
+import type { Id } from "../../numeric/id.ts";
 import { done, refuse, type Outcome } from "../../numeric/outcome.ts";
-import { entityOf, refuseLocked, type Drawing } from "../../drawing/drawing.ts";
+import type { Shape } from "../../shape/shape.ts";
 import { draftEdit } from "../draftEdit.ts";
-import { type Edit } from "../../drawing/edit.ts";
-import { chainOfPieces, chainPieces } from "../../contour/chain.ts";
-import { type Entity } from "../../drawing/entity.ts";
-import { type Id } from "../../numeric/id.ts";
-import { type Shape } from "../../shape/shape.ts";
-import { plainPiece } from "../../geometry/piece.ts";
 
 /** A fit made: the edit, what it draws, how many pieces there were and are, and how far it lies off. */
 export type FitMade = {

@@ -1,19 +1,16 @@
-import { profileOf } from "../../profile/profile.ts";
 import { taperedRuns, widthContours, type Width, type WidthRun } from "../../construct/width.ts";
-import type { Piece } from "../../geometry/piece.ts";
-import { done, refuse, type Outcome } from "../../numeric/outcome.ts";
-import { RESOLUTION } from "../../numeric/tolerance.ts";
-import { faultsOf } from "../../checks/faults.ts";
-import { entityOf, refuseLocked, type Drawing } from "../../drawing/drawing.ts";
-import { draftEdit } from "../draftEdit.ts";
-import { type Edit } from "../../drawing/edit.ts";
 import { chainOfPieces, chainPieces } from "../../contour/chain.ts";
-import { type Entity } from "../../drawing/entity.ts";
-import { type Id } from "../../numeric/id.ts";
-import { type Ref } from "../../drawing/ref.ts";
-import { type Shape } from "../../shape/shape.ts";
-import { LAYOUT_LAYER, PROFILE_LAYER } from "../../drawing/layer.ts";
-import { plainPiece } from "../../geometry/piece.ts";
+import { meetingPlaces } from "../../contour/meetingPlaces.ts";
+import { entityOf, refuseLocked, type Drawing } from "../../drawing/drawing.ts";
+import type { Edit } from "../../drawing/edit.ts";
+import type { Entity } from "../../drawing/entity.ts";
+import { LAYOUT_LAYER } from "../../drawing/layer.ts";
+import type { Ref } from "../../drawing/ref.ts";
+import { plainPiece, type Piece } from "../../geometry/piece.ts";
+import type { Id } from "../../numeric/id.ts";
+import { done, refuse, type Outcome } from "../../numeric/outcome.ts";
+import type { Shape } from "../../shape/shape.ts";
+import { draftEdit } from "../draftEdit.ts";
 
 /** What becomes of the chain itself. */
 export const WIDTH_SOURCES = ["goes", "layout"] as const;
@@ -64,9 +61,9 @@ export const giveWidth = (
   const draft = draftEdit(drawing, "Give width", "give-width");
   const contours = made.value.map((run) => chainOfPieces(run, true, draft.newId));
   for (const contour of contours) {
-    const alone: Entity = { ...contour, id, layer: PROFILE_LAYER };
-    const faults = faultsOf(profileOf(drawing, RESOLUTION, [alone]));
-    const crossed = faults.find(({ code }) => code === "crossing" || code === "doubled");
+    const crossed = meetingPlaces([{ closed: true, pieces: chainPieces(contour) }]).find(
+      ({ kind }) => kind !== "touching",
+    );
     if (crossed) return refuse("width-crosses", {}, crossed.at);
     draft.add(contour, layer);
   }

@@ -1,17 +1,17 @@
+import { chainOfPieces, chainPieces } from "../../contour/chain.ts";
 import { joinRuns, runPieces, type Run } from "../../contour/joining.ts";
-import { profileOf } from "../../profile/profile.ts";
-import { pieceLength, pieceRadius, reversePiece, splitPiece, type Piece } from "../../geometry/piece.ts";
-import { distance } from "../../geometry/point.ts";
-import { endedNear, gapRule } from "../../tidy/gapRule.ts";
-import { done, refuse, type Outcome } from "../../numeric/outcome.ts";
-import { RESOLUTION } from "../../numeric/tolerance.ts";
 import { cutEntities, type Drawing } from "../../drawing/drawing.ts";
 import { applyEdit, type Edit } from "../../drawing/edit.ts";
+import type { Entity } from "../../drawing/entity.ts";
+import type { Ref } from "../../drawing/ref.ts";
+import { pieceLength, pieceRadius, reversePiece, splitPiece, type Piece } from "../../geometry/piece.ts";
+import { distance } from "../../geometry/point.ts";
+import type { Id } from "../../numeric/id.ts";
+import { done, refuse, type Outcome } from "../../numeric/outcome.ts";
+import { RESOLUTION } from "../../numeric/tolerance.ts";
+import { profileOf } from "../../profile/profile.ts";
+import { endedNear, gapRule } from "../../tidy/gapRule.ts";
 import { draftEdit } from "../draftEdit.ts";
-import { chainOfPieces, chainPieces } from "../../contour/chain.ts";
-import { type Entity } from "../../drawing/entity.ts";
-import { type Id } from "../../numeric/id.ts";
-import { type Ref } from "../../drawing/ref.ts";
 
 /** What joining makes: how many contours and open chains, of how many pieces. */
 export type JoinResult = {

@@ -1,15 +1,15 @@
-import { reverseChain } from "../../contour/chainMeasure.ts";
-import type { WidthRun } from "../../construct/width.ts";
 import { arrivalOf, departureOf } from "../../construct/arcs.ts";
+import type { WidthRun } from "../../construct/width.ts";
+import { chainOfPieces, chainPieces, type Chain, type Vertex } from "../../contour/chain.ts";
+import { reverseChain } from "../../contour/chainMeasure.ts";
+import { entityOf, type Drawing } from "../../drawing/drawing.ts";
+import type { Edit } from "../../drawing/edit.ts";
+import type { Ref } from "../../drawing/ref.ts";
 import { reversePiece, type Piece } from "../../geometry/piece.ts";
 import { distance, type Point } from "../../geometry/point.ts";
+import type { Id } from "../../numeric/id.ts";
 import { RESOLUTION } from "../../numeric/tolerance.ts";
-import { entityOf, type Drawing } from "../../drawing/drawing.ts";
 import { draftEdit } from "../draftEdit.ts";
-import { type Edit } from "../../drawing/edit.ts";
-import { chainOfPieces, chainPieces, type Chain, type Vertex } from "../../contour/chain.ts";
-import { type Id } from "../../numeric/id.ts";
-import { type Ref } from "../../drawing/ref.ts";
 
 /** Where an outline goes on from: a place, and the open chain or loose piece that ends there. */
 export type OutlineStart = { readonly at: Point; readonly ref?: Ref };

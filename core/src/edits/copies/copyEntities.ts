@@ -1,16 +1,16 @@
+import { calloutsOf, entityOf, refuseLocked, type Drawing } from "../../drawing/drawing.ts";
+import type { Edit } from "../../drawing/edit.ts";
+import type { Entity } from "../../drawing/entity.ts";
+import type { Ref } from "../../drawing/ref.ts";
 import { endlessSide } from "../../geometry/endless.ts";
 import { distance, dot, type Point } from "../../geometry/point.ts";
 import { mirroring, transformPoint, type Similarity } from "../../geometry/transform.ts";
+import type { Id } from "../../numeric/id.ts";
 import { done, refuse, type Outcome } from "../../numeric/outcome.ts";
 import { RESOLUTION } from "../../numeric/tolerance.ts";
-import { calloutsOf, entityOf, refuseLocked, type Drawing } from "../../drawing/drawing.ts";
-import { draftEdit, type EditDraft } from "../draftEdit.ts";
-import { type Edit } from "../../drawing/edit.ts";
-import type { Entity } from "../../drawing/entity.ts";
-import type { Id } from "../../numeric/id.ts";
-import type { Ref } from "../../drawing/ref.ts";
-import type { Shape } from "../../shape/shape.ts";
 import { transformShape } from "../../shape/kinds.ts";
+import type { Shape } from "../../shape/shape.ts";
+import { draftEdit, type EditDraft } from "../draftEdit.ts";
 
 /** A shape with corners of its own, so that no two chains share ids. */
 const withOwnIds = (shape: Shape, newId: () => Id): { shape: Shape; vertices: ReadonlyMap<Id, Id> } => {

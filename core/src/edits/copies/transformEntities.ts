@@ -1,11 +1,10 @@
-import { transformShape } from "../../shape/kinds.ts";
-import type { Similarity } from "../../geometry/transform.ts";
-import { done, refuse, type Outcome } from "../../numeric/outcome.ts";
 import { entityOf, refuseLocked, type Drawing } from "../../drawing/drawing.ts";
-import { draftEdit } from "../draftEdit.ts";
-import { type Edit } from "../../drawing/edit.ts";
+import type { Edit } from "../../drawing/edit.ts";
+import type { Similarity } from "../../geometry/transform.ts";
 import type { Id } from "../../numeric/id.ts";
-import type { Shape } from "../../shape/shape.ts";
+import { done, refuse, type Outcome } from "../../numeric/outcome.ts";
+import { transformShape } from "../../shape/kinds.ts";
+import { draftEdit } from "../draftEdit.ts";
 
 /**
  * Moves, turns, mirrors or scales what is named, in place: ids, layers and attachments stay. Nothing named, or something on a locked

@@ -1,21 +1,21 @@
 import { relieveCorner, sharpCorner, type CutCorner, type Relief } from "../../construct/cornerCuts.ts";
 import { cornerSide, filletCorner } from "../../construct/fillet.ts";
+import { chainPieces } from "../../contour/chain.ts";
 import { enclosedArea } from "../../contour/chainMeasure.ts";
-import { profileOf } from "../../profile/profile.ts";
+import { cutEntities, entityOf, refuseLocked, type Drawing } from "../../drawing/drawing.ts";
+import type { Edit } from "../../drawing/edit.ts";
+import type { Ref } from "../../drawing/ref.ts";
 import { reversePiece, type Piece } from "../../geometry/piece.ts";
 import { distance, type Point } from "../../geometry/point.ts";
+import { searchIndex, type DrawingIndex } from "../../look/drawingIndex.ts";
+import type { Id } from "../../numeric/id.ts";
 import { done, refuse, type Outcome, type Refusal } from "../../numeric/outcome.ts";
 import { RESOLUTION } from "../../numeric/tolerance.ts";
-import { cutEntities, entityOf, refuseLocked, type Drawing } from "../../drawing/drawing.ts";
-import { searchIndex, type DrawingIndex } from "../../look/drawingIndex.ts";
-import { draftEdit, type EditDraft } from "../draftEdit.ts";
-import { type Edit } from "../../drawing/edit.ts";
-import { endPiece } from "../reshape/stretch.ts";
-import { chainPieces } from "../../contour/chain.ts";
+import { profileOf } from "../../profile/profile.ts";
 import { shapeBounds } from "../../shape/kinds.ts";
-import { type Id } from "../../numeric/id.ts";
-import { type Ref } from "../../drawing/ref.ts";
+import { draftEdit, type EditDraft } from "../draftEdit.ts";
 import { linksOf, verticesOf, type Link } from "../path.ts";
+import { endPiece } from "../reshape/stretch.ts";
 
 /** A corner: of a chain at a vertex, or where two loose pieces or open chains end at one place. */
 export type Corner = { readonly kind: "chain"; readonly id: Id; readonly vertex: Id; readonly at: Point } | LooseCorner;

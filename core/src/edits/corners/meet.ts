@@ -1,14 +1,14 @@
 import { runTo } from "../../construct/fillet.ts";
+import { curveAt, entityOf, refuseLocked, type Drawing } from "../../drawing/drawing.ts";
+import type { Edit } from "../../drawing/edit.ts";
+import type { Ref } from "../../drawing/ref.ts";
 import { carrierOf } from "../../geometry/curve.ts";
 import type { Piece } from "../../geometry/piece.ts";
 import { distance, type Point } from "../../geometry/point.ts";
 import { meetCarriers, meetingPoints } from "../../intersect/carriers.ts";
 import { done, refuse, type Outcome } from "../../numeric/outcome.ts";
 import { RESOLUTION } from "../../numeric/tolerance.ts";
-import { curveAt, entityOf, refuseLocked, type Drawing } from "../../drawing/drawing.ts";
 import { draftEdit, type EditDraft } from "../draftEdit.ts";
-import { type Edit } from "../../drawing/edit.ts";
-import type { Ref } from "../../drawing/ref.ts";
 
 type Picked = { readonly ref: Ref; readonly at: Point };
 

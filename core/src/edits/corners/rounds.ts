@@ -1,8 +1,8 @@
 import { sharpCorner } from "../../construct/cornerCuts.ts";
 import { filletCorner } from "../../construct/fillet.ts";
 import { pieceRadius } from "../../geometry/piece.ts";
-import { done, type Outcome } from "../../numeric/outcome.ts";
 import type { Id } from "../../numeric/id.ts";
+import { done, type Outcome } from "../../numeric/outcome.ts";
 import { beside, runsOn, type Link } from "../path.ts";
 
 /** A rounded corner that was taken back to the sharp one: its arc, and the links that meet there now. */

@@ -1,16 +1,16 @@
+import { entityOf, isLayout, type Drawing } from "../../drawing/drawing.ts";
+import { curvesOf, type Entity } from "../../drawing/entity.ts";
+import { sameRef } from "../../drawing/ref.ts";
+import { growBounds } from "../../geometry/bounds.ts";
 import { curveBounds, curveNearest, type Curve, type SmoothCurve } from "../../geometry/curve.ts";
 import { partOfEllipse } from "../../geometry/ellipse.ts";
 import { partOfFree } from "../../geometry/free.ts";
-import { growBounds } from "../../geometry/bounds.ts";
 import { partOfPiece, pieceLength, type Piece } from "../../geometry/piece.ts";
 import { distance, type Point } from "../../geometry/point.ts";
 import { meetings } from "../../intersect/meetings.ts";
-import { RESOLUTION } from "../../numeric/tolerance.ts";
-import { entityOf, isLayout, type Drawing } from "../../drawing/drawing.ts";
 import { searchIndex, type DrawingIndex } from "../../look/drawingIndex.ts";
-import { curvesOf, type Entity } from "../../drawing/entity.ts";
-import { sameRef } from "../../drawing/ref.ts";
-import { type Id } from "../../numeric/id.ts";
+import type { Id } from "../../numeric/id.ts";
+import { RESOLUTION } from "../../numeric/tolerance.ts";
 
 /** A cut: how far along the entity, and the point as numbers that both sides share. */
 export type Cut = { readonly s: number; readonly at: Point };

@@ -1,4 +1,9 @@
 import { endedAt, startedAt } from "../../construct/cornerCuts.ts";
+import { chainPieces } from "../../contour/chain.ts";
+import { drawingBounds, entityOf, refuseLocked } from "../../drawing/drawing.ts";
+import type { Edit } from "../../drawing/edit.ts";
+import { curvesOf, type Entity } from "../../drawing/entity.ts";
+import type { Ref } from "../../drawing/ref.ts";
 import { boundsSize, unionBounds, type Bounds } from "../../geometry/bounds.ts";
 import { curveBounds, curveNearest, smoothOf, type Curve } from "../../geometry/curve.ts";
 import { partOfEllipse } from "../../geometry/ellipse.ts";
@@ -14,18 +19,13 @@ import {
 } from "../../geometry/piece.ts";
 import { along, distance, type Point } from "../../geometry/point.ts";
 import { meetings } from "../../intersect/meetings.ts";
+import { searchIndex, type DrawingIndex } from "../../look/drawingIndex.ts";
+import { TURN } from "../../numeric/angle.ts";
 import { done, refuse, type Outcome } from "../../numeric/outcome.ts";
 import { RESOLUTION } from "../../numeric/tolerance.ts";
-import { TURN } from "../../numeric/angle.ts";
-import { cutterTest, partOf, type Cutters, type Smoothly } from "./cuts.ts";
-import { drawingBounds, entityOf, refuseLocked } from "../../drawing/drawing.ts";
-import { searchIndex, type DrawingIndex } from "../../look/drawingIndex.ts";
+import type { Shape } from "../../shape/shape.ts";
 import { draftEdit } from "../draftEdit.ts";
-import { type Edit } from "../../drawing/edit.ts";
-import { chainPieces } from "../../contour/chain.ts";
-import { curvesOf, type Entity } from "../../drawing/entity.ts";
-import { type Ref } from "../../drawing/ref.ts";
-import { type Shape } from "../../shape/shape.ts";
+import { cutterTest, partOf, type Cutters, type Smoothly } from "./cuts.ts";
 
 /** What an extension adds, or, with a chosen boundary that is crossed already, cuts back. */
 export type ExtendPlan = { readonly edit: Edit; readonly comes: readonly Shape[]; readonly goes: readonly Shape[] };

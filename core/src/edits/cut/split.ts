@@ -1,21 +1,20 @@
-import { curveNearest, smoothOf } from "../../geometry/curve.ts";
-import { arcBetween, piecePoint, type Piece } from "../../geometry/piece.ts";
-import { distance, type Point } from "../../geometry/point.ts";
-import { done, refuse, type Outcome } from "../../numeric/outcome.ts";
-import { RESOLUTION } from "../../numeric/tolerance.ts";
-import { TURN } from "../../numeric/angle.ts";
-import { circlePoint } from "../../geometry/circle.ts";
-import { cutsOf, paramWithin, partOf, runBetween, type Cut, type Smoothly } from "./cuts.ts";
-import { curveAt, entityOf, refuseLocked, type Drawing } from "../../drawing/drawing.ts";
-import type { DrawingIndex } from "../../look/drawingIndex.ts";
-import { draftEdit } from "../draftEdit.ts";
-import { type Edit } from "../../drawing/edit.ts";
 import { chainOfPieces } from "../../contour/chain.ts";
+import { curveAt, entityOf, refuseLocked, type Drawing } from "../../drawing/drawing.ts";
+import type { Edit } from "../../drawing/edit.ts";
 import { curvesOf, type Entity } from "../../drawing/entity.ts";
 import { sameRef, type Ref } from "../../drawing/ref.ts";
-import { type Shape } from "../../shape/shape.ts";
+import { circlePoint } from "../../geometry/circle.ts";
+import { curveNearest, smoothOf } from "../../geometry/curve.ts";
+import { arcBetween, piecePoint, plainPiece, type Piece } from "../../geometry/piece.ts";
+import { distance, type Point } from "../../geometry/point.ts";
+import type { DrawingIndex } from "../../look/drawingIndex.ts";
+import { TURN } from "../../numeric/angle.ts";
+import { done, refuse, type Outcome } from "../../numeric/outcome.ts";
+import { RESOLUTION } from "../../numeric/tolerance.ts";
+import type { Shape } from "../../shape/shape.ts";
+import { draftEdit } from "../draftEdit.ts";
+import { cutsOf, paramWithin, partOf, runBetween, type Cut, type Smoothly } from "./cuts.ts";
 import { followPieces } from "./trim.ts";
-import { plainPiece } from "../../geometry/piece.ts";
 
 /** An entity cut into parts at places in order along it; the first part keeps its id, and links follow. */
 const splitAtCuts = (

@@ -1,19 +1,19 @@
+import { chainOfPieces } from "../../contour/chain.ts";
+import { entityOf, refuseLocked } from "../../drawing/drawing.ts";
+import type { Edit } from "../../drawing/edit.ts";
+import { curvesOf, type Entity } from "../../drawing/entity.ts";
+import { sameRef, type Ref } from "../../drawing/ref.ts";
 import { circleHalves } from "../../geometry/circle.ts";
 import { curveNearest, smoothOf } from "../../geometry/curve.ts";
 import { arcBetween, piecePoint, plainPiece, type Piece } from "../../geometry/piece.ts";
 import { distance, type Point } from "../../geometry/point.ts";
+import type { DrawingIndex } from "../../look/drawingIndex.ts";
 import { normalAngle } from "../../numeric/angle.ts";
 import { done, refuse, type Outcome } from "../../numeric/outcome.ts";
 import { RESOLUTION } from "../../numeric/tolerance.ts";
-import { cutsOf, paramWithin, partOf, runBetween, type Cut, type Cutters, type Smoothly } from "./cuts.ts";
-import { entityOf, refuseLocked } from "../../drawing/drawing.ts";
-import type { DrawingIndex } from "../../look/drawingIndex.ts";
+import type { Shape } from "../../shape/shape.ts";
 import { draftEdit } from "../draftEdit.ts";
-import { type Edit } from "../../drawing/edit.ts";
-import { chainOfPieces } from "../../contour/chain.ts";
-import { curvesOf, type Entity } from "../../drawing/entity.ts";
-import { sameRef, type Ref } from "../../drawing/ref.ts";
-import { type Shape } from "../../shape/shape.ts";
+import { cutsOf, paramWithin, partOf, runBetween, type Cut, type Cutters, type Smoothly } from "./cuts.ts";
 
 /** What a trim would take away and what would stay; `whole` when nothing crosses the piece and all of it goes. */
 export type TrimPlan = {

@@ -1,15 +1,15 @@
-import { curveNearest } from "../../geometry/curve.ts";
+import { layerOf, entityOf } from "../../drawing/drawing.ts";
+import { applyEdit, mergeEdits, type Edit } from "../../drawing/edit.ts";
+import type { Ref } from "../../drawing/ref.ts";
 import { boundsOf, growBounds } from "../../geometry/bounds.ts";
+import { curveNearest } from "../../geometry/curve.ts";
 import { distance, type Point } from "../../geometry/point.ts";
 import { meetings } from "../../intersect/meetings.ts";
+import { reindex, searchIndex, type DrawingIndex } from "../../look/drawingIndex.ts";
 import { done, refuse, type Outcome } from "../../numeric/outcome.ts";
 import { RESOLUTION } from "../../numeric/tolerance.ts";
-import type { Cutters } from "./cuts.ts";
-import { reindex, searchIndex, type DrawingIndex } from "../../look/drawingIndex.ts";
-import { applyEdit, mergeEdits, type Edit } from "../../drawing/edit.ts";
-import { layerOf, entityOf } from "../../drawing/drawing.ts";
-import type { Ref } from "../../drawing/ref.ts";
 import type { Shape } from "../../shape/shape.ts";
+import type { Cutters } from "./cuts.ts";
 import { planExtend } from "./extend.ts";
 import { planTrim } from "./trim.ts";
 

@@ -1,9 +1,9 @@
-import { done, refuse, type Outcome } from "../../numeric/outcome.ts";
 import { entitiesOf, entityOf, layerOf, layersOf, type Drawing } from "../../drawing/drawing.ts";
-import { draftEdit } from "../draftEdit.ts";
-import { type Edit } from "../../drawing/edit.ts";
-import type { Id } from "../../numeric/id.ts";
+import type { Edit } from "../../drawing/edit.ts";
 import { FIRST_LAYERS, type CutRole, type Layer } from "../../drawing/layer.ts";
+import type { Id } from "../../numeric/id.ts";
+import { done, refuse, type Outcome } from "../../numeric/outcome.ts";
+import { draftEdit } from "../draftEdit.ts";
 
 /** A name for a new layer that no other has. */
 export const freeLayerName = (drawing: Drawing): string => {

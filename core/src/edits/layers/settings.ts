@@ -1,6 +1,6 @@
 import { settingsOf, type Drawing, type Settings } from "../../drawing/drawing.ts";
+import type { Edit } from "../../drawing/edit.ts";
 import { draftEdit } from "../draftEdit.ts";
-import { type Edit } from "../../drawing/edit.ts";
 
 /** Says how far the job's numbers may be off where they say nothing of their own; undefined: not at all. */
 export const setGeneralTolerance = (drawing: Drawing, tolerance: number | undefined): Edit => {

@@ -1,12 +1,12 @@
+import { calloutsOf, curveAt, cutEntities, entitiesOf, isLayout, type Drawing } from "../../drawing/drawing.ts";
+import type { Edit } from "../../drawing/edit.ts";
+import { curvesOf } from "../../drawing/entity.ts";
+import type { Ref } from "../../drawing/ref.ts";
 import { carrierOf, carrierNearest } from "../../geometry/curve.ts";
 import { distance, type Point } from "../../geometry/point.ts";
 import { done, refuse, type Outcome } from "../../numeric/outcome.ts";
 import { RESOLUTION, TRUE_WITHIN } from "../../numeric/tolerance.ts";
-import { calloutsOf, curveAt, cutEntities, entitiesOf, isLayout, type Drawing } from "../../drawing/drawing.ts";
 import { draftEdit } from "../draftEdit.ts";
-import { type Edit } from "../../drawing/edit.ts";
-import { curvesOf } from "../../drawing/entity.ts";
-import { type Ref } from "../../drawing/ref.ts";
 
 /**
  * Removes all layout geometry. A callout that was answered by two layout curves (a distance) moves over to the centres that

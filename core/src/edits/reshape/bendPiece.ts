@@ -1,8 +1,8 @@
-import { done, refuse, type Outcome } from "../../numeric/outcome.ts";
 import { entityOf, refuseLocked, type Drawing } from "../../drawing/drawing.ts";
-import { draftEdit, type EditDraft } from "../draftEdit.ts";
-import { type Edit } from "../../drawing/edit.ts";
+import type { Edit } from "../../drawing/edit.ts";
 import type { Ref } from "../../drawing/ref.ts";
+import { done, refuse, type Outcome } from "../../numeric/outcome.ts";
+import { draftEdit, type EditDraft } from "../draftEdit.ts";
 
 /**
  * Gives a loose piece, or one of a chain, another bulge; its ends stay. The edit is made by a function that may tie callouts to it.

@@ -1,12 +1,12 @@
+import { refuseLocked, type Drawing } from "../../drawing/drawing.ts";
+import type { Edit } from "../../drawing/edit.ts";
+import type { Ref } from "../../drawing/ref.ts";
 import { arcBetween, arcOf, pieceDirection, pieceLength, sweepOf, type Piece } from "../../geometry/piece.ts";
 import { along, angleOf, dot, subtract, turned, add, type Point } from "../../geometry/point.ts";
 import { TURN } from "../../numeric/angle.ts";
 import { done, refuse, type Outcome } from "../../numeric/outcome.ts";
 import { RESOLUTION } from "../../numeric/tolerance.ts";
-import { refuseLocked, type Drawing } from "../../drawing/drawing.ts";
 import { draftEdit, type EditDraft } from "../draftEdit.ts";
-import { type Edit } from "../../drawing/edit.ts";
-import type { Ref } from "../../drawing/ref.ts";
 import { endPiece } from "./stretch.ts";
 
 /** The piece with another length along its own line or circle; its start stays. Not above zero, or a whole turn: a refusal. */

@@ -1,15 +1,15 @@
+import { chainPiece } from "../../contour/chain.ts";
+import { entityOf, refuseLocked, type Drawing } from "../../drawing/drawing.ts";
+import type { Edit } from "../../drawing/edit.ts";
+import type { Entity } from "../../drawing/entity.ts";
 import { halfAxes } from "../../geometry/ellipse.ts";
 import { arcBetween, arcOf, bulgeOf, pieceLength, sweepOf, type Piece } from "../../geometry/piece.ts";
 import { along, angleOf, distance, subtract, times, turned, type Point } from "../../geometry/point.ts";
 import { toDegrees, toRadians, unitAt } from "../../numeric/angle.ts";
+import type { Id } from "../../numeric/id.ts";
 import { done, refuse, type Outcome } from "../../numeric/outcome.ts";
 import { RESOLUTION } from "../../numeric/tolerance.ts";
-import { entityOf, refuseLocked, type Drawing } from "../../drawing/drawing.ts";
 import { draftEdit } from "../draftEdit.ts";
-import { type Edit } from "../../drawing/edit.ts";
-import { chainPiece } from "../../contour/chain.ts";
-import { type Entity } from "../../drawing/entity.ts";
-import { type Id } from "../../numeric/id.ts";
 
 /** Something about an entity that can be read and typed: lengths in the job's unit, angles in degrees. */
 export type Property = {

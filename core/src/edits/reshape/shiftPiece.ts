@@ -1,18 +1,18 @@
 import { arcFrom, departureOf } from "../../construct/arcs.ts";
 import { endedAt, startedAt } from "../../construct/cornerCuts.ts";
+import { entityOf, refuseLocked } from "../../drawing/drawing.ts";
+import type { Edit } from "../../drawing/edit.ts";
+import type { Ref } from "../../drawing/ref.ts";
 import { carrierNearest, pieceCarrier } from "../../geometry/curve.ts";
 import { arcOf, pieceDirection, pieceLength, reversePiece, sweepOf, type Piece } from "../../geometry/piece.ts";
 import { add, cross, distance, dot, leftOf, subtract, times, type Point } from "../../geometry/point.ts";
 import { meetCarriers, meetingPoints } from "../../intersect/carriers.ts";
+import type { DrawingIndex } from "../../look/drawingIndex.ts";
 import { done, refuse, type Outcome } from "../../numeric/outcome.ts";
 import { RESOLUTION } from "../../numeric/tolerance.ts";
-import { entityOf, refuseLocked } from "../../drawing/drawing.ts";
-import type { DrawingIndex } from "../../look/drawingIndex.ts";
-import { draftEdit } from "../draftEdit.ts";
-import { type Edit } from "../../drawing/edit.ts";
-import type { Ref } from "../../drawing/ref.ts";
-import { beside, pathOf, runsOn } from "../path.ts";
 import { roundedAgain, sharpened, type Round } from "../corners/rounds.ts";
+import { draftEdit } from "../draftEdit.ts";
+import { beside, pathOf, runsOn } from "../path.ts";
 
 /** How far left of a piece (seen along it) a place lies; for an arc, towards its centre where it turns left. */
 export const leftOffset = (piece: Piece, p: Point): number => {

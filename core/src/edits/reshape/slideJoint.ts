@@ -1,14 +1,13 @@
-import { biarc } from "../../fit/biarc.ts";
-import { pieceDirection, type Piece } from "../../geometry/piece.ts";
-import { distance, type Point } from "../../geometry/point.ts";
-import { done, refuse, type Outcome } from "../../numeric/outcome.ts";
-import { entityOf, refuseLocked, type Drawing } from "../../drawing/drawing.ts";
-import { draftEdit } from "../draftEdit.ts";
-import { type Edit } from "../../drawing/edit.ts";
 import { chainPieces } from "../../contour/chain.ts";
-import { type Id } from "../../numeric/id.ts";
+import { entityOf, refuseLocked, type Drawing } from "../../drawing/drawing.ts";
+import type { Edit } from "../../drawing/edit.ts";
+import { biarc } from "../../fit/biarc.ts";
+import { pieceDirection, plainPiece, type Piece } from "../../geometry/piece.ts";
+import { distance, type Point } from "../../geometry/point.ts";
+import type { Id } from "../../numeric/id.ts";
+import { done, refuse, type Outcome } from "../../numeric/outcome.ts";
+import { draftEdit } from "../draftEdit.ts";
 import { runsOn } from "../path.ts";
-import { plainPiece } from "../../geometry/piece.ts";
 
 /** Tangent lengths of the two pieces are tried in ratios up to this, both ways. */
 const MOST_RATIO = 60;

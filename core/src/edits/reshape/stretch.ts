@@ -1,16 +1,16 @@
 import { arcFrom, arrivalOf, departureOf } from "../../construct/arcs.ts";
+import { entityOf, refuseLocked, type Drawing } from "../../drawing/drawing.ts";
+import type { Edit } from "../../drawing/edit.ts";
+import type { Entity } from "../../drawing/entity.ts";
+import type { Ref } from "../../drawing/ref.ts";
 import { reversePiece, type Piece } from "../../geometry/piece.ts";
 import { add, distance, subtract, type Point } from "../../geometry/point.ts";
+import type { Id } from "../../numeric/id.ts";
 import { done, refuse, type Outcome } from "../../numeric/outcome.ts";
 import { RESOLUTION } from "../../numeric/tolerance.ts";
-import { entityOf, refuseLocked, type Drawing } from "../../drawing/drawing.ts";
-import { draftEdit } from "../draftEdit.ts";
-import { type Edit } from "../../drawing/edit.ts";
-import type { Entity } from "../../drawing/entity.ts";
-import type { Id } from "../../numeric/id.ts";
-import type { Ref } from "../../drawing/ref.ts";
-import { beside, chainPath, runsOn, type ChainEntity, type Link } from "../path.ts";
 import { roundedAgain, sharpened, type Round } from "../corners/rounds.ts";
+import { draftEdit } from "../draftEdit.ts";
+import { beside, chainPath, runsOn, type ChainEntity, type Link } from "../path.ts";
 
 /** A piece with its end at another place: a line stays one, an arc keeps its sweep, or the direction at its other end. */
 const endMoved = (piece: Piece, to: Point, keepsStart: boolean): Outcome<Piece> => {

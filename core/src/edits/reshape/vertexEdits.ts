@@ -1,12 +1,12 @@
+import { curveAt, entityOf, refuseLocked, type Drawing } from "../../drawing/drawing.ts";
+import type { Edit } from "../../drawing/edit.ts";
+import type { Ref } from "../../drawing/ref.ts";
 import { carrierNearest, curveNearest, pieceCarrier } from "../../geometry/curve.ts";
 import { arcBetween, arcOf, partOfPiece, pieceLength, piecePoint, type Piece } from "../../geometry/piece.ts";
 import { distance, type Point } from "../../geometry/point.ts";
 import { done, refuse, type Outcome } from "../../numeric/outcome.ts";
 import { RESOLUTION } from "../../numeric/tolerance.ts";
-import { curveAt, entityOf, refuseLocked, type Drawing } from "../../drawing/drawing.ts";
 import { draftEdit } from "../draftEdit.ts";
-import { type Edit } from "../../drawing/edit.ts";
-import type { Ref } from "../../drawing/ref.ts";
 import { chainPath } from "../path.ts";
 import { endPiece } from "./stretch.ts";
 

@@ -1,5 +1,5 @@
-import Papa from "papaparse";
 import fc from "fast-check";
+import Papa from "papaparse";
 import { expect, it } from "vitest";
 import { contourCsv, type ContourRow } from "./index.ts";
 

@@ -1,5 +1,5 @@
-import type { Unit } from "../../numeric/units.ts";
 import type { ReleasedContour } from "../../checks/releasePlan.ts";
+import type { Unit } from "../../numeric/units.ts";
 import { INSUNITS } from "./writeDxf.ts";
 
 /** What an independent reader found in a file, in neutral words. */

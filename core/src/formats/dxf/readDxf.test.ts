@@ -2,13 +2,13 @@ import DxfParser from "dxf-parser";
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { enclosedArea } from "../../contour/chainMeasure.ts";
-import { arcBetween, pieceCentre, pieceRadius, type Piece } from "../../geometry/piece.ts";
 import { smoothOf } from "../../geometry/curve.ts";
+import { arcBetween, pieceCentre, pieceRadius, type Piece } from "../../geometry/piece.ts";
 import type { Outcome } from "../../numeric/outcome.ts";
 import { sayRefusal } from "../../say/say.ts";
-import { numberAt } from "./numbers.ts";
-import { readDxf, writeShapes } from "./index.ts";
 import type { ReadDrawing, ReadShape } from "../index.ts";
+import { readDxf, writeShapes } from "./index.ts";
+import { numberAt } from "./numbers.ts";
 
 const value = <T>(outcome: Outcome<T>): T => {
   if (!outcome.ok) throw new Error(sayRefusal(outcome.refusal, "mm"));

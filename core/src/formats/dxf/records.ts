@@ -1,6 +1,5 @@
 import type { Point } from "../../geometry/point.ts";
-import type { Outcome } from "../../numeric/outcome.ts";
-import { done, refuse } from "../../numeric/outcome.ts";
+import { done, refuse, type Outcome } from "../../numeric/outcome.ts";
 import { MOST_CURVES } from "../readShapes.ts";
 import type { Tokens } from "./tokens.ts";
 

@@ -1,9 +1,9 @@
+import type { ReleasedContour } from "../../checks/releasePlan.ts";
 import { boundsOf, unionBounds, type Bounds } from "../../geometry/bounds.ts";
 import { circleBounds } from "../../geometry/circle.ts";
 import { ellipseBounds } from "../../geometry/ellipse.ts";
 import { pieceBounds, piecesBounds } from "../../geometry/piece.ts";
 import type { Unit } from "../../numeric/units.ts";
-import type { ReleasedContour } from "../../checks/releasePlan.ts";
 import { releasedShapes, type ReadLayer, type ReadShape } from "../readShapes.ts";
 import { groups, GroupText, section } from "./groups.ts";
 import { putEntity, putOldEntity } from "./writeEntities.ts";

@@ -1,9 +1,9 @@
+import type { ReleasedContour } from "../../checks/releasePlan.ts";
 import { boundsExtent, boundsSize, type Bounds } from "../../geometry/bounds.ts";
 import { circleBounds } from "../../geometry/circle.ts";
 import { pieceLength, piecesBounds } from "../../geometry/piece.ts";
 import type { Point } from "../../geometry/point.ts";
 import type { Unit } from "../../numeric/units.ts";
-import type { ReleasedContour } from "../../checks/releasePlan.ts";
 import type { ReadDrawing, ReadShape } from "../readShapes.ts";
 
 /** A shape as an independent reader sees it: the box around it in the drawing's own axes (y up), and for paths the length. */

@@ -1,6 +1,5 @@
 import { SVGPathData } from "svg-pathdata";
-import type { Piece } from "../../geometry/piece.ts";
-import { bulgeOf } from "../../geometry/piece.ts";
+import { bulgeOf, type Piece } from "../../geometry/piece.ts";
 import type { Point } from "../../geometry/point.ts";
 import { TURN } from "../../numeric/angle.ts";
 import type { ReadGeometry } from "../readShapes.ts";

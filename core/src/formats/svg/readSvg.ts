@@ -1,6 +1,5 @@
 import { parseSync, type INode } from "svgson";
 import { after } from "../../geometry/transform.ts";
-import { chainOfCorners, roundedBox } from "./shapes.ts";
 import { done, refuse, type Outcome } from "../../numeric/outcome.ts";
 import type { Unit } from "../../numeric/units.ts";
 import {
@@ -12,6 +11,7 @@ import {
   type ReadShape,
 } from "../readShapes.ts";
 import { shapesOfPath } from "./paths.ts";
+import { chainOfCorners, roundedBox } from "./shapes.ts";
 import { IDENTITY, transformOf } from "./transforms.ts";
 
 /** Lengths of the file's own size in millimetres, by their unit; a pixel is none: 96 to the inch is a screen's, not a drawing's. */

@@ -1,11 +1,11 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
+import type { ReleasedContour } from "../../checks/releasePlan.ts";
 import { enclosedArea } from "../../contour/chainMeasure.ts";
 import { smoothOf } from "../../geometry/curve.ts";
 import { pieceRadius, type Piece } from "../../geometry/piece.ts";
 import type { Outcome } from "../../numeric/outcome.ts";
 import { sayRefusal } from "../../say/say.ts";
-import type { ReleasedContour } from "../../checks/releasePlan.ts";
 import { releasedShapes, type ReadDrawing, type ReadShape } from "../readShapes.ts";
 import { compareSvg, readSvg, writeSvg, type FoundShape, type FoundSvg } from "./index.ts";
 

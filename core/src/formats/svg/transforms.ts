@@ -1,5 +1,5 @@
-import { toRadians } from "../../numeric/angle.ts";
 import { after } from "../../geometry/transform.ts";
+import { toRadians } from "../../numeric/angle.ts";
 import type { Affine } from "../readShapes.ts";
 
 export const IDENTITY: Affine = { a: 1, b: 0, c: 0, d: 1, e: 0, f: 0 };

@@ -1,7 +1,7 @@
 import { boundsOf, growBounds, unionBounds, type Bounds } from "../../geometry/bounds.ts";
 import { circleBounds } from "../../geometry/circle.ts";
 import { ellipseAt, ellipseBounds, halfAxes, isWhole } from "../../geometry/ellipse.ts";
-import { pieceBounds, pieceRadius, type Piece, piecesBounds } from "../../geometry/piece.ts";
+import { pieceBounds, pieceRadius, piecesBounds, type Piece } from "../../geometry/piece.ts";
 import type { Point } from "../../geometry/point.ts";
 import { done, refuse, type Outcome } from "../../numeric/outcome.ts";
 import type { Unit } from "../../numeric/units.ts";

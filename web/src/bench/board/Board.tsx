@@ -1,14 +1,14 @@
 import type Konva from "konva";
 import { useEffect, useMemo, useRef, type MouseEvent, type PointerEvent } from "react";
 import { Layer, Shape, Stage } from "react-konva";
-import { useBench, useSession } from "../SessionContext.tsx";
-import type { Modifiers } from "../benchState.ts";
 import { useTheme } from "../../ui/theme.ts";
-import { BoardMenu } from "./BoardMenu.tsx";
-import { readPalette } from "./palette.ts";
-import { paintDrawing, paintLively, paintPainted, type Images } from "./paint.ts";
-import { useShownSketches } from "../SketchesContext.ts";
+import type { Modifiers } from "../benchState.ts";
 import { isLarge } from "../derived.ts";
+import { useBench, useSession } from "../SessionContext.tsx";
+import { useShownSketches } from "../SketchesContext.ts";
+import { BoardMenu } from "./BoardMenu.tsx";
+import { paintDrawing, paintLively, paintPainted, type Images } from "./paint.ts";
+import { readPalette } from "./palette.ts";
 
 const raw = (context: Konva.Context): CanvasRenderingContext2D =>
   (context as unknown as { _context: CanvasRenderingContext2D })._context;

@@ -1,19 +1,25 @@
-import type { Profile } from "@ash-edge/core/profile";
-import { entityOf, picturesOf, settingsOf, unitOf, type Drawing } from "@ash-edge/core/drawing";
+import {
+  entityOf,
+  picturesOf,
+  settingsOf,
+  unitOf,
+  fromPicture,
+  type Drawing,
+  type Picture,
+} from "@ash-edge/core/drawing";
 import { leftFindings } from "@ash-edge/core/edits";
-import { SNAP_WORDS, type SnapKind } from "@ash-edge/core/look";
-import { type Id } from "@ash-edge/core/numeric";
 import { boundsMeet, pieceDirection, type Point } from "@ash-edge/core/geometry";
-import { fromPicture, type Picture } from "@ash-edge/core/drawing";
-import { RESOLUTION, showLength } from "@ash-edge/core/numeric";
+import { SNAP_WORDS, type SnapKind } from "@ash-edge/core/look";
+import { RESOLUTION, showLength, type Id } from "@ash-edge/core/numeric";
+import type { Profile } from "@ash-edge/core/profile";
 import type { BenchState } from "../benchState.ts";
 import { profileFor, rolesFor } from "../derived.ts";
-import type { Painted } from "../mass.ts";
 import { shownHandles } from "../handles/shown.ts";
+import type { Painted } from "../mass.ts";
 import { toolById } from "../tools/registry.ts";
 import { gridPitch } from "./grid.ts";
-import type { Palette } from "./palette.ts";
 import { paintMass, stroke, type Canvas, type Still, type Style } from "./paintMass.ts";
+import type { Palette } from "./palette.ts";
 import { traceShape } from "./trace.ts";
 import { inSight, toScreen, type Size, type View } from "./view.ts";
 

@@ -1,8 +1,8 @@
 import { entityOf, isLayout, layerOf, type Drawing, type Entity } from "@ash-edge/core/drawing";
-import { searchIndex } from "@ash-edge/core/look";
-import { type Id } from "@ash-edge/core/numeric";
-import { shapeBounds } from "@ash-edge/core/shape";
 import type { Bounds, Piece } from "@ash-edge/core/geometry";
+import { searchIndex } from "@ash-edge/core/look";
+import type { Id } from "@ash-edge/core/numeric";
+import { shapeBounds } from "@ash-edge/core/shape";
 import type { BenchState } from "../benchState.ts";
 import type { Palette } from "./palette.ts";
 import { tracePieces, traceShape } from "./trace.ts";

@@ -1,5 +1,4 @@
 import { chainPieces } from "@ash-edge/core/contour";
-import { type Shape } from "@ash-edge/core/shape";
 import {
   angleOf,
   arcOf,
@@ -12,6 +11,7 @@ import {
   type Piece,
   type Point,
 } from "@ash-edge/core/geometry";
+import type { Shape } from "@ash-edge/core/shape";
 import { toScreen, type View } from "./view.ts";
 
 /** The part of a canvas that tracing needs, so that tests can stand in for it. */

@@ -1,13 +1,13 @@
 import { X } from "lucide-react";
 import { Fragment, useLayoutEffect, useRef, useState } from "react";
-import { Segmented } from "../../ui/Segmented.tsx";
 import { entityOf, type Drawing } from "@ash-edge/core/drawing";
-import { shapeBounds } from "@ash-edge/core/shape";
-import { type Id } from "@ash-edge/core/numeric";
 import { unionBounds, type Point } from "@ash-edge/core/geometry";
+import type { Id } from "@ash-edge/core/numeric";
+import { shapeBounds } from "@ash-edge/core/shape";
+import { Segmented } from "../../ui/Segmented.tsx";
 import { toScreen, type Size, type View } from "../board/view.ts";
-import { useBench, useSession } from "../SessionContext.tsx";
 import { Hint, PartView } from "../SentenceParts.tsx";
+import { useBench, useSession } from "../SessionContext.tsx";
 import { toolById } from "../tools/registry.ts";
 import { actionsOf } from "./actions.ts";
 

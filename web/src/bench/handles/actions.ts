@@ -1,5 +1,5 @@
 import { curveAt, type Drawing } from "@ash-edge/core/drawing";
-import { type Handle } from "@ash-edge/core/look";
+import type { Handle } from "@ash-edge/core/look";
 import { bow, straighten } from "../tools/bendTools.ts";
 import { freePointsTool } from "../tools/freePointsTool.ts";
 import {

@@ -1,6 +1,6 @@
 import { anchorOf } from "@ash-edge/core/edits";
-import { type Handle } from "@ash-edge/core/look";
 import type { Point } from "@ash-edge/core/geometry";
+import type { Handle } from "@ash-edge/core/look";
 import type { Modifiers, SessionCore } from "../benchState.ts";
 import { typedParts } from "../tools/driver.ts";
 import { pickParts, type Picked, type Tool } from "../tools/tool.ts";

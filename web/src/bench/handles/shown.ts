@@ -1,7 +1,7 @@
 import { entityOf, layerOf, type Drawing } from "@ash-edge/core/drawing";
-import { handlesOf, type Handle } from "@ash-edge/core/look";
-import { type Id } from "@ash-edge/core/numeric";
 import { distance, type Point } from "@ash-edge/core/geometry";
+import { handlesOf, type Handle } from "@ash-edge/core/look";
+import type { Id } from "@ash-edge/core/numeric";
 import type { BenchState } from "../benchState.ts";
 import { toScreen } from "../board/view.ts";
 

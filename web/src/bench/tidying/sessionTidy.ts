@@ -1,6 +1,6 @@
-import { changedShapes } from "@ash-edge/core/look";
 import { layerOf, settingsOf, unitOf, type Drawing, type Edit } from "@ash-edge/core/drawing";
 import { leaveFindings, leftFindings, setJoinTolerance, tidyEdit, tidyThings } from "@ash-edge/core/edits";
+import { changedShapes } from "@ash-edge/core/look";
 import { showLengthUnit } from "@ash-edge/core/numeric";
 import type { Thing } from "@ash-edge/core/tidy";
 import { run } from "../../worker/run.ts";

@@ -1,7 +1,7 @@
-import { draftEdit, outlineShape } from "@ash-edge/core/edits";
 import { refuseLocked } from "@ash-edge/core/drawing";
-import { allowanceFor } from "@ash-edge/core/offset";
+import { draftEdit, outlineShape } from "@ash-edge/core/edits";
 import { refuse } from "@ash-edge/core/numeric";
+import { allowanceFor } from "@ash-edge/core/offset";
 import { contoursOnce } from "./contoursOnce.ts";
 import { nothing, refused, type PreviewShape, type Tool } from "./tool.ts";
 

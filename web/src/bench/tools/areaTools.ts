@@ -1,6 +1,6 @@
 import type { Combination, Outline } from "@ash-edge/core/arrangement";
-import { areaField, combineEntities, keepAreas as kept, outlineShape, type AreaField } from "@ash-edge/core/edits";
 import { entityOf, settingsOf, type Drawing } from "@ash-edge/core/drawing";
+import { areaField, combineEntities, keepAreas as kept, outlineShape, type AreaField } from "@ash-edge/core/edits";
 import { piecePoint, type Point } from "@ash-edge/core/geometry";
 import { refuse } from "@ash-edge/core/numeric";
 import { contoursOnce } from "./contoursOnce.ts";

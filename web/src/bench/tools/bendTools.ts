@@ -1,6 +1,6 @@
 import { arcsByRadius, bowTowards } from "@ash-edge/core/construct";
-import { bendPiece } from "@ash-edge/core/edits";
 import { curveAt } from "@ash-edge/core/drawing";
+import { bendPiece } from "@ash-edge/core/edits";
 import { distance, pieceRadius, type Piece, type Point } from "@ash-edge/core/geometry";
 import { refuse, RESOLUTION } from "@ash-edge/core/numeric";
 import { linkCallout } from "./linking.ts";

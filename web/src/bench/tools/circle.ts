@@ -1,7 +1,7 @@
-import { draftEdit } from "@ash-edge/core/edits";
 import { LAYOUT_LAYER } from "@ash-edge/core/drawing";
-import { type Id } from "@ash-edge/core/numeric";
+import { draftEdit } from "@ash-edge/core/edits";
 import { distance } from "@ash-edge/core/geometry";
+import type { Id } from "@ash-edge/core/numeric";
 import { linkCallout } from "./linking.ts";
 import { nothing, oneWay, type Tool } from "./tool.ts";
 

@@ -1,5 +1,5 @@
-import { profileOf, type Contour } from "@ash-edge/core/profile";
 import type { Drawing } from "@ash-edge/core/drawing";
+import { profileOf, type Contour } from "@ash-edge/core/profile";
 
 const known = new WeakMap<Drawing, readonly Contour[]>();
 

@@ -1,6 +1,5 @@
+import type { Edit } from "@ash-edge/core/drawing";
 import { copyEntities, mirrorEntities, transformEntities, type Axis } from "@ash-edge/core/edits";
-import { type Edit } from "@ash-edge/core/drawing";
-import { type Id } from "@ash-edge/core/numeric";
 import {
   after,
   angleOf,
@@ -15,7 +14,7 @@ import {
   type Point,
   type Similarity,
 } from "@ash-edge/core/geometry";
-import { readList, refuse, RESOLUTION, toDegrees, toRadians, type Outcome } from "@ash-edge/core/numeric";
+import { readList, refuse, RESOLUTION, toDegrees, toRadians, type Id, type Outcome } from "@ash-edge/core/numeric";
 import { pickedCurve } from "./making.ts";
 import { thingsPreview } from "./things.ts";
 import { nothing, refused, under, type Given, type Part, type Proposal, type Tool, type ToolContext } from "./tool.ts";

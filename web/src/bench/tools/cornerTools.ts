@@ -6,6 +6,8 @@ import {
   RELIEFS,
   type Relief,
 } from "@ash-edge/core/construct";
+import { chainPiece } from "@ash-edge/core/contour";
+import { curveAt, entityOf, type Ref } from "@ash-edge/core/drawing";
 import {
   cornerAt,
   cutCorners,
@@ -23,10 +25,8 @@ import {
   type CornersCut,
   type EditDraft,
 } from "@ash-edge/core/edits";
-import { curveAt, entityOf, type Ref } from "@ash-edge/core/drawing";
-import { chainPiece } from "@ash-edge/core/contour";
-import { searchIndex } from "@ash-edge/core/look";
 import { boundsOf, curveNearest, distance, type Piece, type Point } from "@ash-edge/core/geometry";
+import { searchIndex } from "@ash-edge/core/look";
 import { done, refuse, RESOLUTION, toRadians, type Outcome } from "@ash-edge/core/numeric";
 import { sayRefusal } from "@ash-edge/core/say";
 import { linkCallout } from "./linking.ts";

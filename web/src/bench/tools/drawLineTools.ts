@@ -1,8 +1,8 @@
 import { distanceFrom, feetOf, freeThrough, parallelPiece, shortestLine, squareEnd } from "@ash-edge/core/construct";
 import { curveNearest, directionAt, distance, subtract, type Point } from "@ash-edge/core/geometry";
 import { refuse, RESOLUTION, toDegrees } from "@ash-edge/core/numeric";
-import { linkCallout } from "./linking.ts";
 import { lineEnd } from "./line.ts";
+import { linkCallout } from "./linking.ts";
 import { makingWay, pickedCurve, pieceShape } from "./making.ts";
 import { nothing, refused, under, type Part, type Proposal, type Tool, type ToolContext } from "./tool.ts";
 

@@ -1,10 +1,10 @@
 import { describe, expect, it } from "vitest";
+import { measureCallout } from "@ash-edge/core/callouts";
 import { applyEdit, calloutsOf, entitiesOf, newDrawing, PROFILE_LAYER, type Drawing } from "@ash-edge/core/drawing";
 import { draftEdit } from "@ash-edge/core/edits";
-import { indexDrawing } from "@ash-edge/core/look";
-import { type Shape } from "@ash-edge/core/shape";
-import { measureCallout } from "@ash-edge/core/callouts";
 import type { Point } from "@ash-edge/core/geometry";
+import { indexDrawing } from "@ash-edge/core/look";
+import type { Shape } from "@ash-edge/core/shape";
 import {
   proposalOf,
   startTool,

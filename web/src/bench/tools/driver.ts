@@ -1,6 +1,6 @@
 import { calloutsOf, curveAt, type Drawing, type Edit, type PictureSize } from "@ash-edge/core/drawing";
-import { picksAt } from "@ash-edge/core/look";
 import { carrierOf, curveNearest, type Point } from "@ash-edge/core/geometry";
+import { picksAt } from "@ash-edge/core/look";
 import {
   done,
   readList,

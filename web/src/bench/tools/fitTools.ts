@@ -1,3 +1,5 @@
+import { chainOfPieces } from "@ash-edge/core/contour";
+import { entityOf, layerOf, settingsOf, type Drawing } from "@ash-edge/core/drawing";
 import {
   draftEdit,
   fitEntity,
@@ -8,12 +10,10 @@ import {
   type FitGiven,
   type FitMade,
 } from "@ash-edge/core/edits";
-import { entityOf, layerOf, settingsOf, type Drawing } from "@ash-edge/core/drawing";
-import { type Shape } from "@ash-edge/core/shape";
 import { arcToPoints, circleToPoints, fitRun, lineToPoints, type Residuals } from "@ash-edge/core/fit";
 import type { Piece, Point } from "@ash-edge/core/geometry";
 import { refuse, showLengthUnit, toRadians, type Outcome, type Unit } from "@ash-edge/core/numeric";
-import { chainOfPieces } from "@ash-edge/core/contour";
+import type { Shape } from "@ash-edge/core/shape";
 import { nothing, refused, under, type Given, type Part, type Proposal, type Tool, type ToolContext } from "./tool.ts";
 
 const within: readonly Part[] = [

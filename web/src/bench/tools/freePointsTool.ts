@@ -7,10 +7,10 @@ import {
   removeFreePoint,
   steeringPoints,
 } from "@ash-edge/core/construct";
-import { draftEdit } from "@ash-edge/core/edits";
 import { entityOf, layerOf } from "@ash-edge/core/drawing";
-import { type Shape } from "@ash-edge/core/shape";
+import { draftEdit } from "@ash-edge/core/edits";
 import { done, refuse } from "@ash-edge/core/numeric";
+import type { Shape } from "@ash-edge/core/shape";
 import { nothing, refused, type Tool } from "./tool.ts";
 
 export const freePointsTool: Tool = {

@@ -1,3 +1,4 @@
+import { curveAt, entityOf, refuseLocked, type Edit, type Ref } from "@ash-edge/core/drawing";
 import {
   addCorner,
   anchorOf,
@@ -10,8 +11,6 @@ import {
   shiftPiece,
   stretch,
 } from "@ash-edge/core/edits";
-import { curveAt, entityOf, refuseLocked, type Edit, type Ref } from "@ash-edge/core/drawing";
-import { handlesOf } from "@ash-edge/core/look";
 import {
   angleOf,
   curveNearest,
@@ -22,6 +21,7 @@ import {
   type Piece,
   type Point,
 } from "@ash-edge/core/geometry";
+import { handlesOf } from "@ash-edge/core/look";
 import { done, refuse, RESOLUTION, signedAngle, toDegrees, type Outcome } from "@ash-edge/core/numeric";
 import { lineEnd } from "./line.ts";
 import { linkCallout } from "./linking.ts";

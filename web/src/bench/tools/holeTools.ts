@@ -1,10 +1,18 @@
 import { boltCircle as boltPlaces, gridPoints } from "@ash-edge/core/construct";
-import { draftEdit } from "@ash-edge/core/edits";
 import { entityOf, MARK_LAYER, type Edit, type Ref } from "@ash-edge/core/drawing";
-import { type Id } from "@ash-edge/core/numeric";
-import { type Shape } from "@ash-edge/core/shape";
+import { draftEdit } from "@ash-edge/core/edits";
 import { angleOf, arcAt, arcBetween, distance, subtract, type Point } from "@ash-edge/core/geometry";
-import { refuse, RESOLUTION, showLengthUnit, toDegrees, toRadians, type Outcome, done } from "@ash-edge/core/numeric";
+import {
+  refuse,
+  RESOLUTION,
+  showLengthUnit,
+  toDegrees,
+  toRadians,
+  done,
+  type Id,
+  type Outcome,
+} from "@ash-edge/core/numeric";
+import type { Shape } from "@ash-edge/core/shape";
 import { findThread, FITS, searchThreads, threadLength, type Fit, type Thread } from "@ash-edge/core/tables";
 import { nothing, refused, under, type Given, type Part, type Proposal, type Tool, type ToolContext } from "./tool.ts";
 

@@ -1,6 +1,6 @@
-import { joinPieces } from "@ash-edge/core/edits";
 import { settingsOf, type Drawing } from "@ash-edge/core/drawing";
-import { type Id } from "@ash-edge/core/numeric";
+import { joinPieces } from "@ash-edge/core/edits";
+import type { Id } from "@ash-edge/core/numeric";
 import { sayJoined } from "@ash-edge/core/say";
 import { refused, under, type Tool } from "./tool.ts";
 

@@ -8,12 +8,12 @@ import {
 } from "@ash-edge/core/construct";
 import { curveAt, entityOf, isLayout, LAYOUT_LAYER, type Drawing } from "@ash-edge/core/drawing";
 import { draftEdit, splitInto } from "@ash-edge/core/edits";
-import { searchIndex } from "@ash-edge/core/look";
-import { type Shape } from "@ash-edge/core/shape";
 import { angleOf, carrierOf, directionAt, distance, subtract, type Curve, type Endless } from "@ash-edge/core/geometry";
+import { searchIndex } from "@ash-edge/core/look";
 import { RESOLUTION, toDegrees, toRadians } from "@ash-edge/core/numeric";
-import { linkCallout } from "./linking.ts";
+import type { Shape } from "@ash-edge/core/shape";
 import { lineEnd } from "./line.ts";
+import { linkCallout } from "./linking.ts";
 import {
   nothing,
   oneWay,

@@ -1,6 +1,5 @@
-import type { Callout } from "@ash-edge/core/drawing";
+import type { Callout, Ref } from "@ash-edge/core/drawing";
 import type { EditDraft } from "@ash-edge/core/edits";
-import type { Ref } from "@ash-edge/core/drawing";
 
 /** Ties the callout that filled a blank to what was made with it: sizes beside what already answers it, distances anew. */
 export const linkCallout = (draft: EditDraft, callout: Callout | undefined, refs: readonly Ref[]): void => {

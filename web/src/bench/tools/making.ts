@@ -1,9 +1,9 @@
-import { changedShapes } from "@ash-edge/core/look";
 import { curveAt, type Edit, type Drawing } from "@ash-edge/core/drawing";
 import { draftEdit, type EditDraft } from "@ash-edge/core/edits";
-import { type Id } from "@ash-edge/core/numeric";
-import { type Shape } from "@ash-edge/core/shape";
 import type { Curve, Piece } from "@ash-edge/core/geometry";
+import { changedShapes } from "@ash-edge/core/look";
+import type { Id } from "@ash-edge/core/numeric";
+import type { Shape } from "@ash-edge/core/shape";
 import type { Picked, Tool, Way } from "./tool.ts";
 
 /** The curve that a pick stands for; undefined for a bare place, and for a place on something (an end, a centre). */

@@ -1,11 +1,11 @@
-import { centroidOf } from "@ash-edge/core/contour";
-import { profileOf } from "@ash-edge/core/profile";
-import { curveAt, type Drawing } from "@ash-edge/core/drawing";
-import { describePoint } from "@ash-edge/core/look";
-import { type Shape } from "@ash-edge/core/shape";
-import { arcOf, carrierOf, type Curve } from "@ash-edge/core/geometry";
 import { angleOfLines } from "@ash-edge/core/construct";
+import { centroidOf } from "@ash-edge/core/contour";
+import { curveAt, type Drawing } from "@ash-edge/core/drawing";
+import { arcOf, carrierOf, type Curve } from "@ash-edge/core/geometry";
+import { describePoint } from "@ash-edge/core/look";
 import { refuse, showAngle, showArea, showLengthUnit, toDegrees } from "@ash-edge/core/numeric";
+import { profileOf } from "@ash-edge/core/profile";
+import type { Shape } from "@ash-edge/core/shape";
 import { nothing, refused, type Picked, type Proposal, type Tool } from "./tool.ts";
 
 const curveOf = (drawing: Drawing, picked: Picked | undefined): Curve | undefined =>

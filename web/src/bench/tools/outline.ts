@@ -6,15 +6,16 @@ import {
   arcsBySweep,
   arcsBySweepAbout,
   arcThrough,
+  departureOf,
+  arrivalOf,
   type WidthRun,
 } from "@ash-edge/core/construct";
+import type { Edit } from "@ash-edge/core/drawing";
 import { extendOutline, outlineEnd, type OutlineEnd } from "@ash-edge/core/edits";
-import { type Edit } from "@ash-edge/core/drawing";
 import { angleOf, distance, pieceLength, subtract, type Piece, type Point } from "@ash-edge/core/geometry";
 import { done, refuse, RESOLUTION, toDegrees, toRadians, type Outcome } from "@ash-edge/core/numeric";
-import { departureOf, arrivalOf } from "@ash-edge/core/construct";
-import { linkCallout } from "./linking.ts";
 import { lineEnd, typedEnd } from "./line.ts";
+import { linkCallout } from "./linking.ts";
 import { pieceShape } from "./making.ts";
 import {
   nothing,

@@ -1,5 +1,5 @@
-import { draftEdit } from "@ash-edge/core/edits";
 import { LAYOUT_LAYER } from "@ash-edge/core/drawing";
+import { draftEdit } from "@ash-edge/core/edits";
 import { nothing, oneWay, type Tool } from "./tool.ts";
 
 export const point: Tool = {

@@ -1,7 +1,7 @@
 import { rectangleOf, type CornerStyle, type RectanglePlace } from "@ash-edge/core/construct";
 import { chainOfPieces } from "@ash-edge/core/contour";
+import type { Ref } from "@ash-edge/core/drawing";
 import { draftEdit } from "@ash-edge/core/edits";
-import { type Ref } from "@ash-edge/core/drawing";
 import { subtract, turned, type Piece, type Point } from "@ash-edge/core/geometry";
 import { RESOLUTION, toRadians } from "@ash-edge/core/numeric";
 import { linkCallout } from "./linking.ts";

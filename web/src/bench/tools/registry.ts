@@ -22,20 +22,20 @@ import { align, copy, mirror, rotate, roundACentre, rows, scale } from "./copyTo
 import { chamfer, changeFillet, cornerRelief, fillet, meet, sharpen } from "./cornerTools.ts";
 import { distanceTool } from "./distanceTool.ts";
 import { freeCurve, lineAtAnAngle, parallelLine, perpendicular, shortest } from "./drawLineTools.ts";
-import { giveWidth } from "./giveWidth.ts";
-import { HANDLE_TOOLS } from "./handleTools.ts";
 import { extend, split, splitCrossings, toOneLine } from "./extendTools.ts";
-import { boltCircle, clearanceHole, hole, holeGrid, tappedHole } from "./holeTools.ts";
-import { angleTool, areaTool, radiusTool } from "./measureTools.ts";
 import { arcFit, fitToPoints, slideAJoint, smooth, toStraight } from "./fitTools.ts";
 import { freePointsTool } from "./freePointsTool.ts";
+import { giveWidth } from "./giveWidth.ts";
+import { HANDLE_TOOLS } from "./handleTools.ts";
+import { boltCircle, clearanceHole, hole, holeGrid, tappedHole } from "./holeTools.ts";
 import { join } from "./join.ts";
 import { atAnAngle, bisector, divide, layoutLine, layoutToCut, squareTo, throughTwoPoints } from "./layoutLineTools.ts";
 import { line } from "./line.ts";
+import { angleTool, areaTool, radiusTool } from "./measureTools.ts";
+import { move } from "./move.ts";
 import { offset } from "./offset.ts";
 import { outline } from "./outline.ts";
 import { parallel } from "./parallel.ts";
-import { move } from "./move.ts";
 import {
   levelThePicture,
   measureOnPicture,
@@ -56,11 +56,11 @@ import {
   circleTouchingTwo,
   ellipse,
 } from "./roundTools.ts";
+import { setDatum } from "./setDatum.ts";
 import { arcSlot, polygon, ring, slot } from "./shapeTools.ts";
-import { toLayer } from "./toLayer.ts";
 import { tangentArc } from "./tangentArc.ts";
 import { tangentAtAnAngle, tangentFromATouchPoint, tangentLine } from "./tangentLine.ts";
-import { setDatum } from "./setDatum.ts";
+import { toLayer } from "./toLayer.ts";
 import { BANK_KEYS, type Action, type BankKey, type Tool } from "./tool.ts";
 import { trim } from "./trim.ts";
 import { wideOutline } from "./wideOutline.ts";

@@ -16,9 +16,8 @@ import {
   tangentCircles,
   tangentCirclesSmooth,
 } from "@ash-edge/core/construct";
+import type { Drawing } from "@ash-edge/core/drawing";
 import { outlineEnd } from "@ash-edge/core/edits";
-import { type Drawing } from "@ash-edge/core/drawing";
-import { type Shape } from "@ash-edge/core/shape";
 import {
   carrierOf,
   distance,
@@ -30,9 +29,9 @@ import {
   type Point,
 } from "@ash-edge/core/geometry";
 import { done, refuse, RESOLUTION, toRadians, type Outcome } from "@ash-edge/core/numeric";
+import type { Shape } from "@ash-edge/core/shape";
 import { linkCallout } from "./linking.ts";
 import { makingWay, pickedCurve, pieceShape } from "./making.ts";
-import { canTouch, WHERE_TOUCHED } from "./touching.ts";
 import {
   nothing,
   refused,
@@ -43,6 +42,7 @@ import {
   type Tool,
   type ToolContext,
 } from "./tool.ts";
+import { canTouch, WHERE_TOUCHED } from "./touching.ts";
 
 const dot = (x: number, y: number): string => `M${x} ${y} m-1.6 0 a1.6 1.6 0 1 0 3.2 0 a1.6 1.6 0 1 0 -3.2 0`;
 const RING = "M20 12 A8 8 0 1 1 4 12 A8 8 0 1 1 20 12";

@@ -1,5 +1,5 @@
-import { draftEdit } from "@ash-edge/core/edits";
 import { settingsOf } from "@ash-edge/core/drawing";
+import { draftEdit } from "@ash-edge/core/edits";
 import { oneWay, nothing, type Tool } from "./tool.ts";
 
 export const setDatum: Tool = {

@@ -1,7 +1,7 @@
 import { arcSlotOf, polygonOf, polygonOnSide, slotByLength, slotOf, type PolygonSize } from "@ash-edge/core/construct";
 import { chainOfPieces } from "@ash-edge/core/contour";
+import type { Ref } from "@ash-edge/core/drawing";
 import { draftEdit } from "@ash-edge/core/edits";
-import { type Ref } from "@ash-edge/core/drawing";
 import { angleOf, distance, subtract, type Piece } from "@ash-edge/core/geometry";
 import { refuse, RESOLUTION, signedAngle, toDegrees, toRadians, type Outcome } from "@ash-edge/core/numeric";
 import { linkCallout } from "./linking.ts";

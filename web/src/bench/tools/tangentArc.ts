@@ -6,8 +6,8 @@ import { refuse } from "@ash-edge/core/numeric";
 import { linkCallout } from "./linking.ts";
 import { changingWay, pieceShape } from "./making.ts";
 import { touchingTwo } from "./roundTools.ts";
-import { canTouch, WHERE_TOUCHED } from "./touching.ts";
 import { nothing, refused, type Tool } from "./tool.ts";
+import { canTouch, WHERE_TOUCHED } from "./touching.ts";
 
 const trim = (drawing: Drawing, draft: EditDraft, ref: Ref, piece: Piece | undefined): void => {
   const entity = entityOf(drawing, ref.id);

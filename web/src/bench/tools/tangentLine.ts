@@ -9,11 +9,11 @@ import {
 import type { Drawing } from "@ash-edge/core/drawing";
 import { along, carrierOf, curveNearest, directionAt, distance, type Point } from "@ash-edge/core/geometry";
 import { refuse, RESOLUTION, toDegrees, toRadians, unitAt, type Outcome } from "@ash-edge/core/numeric";
-import { linkCallout } from "./linking.ts";
 import { lineEnd } from "./line.ts";
+import { linkCallout } from "./linking.ts";
 import { makingWay, pickedCurve, pieceShape } from "./making.ts";
-import { canTouch, WHERE_TOUCHED } from "./touching.ts";
 import { nothing, refused, type Given, type Picked, type Proposal, type Tool } from "./tool.ts";
+import { canTouch, WHERE_TOUCHED } from "./touching.ts";
 
 /** What a line is to touch, or the bare point that it runs through; undefined for something straight. */
 const roundOf = (drawing: Drawing, picked: Picked): Round | undefined => {

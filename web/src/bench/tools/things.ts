@@ -1,7 +1,7 @@
 import { entityOf, type Drawing } from "@ash-edge/core/drawing";
-import { transformShape, type Shape } from "@ash-edge/core/shape";
-import { type Id } from "@ash-edge/core/numeric";
 import type { Similarity } from "@ash-edge/core/geometry";
+import type { Id } from "@ash-edge/core/numeric";
+import { transformShape, type Shape } from "@ash-edge/core/shape";
 
 /** How many things an edit's label speaks of; one needs no number. */
 export const describeThings = (ids: readonly Id[]): string => (ids.length === 1 ? "" : `${ids.length}`);

@@ -1,11 +1,9 @@
-import type { Callout } from "@ash-edge/core/drawing";
-import type { Drawing, Edit, PictureSize, Ref } from "@ash-edge/core/drawing";
-import type { DrawingIndex } from "@ash-edge/core/look";
-import type { Id } from "@ash-edge/core/numeric";
-import type { Shape } from "@ash-edge/core/shape";
+import type { Callout, Drawing, Edit, PictureSize, Ref } from "@ash-edge/core/drawing";
 import type { Point } from "@ash-edge/core/geometry";
+import type { DrawingIndex } from "@ash-edge/core/look";
+import type { Id, Expectation, Refusal, SizeKind, Unit } from "@ash-edge/core/numeric";
 import type { StraightenPlan } from "@ash-edge/core/picture";
-import type { Expectation, Refusal, SizeKind, Unit } from "@ash-edge/core/numeric";
+import type { Shape } from "@ash-edge/core/shape";
 
 /** The banks of the key grid, by the key that takes them. */
 export const BANKS = {
