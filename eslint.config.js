@@ -1,4 +1,5 @@
 import js from "@eslint/js";
+import boundaries from "eslint-plugin-boundaries";
 import hooks from "eslint-plugin-react-hooks";
 import tseslint from "typescript-eslint";
 
@@ -26,6 +27,37 @@ const browser = [
   "setTimeout",
 ];
 
+/** The rooms of the core from the bottom up: each may use those before it. */
+const ROOMS = [
+  ...["numeric", "geometry", "intersect", "construct", "contour", "arrangement", "offset", "fit", "tidy", "shape"],
+  ...["drawing", "attach", "profile", "look", "edits", "callouts", "picture", "checks", "tables", "formats", "say"],
+];
+const rooms = {
+  files: ["core/src/*/**/*.ts"],
+  ignores: ["**/*.test.ts", "core/src/testing/**"],
+  plugins: { boundaries },
+  settings: {
+    "boundaries/elements": ROOMS.map((type) => ({ type, pattern: `core/src/${type}` })),
+    "import/resolver": { node: { extensions: [".ts"] } },
+  },
+  rules: {
+    "boundaries/no-unknown-files": "error",
+    "boundaries/dependencies": [
+      "error",
+      {
+        default: "disallow",
+        policies: [
+          { allow: { to: { module: { origin: "external" } } } },
+          ...ROOMS.map((type, i) => ({
+            from: { element: { type } },
+            allow: { to: { element: { types: { anyOf: ROOMS.slice(0, i + 1) } } } },
+          })),
+        ],
+      },
+    ],
+  },
+};
+
 export default tseslint.config(
   { ignores: ["**/dist/**", "**/.types/**", "**/node_modules/**", "**/test-results/**", "**/playwright-report/**"] },
   js.configs.recommended,
@@ -38,6 +70,7 @@ export default tseslint.config(
       "no-undef": "off",
     },
   },
+  rooms,
   floor(["core/src/**/*.ts"], ["@ash-edge/*", "**/web/**", "**/server/**", "**/cli/**", ...outside], browser),
   floor(["cli/**/*.ts"], ["@ash-edge/web*", "@ash-edge/server*", "**/web/**", "**/server/**", "react*"]),
   floor(["server/**/*.ts"], ["@ash-edge/web*", "@ash-edge/cli*", "**/web/src/**", "**/cli/**", "react*"]),
