@@ -1,5 +1,10 @@
 import { defineConfig } from "vitest/config";
 
 export default defineConfig({
-  test: { include: ["{core,cli,server,web,scripts}/**/*.test.ts"], environment: "node", testTimeout: 20_000 },
+  test: {
+    include: ["{core,tools,cli,server,web,scripts}/**/*.test.ts"],
+    environment: "node",
+    testTimeout: 20_000,
+    setupFiles: ["core/src/testing/checkEdits.ts"],
+  },
 });

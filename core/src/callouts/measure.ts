@@ -1,9 +1,10 @@
+import { placeOf } from "../attach/places.ts";
 import type { Callout } from "../drawing/callout.ts";
 import { curveAt, entityOf, settingsOf, type Drawing } from "../drawing/drawing.ts";
 import type { Ref } from "../drawing/ref.ts";
 import { carrierOf, carrierNearest, curveLength, isSmooth, type Curve } from "../geometry/curve.ts";
-import { pieceLength, piecePoint } from "../geometry/piece.ts";
-import { angleOf, cross, distance, subtract, type Point } from "../geometry/point.ts";
+import { pieceLength } from "../geometry/piece.ts";
+import { angleOf, cross, distance, subtract } from "../geometry/point.ts";
 import { signedAngle, toDegrees } from "../numeric/angle.ts";
 import { TRUE_WITHIN } from "../numeric/tolerance.ts";
 
@@ -11,18 +12,6 @@ import { TRUE_WITHIN } from "../numeric/tolerance.ts";
 export type CalloutState =
   | { readonly state: "not placed" }
   | { readonly state: "true" | "within" | "off"; readonly measured: number; readonly by: number };
-
-/** The place that a reference names as a point; undefined where it names a whole curve. */
-const placeOf = (drawing: Drawing, ref: Ref): Point | undefined => {
-  const entity = entityOf(drawing, ref.id);
-  if (entity?.kind === "point") return entity.at;
-  const curve = curveAt(drawing, ref);
-  if (!curve || !ref.place) return undefined;
-  const carrier = carrierOf(curve);
-  if (ref.place === "centre") return carrier?.kind === "circle" ? carrier.centre : undefined;
-  if (curve.kind !== "piece") return undefined;
-  return piecePoint(curve, { start: 0, middle: 0.5, end: 1 }[ref.place]);
-};
 
 const roundSize = (curve: Curve | undefined): number | undefined => {
   const carrier = curve && carrierOf(curve);
@@ -32,6 +21,8 @@ const roundSize = (curve: Curve | undefined): number | undefined => {
 /** The distance between two things: points, parallel lines, concentric circles, or a point and a curve. */
 export const distanceBetween = (drawing: Drawing, p: Ref, q: Ref): number | undefined => {
   const [one, other] = [placeOf(drawing, p), placeOf(drawing, q)];
+  // a place that is not there any more is no reason to measure to the curve instead
+  if ((p.place !== undefined && !one) || (q.place !== undefined && !other)) return undefined;
   if (one && other) return distance(one, other);
   const [a, b] = [curveAt(drawing, p), curveAt(drawing, q)];
   const [onA, onB] = [a && carrierOf(a), b && carrierOf(b)];
@@ -48,6 +39,13 @@ export const distanceBetween = (drawing: Drawing, p: Ref, q: Ref): number | unde
   }
   const [straight, round] = onA.kind === "line" ? [onA, onB] : [onB, onA];
   return round.kind === "circle" ? distance(round.centre, carrierNearest(straight, round.centre)) : undefined;
+};
+
+/** The direction of a referenced straight line (radians), the way it is seen; undefined for what is not straight. */
+const directionOf = (drawing: Drawing, ref: Ref): number | undefined => {
+  const curve = curveAt(drawing, ref);
+  const carrier = curve && carrierOf(curve);
+  return carrier?.kind === "line" ? angleOf(carrier.direction) + (ref.turned ? Math.PI : 0) : undefined;
 };
 
 const measureLinks = (drawing: Drawing, { kind, links, value }: Callout): number | undefined => {
@@ -70,15 +68,13 @@ const measureLinks = (drawing: Drawing, { kind, links, value }: Callout): number
       return curve && isSmooth(curve) ? curveLength(curve) : undefined;
     }
     case "angle": {
-      const [a, b] = [curveAt(drawing, first), second && curveAt(drawing, second)].map(
-        (curve) => curve && carrierOf(curve),
-      );
-      if (a?.kind !== "line") return undefined;
-      const other = b?.kind === "line" ? angleOf(b.direction) : 0;
-      return Math.abs(toDegrees(signedAngle(angleOf(a.direction) - other)));
+      const [one, other] = [directionOf(drawing, first), second ? directionOf(drawing, second) : 0];
+      if (one === undefined || other === undefined) return undefined;
+      return Math.abs(toDegrees(signedAngle(one - other)));
     }
     case "count":
-      return links.filter(({ id }) => entityOf(drawing, id)).length;
+      return links.filter((ref) => (ref.vertex === undefined ? entityOf(drawing, ref.id) : curveAt(drawing, ref)))
+        .length;
     case "thread": {
       const size = roundSize(curveAt(drawing, first));
       return size === undefined ? undefined : 2 * size;

@@ -143,7 +143,7 @@ describe("edits", () => {
     const trimmed = applyEdit(linked, plan.value.edit);
     expect(measureCallout(trimmed, calloutsOf(trimmed)[0]!)).toMatchObject({ state: "true" }); // the arc is still Ø 20
     const removed = removeEntities(trimmed, [first.ids[0]!])!;
-    expect(removed.cutLoose).toEqual([{ id: first.ids[0]! }]);
+    expect(removed.cutLoose).toEqual([{ callout, links: [{ id: first.ids[0]! }] }]);
     const gone = applyEdit(trimmed, removed);
     expect(calloutsOf(gone)[0]!.links).toEqual([]);
     expect(calloutsOf(applyEdit(gone, invertEdit(removed)))[0]!.links).toEqual([{ id: first.ids[0]! }]);
@@ -242,7 +242,6 @@ describe("trim", () => {
       { x: 7, y: 0 },
       { x: 3, y: 0 },
     ]);
-    expect(plan.value.edit.lineage.map(([from]) => from.vertex)).toEqual([100, 101, 102, 103]);
     expect(
       planTrim(
         indexDrawing(add(newDrawing("mm"), [square, line(3, -1, 3, 1)]).drawing),
@@ -308,7 +307,7 @@ describe("join and clear", () => {
     expect(measureCallout(linked, calloutsOf(linked)[0]!)).toMatchObject({ state: "true", measured: 7 });
     const cleared = clearLayout(linked);
     if (!cleared.ok) throw new Error();
-    expect(cleared.value.cutLoose).toHaveLength(2);
+    expect(cleared.value.cutLoose.map(({ links }) => links.length)).toEqual([2]);
     const after = applyEdit(linked, cleared.value);
     expect([...entitiesOf(after)]).toEqual([]);
     expect(measureCallout(after, calloutsOf(after)[0]!)).toEqual({ state: "not placed" });

@@ -1,3 +1,5 @@
+import type { Point } from "../geometry/point.ts";
+import type { Similarity } from "../geometry/transform.ts";
 import type { Id } from "../numeric/id.ts";
 import { TABLES, type Drawing, type TableName } from "./drawing.ts";
 import type { Entity } from "./entity.ts";
@@ -11,19 +13,39 @@ export type Change = {
   readonly after?: unknown;
 };
 
-/** Where geometry went: links to `from` follow to `to`. */
-export type Lineage = readonly [from: Ref, to: readonly Ref[]];
+/**
+ * What an edit states of its own geometry where places alone can't tell. `became`: what `from` names is what `to` names now, its places by their
+ * names, the nearest within `within` of where they were (anywhere where it says nothing); with `whole` only the curve as a whole. `reshaped`: changed
+ * on purpose, every place of it is the place of the same name. `moved`: everything on it went by a similarity. `corner`: the sharp corner
+ * that stood at `at` is named by `sharp` now.
+ */
+export type Hint =
+  | {
+      readonly kind: "became";
+      readonly from: Ref;
+      readonly to: readonly Ref[];
+      readonly within?: number;
+      readonly whole?: true;
+    }
+  | { readonly kind: "reshaped"; readonly id: Id }
+  | { readonly kind: "moved"; readonly ids: readonly Id[]; readonly by: Similarity }
+  | { readonly kind: "corner"; readonly at: Point; readonly sharp: Ref };
+
+/** A callout that an edit cut loose: what answered it, and, where there is something like it now, what could again. */
+export type Loose = { readonly callout: Id; readonly links: readonly Ref[]; readonly offer?: readonly Ref[] };
 
 /**
  * A change of a drawing as data: what each row was and is, with a label that people read. The inverse needs no code of its own.
- * `gesture` names what made it; `cutLoose` lists the links that found nothing to follow.
+ * `gesture` names what made it; `lineage` states where geometry went; `cutLoose`
+ * lists the callouts whose links, all or some, found no place; `answered` those that the edit itself gave other links.
  */
 export type Edit = {
   readonly label: string;
   readonly gesture: string;
   readonly changes: readonly Change[];
-  readonly lineage: readonly Lineage[];
-  readonly cutLoose: readonly Ref[];
+  readonly lineage: readonly Hint[];
+  readonly cutLoose: readonly Loose[];
+  readonly answered?: readonly Id[];
 };
 
 /** The drawing after an edit; the same one when nothing changes. */

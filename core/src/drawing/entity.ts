@@ -10,6 +10,18 @@ export type LineStyle = (typeof LINE_STYLES)[number];
 
 export type Entity = Shape & { readonly id: Id; readonly layer: Id; readonly line?: LineStyle };
 
+/** What an entity has beside its shape; whatever is added to that is listed here, or this does not compile. */
+const BESIDE: Readonly<Record<Exclude<keyof Entity, keyof Shape>, true>> = { id: true, layer: true, line: true };
+
+/** What an entity has beside its shape, without its id: its layer, its line style. */
+export const lookOf = (entity: Entity): Pick<Entity, "layer" | "line"> => {
+  const own = Object.entries(entity).filter(([name]) => name in BESIDE && name !== "id");
+  return Object.fromEntries(own) as Pick<Entity, "layer" | "line">;
+};
+
+/** An entity with another shape, on the same layer and in the same look. */
+export const reshaped = (entity: Entity, shape: Shape): Entity => ({ ...shape, ...lookOf(entity), id: entity.id });
+
 /** The curves of an entity with the reference of each; points have none. */
 export const curvesOf = (entity: Entity): readonly { readonly curve: Curve; readonly ref: Ref }[] =>
   shapeCurves(entity).map(({ curve, vertex }) => ({

@@ -1,6 +1,5 @@
 export * from "./areas/areas.ts";
 export * from "./areas/combineEntities.ts";
-export * from "./areas/followCarriers.ts";
 export * from "./areas/offsetEntities.ts";
 export * from "./chains/chainEdits.ts";
 export * from "./chains/fitEntities.ts";

@@ -25,17 +25,17 @@ export const verticesOf = (links: readonly Link[], closed: boolean, last: Vertex
   ...(closed || !last ? [] : [{ ...last, at: links.at(-1)!.piece.b, bulge: 0 }]),
 ];
 
-/** A run of pieces, and how it is put back once its links were changed. */
+/** A run of pieces, and how it is put back once its links were changed: on purpose, unless it says otherwise. */
 export type Path = {
   readonly links: readonly Link[];
   readonly closed: boolean;
-  readonly put: (draft: EditDraft, links: readonly Link[]) => void;
+  readonly put: (draft: EditDraft, links: readonly Link[], how?: "replace" | "reshape") => void;
 };
 
 export const chainPath = (chain: ChainEntity): Path => ({
   links: linksOf(chain),
   closed: chain.closed,
-  put: (draft, links) => {
+  put: (draft, links, how = "reshape") => {
     // a rounded corner that was put back stands behind its edge; the start point stays where it was
     const start = chain.closed
       ? Math.max(
@@ -45,7 +45,7 @@ export const chainPath = (chain: ChainEntity): Path => ({
       : 0;
     const inOrder = [...links.slice(start), ...links.slice(0, start)];
     const last = chain.closed ? undefined : chain.vertices.at(-1);
-    draft.replace({ ...chain, vertices: verticesOf(inOrder, chain.closed, last) });
+    draft[how]({ ...chain, vertices: verticesOf(inOrder, chain.closed, last) });
   },
 });
 
@@ -106,13 +106,13 @@ const loosePath = (index: DrawingIndex, own: PieceEntity): Path => {
   return {
     links: steps.map(({ entity, turned }) => ({ piece: turned ? reversePiece(entity) : entity, id: entity.id })),
     closed,
-    put: (draft, links) => {
+    put: (draft, links, how = "reshape") => {
       for (const { entity, turned } of steps) {
         const link = links.find(({ id }) => id === entity.id);
         if (!link) draft.remove(entity.id);
         else if (link.piece !== entity) {
           const { a, b, bulge } = turned ? reversePiece(link.piece) : link.piece;
-          if (a !== entity.a || b !== entity.b || bulge !== entity.bulge) draft.replace({ ...entity, a, b, bulge });
+          if (a !== entity.a || b !== entity.b || bulge !== entity.bulge) draft[how]({ ...entity, a, b, bulge });
         }
       }
     },

@@ -69,9 +69,13 @@ export const tidyEdit = (
     where.set(keyOf(gone), where.get(keyOf(stays)) ?? refOf(drawing, stays));
     went.push(gone);
   }
-  for (const origin of went) draft.follow(refOf(drawing, origin), [where.get(keyOf(origin))!]);
+  const within = MOVED_WITHIN * settingsOf(drawing).joinTolerance;
+  for (const origin of went) draft.became(refOf(drawing, origin), [where.get(keyOf(origin))!], { within });
   return draft.finish();
 };
+
+/** What stays of copies and of ends that were brought together lies within so many join tolerances of what they were. */
+const MOVED_WITHIN = 4;
 
 const refOf = (drawing: Drawing, { id, piece }: Origin): Ref => {
   const entity = entityOf(drawing, id);

@@ -1,5 +1,5 @@
 import { calloutsOf, curveAt, entityOf, isLayout, settingsOf, unitOf, type Drawing } from "../drawing/drawing.ts";
-import { sameRef, type Ref } from "../drawing/ref.ts";
+import { sameTarget, type Ref } from "../drawing/ref.ts";
 import { carrierOf, isSmooth } from "../geometry/curve.ts";
 import { halfAxes } from "../geometry/ellipse.ts";
 import { pieceLength } from "../geometry/piece.ts";
@@ -17,7 +17,7 @@ export const describeRef = (drawing: Drawing, ref: Ref): string => {
   const layout = isLayout(drawing, entity) ? "layout " : "";
   const carrier = carrierOf(curve);
   const callout = calloutsOf(drawing).find(
-    ({ kind, links }) => (kind === "radius" || kind === "diameter") && links.some((link) => sameRef(link, ref)),
+    ({ kind, links }) => (kind === "radius" || kind === "diameter") && links.some((link) => sameTarget(link, ref)),
   );
   if (isSmooth(curve)) {
     const name = curve.kind === "ellipse" ? "ellipse" : "free curve";

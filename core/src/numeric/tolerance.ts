@@ -16,6 +16,9 @@ export const JOIN_TOLERANCE = { mm: 0.05, in: 0.002 } as const;
 /** A callout closer to its value than this is true (units of the job, or degrees for an angle). */
 export const TRUE_WITHIN = 1e-6;
 
+/** A reference names the same place as before within this: an end that was welded moved by a resolution at most, its neighbour as well. */
+export const SAME_PLACE = 4 * RESOLUTION;
+
 /**
  * The residual asked of every construction: 1e-9 of the size of what is involved plus 8 units in the last place of the
  * largest coordinate.

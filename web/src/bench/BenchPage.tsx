@@ -67,12 +67,19 @@ const open = async (database: Database, id: string, go: (to: string) => void): P
     layer: leftView(id)?.layer,
     carryOut: (ask, report, stop) => straightenSketch(database, id, ask, report, stop),
     remember: (value) => void database.settings.put({ key: KEPT_KEY, value }),
-    notify: (text, undo) => toast(text, { action: { label: "Undo", onClick: undo } }),
+    notify: (text, again, undo) =>
+      toast(text, {
+        ...(again ? { action: { label: again.words, onClick: again.take }, duration: OFFER_MS } : {}),
+        [again ? "cancel" : "action"]: { label: "Undo", onClick: undo },
+      }),
     saveFile: () => session && void saveFile(database, job, session),
     openRelease: () => void keeper.idle().then(() => go(`/jobs/${id}/release`)),
   });
   return { job, session, keeper };
 };
+
+/** An offer to put a number back stands longer than a note: it is to be read and judged. */
+const OFFER_MS = 12_000;
 
 /** A job on the bench: opens it from the store, or says why it can't. */
 export const BenchPage = () => {

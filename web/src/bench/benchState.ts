@@ -121,6 +121,9 @@ export type BenchState = {
   readonly kept: Kept;
 };
 
+/** A way to put back what was cut loose: its words, and what takes it. */
+export type Again = { readonly words: string; readonly take: () => void };
+
 /** What the parts of the session share: its state, and the one way in which each thing is done. */
 export type SessionCore = {
   readonly get: () => BenchState;
@@ -132,7 +135,7 @@ export type SessionCore = {
   readonly toolEvent: (event: ToolEvent) => void;
   readonly activeTool: () => Tool | undefined;
   /** Says that something went away, with the way to undo just that. */
-  readonly notify: (text: string) => void;
+  readonly notify: (text: string, again?: Again) => void;
   readonly keepSetting: (change: Partial<Kept>) => void;
 };
 
@@ -147,7 +150,7 @@ export type Surroundings = {
   /** Carries out long work in a worker; the id of the stored picture it made. */
   readonly carryOut: (ask: Ask, report: (part: number) => void, stop: AbortSignal) => Promise<string>;
   /** Something went away or was cut loose: a note that offers to undo. */
-  readonly notify: (text: string, undo: () => void) => void;
+  readonly notify: (text: string, again: Again | undefined, undo: () => void) => void;
   readonly saveFile: () => void;
   readonly openRelease: () => void;
 };

@@ -1,17 +1,39 @@
-import { calloutText } from "@ash-edge/core/callouts";
-import { applyEdit, calloutsOf, entityOf, invertEdit, unitOf, type Drawing, type Edit } from "@ash-edge/core/drawing";
+import { answerCallout, calloutText, measureCallout } from "@ash-edge/core/callouts";
+import {
+  applyEdit,
+  calloutsOf,
+  entityOf,
+  invertEdit,
+  unitOf,
+  type Drawing,
+  type Callout,
+  type Edit,
+  type Ref,
+} from "@ash-edge/core/drawing";
 import { reindex } from "@ash-edge/core/look";
 import type { History } from "../store/index.ts";
-import type { SessionCore } from "./benchState.ts";
+import type { Again, SessionCore } from "./benchState.ts";
 
 type Needs = Pick<SessionCore, "get" | "set" | "say" | "refresh"> & {
   readonly keep: (step: { before: number; history: History; drawing: Drawing; edit?: Edit }) => void;
   /** Brings what is derived up to an edit. */
   readonly keepUp: (edit: Edit) => void;
   /** A note that offers to take something back. */
-  readonly tell: (text: string, undo: () => void) => void;
+  readonly tell: (text: string, again: Again | undefined, undo: () => void) => void;
   /** Called when an edit was made, with the drawing before it. */
   readonly made: (before: Drawing, edit: Edit) => void;
+};
+
+type Offer = { readonly callout: Callout; readonly offer: readonly Ref[] };
+
+/** The words of the button that puts callouts on the places offered: what the first would measure there. */
+const offerWords = (drawing: Drawing, offers: readonly Offer[]): string => {
+  if (offers.length > 1) return `Put ${offers.length} on what is like it`;
+  const { callout, offer } = offers[0]!;
+  const state = measureCallout(drawing, { ...callout, links: offer });
+  const measured =
+    state.state === "not placed" ? "" : calloutText({ ...callout, value: state.measured }, unitOf(drawing));
+  return `Put it on ${measured}`;
 };
 
 /** Edits made, taken back and done again: the one place where the drawing changes. */
@@ -32,17 +54,28 @@ export const makeHistory = ({ get, set, say, refresh, keep, keepUp, tell, made }
     refresh();
   };
 
+  /** Says which callouts lost their place, and offers the place that is like it, where there is one. */
   const sayCutLoose = (before: Drawing, edit: Edit): void => {
-    const names = calloutsOf(before).filter(({ links }) =>
-      links.some((ref) => edit.cutLoose.some((loose) => loose.id === ref.id)),
-    );
-    const still = calloutsOf(get().drawing)
-      .filter(({ links }) => links.length === 0)
-      .map(({ id }) => id);
-    const lost = names
-      .filter(({ id }) => still.includes(id))
-      .map((callout) => `${calloutText(callout, unitOf(before))} ${callout.name}`);
-    if (lost.length > 0) notify(`Not placed any more: ${lost.join(", ")}`);
+    const now = get().drawing;
+    const lost = edit.cutLoose.flatMap(({ callout: id, offer }) => {
+      const callout = calloutsOf(before).find((one) => one.id === id);
+      if (!callout) return [];
+      const offered =
+        offer && measureCallout(now, { ...callout, links: offer }).state !== "not placed" ? offer : undefined;
+      return [{ callout, offer: offered }];
+    });
+    if (lost.length === 0) return;
+    const names = lost.map(({ callout }) => `${calloutText(callout, unitOf(before))} ${callout.name}`.trim());
+    const offers = lost.flatMap(({ callout, offer }) => (offer ? [{ callout, offer }] : []));
+    const again = offers.length === 0 ? undefined : { words: offerWords(now, offers), take: () => putAgain(offers) };
+    notify(`Not placed any more: ${names.join(", ")}`, again);
+  };
+
+  const putAgain = (offers: readonly Offer[]): void => {
+    for (const { callout, offer } of offers) {
+      const edit = answerCallout(get().drawing, callout.id, offer);
+      if (edit) commit(edit);
+    }
   };
 
   /** To after step `to`, one step at a time, stored as one move of the position. */
@@ -68,9 +101,9 @@ export const makeHistory = ({ get, set, say, refresh, keep, keepUp, tell, made }
   };
 
   /** The undo that is offered means this one step: not the picks, and nothing that was done since. */
-  const notify = (text: string): void => {
+  const notify = (text: string, again?: Again): void => {
     const after = get().history;
-    tell(text, () =>
+    tell(text, again, () =>
       get().history === after
         ? travel(after.position - 1)
         : say({ text: "Something else was done since. Undo goes back step by step.", tone: "fault" }),

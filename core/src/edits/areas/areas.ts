@@ -14,7 +14,6 @@ import type { Id } from "../../numeric/id.ts";
 import { done, refuse, type Outcome } from "../../numeric/outcome.ts";
 import type { Shape } from "../../shape/shape.ts";
 import { draftEdit } from "../draftEdit.ts";
-import { followCarriers } from "./followCarriers.ts";
 
 /** A gap between a loose end and what lies nearest to it. */
 export type Gap = { readonly from: Point; readonly to: Point; readonly width: number };
@@ -173,6 +172,5 @@ export const keepAreas = (
     return { ...shape, id: draft.add(shape, layer), layer };
   });
   for (const { id } of gone) draft.remove(id);
-  followCarriers(draft, gone, added);
   return done({ edit: draft.finish(), outlines: outlines.value });
 };

@@ -8,7 +8,6 @@ import { done, refuse, type Outcome } from "../../numeric/outcome.ts";
 import type { Contour } from "../../profile/profile.ts";
 import { draftEdit } from "../draftEdit.ts";
 import { outlineShape } from "./areas.ts";
-import { followCarriers } from "./followCarriers.ts";
 
 const WORDS: Readonly<Record<Combination, string>> = {
   unite: "Unite",
@@ -57,6 +56,5 @@ export const combineEntities = (
     return { ...shape, id: draft.add(shape, layer), layer };
   });
   for (const { id } of gone) draft.remove(id);
-  followCarriers(draft, gone, added);
   return done({ edit: draft.finish(), outlines, first: added[0]!.id });
 };

@@ -2,7 +2,7 @@ import { chainPieces, type Vertex } from "../../contour/chain.ts";
 import { reverseChain } from "../../contour/chainMeasure.ts";
 import { entityOf, refuseLocked, type Drawing } from "../../drawing/drawing.ts";
 import type { Edit } from "../../drawing/edit.ts";
-import type { Entity } from "../../drawing/entity.ts";
+import { lookOf, reshaped, type Entity } from "../../drawing/entity.ts";
 import { plainPiece } from "../../geometry/piece.ts";
 import { distance, type Point } from "../../geometry/point.ts";
 import type { Id } from "../../numeric/id.ts";
@@ -18,7 +18,7 @@ const chainOf = (drawing: Drawing, id: Id): Outcome<ChainEntity> => {
   return refuseLocked(drawing, entity) ?? done(entity);
 };
 
-/** Turns chains into single lines and arcs, on their layers; links to their pieces follow. What is no chain is passed over. */
+/** Turns chains into single lines and arcs, on their layers. What is no chain is passed over. */
 export const takeApart = (drawing: Drawing, ids: readonly Id[]): Outcome<{ edit: Edit; pieces: number }> => {
   const chains = ids.map((id) => chainOf(drawing, id));
   const refused = chains.find((chain) => !chain.ok && chain.refusal.code === "layer-locked");
@@ -28,12 +28,10 @@ export const takeApart = (drawing: Drawing, ids: readonly Id[]): Outcome<{ edit:
   const draft = draftEdit(drawing, "Take apart", "take-apart");
   let pieces = 0;
   for (const chain of standing) {
-    const style = chain.line ? { line: chain.line } : {};
     chainPieces(chain).forEach((piece, i) => {
-      const shape = { kind: "piece" as const, ...plainPiece(piece), ...style };
-      const id = i === 0 ? chain.id : draft.add(shape, chain.layer);
-      if (i === 0) draft.replace({ ...shape, id, layer: chain.layer });
-      draft.follow({ id: chain.id, vertex: chain.vertices[i]!.id }, [{ id }]);
+      const shape = { kind: "piece" as const, ...plainPiece(piece) };
+      if (i === 0) draft.replace(reshaped(chain, shape));
+      else draft.add({ ...shape, ...lookOf(chain) }, chain.layer);
       pieces += 1;
     });
   }
@@ -59,7 +57,7 @@ export const openOrClose = (drawing: Drawing, id: Id, at: Point): Outcome<{ edit
   }
   const [first, last] = [value.vertices[0]!, value.vertices.at(-1)!];
   const meets = distance(first.at, last.at) <= RESOLUTION;
-  if (value.vertices.length < (meets ? 3 : 3)) return refuse("chain-too-short");
+  if (value.vertices.length < 3) return refuse("chain-too-short");
   draft.replace({ ...value, closed: true, vertices: meets ? value.vertices.slice(0, -1) : value.vertices });
   return done({ edit: draft.finish(), opened: false });
 };
@@ -79,11 +77,5 @@ export const startAt = (drawing: Drawing, id: Id, at: Point, turn: boolean): Out
   const turned = reverseChain(started);
   const vertices = value.closed ? [turned.vertices.at(-1)!, ...turned.vertices.slice(0, -1)] : turned.vertices;
   draft.replace({ ...value, vertices });
-  // the piece that started at a corner starts at the one after it now
-  const n = started.vertices.length;
-  started.vertices.forEach((vertex, k) => {
-    const next = started.vertices[(k + 1) % n]!;
-    if (value.closed || k + 1 < n) draft.follow({ id, vertex: vertex.id }, [{ id, vertex: next.id }]);
-  });
   return done(draft.finish());
 };

@@ -1,7 +1,7 @@
 import { chainOfPieces, chainPieces } from "../../contour/chain.ts";
 import { entityOf, refuseLocked, type Drawing } from "../../drawing/drawing.ts";
 import type { Edit } from "../../drawing/edit.ts";
-import type { Entity } from "../../drawing/entity.ts";
+import { reshaped, type Entity } from "../../drawing/entity.ts";
 import { fitCurve, fitOneArc, fitShape, measureFit, type ArcFit } from "../../fit/index.ts";
 import { arcsThrough, steeredBy, straightPieces } from "../../fit/smoothThrough.ts";
 import { circleHalves } from "../../geometry/circle.ts";
@@ -54,7 +54,7 @@ const put = (
   if (locked) return locked;
   const draft = draftEdit(drawing, label, gesture);
   const shape = make(draft.newId);
-  draft.replace({ ...shape, id: entity.id, layer: entity.layer });
+  draft.replace(reshaped(entity, shape));
   return done({ edit: draft.finish(), shape });
 };
 

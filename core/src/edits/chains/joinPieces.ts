@@ -2,7 +2,7 @@ import { chainOfPieces, chainPieces } from "../../contour/chain.ts";
 import { joinRuns, runPieces, type Run } from "../../contour/joining.ts";
 import { cutEntities, type Drawing } from "../../drawing/drawing.ts";
 import { applyEdit, type Edit } from "../../drawing/edit.ts";
-import type { Entity } from "../../drawing/entity.ts";
+import { reshaped, type Entity } from "../../drawing/entity.ts";
 import type { Ref } from "../../drawing/ref.ts";
 import { pieceLength, pieceRadius, reversePiece, splitPiece, type Piece } from "../../geometry/piece.ts";
 import { distance } from "../../geometry/point.ts";
@@ -73,7 +73,7 @@ const partOf = (entity: Entity): Part | undefined => {
 
 /**
  * Joins all pieces and open chains that meet within the resolution, layer by layer, or those among `only`. With `within`, gaps no wider
- * than that are closed on the way, at the true corner where it is near enough. The longest part's id stays; links to single pieces follow to the pieces of the chain.
+ * than that are closed on the way, at the true corner where it is near enough. The longest part's id and look stay.
  */
 export const joinPieces = (drawing: Drawing, only?: ReadonlySet<Id>, within = RESOLUTION): Outcome<JoinResult> => {
   const parts = cutEntities(drawing)
@@ -100,11 +100,14 @@ export const joinPieces = (drawing: Drawing, only?: ReadonlySet<Id>, within = RE
       const refs = run.links.flatMap(({ part, reversed }) =>
         reversed ? [...here[part]!.refs].reverse() : here[part]!.refs,
       );
-      const id = longest(run.links.map(({ part }) => here[part]!)).entity.id;
+      const standing = longest(run.links.map(({ part }) => here[part]!)).entity;
+      const { id } = standing;
       const chain = chainOfPieces(pieces, run.closed, draft.newId);
       for (const { part } of run.links) draft.remove(here[part]!.entity.id);
-      draft.replace({ ...chain, id, layer });
-      refs.forEach((ref, i) => draft.follow(ref, [{ id, vertex: chain.vertices[i]!.id }]));
+      draft.replace(reshaped(standing, chain));
+      // an end that was pulled over a gap is no longer where it was
+      if (mend.mended > 0 && refs.length === pieces.length)
+        refs.forEach((ref, i) => draft.became(ref, [{ id, vertex: chain.vertices[i]!.id }], { within: 2 * within }));
       result[run.closed ? "contours" : "chains"] += 1;
       result.pieces += run.links.length;
     }

@@ -1,3 +1,4 @@
+import { reshaped, type Entity } from "../../drawing/entity.ts";
 import { arrivalOf, departureOf } from "../../construct/arcs.ts";
 import type { WidthRun } from "../../construct/width.ts";
 import { chainOfPieces, chainPieces, type Chain, type Vertex } from "../../contour/chain.ts";
@@ -26,8 +27,7 @@ export type OutlineEnd = {
 };
 
 type Run = {
-  readonly id: Id;
-  readonly layer: Id;
+  readonly entity: Entity;
   readonly chain: Chain;
   readonly was: "chain" | "piece";
   readonly reversed: boolean;
@@ -43,13 +43,13 @@ const runTo = (drawing: Drawing, { at, ref }: OutlineStart): Run | undefined => 
     const reversed = !same(entity.b);
     let vertex = -2; // ids of its own are given when the edit is made
     const chain = chainOfPieces([reversed ? reversePiece(entity) : entity], false, () => (vertex += 1));
-    return { id: entity.id, layer: entity.layer, chain, was: "piece", reversed };
+    return { entity, chain, was: "piece", reversed };
   }
   if (entity.kind !== "chain" || entity.closed) return undefined;
-  const { id, layer, closed, vertices } = entity;
-  if (same(vertices.at(-1)!.at)) return { id, layer, chain: { closed, vertices }, was: "chain", reversed: false };
+  const { closed, vertices } = entity;
+  if (same(vertices.at(-1)!.at)) return { entity, chain: { closed, vertices }, was: "chain", reversed: false };
   if (!same(vertices[0]!.at)) return undefined;
-  return { id, layer, chain: reverseChain(entity), was: "chain", reversed: true };
+  return { entity, chain: reverseChain(entity), was: "chain", reversed: true };
 };
 
 export const outlineEnd = (drawing: Drawing, start: OutlineStart): OutlineEnd => {
@@ -68,7 +68,7 @@ export const outlineEnd = (drawing: Drawing, start: OutlineStart): OutlineEnd =>
 
 /**
  * Adds one piece to an outline: to the chain or piece that ends at `start`, else as a new open chain on `layer`. A piece that ends
- * where the outline began closes it. What was linked to earlier pieces follows. With a width, the piece keeps it until the contour
+ * where the outline began closes it. With a width, the piece keeps it until the contour
  * round the outline is made. Returns the new end to go on from, and the piece.
  */
 export const extendOutline = (
@@ -108,14 +108,8 @@ export const extendOutline = (
     const last = { ...own.at(-1)!, bulge: piece.bulge, ...wide };
     const vertices: Vertex[] = [...own.slice(0, -1), last];
     if (!closes) vertices.push({ id: draft.newId(), at: piece.b, bulge: 0 });
-    draft.replace({ kind: "chain", closed: closes, vertices, id: run.id, layer: run.layer });
-    if (run.was === "piece") draft.follow({ id: run.id }, [{ id: run.id, vertex: vertices[0]!.id }]);
-    else if (run.reversed)
-      // the piece that started at a corner starts at the next one now
-      own
-        .slice(1)
-        .forEach((vertex, i) => draft.follow({ id: run.id, vertex: vertex.id }, [{ id: run.id, vertex: own[i]!.id }]));
-    link?.(draft, { id: run.id, vertex: last.id });
+    draft.replace(reshaped(run.entity, { kind: "chain", closed: closes, vertices }));
+    link?.(draft, { id: run.entity.id, vertex: last.id });
     return draft.finish();
   };
   const end = (made: Edit): OutlineStart => {

@@ -1,45 +1,36 @@
+import type { Vertex } from "../../contour/chain.ts";
+import type { CalloutKind } from "../../drawing/callout.ts";
 import { calloutsOf, entityOf, refuseLocked, type Drawing } from "../../drawing/drawing.ts";
 import type { Edit } from "../../drawing/edit.ts";
-import type { Entity } from "../../drawing/entity.ts";
+import { lookOf, type Entity } from "../../drawing/entity.ts";
 import type { Ref } from "../../drawing/ref.ts";
 import { endlessSide } from "../../geometry/endless.ts";
-import { distance, dot, type Point } from "../../geometry/point.ts";
+import { cross, distance, dot, equalPoint, norm, subtract, type Point } from "../../geometry/point.ts";
 import { mirroring, transformPoint, type Similarity } from "../../geometry/transform.ts";
 import type { Id } from "../../numeric/id.ts";
 import { done, refuse, type Outcome } from "../../numeric/outcome.ts";
 import { RESOLUTION } from "../../numeric/tolerance.ts";
-import { transformShape } from "../../shape/kinds.ts";
+import { renewedShape, shapeIds, transformShape } from "../../shape/kinds.ts";
 import type { Shape } from "../../shape/shape.ts";
 import { draftEdit, type EditDraft } from "../draftEdit.ts";
 
-/** A shape with corners of its own, so that no two chains share ids. */
-const withOwnIds = (shape: Shape, newId: () => Id): { shape: Shape; vertices: ReadonlyMap<Id, Id> } => {
-  const vertices = new Map<Id, Id>();
-  if (shape.kind !== "chain") return { shape, vertices };
-  const own = shape.vertices.map((vertex) => {
-    const id = newId();
-    vertices.set(vertex.id, id);
-    return { ...vertex, id };
-  });
-  return { shape: { ...shape, vertices: own }, vertices };
-};
+/** What is called of a size or a number of things is called of their copies as well: R 18, 3 off. */
+const CALLED_OF_COPIES: ReadonlySet<CalloutKind> = new Set(["radius", "diameter", "thread", "count"]);
 
-/** Sizes called for something are called for its copies as well: R 18, 3 off. */
-const linkCopies = (
-  drawing: Drawing,
-  draft: EditDraft,
-  source: Entity,
-  copy: Id,
-  vertices: ReadonlyMap<Id, Id>,
-): void => {
+/** Adds a copy of an entity in its own look, with ids of its own, and ties what is called of the one to the other. */
+const addCopy = (drawing: Drawing, draft: EditDraft, source: Entity, image: Shape): void => {
+  const shape = renewedShape(image, draft.newId);
+  const id = draft.add({ ...shape, ...lookOf(source) }, source.layer);
+  const [from, to] = [shapeIds(source), shapeIds(shape)];
   for (const callout of calloutsOf(drawing)) {
-    if (callout.kind !== "radius" && callout.kind !== "diameter" && callout.kind !== "thread") continue;
+    if (!CALLED_OF_COPIES.has(callout.kind)) continue;
     const refs = callout.links
-      .filter(({ id }) => id === source.id)
-      .map((ref): Ref => {
-        const vertex = ref.vertex === undefined ? undefined : vertices.get(ref.vertex);
-        return { id: copy, ...(vertex === undefined ? {} : { vertex }), ...(ref.place ? { place: ref.place } : {}) };
-      });
+      .filter((ref) => ref.id === source.id)
+      .map((ref): Ref => ({
+        ...ref,
+        id,
+        ...(ref.vertex === undefined ? {} : { vertex: to[from.indexOf(ref.vertex)]! }),
+      }));
     if (refs.length > 0) draft.link(callout.id, refs, true);
   }
 };
@@ -62,14 +53,15 @@ export const copyEntities = (
   const locked = refuseLocked(drawing, ...entities);
   if (locked) return locked;
   const draft = draftEdit(drawing, label, gesture);
-  for (const m of to)
-    for (const entity of entities) {
-      const { shape, vertices } = withOwnIds(transformShape(m, entity), draft.newId);
-      const id = draft.add({ ...shape, ...(entity.line ? { line: entity.line } : {}) }, entity.layer);
-      linkCopies(drawing, draft, entity, id, vertices);
-    }
+  for (const m of to) for (const entity of entities) addCopy(drawing, draft, entity, transformShape(m, entity));
   return done(draft.finish());
 };
+
+/** Lines whose directions differ by less (sine) than this are one line across the axis: the rounding of the mirror, and no corner anybody drew. */
+const PARALLEL_WITHIN = 1e-12;
+
+/** A layout line lies along the axis within this (sine). */
+const ALONG_WITHIN = 1e-9;
 
 /** The line on which is mirrored: through `at` at `angle` (radians). */
 export type Axis = { readonly at: Point; readonly angle: number };
@@ -80,7 +72,7 @@ const liesOn = (shape: Shape, axis: Axis): boolean => {
   if (shape.kind === "point") return on(shape.at);
   if (shape.kind === "piece") return shape.bulge === 0 && on(shape.a) && on(shape.b);
   if (shape.kind === "circle") return on(shape.centre);
-  if (shape.kind === "endless") return on(shape.through) && Math.abs(Math.sin(shape.angle - axis.angle)) < 1e-9;
+  if (shape.kind === "endless") return on(shape.through) && Math.abs(Math.sin(shape.angle - axis.angle)) < ALONG_WITHIN;
   return false;
 };
 
@@ -117,7 +109,7 @@ export const mirrorEntities = (
   for (const entity of entities) {
     const image = mirrored(entity, axis);
     if (!keep) {
-      draft.replace({ ...entity, ...image });
+      draft.move([{ ...entity, ...image }], mirroring(axis.at, axis.angle));
       continue;
     }
     if (liesOn(entity, axis)) {
@@ -129,69 +121,53 @@ export const mirrorEntities = (
         ? weldedChain(entity, image, draft.newId, axis)
         : undefined;
     if (joined) {
-      draft.replace({ ...entity, ...joined });
+      draft.replace({ ...entity, ...joined.chain });
+      // an edge that ran to the axis runs across it now: on purpose
+      for (const [from, to] of joined.merged)
+        draft.became({ id: entity.id, vertex: from }, [{ id: entity.id, vertex: to }], { whole: true });
       welded += 1;
       continue;
     }
-    const { shape, vertices } = withOwnIds(image, draft.newId);
-    const id = draft.add({ ...shape, ...(entity.line ? { line: entity.line } : {}) }, entity.layer);
-    linkCopies(drawing, draft, entity, id, vertices);
+    addCopy(drawing, draft, entity, image);
   }
   return done({ edit: draft.finish(), welded });
 };
 
 type ChainShape = Shape & { readonly kind: "chain" };
 
+/** A chain made of one and its image, and which pieces of the one became longer: by the vertices that they started and start at. */
+type Welded = { readonly chain: ChainShape; readonly merged: readonly (readonly [from: Id, to: Id])[] };
+
 /** An open chain and its image as one, where its ends lie on the axis; undefined where neither does. */
-const weldedChain = (chain: ChainShape, image: ChainShape, newId: () => Id, axis: Axis): ChainShape | undefined => {
+const weldedChain = (chain: ChainShape, image: ChainShape, newId: () => Id, axis: Axis): Welded | undefined => {
   const [first, last] = [chain.vertices[0]!, chain.vertices.at(-1)!];
-  const same = (p: Point, q: Point): boolean => p.x === q.x && p.y === q.y;
-  const [startOn, endOn] = [same(first.at, image.vertices[0]!.at), same(last.at, image.vertices.at(-1)!.at)];
+  const [startOn, endOn] = [
+    equalPoint(first.at, image.vertices[0]!.at),
+    equalPoint(last.at, image.vertices.at(-1)!.at),
+  ];
   if (!startOn && !endOn) return undefined;
-  const n = chain.vertices.length;
   // the image run backwards: from the chain's last point to its first
   const back = image.vertices
     .map((vertex, i) => ({ ...vertex, id: newId(), bulge: i > 0 ? -image.vertices[i - 1]!.bulge + 0 : 0 }))
     .reverse();
-  const straight = (vertices: ChainShape["vertices"], closed: boolean): ChainShape["vertices"] =>
-    withoutStraightJoints(vertices, closed, axis);
-  if (endOn) {
-    const bulges = back.map(({ bulge }) => bulge);
-    const vertices = [
-      ...chain.vertices.slice(0, -1),
-      { ...last, bulge: bulges[0]! },
-      ...back.slice(1, startOn ? -1 : undefined).map((vertex, i) => ({ ...vertex, bulge: bulges[i + 1] ?? 0 })),
-    ];
-    if (startOn) return { kind: "chain", closed: true, vertices: straight(vertices, true) };
-    return {
-      kind: "chain",
-      closed: false,
-      vertices: straight(
-        vertices.map((vertex, i) => (i === vertices.length - 1 ? { ...vertex, bulge: 0 } : vertex)),
-        false,
-      ),
-    };
-  }
-  // only the start lies on the axis: the image comes first
-  const bulges = back.map(({ bulge }) => bulge);
-  const vertices = [
-    ...back.slice(0, -1).map((vertex, i) => ({ ...vertex, bulge: bulges[i]! })),
-    ...chain.vertices.slice(0, n),
-  ];
-  return { kind: "chain", closed: false, vertices: straight(vertices, false) };
+  if (!endOn) return withoutStraightJoints([...back.slice(0, -1), ...chain.vertices], false, axis, first.id);
+  const ahead = back.slice(1, startOn ? -1 : undefined);
+  const vertices = [...chain.vertices.slice(0, -1), { ...last, bulge: back[0]!.bulge }, ...ahead];
+  return withoutStraightJoints(vertices, startOn, axis, first.id);
 };
 
-/** Without corners on the axis where two lines run straight on: one line crosses it. */
-const withoutStraightJoints = (vertices: ChainShape["vertices"], closed: boolean, axis: Axis): ChainShape["vertices"] =>
-  vertices.filter((vertex, i) => {
+/** Without corners on the axis where two lines run straight on: one line crosses it. `first` is where the chain itself starts. */
+const withoutStraightJoints = (vertices: readonly Vertex[], closed: boolean, axis: Axis, first: Id): Welded => {
+  const merged: [Id, Id][] = [];
+  const kept = vertices.filter((vertex, i) => {
     const before = vertices[i - 1] ?? (closed ? vertices.at(-1) : undefined);
     const after = vertices[i + 1] ?? (closed ? vertices[0] : undefined);
     if (!before || !after || before.bulge !== 0 || vertex.bulge !== 0) return true;
     if (Math.abs(endlessSide({ through: axis.at, angle: axis.angle }, vertex.at)) > RESOLUTION) return true;
-    const [u, v] = [
-      { x: vertex.at.x - before.at.x, y: vertex.at.y - before.at.y },
-      { x: after.at.x - vertex.at.x, y: after.at.y - vertex.at.y },
-    ];
-    const size = Math.hypot(u.x, u.y) * Math.hypot(v.x, v.y);
-    return !(Math.abs(u.x * v.y - u.y * v.x) <= 1e-12 * size && dot(u, v) > 0);
+    const [u, v] = [subtract(vertex.at, before.at), subtract(after.at, vertex.at)];
+    if (!(Math.abs(cross(u, v)) <= PARALLEL_WITHIN * norm(u) * norm(v) && dot(u, v) > 0)) return true;
+    merged.push(vertex.id === first ? [vertex.id, before.id] : [before.id, before.id]);
+    return false;
   });
+  return { chain: { kind: "chain", closed, vertices: kept }, merged };
+};

@@ -2,6 +2,7 @@ import { entityOf, refuseLocked, type Drawing } from "../../drawing/drawing.ts";
 import type { Edit } from "../../drawing/edit.ts";
 import type { Similarity } from "../../geometry/transform.ts";
 import type { Id } from "../../numeric/id.ts";
+import { reshaped } from "../../drawing/entity.ts";
 import { done, refuse, type Outcome } from "../../numeric/outcome.ts";
 import { transformShape } from "../../shape/kinds.ts";
 import { draftEdit } from "../draftEdit.ts";
@@ -22,9 +23,9 @@ export const transformEntities = (
   const locked = refuseLocked(drawing, ...entities);
   if (locked) return locked;
   const draft = draftEdit(drawing, label, gesture);
-  for (const entity of entities) {
-    const { id, layer, line } = entity;
-    draft.replace({ ...transformShape(m, entity), id, layer, ...(line ? { line } : {}) });
-  }
+  draft.move(
+    entities.map((entity) => reshaped(entity, transformShape(m, entity))),
+    m,
+  );
   return done(draft.finish());
 };

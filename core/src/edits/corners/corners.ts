@@ -15,7 +15,7 @@ import { profileOf } from "../../profile/profile.ts";
 import { shapeBounds } from "../../shape/kinds.ts";
 import { draftEdit, type EditDraft } from "../draftEdit.ts";
 import { linksOf, verticesOf, type Link } from "../path.ts";
-import { endPiece } from "../reshape/stretch.ts";
+import { endPiece, type EndPiece } from "../reshape/stretch.ts";
 
 /** A corner: of a chain at a vertex, or where two loose pieces or open chains end at one place. */
 export type Corner = { readonly kind: "chain"; readonly id: Id; readonly vertex: Id; readonly at: Point } | LooseCorner;
@@ -98,7 +98,9 @@ export const cutCorners = (
       continue;
     }
     const between = corner.value.between.map((piece): Link => ({ piece, id: draft.newId() }));
-    refs.push(...between.map((one) => ({ id, vertex: one.id })));
+    const made = between.map((one): Ref => ({ id, vertex: one.id }));
+    refs.push(...made);
+    draft.corner(p.piece.b, sharpOf({ id, vertex: p.id }, { id, vertex: q.id }, made));
     const slots: Link[][] = links.map((one) => [one]);
     slots[before] = corner.value.before ? [{ piece: corner.value.before, id: p.id }] : [];
     slots[at] = [...between, ...(corner.value.after ? [{ piece: corner.value.after, id: q.id }] : [])];
@@ -147,9 +149,16 @@ export const cutLooseCorner = (
   const refs = between.map(({ a, b, bulge }): Ref => ({
     id: draft.add({ kind: "piece", a, b, bulge }, p.entity.layer),
   }));
+  if (!keepEdges) draft.corner(p.piece.b, sharpOf(endRef(p), endRef(q)));
   link?.(draft, refs);
   return done({ edit: draft.finish(), count: 1, refusals: [] });
 };
+
+const endRef = ({ entity, vertex }: EndPiece): Ref => ({ id: entity.id, ...(vertex === undefined ? {} : { vertex }) });
+
+/** What names a corner that was cut: the sharp corner of the one piece put there in a chain, else where its edges would meet. */
+const sharpOf = (before: Ref, after: Ref, between: readonly Ref[] = []): Ref =>
+  between.length === 1 ? { ...between[0]!, place: "sharp" } : { ...before, place: { crosses: after } };
 
 /** The cut that rounds a corner with an arc of `radius`. */
 export const filletCut =
@@ -214,7 +223,7 @@ export const reroundCorner = (
   slots[(at + n - 1) % n] = p ? [{ ...before, piece: p }] : [];
   slots[at] = rounded ? [{ ...arc, piece: rounded.value.arc }] : [];
   slots[(at + 1) % n] = q ? [{ ...after, piece: q }] : [];
-  draft.replace({
+  draft[rounded ? "reshape" : "replace"]({
     ...entity,
     vertices: verticesOf(slots.flat(), entity.closed, entity.closed ? undefined : entity.vertices.at(-1)),
   });

@@ -18,7 +18,7 @@ export const replaceLoose = (drawing: Drawing, draft: EditDraft, ref: Ref, piece
   const locked = entity && refuseLocked(drawing, entity);
   if (locked) return locked;
   if (entity?.kind === "piece") {
-    draft.replace({ ...entity, a: piece.a, b: piece.b, bulge: piece.bulge });
+    draft.reshape({ ...entity, a: piece.a, b: piece.b, bulge: piece.bulge });
     return done(true);
   }
   if (entity?.kind !== "chain" || entity.closed) return refuse("inside-chain");
@@ -27,7 +27,7 @@ export const replaceLoose = (drawing: Drawing, draft: EditDraft, ref: Ref, piece
   if (!own || !next) return refuse("inside-chain");
   const [startMoves, endMoves] = [distance(own.at, piece.a) > RESOLUTION, distance(next.at, piece.b) > RESOLUTION];
   if ((startMoves && i > 0) || (endMoves && i + 2 < entity.vertices.length)) return refuse("inside-chain");
-  draft.replace({
+  draft.reshape({
     ...entity,
     vertices: entity.vertices.map((vertex) =>
       vertex === own

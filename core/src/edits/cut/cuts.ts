@@ -1,6 +1,6 @@
 import { entityOf, isLayout, type Drawing } from "../../drawing/drawing.ts";
 import { curvesOf, type Entity } from "../../drawing/entity.ts";
-import { sameRef } from "../../drawing/ref.ts";
+import { sameTarget } from "../../drawing/ref.ts";
 import { growBounds } from "../../geometry/bounds.ts";
 import { curveBounds, curveNearest, type Curve, type SmoothCurve } from "../../geometry/curve.ts";
 import { partOfEllipse } from "../../geometry/ellipse.ts";
@@ -32,7 +32,7 @@ export const cutsOf = (index: DrawingIndex, entity: Entity, cutters: Cutters): C
   const cuts: Cut[] = [];
   own.forEach(({ curve, ref }, i) => {
     for (const item of searchIndex(index, growBounds(curveBounds(curve)!, RESOLUTION))) {
-      if (item.kind !== "curve" || sameRef(item.ref, ref) || !isCutter(item.ref.id)) continue;
+      if (item.kind !== "curve" || sameTarget(item.ref, ref) || !isCutter(item.ref.id)) continue;
       const sibling = item.ref.id === entity.id;
       for (const meeting of meetings(curve, item.curve, RESOLUTION)) {
         if (sibling && (meeting.kind === "end" || meeting.kind === "overlap")) continue; // the joints of the chain itself

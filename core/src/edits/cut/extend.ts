@@ -135,14 +135,14 @@ export const planExtend = (index: DrawingIndex, ref: Ref, at: Point, cutters: Cu
   const run = found.cutsBack ? partOfPiece(own, 0, t, undefined, found.at) : endedAt(own, found.at);
   const changed = found.cutsBack ? partOfPiece(own, t, 1, found.at, undefined) : addedPart(own, run);
   const piece = atStart ? reversePiece(run) : run;
-  if (entity.kind === "piece") draft.replace({ ...entity, a: piece.a, b: piece.b, bulge: piece.bulge });
+  if (entity.kind === "piece") draft.reshape({ ...entity, a: piece.a, b: piece.b, bulge: piece.bulge });
   else {
     const vertices = entity.vertices.map((vertex, i) => {
       if (atStart && i === 0) return { ...vertex, at: piece.a, bulge: piece.bulge };
       if (!atStart && i === entity.vertices.length - 2) return { ...vertex, bulge: piece.bulge };
       return !atStart && i === entity.vertices.length - 1 ? { ...vertex, at: piece.b } : vertex;
     });
-    draft.replace({ ...entity, vertices });
+    draft.reshape({ ...entity, vertices });
   }
   const shape: Shape = { kind: "piece", a: changed.a, b: changed.b, bulge: changed.bulge };
   return done({ edit: draft.finish(), comes: found.cutsBack ? [] : [shape], goes: found.cutsBack ? [shape] : [] });
@@ -173,7 +173,7 @@ const extendSmooth = (
     const cut = atStart ? cuts[0] : cuts.at(-1);
     if (cut !== undefined) {
       const [kept, gone] = atStart ? [ends(cut, 1), ends(0, cut)] : [ends(0, cut), ends(cut, 1)];
-      draft.replace({ ...kept, id: entity.id });
+      draft.reshape({ ...kept, id: entity.id });
       return done({ edit: draft.finish(), comes: [], goes: [gone] });
     }
   }
@@ -196,12 +196,12 @@ const extendSmooth = (
   );
   if (entity.kind === "ellipse" && added.kind === "ellipse") {
     const more = Math.abs(added.sweep) * Math.sign(entity.sweep);
-    draft.replace(
+    draft.reshape(
       atStart
         ? { ...entity, from: entity.from - more, sweep: entity.sweep + more }
         : { ...entity, sweep: entity.sweep + more },
     );
-  } else if (entity.kind === "free") draft.replace({ ...entity, ...extendedFree(entity, atStart, hit.t) });
+  } else if (entity.kind === "free") draft.reshape({ ...entity, ...extendedFree(entity, atStart, hit.t) });
   return done({ edit: draft.finish(), comes: [added], goes: [] });
 };
 

@@ -1,8 +1,8 @@
 import { chainOfPieces } from "../../contour/chain.ts";
 import { curveAt, entityOf, refuseLocked, type Drawing } from "../../drawing/drawing.ts";
 import type { Edit } from "../../drawing/edit.ts";
-import { curvesOf, type Entity } from "../../drawing/entity.ts";
-import { sameRef, type Ref } from "../../drawing/ref.ts";
+import { curvesOf, lookOf, reshaped, type Entity } from "../../drawing/entity.ts";
+import { sameTarget, type Ref } from "../../drawing/ref.ts";
 import { circlePoint } from "../../geometry/circle.ts";
 import { curveNearest, smoothOf } from "../../geometry/curve.ts";
 import { arcBetween, piecePoint, plainPiece, type Piece } from "../../geometry/piece.ts";
@@ -14,9 +14,8 @@ import { RESOLUTION } from "../../numeric/tolerance.ts";
 import type { Shape } from "../../shape/shape.ts";
 import { draftEdit } from "../draftEdit.ts";
 import { cutsOf, paramWithin, partOf, runBetween, type Cut, type Smoothly } from "./cuts.ts";
-import { followPieces } from "./trim.ts";
 
-/** An entity cut into parts at places in order along it; the first part keeps its id, and links follow. */
+/** An entity cut into parts at places in order along it; the first part keeps its id. */
 const splitAtCuts = (
   drawing: Drawing,
   entity: Entity,
@@ -28,26 +27,23 @@ const splitAtCuts = (
   const shapes = partsOf(entity, cuts);
   if (!shapes) return refuse(entity.kind === "circle" ? "split-circle" : "split-nowhere");
   const draft = draftEdit(drawing, label, "split");
-  const style = entity.line ? { line: entity.line } : {};
-  shapes.forEach(({ shape, run }, i) => {
+  shapes.forEach((shape, i) => {
     const put: Shape = typeof shape === "function" ? shape(draft.newId) : shape;
-    if (i === 0) draft.replace({ ...put, ...style, id: entity.id, layer: entity.layer });
-    const ref: Ref = { id: i === 0 ? entity.id : draft.add({ ...put, ...style }, entity.layer) };
-    if (entity.kind === "chain" && run) followPieces(draft, entity, run, put, ref);
+    if (i === 0) draft.replace(reshaped(entity, put));
+    else draft.add({ ...put, ...lookOf(entity) }, entity.layer);
   });
-  // a size called for the whole is that of every part
-  if (entity.kind === "circle" || entity.kind === "piece") draft.follow({ id: entity.id }, [{ id: entity.id }]);
   return done({ edit: draft.finish(), parts: shapes.length });
 };
 
-type Part = { readonly shape: Shape | ((newId: () => number) => Shape); readonly run?: readonly Piece[] };
+type Part = Shape | ((newId: () => number) => Shape);
 
 const partsOf = (entity: Entity, cuts: readonly Cut[]): readonly Part[] | undefined => {
   if (entity.kind === "circle") {
     if (cuts.length < 2) return undefined;
-    return cuts.map((cut, i) => ({
-      shape: { kind: "piece", ...arcBetween(cut.at, cuts[(i + 1) % cuts.length]!.at, entity.centre, true) },
-    }));
+    return cuts.map((cut, i): Shape => {
+      const next = cuts[(i + 1) % cuts.length]!;
+      return { kind: "piece", ...arcBetween(cut.at, next.at, entity.centre, true) };
+    });
   }
   if (entity.kind === "ellipse" || entity.kind === "free") return smoothParts(entity, cuts);
   if (entity.kind !== "piece" && entity.kind !== "chain") return undefined;
@@ -63,14 +59,9 @@ const partsOf = (entity: Entity, cuts: readonly Cut[]): readonly Part[] | undefi
   const runs = stops.slice(1).map((to, i) => runBetween(pieces, stops[i]!, to));
   return runs
     .filter((run) => run.length > 0)
-    .map((run) => ({
-      shape:
-        run.length === 1 && !closed
-          ? { kind: "piece" as const, ...plainPiece(run[0]!) }
-          : (newId) =>
-              run.length === 1 ? { kind: "piece", ...plainPiece(run[0]!) } : chainOfPieces(run, false, newId),
-      run,
-    }));
+    .map((run): Part =>
+      run.length === 1 ? { kind: "piece", ...plainPiece(run[0]!) } : (newId) => chainOfPieces(run, false, newId),
+    );
 };
 
 const smoothParts = (entity: Smoothly, cuts: readonly Cut[]): readonly Part[] | undefined => {
@@ -81,9 +72,9 @@ const smoothParts = (entity: Smoothly, cuts: readonly Cut[]): readonly Part[] | 
   if (closed && entity.kind === "ellipse")
     return cuts.map((cut, i) => {
       const next = cuts[i + 1] ?? { ...cuts[0]!, s: cuts[0]!.s + 1 };
-      return { shape: partOf(entity, cut, next) };
+      return partOf(entity, cut, next);
     });
-  return stops.slice(1).map((to, i) => ({ shape: partOf(entity, stops[i]!, to) }));
+  return stops.slice(1).map((to, i) => partOf(entity, stops[i]!, to));
 };
 
 /** Splits a line, an arc, a chain, an ellipse part or a free curve at the place nearest to `at`; a contour opens there. A circle stays whole: a refusal. */
@@ -93,7 +84,7 @@ export const splitAt = (drawing: Drawing, ref: Ref, at: Point): Outcome<{ edit: 
   if (!entity || !curve || curve.kind === "endless") return refuse("split-nowhere");
   const which = Math.max(
     0,
-    curvesOf(entity).findIndex((own) => sameRef(own.ref, ref)),
+    curvesOf(entity).findIndex((own) => sameTarget(own.ref, ref)),
   );
   const near = curveNearest(curve, at);
   return splitAtCuts(drawing, entity, [{ s: which + paramWithin(curve, near.at), at: near.at }], "Split");

@@ -1,8 +1,8 @@
 import { chainOfPieces } from "../../contour/chain.ts";
 import { entityOf, refuseLocked } from "../../drawing/drawing.ts";
 import type { Edit } from "../../drawing/edit.ts";
-import { curvesOf, type Entity } from "../../drawing/entity.ts";
-import { sameRef, type Ref } from "../../drawing/ref.ts";
+import { curvesOf, lookOf, reshaped, type Entity } from "../../drawing/entity.ts";
+import { sameTarget, type Ref } from "../../drawing/ref.ts";
 import { circleHalves } from "../../geometry/circle.ts";
 import { curveNearest, smoothOf } from "../../geometry/curve.ts";
 import { arcBetween, piecePoint, plainPiece, type Piece } from "../../geometry/piece.ts";
@@ -39,7 +39,7 @@ export const planTrim = (index: DrawingIndex, ref: Ref, at: Point, cutters: Cutt
   const curves = curvesOf(entity);
   const which = Math.max(
     0,
-    curves.findIndex((own) => sameRef(own.ref, ref)),
+    curves.findIndex((own) => sameTarget(own.ref, ref)),
   );
   const cuts = cutsOf(index, entity, cutters);
   const s = which + paramWithin(curves[which]!.curve, at);
@@ -84,7 +84,9 @@ const finishSmooth = (
 ): TrimPlan => {
   const draft = draftEdit(index.drawing, kept.length === 0 ? "Trim (whole piece)" : "Trim", "trim");
   if (kept.length === 0) draft.remove(entity.id);
-  kept.forEach((shape, i) => (i === 0 ? draft.replace({ ...shape, id: entity.id }) : draft.add(shape, entity.layer)));
+  kept.forEach((shape, i) =>
+    i === 0 ? draft.replace(reshaped(entity, shape)) : draft.add({ ...shape, ...lookOf(entity) }, entity.layer),
+  );
   return { entity, removed, whole: kept.length === 0, edit: draft.finish() };
 };
 
@@ -138,7 +140,7 @@ const trimRun = (
   return done(finish(index, entity, runBetween(pieces, before, after), kept));
 };
 
-/** The edit: the first remaining part keeps the id, and what was linked follows to the parts. */
+/** The edit: the first remaining part keeps the id. */
 const finish = (
   index: DrawingIndex,
   entity: Entity,
@@ -149,34 +151,16 @@ const finish = (
   const whole = remains.length === 0;
   const draft = draftEdit(index.drawing, whole ? "Trim (whole piece)" : "Trim", "trim");
   if (whole) draft.remove(entity.id);
-  const refs: Ref[] = [];
-  const style = entity.line ? { line: entity.line } : {};
   remains.forEach((run, i) => {
     const shape: Shape =
       run.length === 1 ? { kind: "piece", ...plainPiece(run[0]!) } : chainOfPieces(run, false, draft.newId);
-    if (i === 0) draft.replace({ ...shape, ...style, id: entity.id, layer: entity.layer });
-    refs.push({ id: i === 0 ? entity.id : draft.add({ ...shape, ...style }, entity.layer) });
-    if (entity.kind === "chain") followPieces(draft, entity, run, shape, refs.at(-1)!);
+    if (i === 0) draft.replace(reshaped(entity, shape));
+    else draft.add({ ...shape, ...lookOf(entity) }, entity.layer);
   });
-  if (!whole && entity.kind !== "chain") draft.follow({ id: entity.id }, refs.slice(0, 1));
   return {
     entity,
     removed: removed.map((piece): Shape => ({ kind: "piece", ...plainPiece(piece) })),
     whole,
     edit: draft.finish(),
   };
-};
-
-/** Links to the pieces of a trimmed chain follow to where those pieces went. */
-export const followPieces = (
-  draft: ReturnType<typeof draftEdit>,
-  entity: Entity & { kind: "chain" },
-  run: readonly Piece[],
-  shape: Shape,
-  to: Ref,
-): void => {
-  for (const { curve, ref } of curvesOf(entity)) {
-    const i = run.findIndex((piece) => curveNearest(curve, piecePoint(piece, 0.5)).distance <= RESOLUTION);
-    if (i >= 0) draft.follow(ref, [shape.kind === "chain" ? { ...to, vertex: shape.vertices[i]!.id } : to]);
-  }
 };

@@ -20,9 +20,9 @@ export const bendPiece = (
   if (locked) return locked;
   return done((link) => {
     const draft = draftEdit(drawing, label, "bend");
-    if (entity.kind === "piece") draft.replace({ ...entity, bulge });
+    if (entity.kind === "piece") draft.reshape({ ...entity, bulge });
     else
-      draft.replace({
+      draft.reshape({
         ...entity,
         vertices: entity.vertices.map((vertex) => (vertex.id === ref.vertex ? { ...vertex, bulge } : vertex)),
       });

@@ -44,7 +44,7 @@ export const lengthenEnd = (
   const made = lengthened(end.piece, length);
   if (!made.ok) return made;
   const draft = draftEdit(drawing, "Lengthen", "handle");
-  draft.replace(end.put(made.value));
+  draft.reshape(end.put(made.value));
   link?.(draft);
   return done(draft.finish());
 };

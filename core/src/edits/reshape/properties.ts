@@ -179,7 +179,7 @@ export const changeProperty = (
     const next = changed(entity, name, value, vertex);
     if (!next.ok) return next;
     if (next.value.kind === "piece" && distance(next.value.a, next.value.b) <= RESOLUTION) return refuse("no-length");
-    draft.replace(next.value);
+    draft.reshape(next.value);
     any = true;
   }
   return any ? done(draft.finish()) : refuse("nothing-selected");

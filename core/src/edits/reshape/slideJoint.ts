@@ -67,6 +67,6 @@ export const slideJoint = (
     if (k === joint) return { ...vertex, at: arcs[0].b, bulge: arcs[1].bulge };
     return k === i ? { ...vertex, bulge: arcs[0].bulge } : vertex;
   });
-  draft.replace({ ...entity, vertices });
+  draft.reshape({ ...entity, vertices });
   return done({ edit: draft.finish(), pieces: arcs });
 };

@@ -30,13 +30,13 @@ export const stretch = (drawing: Drawing, refs: readonly Ref[], to: Point, stays
   if (locked) return locked;
   for (const ref of refs) {
     const entity = entityOf(drawing, ref.id);
-    if (entity?.kind === "point") draft.replace({ ...entity, at: to });
+    if (entity?.kind === "point") draft.reshape({ ...entity, at: to });
     else if (entity?.kind === "piece") {
       const atEnd = ref.place === "end";
       const moved = endMoved(atEnd ? entity : reversePiece(entity), to, false);
       if (!moved.ok) return moved;
       const { a, b, bulge } = atEnd ? moved.value : reversePiece(moved.value);
-      draft.replace({ ...entity, a, b, bulge });
+      draft.reshape({ ...entity, a, b, bulge });
     } else if (entity?.kind === "chain") {
       const moved = stretchCorner(entity, ref, to, staysTangent);
       if (!moved.ok) return moved;
@@ -100,8 +100,8 @@ const stretchCorner = (entity: ChainEntity, ref: Ref, to: Point, staysTangent: b
   return result.ok ? done(result.value.links) : result;
 };
 
-/** `vertex` is the one that the piece of a chain starts at. */
-type EndPiece = {
+/** An end of something; `vertex` is the one that the piece of a chain starts at. */
+export type EndPiece = {
   readonly piece: Piece;
   readonly entity: Entity;
   readonly vertex?: Id;

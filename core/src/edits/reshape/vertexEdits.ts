@@ -1,5 +1,6 @@
 import { curveAt, entityOf, refuseLocked, type Drawing } from "../../drawing/drawing.ts";
 import type { Edit } from "../../drawing/edit.ts";
+import { reshaped } from "../../drawing/entity.ts";
 import type { Ref } from "../../drawing/ref.ts";
 import { carrierNearest, curveNearest, pieceCarrier } from "../../geometry/curve.ts";
 import { arcBetween, arcOf, partOfPiece, pieceLength, piecePoint, type Piece } from "../../geometry/piece.ts";
@@ -35,30 +36,16 @@ export const addCorner = (drawing: Drawing, ref: Ref, near: Point): Outcome<Edit
             ]
           : [link],
       ),
+      "replace",
     );
-    draft.follow({ id: entity.id, vertex: ref.vertex! }, [
-      { id: entity.id, vertex: ref.vertex! },
-      { id: entity.id, vertex: added },
-    ]);
   } else {
     const [start, end] = [draft.newId(), draft.newId()];
-    const { id, layer } = entity;
-    draft.replace({
-      kind: "chain",
-      closed: false,
-      vertices: [
-        { id: start, at: first.a, bulge: first.bulge },
-        { id: added, at, bulge: second.bulge },
-        { id: end, at: second.b, bulge: 0 },
-      ],
-      id,
-      layer,
-      ...(entity.line ? { line: entity.line } : {}),
-    });
-    draft.follow({ id }, [
-      { id, vertex: start },
-      { id, vertex: added },
-    ]);
+    const vertices = [
+      { id: start, at: first.a, bulge: first.bulge },
+      { id: added, at, bulge: second.bulge },
+      { id: end, at: second.b, bulge: 0 },
+    ];
+    draft.replace(reshaped(entity, { kind: "chain", closed: false, vertices }));
   }
   return done(draft.finish());
 };
@@ -104,7 +91,7 @@ export const removeCorner = (drawing: Drawing, ref: Ref): Outcome<Edit> => {
   put(
     draft,
     links.flatMap((link) => (link === own ? [] : link === before ? [{ ...before, piece: made }] : [link])),
+    "replace",
   );
-  draft.follow({ id: entity.id, vertex: own.id }, [{ id: entity.id, vertex: before.id }]);
   return done(draft.finish());
 };

@@ -7,7 +7,14 @@ import Joi from "joi";
 const number = Joi.number().unsafe().required();
 const id = Joi.number().integer().min(0).required();
 const point = Joi.object({ x: number, y: number });
-const ref = Joi.object({ id, vertex: id.optional(), place: Joi.valid("start", "end", "middle", "centre") });
+const place = Joi.alternatives(
+  Joi.valid("start", "end", "middle", "centre", "area", "sharp"),
+  Joi.object({ quarter: Joi.valid(0, 1, 2, 3).required() }),
+  Joi.object({ along: number }),
+  Joi.object({ pixel: point.required() }),
+  Joi.object({ crosses: Joi.link("#ref").required() }),
+);
+const ref = Joi.object({ id, vertex: id.optional(), place, near: point, turned: Joi.valid(true) }).id("ref");
 const base = { id, layer: id, line: Joi.valid("solid", "dashed", "dotted") };
 
 const entity = Joi.alternatives().conditional(".kind", {
@@ -138,5 +145,8 @@ export const editSchema = Joi.object({
   gesture: Joi.string().required(),
   changes: Joi.array().items(change).required(),
   lineage: Joi.array().required(),
-  cutLoose: Joi.array().items(ref).required(),
+  cutLoose: Joi.array()
+    .items(Joi.object({ callout: id, links: Joi.array().items(ref).required(), offer: Joi.array().items(ref) }))
+    .required(),
+  answered: Joi.array().items(id),
 });
