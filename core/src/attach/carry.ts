@@ -14,7 +14,7 @@ import { placeOf } from "./places.ts";
 export type Carried = { readonly links: ReadonlyMap<Id, readonly Ref[]>; readonly loose: readonly Loose[] };
 
 /** The ids that a reference speaks of: its own, and that of a curve that it crosses. */
-const idsIn = (ref: Ref): readonly Id[] =>
+export const idsIn = (ref: Ref): readonly Id[] =>
   typeof ref.place === "object" && "crosses" in ref.place ? [ref.id, ...idsIn(ref.place.crosses)] : [ref.id];
 
 /**
@@ -50,13 +50,18 @@ export const carry = (
 };
 
 /** Where one reference went: one place, two where a whole line became its two ends, none. */
-export const carryRef = (passage: Passage, ref: Ref, need: Need): readonly Ref[] | undefined => {
+export const carryRef = (
+  passage: Passage,
+  ref: Ref,
+  need: Need,
+  used: readonly Ref[] = [],
+): readonly Ref[] | undefined => {
   if (ref.place !== undefined || placeOf(passage.before, ref)) {
     const place = carryPlace(passage, ref);
     return place && [place];
   }
   if (need === "span") return carrySpan(passage, ref);
-  const whole = carryCarrier(passage, ref, need === "direction");
+  const whole = carryCarrier(passage, ref, need === "direction", used);
   return whole && [whole];
 };
 
@@ -66,7 +71,12 @@ const carryCallout = (
   isTouched: (ref: Ref) => boolean,
 ): { readonly kept: readonly Ref[]; readonly lost: readonly Ref[] } => {
   const { refs, need, together } = heldByCallout(callout);
-  const carried = refs.map((ref) => (isTouched(ref) ? carryRef(passage, ref, need) : [ref]));
+  const used: Ref[] = [];
+  const carried = refs.map((ref) => {
+    const to = isTouched(ref) ? carryRef(passage, ref, need, used) : [ref];
+    used.push(...(to ?? []));
+    return to;
+  });
   const lost = refs.filter((_, i) => !carried[i]);
   if (together && lost.length > 0) return { kept: [], lost };
   const kept: Ref[] = [];

@@ -36,8 +36,16 @@ const becameCurve = (passage: Passage, to: readonly Ref[], was: Curve): Standing
   return best;
 };
 
-/** The reference to the line or circle that `ref` lies on, by a curve on it that shares a stretch with what was; undefined where nothing does. */
-export const carryCarrier = (passage: Passage, ref: Ref, directed: boolean): Ref | undefined => {
+/**
+ * The reference to the line or circle that `ref` lies on, by a curve on it that shares a stretch with what was, none of `used` where
+ * there is another; undefined where nothing does.
+ */
+export const carryCarrier = (
+  passage: Passage,
+  ref: Ref,
+  directed: boolean,
+  used: readonly Ref[] = [],
+): Ref | undefined => {
   const was = curveAt(passage.before, ref);
   if (!was) return carryEntity(passage, ref);
   const turned = (to: Ref, curve: Curve, from: Curve): Ref =>
@@ -48,12 +56,15 @@ export const carryCarrier = (passage: Passage, ref: Ref, directed: boolean): Ref
   if (stated) return turned(stated.ref, stated.curve, was);
   const went = curveWentTo(passage, ref)!;
   if (isSmooth(went)) return curveAt(passage.after, ref)?.kind === went.kind ? ref : undefined;
-  let best: { readonly ref: Ref; readonly shares: number } | undefined;
+  let best: { readonly ref: Ref; readonly shares: number; readonly free: boolean } | undefined;
   for (const one of candidates(passage, ref, went)) {
     const shares = onOneCarrier(went, one.curve) ? sharedPlaces(went, one.curve) : 0;
     if (shares === 0) continue;
     if (sameTarget(one.ref, ref)) return turned(withoutPlace(ref), one.curve, went);
-    if (!best || shares > best.shares) best = { ref: turned(one.ref, one.curve, went), shares };
+    // of two copies each keeps one of its own as long as there are two
+    const free = !used.some((other) => sameTarget(other, one.ref));
+    if (!best || (free && !best.free) || (free === best.free && shares > best.shares))
+      best = { ref: turned(one.ref, one.curve, went), shares, free };
   }
   return best?.ref;
 };

@@ -27,23 +27,19 @@ export const checkCarried = (before: Drawing, edit: Edit, after: Drawing): void 
       const links = `${JSON.stringify(was.links)} → ${JSON.stringify(is.links)}`;
       throw new Error(`${edit.label}: ${was.kind} ${was.value} ${was.name}: ${text}; ${links}`);
     };
-    if (is.links.length < was.links.length && !merged(edit, was, is)) {
-      if (!edit.cutLoose.some(({ callout }) => callout === was.id)) complain("lost a link and nothing is said");
-      if (is.links.length === 0) continue;
+    const goes = (from: Ref, to: Ref): boolean =>
+      (sameRef(from, to) && stands(before, after, from)) || misses(before, edit, after, was, from, to) === undefined;
+    const lost = was.links.filter((from) => !is.links.some((to) => goes(from, to)));
+    if (lost.length > 0 && !edit.cutLoose.some(({ callout }) => callout === was.id)) {
+      const why = is.links.map((to) => misses(before, edit, after, was, lost[0]!, to));
+      complain(why.length > 0 ? why.join(" or ") : "it was cut loose and nothing is said");
     }
-    for (const ref of is.links) {
-      if (was.links.some((one) => sameRef(one, ref)) && stands(before, after, ref)) continue;
-      const from = was.links.map((one) => misses(before, edit, after, was, one, ref));
-      if (from.every((miss) => miss !== undefined)) complain(from.join(" or "));
+    for (const to of is.links) {
+      if (was.links.some((from) => goes(from, to))) continue;
+      complain(was.links.map((from) => misses(before, edit, after, was, from, to)).join(" or "));
     }
   }
 };
-
-/** True where a callout has fewer links because two of what it counted are one now. */
-const merged = (edit: Edit, was: Callout, is: Callout): boolean =>
-  is.links.length > 0 &&
-  was.links.length > is.links.length &&
-  edit.lineage.some((hint) => hint.kind === "became" && was.links.some((ref) => sameTarget(ref, hint.from)));
 
 /** True for what the edit did not touch at all. */
 const stands = (before: Drawing, after: Drawing, ref: Ref): boolean =>
@@ -69,6 +65,7 @@ const misses = (
     const apart = distance(moved(was), is);
     return apart <= within ? undefined : `the place ${shown(moved(was))} became ${shown(is)}`;
   }
+  if (from.place !== undefined) return sameRef(from, to) ? undefined : "what named nothing names something";
   const [old, now] = [curveAt(before, from), curveAt(after, to)];
   if (!old) return entityOf(before, from.id) && entityOf(after, to.id) ? undefined : "its chain is gone";
   if (stated?.kind === "became" && stated.to.some((one) => sameTarget(one, to))) return undefined;

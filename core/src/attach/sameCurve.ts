@@ -28,7 +28,7 @@ const onCarrier = (carrier: Carrier, curve: Curve): boolean =>
 /** True where two curves lie on one line or circle: the shorter is held against the carrier of the longer, which is told better. */
 export const onOneCarrier = (p: Curve, q: Curve): boolean => {
   const [one, other] = [carrierOf(p), carrierOf(q)];
-  if (!one || !other || one.kind !== other.kind) return false;
+  if (!one || !other || one.kind !== other.kind || Math.min(curveLength(p), curveLength(q)) <= SAME_PLACE) return false;
   return curveLength(p) >= curveLength(q) ? onCarrier(one, q) : onCarrier(other, p);
 };
 

@@ -53,7 +53,8 @@ const measureLinks = (drawing: Drawing, { kind, links, value }: Callout): number
   if (!first) return undefined;
   switch (kind) {
     case "radius":
-    case "diameter": {
+    case "diameter":
+    case "thread": {
       const sizes = links.map((ref) => roundSize(curveAt(drawing, ref))).filter((size) => size !== undefined);
       const worst = sizes
         .map((size) => (kind === "radius" ? size : 2 * size))
@@ -63,6 +64,7 @@ const measureLinks = (drawing: Drawing, { kind, links, value }: Callout): number
     case "length":
     case "centres": {
       if (second) return distanceBetween(drawing, first, second);
+      if (first.place !== undefined) return undefined;
       const curve = curveAt(drawing, first);
       if (curve?.kind === "piece") return pieceLength(curve);
       return curve && isSmooth(curve) ? curveLength(curve) : undefined;
@@ -75,10 +77,6 @@ const measureLinks = (drawing: Drawing, { kind, links, value }: Callout): number
     case "count":
       return links.filter((ref) => (ref.vertex === undefined ? entityOf(drawing, ref.id) : curveAt(drawing, ref)))
         .length;
-    case "thread": {
-      const size = roundSize(curveAt(drawing, first));
-      return size === undefined ? undefined : 2 * size;
-    }
   }
 };
 

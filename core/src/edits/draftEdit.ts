@@ -1,6 +1,6 @@
-import { carry } from "../attach/carry.ts";
+import { carry, idsIn } from "../attach/carry.ts";
 import type { Callout } from "../drawing/callout.ts";
-import { TABLES, type Drawing, type TableName } from "../drawing/drawing.ts";
+import { calloutsOf, TABLES, type Drawing, type TableName } from "../drawing/drawing.ts";
 import { applyEdit, withRows, type Change, type Edit, type Hint } from "../drawing/edit.ts";
 import type { Entity } from "../drawing/entity.ts";
 import { pageGet, type Pages } from "../drawing/pages.ts";
@@ -32,6 +32,20 @@ export type EditDraft = {
   readonly finish: () => Edit;
 };
 
+/** What references speak of: only hints about that are worth keeping with an edit of 100 000 pieces. */
+const heldIds = (drawing: Drawing): ReadonlySet<Id> =>
+  new Set(calloutsOf(drawing).flatMap(({ links }) => links.flatMap(idsIn)));
+
+const speaksOf = (hint: Hint, held: ReadonlySet<Id>): boolean => {
+  if (hint.kind === "became") return held.has(hint.from.id);
+  if (hint.kind === "reshaped") return held.has(hint.id);
+  return (hint.kind === "corner" ? idsIn(hint.sharp) : hint.ids).some((id) => held.has(id));
+};
+
+/** Nothing answers twice: of one thing named again the last naming stands. */
+const eachOnce = (refs: readonly Ref[]): readonly Ref[] =>
+  refs.filter((ref, i) => !refs.slice(i + 1).some((other) => sameRef(ref, other)));
+
 /** Is told of every edit that a draft made, with the drawing before it: tests and the development build check it there. */
 export const edits: { made?: ((before: Drawing, edit: Edit) => void) | undefined } = {};
 
@@ -49,12 +63,14 @@ export const draftEdit = (drawing: Drawing, label: string, gesture: string): Edi
       .sort((p, q) => TABLES.indexOf(p.table) - TABLES.indexOf(q.table) || p.id - q.id);
 
   const finish = (): Edit => {
-    const bare: Edit = { label, gesture, changes: changesNow(), lineage: hints, cutLoose: [] };
-    const { links, loose } = carry(drawing, () => applyEdit(drawing, bare), bare.changes, hints);
+    const held = heldIds(drawing);
+    const lineage = hints.filter((hint) => speaksOf(hint, held));
+    const bare: Edit = { label, gesture, changes: changesNow(), lineage, cutLoose: [] };
+    const { links, loose } = carry(drawing, () => applyEdit(drawing, bare), bare.changes, lineage);
     const all = new Map(links);
     for (const [id, { refs, beside }] of linked) {
-      const former = all.get(id) ?? pageGet(drawing.callout, id)?.links ?? [];
-      all.set(id, beside ? [...former.filter((ref) => !refs.some((other) => sameRef(ref, other))), ...refs] : refs);
+      const former = beside ? (all.get(id) ?? pageGet(drawing.callout, id)?.links ?? []) : [];
+      all.set(id, eachOnce([...former, ...refs]));
     }
     for (const [id, refs] of all) {
       const callout = rows.get(`callout ${id}`)?.after ?? pageGet(drawing.callout, id);

@@ -5,7 +5,7 @@ import { enclosedArea } from "../../contour/chainMeasure.ts";
 import { cutEntities, entityOf, refuseLocked, type Drawing } from "../../drawing/drawing.ts";
 import type { Edit } from "../../drawing/edit.ts";
 import type { Ref } from "../../drawing/ref.ts";
-import { reversePiece, type Piece } from "../../geometry/piece.ts";
+import { pieceLength, reversePiece, type Piece } from "../../geometry/piece.ts";
 import { distance, type Point } from "../../geometry/point.ts";
 import { searchIndex, type DrawingIndex } from "../../look/drawingIndex.ts";
 import type { Id } from "../../numeric/id.ts";
@@ -215,6 +215,8 @@ export const reroundCorner = (
   const [before, arc, after] = [links[(at + n - 1) % n]!, links[at]!, links[(at + 1) % n]!];
   const sharp = sharpCorner(before.piece, arc.piece, after.piece);
   if (!sharp.ok) return sharp;
+  const { before: edge, after: next } = sharp.value;
+  if (Math.min(pieceLength(edge), pieceLength(next)) <= RESOLUTION) return refuse("no-length", {}, edge.b);
   const rounded = radius === undefined ? undefined : filletCorner(sharp.value.before, sharp.value.after, radius);
   if (rounded && !rounded.ok) return rounded;
   const draft = draftEdit(drawing, radius === undefined ? "Sharpen" : "Change fillet", "corner");
