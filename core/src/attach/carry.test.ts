@@ -33,6 +33,7 @@ import {
   removeEntities,
   reroundCorner,
   shiftPiece,
+  slideJoint,
   splitAt,
   splitInto,
   startAt,
@@ -122,6 +123,20 @@ const chain = (closed: boolean, ...places: readonly (readonly [number, number, n
   kind: "chain",
   closed,
   vertices: places.map(([x, y, bulge = 0]) => ({ id: 0, at: { x, y }, bulge })),
+});
+const arc = (radius: number, sweep: number): Shape => ({
+  kind: "ellipse",
+  centre: { x: 0, y: 0 },
+  major: { x: radius, y: 0 },
+  ratio: 1,
+  from: 0,
+  sweep,
+});
+const free = (...places: readonly (readonly [number, number])[]): Shape => ({
+  kind: "free",
+  degree: 3,
+  knots: [0, 0, 0, 0, 1, 1, 1, 1],
+  points: places.map(([x, y]) => ({ x, y })),
 });
 const vertexOf = (drawing: Drawing, id: number, i: number): number => {
   const entity = entityOf(drawing, id);
@@ -596,6 +611,112 @@ const ROWS: readonly Row[] = [
     ({ drawing, ids }, at) => planTrim(indexDrawing(drawing), { id: ids[0]! }, at(70, 0)),
     50,
   ),
+  [
+    "the end of an open chain met with a line",
+    "length",
+    [chain(false, [0, 50], [0, 0], [100, 0]), line(120, 10, 120, 50)],
+    piece(1),
+    ({ drawing, ids }, at) =>
+      meetCurves(
+        drawing,
+        { ref: piece(1)(ids, drawing)[0]!, at: at(50, 0) },
+        { ref: { id: ids[1]! }, at: at(120, 30) },
+      ),
+    100,
+    120,
+  ],
+  [
+    "the end of an open chain extended",
+    "length",
+    [chain(false, [0, 50], [0, 0], [100, 0]), line(140, -10, 140, 10)],
+    piece(1),
+    ({ drawing, ids }, at) => planExtend(indexDrawing(drawing), { id: ids[0]! }, at(99, 0)),
+    100,
+    140,
+  ],
+  [
+    "part of an ellipse extended",
+    "length",
+    [arc(40, 1.2), line(-60, 0, 0, 0)],
+    whole,
+    ({ drawing, ids }, at) =>
+      planExtend(
+        indexDrawing(drawing),
+        { id: ids[0]! },
+        at(40 * Math.cos(1.2), 40 * Math.sin(1.2)),
+        new Set([ids[1]!]),
+      ),
+    48,
+    40 * Math.PI,
+  ],
+  [
+    "part of an ellipse cut back to a chosen line",
+    "length",
+    [arc(40, 2), line(0, 0, 0, 60)],
+    whole,
+    ({ drawing, ids }, at) =>
+      planExtend(indexDrawing(drawing), { id: ids[0]! }, at(40 * Math.cos(2), 40 * Math.sin(2)), new Set([ids[1]!])),
+    80,
+    20 * Math.PI,
+  ],
+  [
+    "a straight free curve extended",
+    "length",
+    [free([0, 0], [20, 0], [40, 0], [60, 0]), line(70, -10, 70, 10)],
+    whole,
+    ({ drawing, ids }, at) => planExtend(indexDrawing(drawing), { id: ids[0]! }, at(59, 0), new Set([ids[1]!])),
+    60,
+    70,
+  ],
+  [
+    "a piece of a chain bowed",
+    "length",
+    RECTANGLE,
+    piece(0),
+    ({ drawing, ids }) => {
+      const bent = bendPiece(drawing, piece(0)(ids, drawing)[0]!, 1, "Bow");
+      return bent.ok ? bent.value(() => undefined) : undefined;
+    },
+    100,
+    50 * Math.PI,
+  ],
+  [
+    "a loose line beside one that is shifted",
+    "length",
+    [...LINE, line(100, 0, 100, 60), line(100, 60, 0, 60)],
+    (ids) => [{ id: ids[1]! }],
+    ({ drawing, ids }, _, size) => shiftPiece(indexDrawing(drawing), { id: ids[0]! }, -10 * size, true),
+    60,
+    70,
+  ],
+  [
+    "a layout point moved by its handle",
+    "length",
+    [{ kind: "point", at: { x: 30, y: 40 } }, circle(0, 0, 5)],
+    (ids) => [{ id: ids[0]! }, { id: ids[1]!, place: "centre" }],
+    ({ drawing, ids }, at) => stretch(drawing, [{ id: ids[0]! }], at(60, 80), true),
+    50,
+    100,
+  ],
+  [
+    "a corner of a contour pulled",
+    "length",
+    RECTANGLE,
+    piece(0),
+    ({ drawing, ids }, at) =>
+      stretch(drawing, [{ id: ids[0]!, vertex: vertexOf(drawing, ids[0]!, 1) }], at(110, 0), true),
+    100,
+    110,
+  ],
+  [
+    "a joint slid along",
+    "radius",
+    [chain(false, [0, 0, Math.tan(Math.PI / 8)], [50, 50, -Math.tan(Math.PI / 8)], [100, 100])],
+    piece(0),
+    ({ drawing, ids }, at) => slideJoint(drawing, ids[0]!, 1, at(70, 50)),
+    50,
+    60,
+  ],
 ];
 
 describe("references through edits", () => {
