@@ -1,7 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { answerCallout, measureCallout } from "../callouts/index.ts";
 import { chamferCorner } from "../construct/cornerCuts.ts";
-import { arcFrom } from "../construct/arcs.ts";
 import type { CalloutKind } from "../drawing/callout.ts";
 import { calloutsOf, entityOf, newDrawing, type Drawing } from "../drawing/drawing.ts";
 import { applyEdit, invertEdit, type Edit } from "../drawing/edit.ts";
@@ -43,8 +42,8 @@ import {
   tidyThings,
   transformEntities,
 } from "../edits/index.ts";
-import { mirroring, moving, scaling, turning } from "../geometry/transform.ts";
 import type { Point } from "../geometry/point.ts";
+import { moving, scaling, turning } from "../geometry/transform.ts";
 import { indexDrawing } from "../look/drawingIndex.ts";
 import type { Outcome } from "../numeric/outcome.ts";
 import { profileOf } from "../profile/profile.ts";

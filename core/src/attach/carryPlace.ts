@@ -25,12 +25,12 @@ const turnedPlace = (place: Place): Place => {
 
 /**
  * The reference that names after an edit the place that `ref` names before it; undefined where there is none any more. A place that names nothing
- * already stays as it is while its entity stands.
+ * already is cut loose before an edit makes it name something.
  */
 export const carryPlace = (passage: Passage, ref: Ref): Ref | undefined => {
   const { before, after } = passage;
   const was = placeOf(before, ref);
-  if (!was) return curveAt(after, ref) ? ref : undefined;
+  if (!was) return undefined;
   const became = becameOf(passage, ref);
   if (became && !became.whole) {
     const named = nearestNamed(after, became, ref, was);

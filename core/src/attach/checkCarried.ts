@@ -65,7 +65,10 @@ const misses = (
     const apart = distance(moved(was), is);
     return apart <= within ? undefined : `the place ${shown(moved(was))} became ${shown(is)}`;
   }
-  if (from.place !== undefined) return sameRef(from, to) ? undefined : "what named nothing names something";
+  if (from.place !== undefined)
+    return sameRef(from, to) && entityOf(before, from.id) === entityOf(after, from.id)
+      ? undefined
+      : "what named nothing is kept";
   const [old, now] = [curveAt(before, from), curveAt(after, to)];
   if (!old) return entityOf(before, from.id) && entityOf(after, to.id) ? undefined : "its chain is gone";
   if (stated?.kind === "became" && stated.to.some((one) => sameTarget(one, to))) return undefined;

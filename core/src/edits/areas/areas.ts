@@ -141,7 +141,7 @@ export const outlineShape = ({ circle, pieces }: Outline, newId: () => Id): Shap
 
 /**
  * Keeps the areas that some places lie in: their outline becomes contours on `layer`. Cut geometry that bounds them or lies in them goes,
- * if the rest is to be dropped; what answers a callout follows to where it lies now.
+ * if the rest is to be dropped.
  */
 export const keepAreas = (
   field: AreaField,
@@ -167,10 +167,7 @@ export const keepAreas = (
   const locked = refuseLocked(drawing, { layer }, ...gone);
   if (locked) return locked;
   const draft = draftEdit(drawing, "Keep areas", "keep-areas");
-  const added = outlines.value.map((outline): Entity => {
-    const shape = outlineShape(outline, draft.newId);
-    return { ...shape, id: draft.add(shape, layer), layer };
-  });
+  for (const outline of outlines.value) draft.add(outlineShape(outline, draft.newId), layer);
   for (const { id } of gone) draft.remove(id);
   return done({ edit: draft.finish(), outlines: outlines.value });
 };

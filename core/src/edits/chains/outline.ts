@@ -1,10 +1,10 @@
-import { reshaped, type Entity } from "../../drawing/entity.ts";
 import { arrivalOf, departureOf } from "../../construct/arcs.ts";
 import type { WidthRun } from "../../construct/width.ts";
 import { chainOfPieces, chainPieces, type Chain, type Vertex } from "../../contour/chain.ts";
 import { reverseChain } from "../../contour/chainMeasure.ts";
 import { entityOf, type Drawing } from "../../drawing/drawing.ts";
 import type { Edit } from "../../drawing/edit.ts";
+import { reshaped, type Entity } from "../../drawing/entity.ts";
 import type { Ref } from "../../drawing/ref.ts";
 import { reversePiece, type Piece } from "../../geometry/piece.ts";
 import { distance, type Point } from "../../geometry/point.ts";

@@ -1,8 +1,8 @@
 import { entityOf, refuseLocked, type Drawing } from "../../drawing/drawing.ts";
 import type { Edit } from "../../drawing/edit.ts";
+import { reshaped } from "../../drawing/entity.ts";
 import type { Similarity } from "../../geometry/transform.ts";
 import type { Id } from "../../numeric/id.ts";
-import { reshaped } from "../../drawing/entity.ts";
 import { done, refuse, type Outcome } from "../../numeric/outcome.ts";
 import { transformShape } from "../../shape/kinds.ts";
 import { draftEdit } from "../draftEdit.ts";
