@@ -104,16 +104,13 @@ export const EDITS: Readonly<Record<string, (pick: Pick) => Outcome<Value> | Val
   "to straight pieces": ({ drawing, ref }) => edits.straightenEntity(drawing, ref.id, 0.5),
   "keep areas": ({ drawing, at, random }) =>
     edits.keepAreas(edits.areaField(drawing, false), [{ x: at.x + 0.3, y: at.y + 0.2 }], PROFILE_LAYER, random() < 0.7),
-  combine: ({ drawing, ref, random }) => {
-    const other = pickFrom(drawing, random);
+  combine: ({ drawing, random }) => {
+    const { contours } = profileOf(drawing);
+    const ids = contours.flatMap((contour) => contour.ids.slice(0, 1));
     const how = one(random, ["unite", "take-away", "common"] as const);
-    return (
-      other &&
-      edits.combineEntities(drawing, profileOf(drawing).contours, [ref.id, other.ref.id], how, {
-        holes: random() < 0.5,
-        keep: random() < 0.3,
-      })
-    );
+    const two = [one(random, ids), one(random, ids)];
+    if (ids.length === 0) return undefined;
+    return edits.combineEntities(drawing, contours, two, how, { holes: random() < 0.5, keep: random() < 0.3 });
   },
   offset: ({ drawing, ref, random }) => {
     const what = edits.offsetWhat(indexDrawing(drawing), ref);

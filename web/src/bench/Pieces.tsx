@@ -82,7 +82,7 @@ export const Pieces = ({ job }: { job: JobRecord }) => {
 const Rows = ({ items, unit }: { items: readonly (Contour | OpenChain)[]; unit: Unit }) => {
   const { act } = useSession();
   const list = useRef<HTMLDivElement>(null);
-  // eslint-disable-next-line react-hooks/incompatible-library -- the list is told of every change by its own measuring
+
   const rows = useVirtualizer({
     count: items.length,
     getScrollElement: () => list.current,

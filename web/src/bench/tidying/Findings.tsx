@@ -187,7 +187,7 @@ const Cards = ({
 }) => {
   const { act } = useSession();
   const list = useRef<HTMLDivElement>(null);
-  // eslint-disable-next-line react-hooks/incompatible-library -- the list is told of every change by its own measuring
+
   const rows = useVirtualizer({
     count: findings.length,
     getScrollElement: () => list.current,
