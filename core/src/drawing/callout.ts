@@ -2,7 +2,8 @@ import type { Id } from "../numeric/id.ts";
 import type { Ref } from "./ref.ts";
 
 /** What a number on the sketch speaks of. Lengths in the job's unit, angles in degrees. */
-export type CalloutKind = "length" | "diameter" | "radius" | "angle" | "centres" | "count" | "thread";
+export const CALLOUT_KINDS = ["length", "diameter", "radius", "angle", "centres", "count", "thread"] as const;
+export type CalloutKind = (typeof CALLOUT_KINDS)[number];
 
 export type Callout = {
   readonly id: Id;

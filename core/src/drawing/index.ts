@@ -6,3 +6,5 @@ export * from "./layer.ts";
 export * from "./pages.ts";
 export * from "./picture.ts";
 export * from "./ref.ts";
+export * from "./rows.ts";
+export * from "./soundEdit.ts";

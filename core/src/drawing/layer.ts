@@ -1,7 +1,8 @@
 import type { Id } from "../numeric/id.ts";
 
 /** What becomes of a layer's geometry at the machine. `profile` is cut, outside or inside by its nesting. */
-export type CutRole = "profile" | "outside" | "inside" | "mark" | "layout";
+export const CUT_ROLES = ["profile", "outside", "inside", "mark", "layout"] as const;
+export type CutRole = (typeof CUT_ROLES)[number];
 
 export type Layer = {
   readonly id: Id;

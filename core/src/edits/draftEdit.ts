@@ -2,6 +2,7 @@ import { carry, idsIn } from "../attach/carry.ts";
 import type { Callout } from "../drawing/callout.ts";
 import { calloutsOf, TABLES, type Drawing, type TableName } from "../drawing/drawing.ts";
 import { applyEdit, withRows, type Change, type Edit, type Hint } from "../drawing/edit.ts";
+import { unsoundEdit, UnsoundEdit } from "../drawing/soundEdit.ts";
 import type { Entity } from "../drawing/entity.ts";
 import { pageGet, type Pages } from "../drawing/pages.ts";
 import { sameRef, type Ref } from "../drawing/ref.ts";
@@ -29,6 +30,7 @@ export type EditDraft = {
   /** Ties a callout to the geometry that answers it, in place of what answered it before, or beside it. */
   readonly link: (callout: Id, refs: readonly Ref[], beside?: boolean) => void;
   readonly set: (table: TableName, id: Id, row: unknown) => void;
+  /** The edit; throws `UnsoundEdit` for what could not be stored and read back: a fault of what made it. */
   readonly finish: () => Edit;
 };
 
@@ -82,6 +84,8 @@ export const draftEdit = (drawing: Drawing, label: string, gesture: string): Edi
       cutLoose: loose.filter(({ callout }) => !linked.has(callout) || linked.get(callout)!.beside),
       ...(linked.size > 0 ? { answered: [...linked.keys()] } : {}),
     };
+    const wrong = unsoundEdit(edit, drawing.nextId);
+    if (wrong !== undefined) throw new UnsoundEdit(edit.label, wrong);
     edits.made?.(drawing, edit);
     return edit;
   };

@@ -1,5 +1,6 @@
 export * from "./angle.ts";
 export * from "./distinct.ts";
+export * from "./fields.ts";
 export * from "./id.ts";
 export * from "./outcome.ts";
 export * from "./roots.ts";

@@ -1,5 +1,6 @@
 /** Units of length. 1 in = 25.4 mm exactly (ISO 80000-3). */
-export type Unit = "mm" | "in";
+export const UNITS = ["mm", "in"] as const;
+export type Unit = (typeof UNITS)[number];
 
 /** Units that may be typed, each as a whole number of tenths of a millimetre so that conversions stay exact. */
 const TENTHS_OF_MM = { mm: 10, cm: 100, m: 10_000, in: 254, ft: 3048 } as const;

@@ -1,6 +1,10 @@
+import { BOOLEAN, ID, listOf, NUMBER, optional, POINT } from "../numeric/fields.ts";
 import { chainPieces, transformChain } from "../contour/chain.ts";
 import { piecesBounds } from "../geometry/piece.ts";
 import type { Kind } from "./kind.ts";
+
+/** A width at the start and at the end of a piece. */
+const WIDTH = listOf({ is: "number", least: 0 }, 2, 2);
 
 /** Lines and arcs joined end to end, open or closed. */
 export const chainKind: Kind<"chain"> = {
@@ -20,18 +24,8 @@ export const chainKind: Kind<"chain"> = {
   }),
   ownIds: ({ vertices }) => vertices.map(({ id }) => id),
   fields: {
-    closed: "boolean",
-    vertices: {
-      least: 2,
-      listOf: {
-        record: {
-          id: { whole: [0, Number.MAX_SAFE_INTEGER] },
-          at: "point",
-          bulge: "number",
-          width: { pairOf: "number", optional: true },
-        },
-      },
-    },
+    closed: BOOLEAN,
+    vertices: listOf({ is: "record", of: { id: ID, at: POINT, bulge: NUMBER, width: optional(WIDTH) } }, 2),
   },
   nonsense: ({ vertices }) =>
     new Set(vertices.map(({ id }) => id)).size < vertices.length ? "two corners of a chain have one id" : undefined,

@@ -1,3 +1,4 @@
+import { POINT, POSITIVE } from "../numeric/fields.ts";
 import { circleBounds, circleHalves, transformCircle } from "../geometry/circle.ts";
 import { oneCurve, type Kind } from "./kind.ts";
 
@@ -8,5 +9,5 @@ export const circleKind: Kind<"circle"> = {
   curves: (curve) => [{ curve }],
   pieces: circleHalves,
   isClosed: () => true,
-  fields: { centre: "point", radius: "positive" },
+  fields: { centre: POINT, radius: POSITIVE },
 };

@@ -1,3 +1,4 @@
+import { NUMBER, POINT, POSITIVE } from "../numeric/fields.ts";
 import { ellipseBounds, transformEllipse } from "../geometry/ellipse.ts";
 import { oneCurve, type Kind } from "./kind.ts";
 
@@ -7,6 +8,6 @@ export const ellipseKind: Kind<"ellipse"> = {
   bounds: ellipseBounds,
   transform: (m, ellipse) => ({ kind: "ellipse", ...transformEllipse(m, ellipse) }),
   curves: (curve) => [{ curve }],
-  fields: { centre: "point", major: "point", ratio: "positive", from: "number", sweep: "number" },
+  fields: { centre: POINT, major: POINT, ratio: POSITIVE, from: NUMBER, sweep: NUMBER },
   nonsense: ({ major }) => (major.x === 0 && major.y === 0 ? "an ellipse has no size" : undefined),
 };

@@ -1,3 +1,4 @@
+import { NUMBER, POINT } from "../numeric/fields.ts";
 import { transformEndless } from "../geometry/endless.ts";
 import { oneCurve, type Kind } from "./kind.ts";
 
@@ -7,5 +8,5 @@ export const endlessKind: Kind<"endless"> = {
   bounds: () => undefined,
   transform: (m, line) => ({ kind: "endless", ...transformEndless(m, line) }),
   curves: (curve) => [{ curve }],
-  fields: { through: "point", angle: "number" },
+  fields: { through: POINT, angle: NUMBER },
 };

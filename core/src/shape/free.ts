@@ -1,3 +1,4 @@
+import { listOf, NUMBER, optional, POINT, POSITIVE } from "../numeric/fields.ts";
 import { freeBounds, transformFree } from "../geometry/free.ts";
 import { oneCurve, type Kind } from "./kind.ts";
 
@@ -11,10 +12,10 @@ export const freeKind: Kind<"free"> = {
   transform: (m, free) => ({ kind: "free", ...transformFree(m, free) }),
   curves: (curve) => [{ curve }],
   fields: {
-    degree: { whole: [1, MOST_DEGREE] },
-    knots: { listOf: "number", least: 4 },
-    points: { listOf: "point", least: 2 },
-    weights: { listOf: "positive", least: 2, optional: true },
+    degree: { is: "whole", least: 1, most: MOST_DEGREE },
+    knots: listOf(NUMBER, 4),
+    points: listOf(POINT, 2),
+    weights: optional(listOf(POSITIVE, 2)),
   },
   nonsense: ({ degree, knots, points, weights }) => {
     if (points.length <= degree) return `a free curve of degree ${degree} has only ${points.length} points`;

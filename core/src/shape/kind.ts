@@ -1,3 +1,4 @@
+import type { Fields } from "../numeric/fields.ts";
 import type { Bounds } from "../geometry/bounds.ts";
 import type { Curve } from "../geometry/curve.ts";
 import type { Piece } from "../geometry/piece.ts";
@@ -7,18 +8,6 @@ import type { Shape } from "./shape.ts";
 
 export type ShapeKind = Shape["kind"];
 export type ShapeOf<K extends ShapeKind> = Extract<Shape, { readonly kind: K }>;
-
-/** What a field of a row must be: the one description from which rows are checked when made and when read. */
-export type Field =
-  | "number"
-  | "positive"
-  | "boolean"
-  | "point"
-  | { readonly listOf: Field; readonly least: number; readonly optional?: true }
-  | { readonly whole: readonly [least: number, most: number] }
-  | { readonly record: Fields; readonly optional?: true }
-  | { readonly pairOf: "number"; readonly optional?: true };
-export type Fields = Readonly<Record<string, Field>>;
 
 /** A curve of a shape; of a chain with the vertex that it starts at. */
 export type OwnCurve = { readonly curve: Curve; readonly vertex?: Id };

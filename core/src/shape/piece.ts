@@ -1,3 +1,4 @@
+import { NUMBER, POINT } from "../numeric/fields.ts";
 import { pieceBounds, plainPiece, transformPiece } from "../geometry/piece.ts";
 import { oneCurve, type Kind } from "./kind.ts";
 
@@ -8,5 +9,5 @@ export const pieceKind: Kind<"piece"> = {
   transform: (m, piece) => ({ kind: "piece", ...transformPiece(m, piece) }),
   curves: (curve) => [{ curve }],
   pieces: (piece) => [plainPiece(piece)],
-  fields: { a: "point", b: "point", bulge: "number" },
+  fields: { a: POINT, b: POINT, bulge: NUMBER },
 };

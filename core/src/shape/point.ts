@@ -1,3 +1,4 @@
+import { POINT } from "../numeric/fields.ts";
 import { transformPoint } from "../geometry/transform.ts";
 import { oneCurve, type Kind } from "./kind.ts";
 
@@ -7,5 +8,5 @@ export const pointKind: Kind<"point"> = {
   bounds: ({ at: { x, y } }) => ({ minX: x, minY: y, maxX: x, maxY: y }),
   transform: (m, { at }) => ({ kind: "point", at: transformPoint(m, at) }),
   curves: () => [],
-  fields: { at: "point" },
+  fields: { at: POINT },
 };

@@ -87,14 +87,15 @@ export const joinPieces = (drawing: Drawing, only?: ReadonlySet<Id>, within = RE
   for (const layer of layers) {
     const here = parts.filter(({ entity }) => entity.layer === layer);
     const ends = here.map(({ pieces }) => ({ a: pieces[0]!.a, b: pieces.at(-1)!.b }));
+    const own = here.map((part) => part.pieces);
     for (const run of joinRuns(ends, within)) {
       if (run.links.length === 1 && !run.closed) continue;
-      const own = here.map((part) => part.pieces);
       const mend =
         within > RESOLUTION
           ? mendedRun(run, own, within)
           : { pieces: runPieces(run, (part) => own[part]!), mended: 0, bent: 0 };
       const { pieces } = mend;
+      if (run.closed && enclosesNothing(pieces)) continue;
       result.mended += mend.mended;
       result.bent += mend.bent;
       const refs = run.links.flatMap(({ part, reversed }) =>
@@ -120,9 +121,13 @@ export const joinPieces = (drawing: Drawing, only?: ReadonlySet<Id>, within = RE
     edit,
     ...result,
     openEnds: 2 * open.length,
-    ...(gaps.length > 0 ? { nearest: Math.min(...gaps) } : {}),
+    ...(gaps.length > 0 ? { nearest: gaps.reduce((least, gap) => Math.min(least, gap)) } : {}),
   });
 };
+
+/** One line, or two there and back, whose ends come together within a gap are no contour. */
+const enclosesNothing = (pieces: readonly Piece[]): boolean =>
+  pieces.length < 3 && pieces.every(({ bulge }) => bulge === 0);
 
 const longest = (parts: readonly Part[]): Part => {
   const length = ({ pieces }: Part): number => pieces.reduce((sum, piece) => sum + pieceLength(piece), 0);

@@ -1,144 +1,100 @@
 import Joi from "joi";
+import { CALLOUT_FIELDS, ENTITY_FIELDS, isRef, ROW_FIELDS, unsoundRow } from "../../drawing/rows.ts";
+import { TABLES, type TableName } from "../../drawing/drawing.ts";
+import type { Field, Fields } from "../../numeric/fields.ts";
 
 /**
- * What a stored or received drawing must look like. These doors stand at the store, the server and the job file; the geometry
- * itself trusts what has passed.
+ * What a stored or received drawing must look like, made from the same fields by which an edit is checked when it is made. These doors stand at the
+ * store, the server and the job file; the geometry itself trusts what has passed.
  */
-const number = Joi.number().unsafe().required();
 const id = Joi.number().integer().min(0).required();
-const point = Joi.object({ x: number, y: number });
-const place = Joi.alternatives(
-  Joi.valid("start", "end", "middle", "centre", "area", "sharp"),
-  Joi.object({ quarter: Joi.valid(0, 1, 2, 3).required() }),
-  Joi.object({ along: number }),
-  Joi.object({ pixel: point.required() }),
-  Joi.object({ crosses: Joi.link("#ref").required() }),
-);
-const ref = Joi.object({ id, vertex: id.optional(), place, near: point, turned: Joi.valid(true) }).id("ref");
-const base = { id, layer: id, line: Joi.valid("solid", "dashed", "dotted") };
+const reference = Joi.any().custom((value) => {
+  if (!isRef(value)) throw new Error("it names no place");
+  return value;
+}, "a reference");
+
+const schemaOf = (field: Field): Joi.Schema => {
+  const schema = bare(field);
+  return field.optional ? schema.optional() : schema.required();
+};
+
+const bare = (field: Field): Joi.Schema => {
+  switch (field.is) {
+    case "number": {
+      let schema = Joi.number().unsafe();
+      if (field.above !== undefined) schema = schema.greater(field.above);
+      if (field.least !== undefined) schema = schema.min(field.least);
+      return field.most === undefined ? schema : schema.max(field.most);
+    }
+    case "whole":
+      return Joi.number().integer().min(field.least).max(field.most);
+    case "boolean":
+      return Joi.boolean();
+    case "text": {
+      const schema = field.most === undefined ? Joi.string() : Joi.string().max(field.most);
+      return field.empty ? schema.allow("") : schema;
+    }
+    case "one of":
+      return Joi.valid(...field.of);
+    case "list": {
+      const schema = Joi.array()
+        .items(bare(field.of))
+        .min(field.least ?? 0);
+      return field.most === undefined ? schema : schema.max(field.most);
+    }
+    case "record":
+      return recordOf(field.of);
+    case "reference":
+      return reference;
+  }
+};
+
+const recordOf = (fields: Fields): Joi.ObjectSchema =>
+  Joi.object(Object.fromEntries(Object.entries(fields).map(([name, field]) => [name, schemaOf(field)])));
+
+const sense = (value: unknown): unknown => {
+  const wrong = unsoundRow("entity", value);
+  if (wrong !== undefined) throw new Error(wrong);
+  return value;
+};
 
 const entity = Joi.alternatives().conditional(".kind", {
-  switch: [
-    { is: "point", then: Joi.object({ ...base, kind: Joi.any(), at: point.required() }) },
-    {
-      is: "piece",
-      then: Joi.object({ ...base, kind: Joi.any(), a: point.required(), b: point.required(), bulge: number }),
-    },
-    {
-      is: "circle",
-      then: Joi.object({ ...base, kind: Joi.any(), centre: point.required(), radius: number.positive() }),
-    },
-    { is: "endless", then: Joi.object({ ...base, kind: Joi.any(), through: point.required(), angle: number }) },
-    {
-      is: "ellipse",
-      then: Joi.object({
-        ...base,
-        kind: Joi.any(),
-        centre: point.required(),
-        major: point.required(),
-        ratio: number.positive(),
-        from: number,
-        sweep: number,
-      }),
-    },
-    {
-      is: "free",
-      then: Joi.object({
-        ...base,
-        kind: Joi.any(),
-        degree: Joi.number().integer().min(1).max(25).required(),
-        knots: Joi.array().items(number).min(4).required(),
-        points: Joi.array().items(point).min(2).required(),
-        weights: Joi.array().items(number.positive()),
-      }),
-    },
-    {
-      is: "chain",
-      then: Joi.object({
-        ...base,
-        kind: Joi.any(),
-        closed: Joi.boolean().required(),
-        vertices: Joi.array()
-          .items(
-            Joi.object({ id, at: point.required(), bulge: number, width: Joi.array().items(number.min(0)).length(2) }),
-          )
-          .min(2)
-          .required(),
-      }),
-      otherwise: Joi.forbidden(),
-    },
-  ],
+  switch: Object.entries(ENTITY_FIELDS).map(([kind, fields], i, all) => ({
+    is: kind,
+    then: recordOf(fields).custom(sense, "what its numbers mean"),
+    ...(i === all.length - 1 ? { otherwise: Joi.forbidden() } : {}),
+  })),
 });
-
-const layer = Joi.object({
-  id,
-  name: Joi.string().required(),
-  role: Joi.valid("profile", "outside", "inside", "mark", "layout").required(),
-  shown: Joi.boolean().required(),
-  locked: Joi.boolean().required(),
-});
-
-const calloutFields = {
-  kind: Joi.valid("length", "diameter", "radius", "angle", "centres", "count", "thread").required(),
-  value: number,
-  thread: Joi.string(),
-  name: Joi.string().allow("").required(),
-  tolerance: Joi.number().positive(),
-  limits: Joi.object({ low: number.max(0), high: number.min(0) }),
-  pin: Joi.object({ sketch: Joi.string().required(), x: number, y: number }),
+const rows: Readonly<Record<TableName, Joi.Schema>> = {
+  entity,
+  layer: recordOf(ROW_FIELDS.layer),
+  callout: recordOf(ROW_FIELDS.callout),
+  picture: recordOf(ROW_FIELDS.picture),
+  settings: recordOf(ROW_FIELDS.settings),
 };
-const callout = Joi.object({ ...calloutFields, id, links: Joi.array().items(ref).required() });
-
-const picture = Joi.object({
-  id,
-  blob: Joi.string().required(),
-  width: number.positive(),
-  height: number.positive(),
-  at: point.required(),
-  scale: number.positive(),
-  angle: number,
-  scaled: Joi.boolean().required(),
-  shown: Joi.boolean().required(),
-  locked: Joi.boolean().required(),
-  opacity: number.min(0).max(1),
-  from: Joi.string(),
-});
-
-const settings = Joi.object({
-  id: Joi.valid(0).required(),
-  unit: Joi.valid("mm", "in").required(),
-  datum: point.required(),
-  joinTolerance: number.positive(),
-  left: Joi.array().items(Joi.string().max(200)),
-  generalTolerance: Joi.number().positive(),
-});
 
 /** A callout without an id or links, as a new job lists it. */
-export const newCalloutSchema = Joi.object(calloutFields);
+export const newCalloutSchema = recordOf(CALLOUT_FIELDS);
 
 /** The rows of a drawing, as `drawingText` writes them, with the next free id beside. */
 export const drawingRowsSchema = Joi.object({
-  entity: Joi.array().items(entity).required(),
-  layer: Joi.array().items(layer).min(1).required(),
-  callout: Joi.array().items(callout).required(),
-  picture: Joi.array().items(picture),
-  settings: Joi.array().items(settings).length(1).required(),
+  entity: Joi.array().items(rows.entity).required(),
+  layer: Joi.array().items(rows.layer).min(1).required(),
+  callout: Joi.array().items(rows.callout).required(),
+  picture: Joi.array().items(rows.picture),
+  settings: Joi.array().items(rows.settings).length(1).required(),
 });
 
 const change = Joi.object({
-  table: Joi.valid("entity", "layer", "callout", "picture", "settings").required(),
+  table: Joi.valid(...TABLES).required(),
   id,
   before: Joi.any(),
   after: Joi.alternatives().conditional("table", {
-    switch: [
-      { is: "entity", then: entity },
-      { is: "layer", then: layer },
-      { is: "callout", then: callout },
-      { is: "picture", then: picture },
-      { is: "settings", then: settings },
-    ],
+    switch: TABLES.map((table) => ({ is: table, then: rows[table] })),
   }),
 });
+
+const references = Joi.array().items(reference).required();
 
 export const editSchema = Joi.object({
   label: Joi.string().required(),
@@ -146,7 +102,7 @@ export const editSchema = Joi.object({
   changes: Joi.array().items(change).required(),
   lineage: Joi.array().required(),
   cutLoose: Joi.array()
-    .items(Joi.object({ callout: id, links: Joi.array().items(ref).required(), offer: Joi.array().items(ref) }))
+    .items(Joi.object({ callout: id, links: references, offer: references.optional() }))
     .required(),
   answered: Joi.array().items(id),
 });

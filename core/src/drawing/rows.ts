@@ -1,0 +1,110 @@
+import {
+  BOOLEAN,
+  ID,
+  listOf,
+  NUMBER,
+  optional,
+  POINT,
+  POSITIVE,
+  REFERENCE,
+  TEXT,
+  wrongIn,
+  type Fields,
+} from "../numeric/fields.ts";
+import { UNITS } from "../numeric/units.ts";
+import { KINDS, kindOf, shapeIds, type ShapeKind } from "../shape/index.ts";
+import { CALLOUT_KINDS } from "./callout.ts";
+import type { TableName } from "./drawing.ts";
+import { LINE_STYLES, type Entity } from "./entity.ts";
+import { CUT_ROLES } from "./layer.ts";
+import type { Place, Ref } from "./ref.ts";
+
+/** What every entity has beside its shape. */
+const BESIDE: Fields = { id: ID, layer: ID, line: optional({ is: "one of", of: LINE_STYLES }) };
+
+/** The fields of an entity of each kind. */
+export const ENTITY_FIELDS = Object.fromEntries(
+  Object.entries(KINDS).map(([kind, { fields }]) => [
+    kind,
+    { kind: { is: "one of", of: [kind] }, ...BESIDE, ...fields },
+  ]),
+) as unknown as Readonly<Record<ShapeKind, Fields>>;
+
+/** What a callout says; with its id and its links it is a row. */
+export const CALLOUT_FIELDS: Fields = {
+  kind: { is: "one of", of: CALLOUT_KINDS },
+  value: NUMBER,
+  thread: optional(TEXT),
+  name: { is: "text", empty: true },
+  tolerance: optional(POSITIVE),
+  limits: optional({ is: "record", of: { low: { is: "number", most: 0 }, high: { is: "number", least: 0 } } }),
+  pin: optional({ is: "record", of: { sketch: TEXT, x: NUMBER, y: NUMBER } }),
+};
+
+/** The fields of the rows of each table; those of entities by their kinds. */
+export const ROW_FIELDS: Readonly<Record<Exclude<TableName, "entity">, Fields>> = {
+  layer: { id: ID, name: TEXT, role: { is: "one of", of: CUT_ROLES }, shown: BOOLEAN, locked: BOOLEAN },
+  callout: { ...CALLOUT_FIELDS, id: ID, links: listOf(REFERENCE) },
+  picture: {
+    id: ID,
+    blob: TEXT,
+    width: POSITIVE,
+    height: POSITIVE,
+    at: POINT,
+    scale: POSITIVE,
+    angle: NUMBER,
+    scaled: BOOLEAN,
+    shown: BOOLEAN,
+    locked: BOOLEAN,
+    opacity: { is: "number", least: 0, most: 1 },
+    from: optional(TEXT),
+  },
+  settings: {
+    id: { is: "one of", of: [0] },
+    unit: { is: "one of", of: UNITS },
+    datum: POINT,
+    joinTolerance: POSITIVE,
+    left: optional(listOf({ is: "text", most: 200 })),
+    generalTolerance: optional(POSITIVE),
+  },
+};
+
+const NAMED: ReadonlySet<unknown> = new Set(["start", "end", "middle", "centre", "area", "sharp"]);
+const PLACE_FIELDS: Readonly<Record<string, Fields>> = {
+  quarter: { quarter: { is: "one of", of: [0, 1, 2, 3] } },
+  along: { along: NUMBER },
+  pixel: { pixel: POINT },
+  crosses: { crosses: REFERENCE },
+};
+const REF_FIELDS: Fields = {
+  id: ID,
+  vertex: optional(ID),
+  place: optional(REFERENCE), // checked by itself
+  near: optional(POINT),
+  turned: optional({ is: "one of", of: [true] }),
+};
+
+const isPlace = (value: unknown): value is Place => {
+  if (typeof value !== "object" || value === null) return NAMED.has(value);
+  const [name] = Object.keys(value);
+  const fields = name === undefined ? undefined : PLACE_FIELDS[name];
+  return fields !== undefined && wrongIn(fields, value, isRef) === undefined;
+};
+
+/** True for what can be stored as a reference. */
+export const isRef = (value: unknown): value is Ref => wrongIn(REF_FIELDS, value, isPlace) === undefined;
+
+/** What is wrong with a row, in words; undefined where it can be stored and read back. */
+export const unsoundRow = (table: TableName, row: unknown): string | undefined => {
+  if (table !== "entity") return wrongIn(ROW_FIELDS[table], row, isRef);
+  const kind = (row as { kind?: unknown } | null)?.kind as ShapeKind;
+  const fields = Object.hasOwn(ENTITY_FIELDS, String(kind)) ? ENTITY_FIELDS[kind] : undefined;
+  if (!fields) return `kind ${String(kind)} is unknown`;
+  return wrongIn(fields, row, isRef) ?? kindOf(row as Entity).nonsense(row as never);
+};
+
+/** The ids that a row takes up: its own and those of its vertices. */
+export const idsOfRow = (table: TableName, row: unknown): readonly number[] => {
+  const { id } = row as { id: number };
+  return table === "entity" ? [id, ...shapeIds(row as Entity)] : [id];
+};
