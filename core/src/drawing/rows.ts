@@ -1,4 +1,5 @@
 import {
+  checkOf,
   BOOLEAN,
   ID,
   listOf,
@@ -8,7 +9,7 @@ import {
   POSITIVE,
   REFERENCE,
   TEXT,
-  wrongIn,
+  type Check,
   type Fields,
 } from "../numeric/fields.ts";
 import { UNITS } from "../numeric/units.ts";
@@ -84,23 +85,36 @@ const REF_FIELDS: Fields = {
   turned: optional({ is: "one of", of: [true] }),
 };
 
+const PLACE_CHECKS: Readonly<Record<string, Check>> = Object.fromEntries(
+  Object.entries(PLACE_FIELDS).map(([name, fields]) => [name, checkOf(fields, (value) => isRef(value))]),
+);
+
 const isPlace = (value: unknown): value is Place => {
   if (typeof value !== "object" || value === null) return NAMED.has(value);
   const [name] = Object.keys(value);
-  const fields = name === undefined ? undefined : PLACE_FIELDS[name];
-  return fields !== undefined && wrongIn(fields, value, isRef) === undefined;
+  const check = name !== undefined && Object.hasOwn(PLACE_CHECKS, name) ? PLACE_CHECKS[name] : undefined;
+  return check !== undefined && check(value) === undefined;
 };
 
+const refCheck = checkOf(REF_FIELDS, isPlace);
+
 /** True for what can be stored as a reference. */
-export const isRef = (value: unknown): value is Ref => wrongIn(REF_FIELDS, value, isPlace) === undefined;
+export const isRef = (value: unknown): value is Ref => refCheck(value) === undefined;
+
+const ENTITY_CHECKS: ReadonlyMap<unknown, Check> = new Map(
+  Object.entries(ENTITY_FIELDS).map(([kind, fields]) => [kind, checkOf(fields, isRef)]),
+);
+const ROW_CHECKS = Object.fromEntries(
+  Object.entries(ROW_FIELDS).map(([table, fields]) => [table, checkOf(fields, isRef)]),
+) as Readonly<Record<Exclude<TableName, "entity">, Check>>;
 
 /** What is wrong with a row, in words; undefined where it can be stored and read back. */
 export const unsoundRow = (table: TableName, row: unknown): string | undefined => {
-  if (table !== "entity") return wrongIn(ROW_FIELDS[table], row, isRef);
-  const kind = (row as { kind?: unknown } | null)?.kind as ShapeKind;
-  const fields = Object.hasOwn(ENTITY_FIELDS, String(kind)) ? ENTITY_FIELDS[kind] : undefined;
-  if (!fields) return `kind ${String(kind)} is unknown`;
-  return wrongIn(fields, row, isRef) ?? kindOf(row as Entity).nonsense(row as never);
+  if (table !== "entity") return ROW_CHECKS[table](row);
+  const kind = (row as { kind?: unknown } | null)?.kind;
+  const check = ENTITY_CHECKS.get(kind);
+  if (!check) return `kind ${String(kind)} is unknown`;
+  return check(row) ?? kindOf(row as Entity).nonsense(row as never);
 };
 
 /** The ids that a row takes up: its own and those of its vertices. */

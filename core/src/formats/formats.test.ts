@@ -280,6 +280,8 @@ describe("release", () => {
         y: 2,
         deviation: 0.2,
         tolerance: 0.1,
+        version: 9,
+        known: 2,
       };
       expect(sayRefusal({ code, values }, "mm")).toMatch(/^[“A-Z].*\.$/);
       expect(sayRefusal({ code, values }, "mm")).not.toMatch(/undefined|NaN/);

@@ -132,6 +132,8 @@ export const REFUSAL_CODES = [
   "svg-no-splines",
   "dxf-no-entities",
   "file-not-readable",
+  "version-newer",
+  "edit-unsound",
 ] as const;
 export type RefusalCode = (typeof REFUSAL_CODES)[number];
 

@@ -185,6 +185,10 @@ const SENTENCES: Readonly<Record<RefusalCode, Words>> = {
   "svg-damaged": ({ found }) => `This SVG is damaged: ${found}.`,
   "svg-no-splines": () => "Splines of this kind have no place in an SVG. Make arcs of them first, or write a DXF.",
   "dxf-no-entities": () => "The file has no section with geometry.",
+  "version-newer": ({ version, known }) =>
+    `This was written by a newer version of Ash Edge (format ${version}; this one knows ${known}). Open it there, or bring this one up to date.`,
+  "edit-unsound": ({ reason }) =>
+    `That would make something that can’t be stored (${reason}), so nothing was changed. This is a fault of the program, not yours.`,
   "file-not-readable": ({ reason }) => `The file can't be read: ${reason}.`,
 };
 

@@ -6,7 +6,7 @@ import { unitOf } from "@ash-edge/core/drawing";
 import type { Point } from "@ash-edge/core/geometry";
 import { useDatabase } from "../app/StoreProvider.tsx";
 import { JobDetails } from "../jobs/JobDetails.tsx";
-import type { JobRecord } from "../store/index.ts";
+import { stepCount, type JobRecord } from "../store/index.ts";
 import { Brand } from "../ui/Brand.tsx";
 import { IconButton } from "../ui/IconButton.tsx";
 import { ThemeButton } from "../ui/ThemeButton.tsx";
@@ -191,7 +191,7 @@ const TopBar = ({ job, onChanged }: { job: JobRecord; onChanged: (job: JobRecord
         <IconButton label="Undo" hint="Ctrl Z" disabled={history.position === 0} onClick={act.undo}>
           <Undo2 size={16} />
         </IconButton>
-        <IconButton label="Redo" hint="Ctrl Y" disabled={history.position === history.edits.length} onClick={act.redo}>
+        <IconButton label="Redo" hint="Ctrl Y" disabled={history.position === stepCount(history)} onClick={act.redo}>
           <Redo2 size={16} />
         </IconButton>
         <HistoryList />

@@ -11,6 +11,7 @@ import {
   loadJob,
   makeKeeper,
   sketchesOf,
+  olderSteps,
   type Database,
   type JobRecord,
   type Keeper,
@@ -62,6 +63,7 @@ const open = async (database: Database, id: string, go: (to: string) => void): P
   });
   session = makeSession(id, stored, {
     keeper,
+    older: (first) => olderSteps(database, id, first),
     kept,
     view: leftView(id)?.view,
     layer: leftView(id)?.layer,

@@ -1,7 +1,8 @@
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { History } from "lucide-react";
 import { Popover } from "radix-ui";
-import { useRef, useState } from "react";
+import { useEffect, useRef, useState } from "react";
+import { stepAt } from "../store/index.ts";
 import { useBench, useSession } from "./SessionContext.tsx";
 
 const ROW_PX = 28;
@@ -29,37 +30,46 @@ export const HistoryList = () => {
 
 const List = ({ onGone }: { onGone: () => void }) => {
   const { act } = useSession();
-  const { edits, position } = useBench((state) => state.history);
+  const history = useBench((state) => state.history);
+  const { edits, first, position } = history;
+  useEffect(() => void act.readOlder(), [act]);
   const scroll = useRef<HTMLDivElement>(null);
   const virtual = useVirtualizer({
     count: edits.length + 1,
     getScrollElement: () => scroll.current,
     estimateSize: () => ROW_PX,
-    initialOffset: Math.max(0, position * ROW_PX - 200),
+    initialOffset: Math.max(0, (position - first) * ROW_PX - 200),
     overscan: 6,
   });
   return (
     <div ref={scroll} className="max-h-90 overflow-y-auto" role="listbox" aria-label="Steps made" tabIndex={-1}>
       <div className="relative" style={{ height: virtual.getTotalSize() }}>
-        {virtual.getVirtualItems().map(({ index, start }) => (
-          <button
-            key={index}
-            type="button"
-            role="option"
-            aria-selected={index === position}
-            onClick={() => {
-              act.walkTo(index);
-              onGone();
-            }}
-            style={{ height: ROW_PX, transform: `translateY(${start}px)` }}
-            className={`absolute inset-x-0 top-0 flex items-center gap-3 px-3 text-left hover:bg-board ${
-              index === position ? "bg-board font-semibold" : index > position ? "text-soft line-through" : ""
-            }`}
-          >
-            <span className="figures w-8 text-right text-xs text-soft">{index}</span>
-            <span className="truncate">{index === 0 ? "As it was at first" : edits[index - 1]!.label}</span>
-          </button>
-        ))}
+        {virtual.getVirtualItems().map(({ index: row, start }) => {
+          const index = first + row;
+          const older = row === 0 && first > 0;
+          return (
+            <button
+              key={index}
+              type="button"
+              role="option"
+              aria-selected={index === position}
+              onClick={() => {
+                if (older) return void act.readOlder();
+                act.walkTo(index);
+                onGone();
+              }}
+              style={{ height: ROW_PX, transform: `translateY(${start}px)` }}
+              className={`absolute inset-x-0 top-0 flex items-center gap-3 px-3 text-left hover:bg-board ${
+                index === position ? "bg-board font-semibold" : index > position ? "text-soft line-through" : ""
+              }`}
+            >
+              <span className="figures w-8 text-right text-xs text-soft">{index}</span>
+              <span className="truncate">
+                {older ? "Older steps …" : index === 0 ? "As it was at first" : stepAt(history, index - 1)!.label}
+              </span>
+            </button>
+          );
+        })}
       </div>
     </div>
   );

@@ -142,6 +142,8 @@ export type SessionCore = {
 /** What the session asks of the page around it. */
 export type Surroundings = {
   readonly keeper: Keeper;
+  /** Reads the steps before a number from the store. */
+  readonly older: (first: number) => Promise<{ readonly edits: readonly Edit[]; readonly damage?: string }>;
   readonly kept: Kept;
   readonly remember: (kept: Kept) => void;
   /** The view in which this job was left, if it was open before. */

@@ -1,6 +1,7 @@
 import { picturesOf, isOnPicture, ontoPicture } from "@ash-edge/core/drawing";
 import { angleOf, distance, subtract, type Point } from "@ash-edge/core/geometry";
 import { picksAt, snapsAt, SNAP_KINDS, type Snap, type SnapKind } from "@ash-edge/core/look";
+import { stepAt } from "../store/index.ts";
 import type { BenchState, Modifiers } from "./benchState.ts";
 import { gridPitch } from "./board/grid.ts";
 import { toDrawing } from "./board/view.ts";
@@ -72,8 +73,8 @@ const isSnap = (snap: Snap, { kind, at }: { kind: SnapKind; at: Point }): boolea
 
 /** The direction of the piece drawn last, for holding along and square to it. */
 const lastDirection = ({ history }: BenchState): number | undefined => {
-  const last = history.edits[history.position - 1]?.changes
-    .map(({ after }) => after as { kind?: string; a?: Point; b?: Point } | undefined)
+  const last = stepAt(history, history.position - 1)
+    ?.changes.map(({ after }) => after as { kind?: string; a?: Point; b?: Point } | undefined)
     .find((row) => row?.kind === "piece");
   return last?.a && last.b ? angleOf(subtract(last.b, last.a)) : undefined;
 };

@@ -13,7 +13,7 @@ import { curvePoint, type Point } from "@ash-edge/core/geometry";
 import { indexDrawing, invertSelection, SNAP_WORDS, type SnapKind } from "@ash-edge/core/look";
 import { refuse, type Id, type Refusal } from "@ash-edge/core/numeric";
 import { sayRefusal } from "@ash-edge/core/say";
-import type { StoredJob } from "../store/index.ts";
+import { stepAt, stepCount, type StoredJob } from "../store/index.ts";
 import {
   NO_MODIFIERS,
   type BenchState,
@@ -77,7 +77,7 @@ export const makeSession = (job: string, stored: StoredJob, surroundings: Surrou
 const makeActions = (
   job: string,
   store: StoreApi<BenchState>,
-  { keeper, remember, view: leftView, notify: tell, saveFile, openRelease, carryOut }: Surroundings,
+  { keeper, remember, view: leftView, notify: tell, older, saveFile, openRelease, carryOut }: Surroundings,
 ) => {
   const get = store.getState;
   let modifiers = NO_MODIFIERS;
@@ -148,7 +148,8 @@ const makeActions = (
     return tool && state && wantedPick(tool, state, givenOf(tool, state, undefined, context()));
   };
 
-  const { commit, travel, notify } = makeHistory({
+  const { commit, travel, notify, readOlder } = makeHistory({
+    older,
     get,
     set,
     say,
@@ -344,7 +345,7 @@ const makeActions = (
   /** Backspace: the last pick, or the last piece of a run with its start point again. */
   const back = (): void => {
     const { tool, toolId, history } = get();
-    const edit = history.edits[history.position - 1];
+    const edit = stepAt(history, history.position - 1);
     if (get().grabbed) return handling.drop();
     if (!tool?.chained || edit?.gesture !== toolId) return toolEvent({ type: "back" });
     const before = tool.trail?.at(-1);
@@ -433,12 +434,13 @@ const makeActions = (
     wantsPicture: (): boolean => wanted()?.takes === "picture",
     undo: backOrUndo,
     redo: () =>
-      get().history.position < get().history.edits.length
+      get().history.position < stepCount(get().history)
         ? travel(get().history.position + 1)
         : say({ text: "There is nothing to do again.", tone: "said" }),
     again: () => get().lastToolId && take(get().lastToolId!),
     /** To after step `to` of the history, over as many as lie between. */
     walkTo: travel,
+    readOlder,
     setBank: (bank: BankKey | undefined) => (bank ? set({ bank }) : set({}, ["bank"])),
     select: (ids: readonly Id[]) => set({ selection: new Set(ids) }),
     selectAll: () => set({ selection: new Set(invertSelection(get().drawing, new Set())) }),

@@ -11,7 +11,7 @@ import {
   type Ref,
 } from "@ash-edge/core/drawing";
 import { reindex } from "@ash-edge/core/look";
-import type { History } from "../store/index.ts";
+import { stepAt, stepCount, withOlder, withStep, type History } from "../store/index.ts";
 import type { Again, SessionCore } from "./benchState.ts";
 
 type Needs = Pick<SessionCore, "get" | "set" | "say" | "refresh"> & {
@@ -20,6 +20,8 @@ type Needs = Pick<SessionCore, "get" | "set" | "say" | "refresh"> & {
   readonly keepUp: (edit: Edit) => void;
   /** A note that offers to take something back. */
   readonly tell: (text: string, again: Again | undefined, undo: () => void) => void;
+  /** Reads the steps before a number from the store. */
+  readonly older: (first: number) => Promise<{ readonly edits: readonly Edit[]; readonly damage?: string }>;
   /** Called when an edit was made, with the drawing before it. */
   readonly made: (before: Drawing, edit: Edit) => void;
 };
@@ -37,14 +39,13 @@ const offerWords = (drawing: Drawing, offers: readonly Offer[]): string => {
 };
 
 /** Edits made, taken back and done again: the one place where the drawing changes. */
-export const makeHistory = ({ get, set, say, refresh, keep, keepUp, tell, made }: Needs) => {
+export const makeHistory = ({ get, set, say, refresh, keep, keepUp, tell, made, older }: Needs) => {
   /** Puts an edit into the drawing, the history and the journal. */
   const commit = (edit: Edit): void => {
     const { drawing, history, index } = get();
     const before = history.position;
     const next = applyEdit(drawing, edit);
-    const edits = [...history.edits.slice(0, before), edit];
-    const now: History = { edits, position: before + 1 };
+    const now = withStep(history, edit);
     const selection = new Set([...get().selection].filter((id) => entityOf(next, id)));
     set({ drawing: next, history: now, index: reindex(index, next), selection, lit: new Set() });
     keep({ before, history: now, drawing: next, edit });
@@ -78,16 +79,36 @@ export const makeHistory = ({ get, set, say, refresh, keep, keepUp, tell, made }
     }
   };
 
-  /** To after step `to`, one step at a time, stored as one move of the position. */
+  let reading: Promise<boolean> | undefined;
+  /** Reads older steps from the store; false where there are none that can be read, which is said. */
+  const readOlder = (): Promise<boolean> => {
+    reading ??= readSteps().finally(() => (reading = undefined));
+    return reading;
+  };
+  const readSteps = async (): Promise<boolean> => {
+    const { first } = get().history;
+    if (first === 0) return false;
+    const found = await older(first).catch((reason: Error) => ({ edits: [], damage: reason.message }));
+    if (get().history.first !== first) return true;
+    set({ history: withOlder(get().history, found.edits) });
+    if (found.damage)
+      say({ text: `Undo can’t go back beyond step ${first - found.edits.length}: ${found.damage}`, tone: "fault" });
+    return found.edits.length > 0;
+  };
+
+  /** To after step `to`, one step at a time, stored as one move of the position; steps that are not in memory are read first. */
   const travel = (to: number): void => {
-    const { edits, position: before } = get().history;
-    if (to === before || to < 0 || to > edits.length) return;
+    const { history: start } = get();
+    const before = start.position;
+    if (to === before || to < 0 || to > stepCount(start)) return;
+    if (to < start.first)
+      return void readOlder().then((more) => more && get().history.position === before && travel(to));
     const back = to < before;
     for (let at = before; at !== to; at += back ? -1 : 1) {
-      const edit = back ? invertEdit(edits[at - 1]!) : edits[at]!;
+      const edit = back ? invertEdit(stepAt(start, at - 1)!) : stepAt(start, at)!;
       const { drawing, index } = get();
       const next = applyEdit(drawing, edit);
-      const history = { edits, position: back ? at - 1 : at + 1 };
+      const history = { ...start, position: back ? at - 1 : at + 1 };
       set({ drawing: next, history, index: reindex(index, next) });
       keepUp(edit);
     }
@@ -95,7 +116,7 @@ export const makeHistory = ({ get, set, say, refresh, keep, keepUp, tell, made }
     set({ selection: new Set(), lit: new Set() });
     keep({ before, history, drawing });
     const steps = Math.abs(to - before);
-    const what = steps === 1 ? edits[back ? to : to - 1]!.label : `${steps} steps`;
+    const what = steps === 1 ? stepAt(start, back ? to : to - 1)!.label : `${steps} steps`;
     say({ text: `${back ? "Undone" : "Done again"}: ${what}.`, tone: "said" });
     refresh();
   };
@@ -110,5 +131,5 @@ export const makeHistory = ({ get, set, say, refresh, keep, keepUp, tell, made }
     );
   };
 
-  return { commit, travel, notify };
+  return { commit, travel, notify, readOlder };
 };

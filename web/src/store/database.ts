@@ -2,6 +2,7 @@ import Dexie, { type EntityTable, type Table } from "dexie";
 import type { Edit } from "@ash-edge/core/drawing";
 import type { JobHead } from "@ash-edge/core/formats/job";
 import type { Unit } from "@ash-edge/core/numeric";
+import { declareVersions } from "./migrations.ts";
 
 export const JOB_STATES = ["sketched", "drawn", "proved", "released"] as const;
 export type JobState = (typeof JOB_STATES)[number];
@@ -29,14 +30,22 @@ export type HeadRecord = {
   readonly position: number;
   readonly count: number;
   readonly nextId: number;
+  /** Bytes of packed steps since the last snapshot. */
+  readonly grown?: number;
 };
-export type JournalRecord = { readonly job: string; readonly n: number; readonly edit: Edit };
+/** One step, in the version that wrote it; a step that changes very many rows as packed text. */
+export type JournalRecord = {
+  readonly job: string;
+  readonly n: number;
+  readonly version?: number;
+} & ({ readonly edit: Edit } | { readonly packed: Uint8Array });
 /** The drawing after `n` edits, as text. */
 export type SnapshotRecord = {
   readonly job: string;
   readonly n: number;
   readonly text: string;
   readonly nextId: number;
+  readonly version?: number;
 };
 export type BlobRecord = {
   readonly id: string;
@@ -68,13 +77,6 @@ export type Database = Dexie & {
 /** Opens the store of this browser; edits are on disk before they are shown as saved. */
 export const openDatabase = (name = "ash-edge"): Database => {
   const database = new Dexie(name, { chromeTransactionDurability: "strict" });
-  database.version(1).stores({
-    jobs: "id,state,updated",
-    heads: "job",
-    journal: "[job+n]",
-    snapshots: "[job+n]",
-    blobs: "id,job",
-    settings: "key",
-  });
+  declareVersions(database);
   return database as Database;
 };

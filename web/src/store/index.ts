@@ -1,5 +1,6 @@
 export * from "./checksum.ts";
 export * from "./database.ts";
+export * from "./history.ts";
 export * from "./jobActions.ts";
 export * from "./jobs.ts";
 export * from "./journal.ts";

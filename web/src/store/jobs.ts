@@ -87,10 +87,12 @@ export const exportRaw = async (database: Database, id: string): Promise<string>
       .where("[job+n]")
       .between(...span)
       .toArray(),
-    journal: await database.journal
-      .where("[job+n]")
-      .between(...span)
-      .toArray(),
+    journal: (
+      await database.journal
+        .where("[job+n]")
+        .between(...span)
+        .toArray()
+    ).map((row) => ("packed" in row ? { ...row, packed: new TextDecoder().decode(row.packed) } : row)),
     blobs: (await database.blobs.where("job").equals(id).toArray()).map((blob) => ({
       ...blob,
       bytes: [...(blob.bytes ?? [])],

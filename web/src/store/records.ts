@@ -1,4 +1,5 @@
 import Joi from "joi";
+import type { Edit } from "@ash-edge/core/drawing";
 import { drawingRowsSchema, editSchema, jobHeadSchema } from "@ash-edge/core/formats/job";
 import type { HeadRecord, JobRecord, JournalRecord, SnapshotRecord } from "./database.ts";
 
@@ -19,13 +20,27 @@ const schemas = {
       open: Joi.string().allow(""),
     }),
   }),
-  head: Joi.object({ job: text, position: whole, count: whole, nextId: whole }),
-  journal: Joi.object({ job: text, n: whole, edit: editSchema.required() }),
-  snapshot: Joi.object({ job: text, n: whole, text, nextId: whole }),
+  head: Joi.object({ job: text, position: whole, count: whole, nextId: whole, grown: Joi.number().min(0) }),
+  journal: Joi.object({
+    job: text,
+    n: whole,
+    version: Joi.number().integer().min(1),
+    edit: Joi.object(),
+    packed: Joi.any(),
+  }).xor("edit", "packed"),
+  edit: editSchema.required(),
+  snapshot: Joi.object({ job: text, n: whole, text, nextId: whole, version: Joi.number().integer().min(1) }),
   rows: drawingRowsSchema,
 };
 
-type Records = { job: JobRecord; head: HeadRecord; journal: JournalRecord; snapshot: SnapshotRecord; rows: unknown };
+type Records = {
+  job: JobRecord;
+  head: HeadRecord;
+  journal: JournalRecord;
+  snapshot: SnapshotRecord;
+  edit: Edit;
+  rows: unknown;
+};
 
 /** A stored record that is not what it should be. */
 export class DamagedRecord extends Error {}

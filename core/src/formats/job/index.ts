@@ -1,2 +1,3 @@
 export * from "./jobFile.ts";
+export * from "./migrations.ts";
 export * from "./rows.ts";

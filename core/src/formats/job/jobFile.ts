@@ -1,6 +1,7 @@
 import Joi from "joi";
 import { drawingText, type Drawing } from "../../drawing/drawing.ts";
 import { done, refuse, type Outcome } from "../../numeric/outcome.ts";
+import { FORMAT_VERSION, migrated } from "./migrations.ts";
 import { drawingRowsSchema } from "./rows.ts";
 
 /** What a job is beside its drawing. */
@@ -20,7 +21,7 @@ export type JobSketch = { readonly name: string; readonly type: string; readonly
 /** The job as one file of our own open format: JSON, described in docs/formats.md. */
 export type JobFile = {
   readonly format: "ash-edge-job";
-  readonly version: 1;
+  readonly version: typeof FORMAT_VERSION;
   readonly head: JobHead;
   readonly nextId: number;
   readonly drawing: unknown;
@@ -39,7 +40,7 @@ export const jobHeadSchema = Joi.object({
 
 const jobFileSchema = Joi.object({
   format: Joi.valid("ash-edge-job").required(),
-  version: Joi.valid(1).required(),
+  version: Joi.valid(FORMAT_VERSION).required(),
   head: jobHeadSchema.required(),
   nextId: Joi.number().integer().min(1).required(),
   drawing: drawingRowsSchema.required(),
@@ -58,7 +59,7 @@ const jobFileSchema = Joi.object({
 export const writeJobFile = (head: JobHead, drawing: Drawing, sketches: readonly JobSketch[]): string => {
   const file: JobFile = {
     format: "ash-edge-job",
-    version: 1,
+    version: FORMAT_VERSION,
     head,
     nextId: drawing.nextId,
     drawing: JSON.parse(drawingText(drawing)),
@@ -67,10 +68,15 @@ export const writeJobFile = (head: JobHead, drawing: Drawing, sketches: readonly
   return `${JSON.stringify(file, null, 1)}\n`;
 };
 
-/** A job file that has passed its schema; else a refusal that says what was wrong. */
+/** A job file of this version or an older one that has passed its schema; else a refusal that says what was wrong. */
 export const readJobFile = (text: string): Outcome<JobFile> => {
   try {
-    const { value, error } = jobFileSchema.validate(JSON.parse(text), { convert: false });
+    const file = JSON.parse(text) as { version?: unknown; drawing?: unknown } | null;
+    // what has no version is no job file, which the schema says
+    const rows = file?.version === undefined ? done(file?.drawing) : migrated("drawing", file.drawing, file.version);
+    if (!rows.ok) return rows;
+    const now = { ...file, ...(file?.version === undefined ? {} : { version: FORMAT_VERSION, drawing: rows.value }) };
+    const { value, error } = jobFileSchema.validate(now, { convert: false });
     return error ? refuse("file-not-readable", { reason: error.message }) : done(value as JobFile);
   } catch {
     return refuse("file-not-readable", { reason: "it is not JSON" });
