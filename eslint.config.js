@@ -73,7 +73,15 @@ export default tseslint.config(
   rooms,
   floor(["core/src/**/*.ts"], ["@ash-edge/*", "**/web/**", "**/server/**", "**/cli/**", ...outside], browser),
   { files: ["core/src/**/*.test.ts"], rules: { "no-restricted-globals": "off" } },
-  floor(["cli/**/*.ts"], ["@ash-edge/web*", "@ash-edge/server*", "**/web/**", "**/server/**", "react*"]),
+  floor(
+    ["tools/src/**/*.ts"],
+    ["@ash-edge/web*", "@ash-edge/server*", "@ash-edge/cli*", "**/web/**", ...outside],
+    browser,
+  ),
+  floor(
+    ["cli/**/*.ts"],
+    ["@ash-edge/web*", "@ash-edge/server*", "@ash-edge/tools*", "**/web/**", "**/server/**", "react*"],
+  ),
   floor(["server/**/*.ts"], ["@ash-edge/web*", "@ash-edge/cli*", "**/web/src/**", "**/cli/**", "react*"]),
   floor(["web/**/*.{ts,tsx}"], ["@ash-edge/server*", "@ash-edge/cli*", "**/server/**", "**/cli/**", "node:*"]),
   { files: ["web/**/*.{ts,tsx}"], ...hooks.configs.flat["recommended-latest"] },

@@ -3,12 +3,10 @@ import { calloutsOf, type Drawing } from "../drawing/drawing.ts";
 import type { Change, Hint, Loose } from "../drawing/edit.ts";
 import { sameRef, type Ref } from "../drawing/ref.ts";
 import type { Id } from "../numeric/id.ts";
-import { carryCarrier, carrySpan } from "./carryCurve.ts";
-import { carryPlace } from "./carryPlace.ts";
-import { heldByCallout, type Need } from "./holders.ts";
+import { carryRef } from "./carryRef.ts";
+import { heldByCallout } from "./holders.ts";
 import { offerFor } from "./offer.ts";
 import { passageOf, type Passage } from "./passage.ts";
-import { placeOf } from "./places.ts";
 
 /** What became of the references that an edit touched: new links by callout, where they differ, and what was cut loose. */
 export type Carried = { readonly links: ReadonlyMap<Id, readonly Ref[]>; readonly loose: readonly Loose[] };
@@ -47,22 +45,6 @@ export const carry = (
     if (!same) links.set(callout.id, kept);
   }
   return { links, loose };
-};
-
-/** Where one reference went: one place, two where a whole line became its two ends, none. */
-export const carryRef = (
-  passage: Passage,
-  ref: Ref,
-  need: Need,
-  used: readonly Ref[] = [],
-): readonly Ref[] | undefined => {
-  if (ref.place !== undefined || placeOf(passage.before, ref)) {
-    const place = carryPlace(passage, ref);
-    return place && [place];
-  }
-  if (need === "span") return carrySpan(passage, ref);
-  const whole = carryCarrier(passage, ref, need === "direction", used);
-  return whole && [whole];
 };
 
 const carryCallout = (

@@ -1,6 +1,7 @@
 export * from "./carry.ts";
 export * from "./carryCurve.ts";
 export * from "./carryPlace.ts";
+export * from "./carryRef.ts";
 export * from "./checkCarried.ts";
 export * from "./holders.ts";
 export * from "./offer.ts";

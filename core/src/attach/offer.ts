@@ -3,7 +3,7 @@ import { curveAt } from "../drawing/drawing.ts";
 import type { Ref } from "../drawing/ref.ts";
 import { carrierOf, curveNearest, curvePoint, type Curve } from "../geometry/curve.ts";
 import { distance, type Point } from "../geometry/point.ts";
-import { carryRef } from "./carry.ts";
+import { carryRef } from "./carryRef.ts";
 import { heldByCallout } from "./holders.ts";
 import type { Passage, Standing } from "./passage.ts";
 import { placeOf, placeOnCurve } from "./places.ts";

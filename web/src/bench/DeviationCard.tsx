@@ -1,10 +1,10 @@
 import { useMemo, useState } from "react";
 import { unitOf } from "@ash-edge/core/drawing";
 import { showLengthUnit } from "@ash-edge/core/numeric";
+import type { Chart as Deviation } from "@ash-edge/tools";
 import { Chart } from "../ui/Chart.tsx";
 import { readPalette } from "./board/palette.ts";
 import { useBench } from "./SessionContext.tsx";
-import type { Chart as Deviation } from "./tools/tool.ts";
 
 /** How far a fit lies off, all along it, over the foot of the board: of the curve in hand, or of the last one while the tool stays. */
 export const DeviationCard = () => {

@@ -1,9 +1,8 @@
 import { Command } from "cmdk";
 import { Dialog } from "radix-ui";
+import { REGISTRY, BANKS } from "@ash-edge/tools";
 import { useSession } from "./SessionContext.tsx";
 import { ToolDrawing } from "./ToolDrawing.tsx";
-import { REGISTRY } from "./tools/registry.ts";
-import { BANKS } from "./tools/tool.ts";
 import { focusBoard } from "./useBenchKeys.ts";
 
 /** Finds a tool by its name and takes it. */

@@ -1,10 +1,9 @@
 import { useLayoutEffect, useRef, useState, type RefObject } from "react";
 import { createPortal } from "react-dom";
+import { bankPlaces, REGISTRY, BANK_KEYS, BANKS, type BankKey } from "@ash-edge/tools";
 import { keyFor } from "./keys.ts";
 import { useBench, useSession } from "./SessionContext.tsx";
 import { ToolDrawing } from "./ToolDrawing.tsx";
-import { bankPlaces, REGISTRY } from "./tools/registry.ts";
-import { BANK_KEYS, BANKS, type BankKey } from "./tools/tool.ts";
 
 const taken = new Set(REGISTRY.map(({ bank }) => bank));
 const keyName = (key: BankKey): string => key.slice(3);

@@ -2,10 +2,8 @@ import { calloutText } from "@ash-edge/core/callouts";
 import { calloutsOf, unitOf, type Drawing } from "@ash-edge/core/drawing";
 import { showLength, type Refusal } from "@ash-edge/core/numeric";
 import { sayRefusal } from "@ash-edge/core/say";
+import { readBlank, typedParts, toolById, isShown, type ToolState, type Tool } from "@ash-edge/tools";
 import { useBench, useSession } from "./SessionContext.tsx";
-import { readBlank, typedParts, type ToolState } from "./tools/driver.ts";
-import { toolById } from "./tools/registry.ts";
-import { isShown, type Tool } from "./tools/tool.ts";
 import { focusBoard } from "./useBenchKeys.ts";
 
 /** Over the top of the board, where it is never cut off: what was said last, what is wrong, what to look out for. */

@@ -1,9 +1,9 @@
 import { X } from "lucide-react";
 import { Fragment, useEffect, useRef } from "react";
+import { toolById } from "@ash-edge/tools";
 import { Segmented } from "../ui/Segmented.tsx";
 import { Hint, PartView } from "./SentenceParts.tsx";
 import { useBench, useSession } from "./SessionContext.tsx";
-import { toolById } from "./tools/registry.ts";
 
 /** The line by which the active tool is steered. */
 export const Sentence = () => {

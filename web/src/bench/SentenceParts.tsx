@@ -5,14 +5,24 @@ import { calloutsOf, unitOf } from "@ash-edge/core/drawing";
 import { countByKind, describePoint, describeRef } from "@ash-edge/core/look";
 import { showAngle, showLength, type Unit } from "@ash-edge/core/numeric";
 import { searchThreads } from "@ash-edge/core/tables";
+import {
+  givenOf,
+  readBlank,
+  takesPoint,
+  wantedPick,
+  PLACE_PARTS,
+  toolById,
+  isShown,
+  pickParts,
+  type Typed,
+  type Placing,
+  type Part,
+  type Tool,
+} from "@ash-edge/tools";
 import { NinePlaces } from "../ui/NinePlaces.tsx";
 import { Segmented } from "../ui/Segmented.tsx";
 import { fitsBlank } from "./blanks.ts";
 import { useBench, useSession } from "./SessionContext.tsx";
-import { givenOf, readBlank, takesPoint, wantedPick, type Typed } from "./tools/driver.ts";
-import { PLACE_PARTS, type Placing } from "./tools/placing.ts";
-import { toolById } from "./tools/registry.ts";
-import { isShown, pickParts, type Part, type Tool } from "./tools/tool.ts";
 import { focusBoard } from "./useBenchKeys.ts";
 
 const shown = (part: Typed, value: number, unit: Unit): string =>

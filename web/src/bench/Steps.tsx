@@ -1,9 +1,9 @@
 import { useMemo } from "react";
 import { entitiesOf, isLayout } from "@ash-edge/core/drawing";
 import { leftFindings } from "@ash-edge/core/edits";
+import type { BankKey } from "@ash-edge/tools";
 import { ledgerFor, profileFor } from "./derived.ts";
 import { useBench, useSession } from "./SessionContext.tsx";
-import type { BankKey } from "./tools/tool.ts";
 
 /** The steps of the job with their live counts. A step takes its bank and puts the focus where its work is; none locks anything. */
 export const Steps = () => {

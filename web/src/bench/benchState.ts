@@ -2,12 +2,11 @@ import type { Callout, Drawing, Edit, PictureSize } from "@ash-edge/core/drawing
 import type { Point } from "@ash-edge/core/geometry";
 import type { DrawingIndex, Handle, SnapKind } from "@ash-edge/core/look";
 import type { Id, Refusal, SizeKind } from "@ash-edge/core/numeric";
+import type { Hover, proposalOf, ToolEvent, ToolState, Ask, BankKey, PreviewShape, Tool } from "@ash-edge/tools";
 import type { History, Keeper } from "../store/index.ts";
 import type { MetFinding } from "../worker/tidy.worker.ts";
 import type { Size, View } from "./board/view.ts";
 import type { Hold } from "./hold.ts";
-import type { Hover, proposalOf, ToolEvent, ToolState } from "./tools/driver.ts";
-import type { Ask, BankKey, PreviewShape, Tool } from "./tools/tool.ts";
 
 export type Message = {
   readonly text: string;

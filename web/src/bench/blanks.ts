@@ -1,8 +1,5 @@
 import type { Callout } from "@ash-edge/core/drawing";
-import { typedParts, type Typed, type ToolState } from "./tools/driver.ts";
-import { isPlace, PLACE_PARTS } from "./tools/placing.ts";
-import { REGISTRY } from "./tools/registry.ts";
-import type { Tool } from "./tools/tool.ts";
+import { typedParts, isPlace, PLACE_PARTS, REGISTRY, type Typed, type ToolState, type Tool } from "@ash-edge/tools";
 
 /** The blank that a digit goes into: the lit one, else the first that a value can be typed in. */
 export const typingBlank = (tool: Tool, state: ToolState): string | undefined => {
@@ -36,4 +33,4 @@ export const blankFor = (tool: Tool, { kind }: Callout, lit: string | undefined)
 
 /** The tools that can use a callout's kind, for a callout clicked with no tool active. */
 export const toolsFor = (callout: Callout): readonly Tool[] =>
-  REGISTRY.filter((one): one is Tool => one.kind === "tool" && blankFor(one, callout, undefined) !== undefined);
+  REGISTRY.flatMap((one) => (one.kind === "tool" && blankFor(one, callout, undefined) !== undefined ? [one] : []));

@@ -1,7 +1,6 @@
 import { describe, expect, it } from "vitest";
+import { bankPlaces, REGISTRY, toolById, BANK_KEYS } from "@ash-edge/tools";
 import { keyAction, type Press, type Standing } from "./keys.ts";
-import { bankPlaces, REGISTRY, toolById } from "./tools/registry.ts";
-import { BANK_KEYS } from "./tools/tool.ts";
 
 const press = (code: string, more: Partial<Press> = {}): Press => ({
   code,

@@ -1,4 +1,4 @@
-import { BANK_KEYS, BANKS, type BankKey } from "./tools/tool.ts";
+import { BANK_KEYS, BANKS, type BankKey } from "@ash-edge/tools";
 
 /** A key press as the bench sees it. */
 export type Press = {

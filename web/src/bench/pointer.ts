@@ -1,13 +1,12 @@
 import { picturesOf, isOnPicture, ontoPicture } from "@ash-edge/core/drawing";
 import { angleOf, distance, subtract, type Point } from "@ash-edge/core/geometry";
 import { picksAt, snapsAt, SNAP_KINDS, type Snap, type SnapKind } from "@ash-edge/core/look";
+import { givenOf, takesPoint, wantedPick, type Hover, type Tool, type ToolContext } from "@ash-edge/tools";
 import { stepAt } from "../store/index.ts";
 import type { BenchState, Modifiers } from "./benchState.ts";
 import { gridPitch } from "./board/grid.ts";
 import { toDrawing } from "./board/view.ts";
 import { heldAt, holdDirection } from "./hold.ts";
-import { givenOf, takesPoint, wantedPick, type Hover } from "./tools/driver.ts";
-import type { Tool, ToolContext } from "./tools/tool.ts";
 
 /** How near the pointer must be to pick a curve, in CSS pixels. */
 const PICK_REACH = 8;

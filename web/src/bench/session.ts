@@ -13,6 +13,21 @@ import { curvePoint, type Point } from "@ash-edge/core/geometry";
 import { indexDrawing, invertSelection, SNAP_WORDS, type SnapKind } from "@ash-edge/core/look";
 import { refuse, type Id, type Refusal } from "@ash-edge/core/numeric";
 import { sayRefusal } from "@ash-edge/core/say";
+import {
+  givenOf,
+  proposalOf,
+  startTool,
+  stepTool,
+  takesPoint,
+  wantedPick,
+  REGISTRY,
+  toolById,
+  type Hover,
+  type ToolEvent,
+  type ToolState,
+  type BankKey,
+  type Tool,
+} from "@ash-edge/tools";
 import { stepAt, stepCount, type StoredJob } from "../store/index.ts";
 import {
   NO_MODIFIERS,
@@ -36,19 +51,6 @@ import { makeSelecting } from "./sessionSelecting.ts";
 import { makeView } from "./sessionView.ts";
 import { makeWork } from "./sessionWork.ts";
 import { makeTidying } from "./tidying/sessionTidy.ts";
-import {
-  givenOf,
-  proposalOf,
-  startTool,
-  stepTool,
-  takesPoint,
-  wantedPick,
-  type Hover,
-  type ToolEvent,
-  type ToolState,
-} from "./tools/driver.ts";
-import { REGISTRY, toolById } from "./tools/registry.ts";
-import type { BankKey, Tool } from "./tools/tool.ts";
 
 export type Session = StoreApi<BenchState> & { readonly act: Actions };
 export type Actions = ReturnType<typeof makeActions>;

@@ -12,10 +12,9 @@ import { draftEdit } from "@ash-edge/core/edits";
 import { angleOf, carrierOf, curveLength } from "@ash-edge/core/geometry";
 import { describeRef } from "@ash-edge/core/look";
 import { showLength, toDegrees, type Id, type SizeKind } from "@ash-edge/core/numeric";
+import { typedPart, type Hover, type Entry } from "@ash-edge/tools";
 import type { BenchState, SessionCore } from "./benchState.ts";
 import { blankFor, typingBlank } from "./blanks.ts";
-import { typedPart, type Hover } from "./tools/driver.ts";
-import type { Entry } from "./tools/tool.ts";
 
 /** Values that are not typed: taken from callouts and from geometry; and the callouts themselves. */
 export const makeCallouts = ({ get, set, say, sayNo, commit, toolEvent, activeTool, notify }: SessionCore) => {

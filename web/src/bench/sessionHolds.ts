@@ -2,9 +2,9 @@ import { curveAt } from "@ash-edge/core/drawing";
 import { directionAt } from "@ash-edge/core/geometry";
 import { SNAP_WORDS, type SnapKind } from "@ash-edge/core/look";
 import { refuse } from "@ash-edge/core/numeric";
+import type { Hover } from "@ash-edge/tools";
 import type { SessionCore } from "./benchState.ts";
 import { HOLD_LEVEL, HOLD_UPRIGHT, holdEdge, type Hold } from "./hold.ts";
-import type { Hover } from "./tools/driver.ts";
 
 /** What the next click is bound to: one kind of snap, or a direction, also that of an edge. */
 export const makeHolds = ({ get, set, say, sayNo, refresh }: SessionCore) => {

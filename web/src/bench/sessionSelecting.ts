@@ -1,9 +1,9 @@
 import { boundsOf, type Point } from "@ash-edge/core/geometry";
 import { describeRef, selectByBox, selectInside, selectLike, selectRun, invertSelection } from "@ash-edge/core/look";
 import type { Id } from "@ash-edge/core/numeric";
+import type { Hover } from "@ash-edge/tools";
 import type { Modifiers, Selecting, SessionCore } from "./benchState.ts";
 import { toDrawing } from "./board/view.ts";
-import type { Hover } from "./tools/driver.ts";
 
 /** A press that moves this many pixels draws a box. */
 const BOX_STARTS = 5;

@@ -1,5 +1,5 @@
+import type { Ask } from "@ash-edge/tools";
 import type { SessionCore, Surroundings } from "./benchState.ts";
-import type { Ask } from "./tools/tool.ts";
 
 /** Long work: said with its progress, stopped on Esc, and put into the drawing as it stands then. */
 export const makeWork = ({ get, set, say, commit }: SessionCore, carryOut: Surroundings["carryOut"]) => {

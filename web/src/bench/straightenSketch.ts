@@ -1,7 +1,7 @@
+import type { Ask } from "@ash-edge/tools";
 import { addSketch, type Database } from "../store/index.ts";
 import { run } from "../worker/run.ts";
 import type { StraightenWorker } from "../worker/straighten.worker.ts";
-import type { Ask } from "./tools/tool.ts";
 
 /** Carries out what a tool asks for: straightens a stored photo in a worker and stores what comes of it; returns its id. */
 export const straightenSketch = async (

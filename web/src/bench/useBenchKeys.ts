@@ -1,10 +1,10 @@
 import { useEffect } from "react";
 import { flushSync } from "react-dom";
+import { bankPlaces, toolById } from "@ash-edge/tools";
 import { typingBlank } from "./blanks.ts";
 import { keyAction, type KeyAction } from "./keys.ts";
 import type { Session } from "./session.ts";
 import { useSession } from "./SessionContext.tsx";
-import { bankPlaces, toolById } from "./tools/registry.ts";
 
 const isText = (target: EventTarget | null): boolean =>
   target instanceof HTMLElement &&

@@ -1,10 +1,17 @@
 import { useEffect, useState } from "react";
 import { useLocation } from "react-router";
+import {
+  HANDLE_TOOLS,
+  bankPlaces,
+  REGISTRY,
+  BANK_KEYS,
+  BANKS,
+  type Action,
+  type Registered,
+  type Tool,
+} from "@ash-edge/tools";
 import { Page } from "../app/Page.tsx";
 import { ToolDrawing } from "../bench/ToolDrawing.tsx";
-import { HANDLE_TOOLS } from "../bench/tools/handleTools.ts";
-import { bankPlaces, REGISTRY } from "../bench/tools/registry.ts";
-import { BANK_KEYS, BANKS, type Action, type Tool } from "../bench/tools/tool.ts";
 import { sentenceOf } from "./sentenceOf.ts";
 import { ToolPicture } from "./ToolPicture.tsx";
 
@@ -35,7 +42,7 @@ export const Help = () => {
     // the browser looked for the tool's place before this page was there
     if (hash) document.getElementById(decodeURIComponent(hash.slice(1)))?.scrollIntoView({ block: "center" });
   }, [hash]);
-  const wanted = (one: Tool | Action): boolean =>
+  const wanted = (one: Registered): boolean =>
     `${one.name} ${BANKS[one.bank]} ${one.help}`.toLowerCase().includes(text.trim().toLowerCase());
   const handles = HANDLE_TOOLS.filter((tool) =>
     `handles ${tool.name} ${tool.help}`.toLowerCase().includes(text.trim().toLowerCase()),

@@ -2,7 +2,7 @@ import { useMemo } from "react";
 import { entitiesOf, isLayout, pageChanges, type Drawing, type Entity } from "@ash-edge/core/drawing";
 import { growBounds, unionBounds, type Bounds } from "@ash-edge/core/geometry";
 import { shapeBounds } from "@ash-edge/core/shape";
-import type { Tool } from "../bench/tools/tool.ts";
+import type { Tool } from "@ash-edge/tools";
 import { shapePath } from "../store/index.ts";
 import { showExample } from "./examples.ts";
 

@@ -1,7 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { pageChanges } from "@ash-edge/core/drawing";
-import { HANDLE_TOOLS } from "../bench/tools/handleTools.ts";
-import { REGISTRY } from "../bench/tools/registry.ts";
+import { HANDLE_TOOLS, REGISTRY } from "@ash-edge/tools";
 import { showExample } from "./examples.ts";
 
 const tools = [...REGISTRY.filter((one) => one.kind === "tool"), ...HANDLE_TOOLS];

@@ -14,8 +14,16 @@ import { arcsThrough } from "@ash-edge/core/fit";
 import { distance } from "@ash-edge/core/geometry";
 import { handlesOf, indexDrawing, snapsAt } from "@ash-edge/core/look";
 import type { Shape } from "@ash-edge/core/shape";
-import { startTool, stepTool, underPoint, type Hover, type Step } from "../bench/tools/driver.ts";
-import type { Ask, Tool, ToolContext } from "../bench/tools/tool.ts";
+import {
+  startTool,
+  stepTool,
+  underPoint,
+  type Hover,
+  type Step,
+  type Ask,
+  type Tool,
+  type ToolContext,
+} from "@ash-edge/tools";
 
 type At = readonly [x: number, y: number];
 const line = (a: At, b: At): Shape => ({ kind: "piece", a: { x: a[0], y: a[1] }, b: { x: b[0], y: b[1] }, bulge: 0 });

@@ -12,11 +12,13 @@ import {
   type Point,
 } from "@ash-edge/core/geometry";
 import { transformShape, type Shape } from "@ash-edge/core/shape";
-import { chamfer, fillet, meet } from "../bench/tools/cornerTools.ts";
-import { extend } from "../bench/tools/extendTools.ts";
-import { tangentArc } from "../bench/tools/tangentArc.ts";
-import type { Tool } from "../bench/tools/tool.ts";
-import { trim } from "../bench/tools/trim.ts";
+import type { Tool } from "@ash-edge/tools";
+import { chamfer } from "@ash-edge/tools/corners/chamfer";
+import { fillet } from "@ash-edge/tools/corners/fillet";
+import { meet } from "@ash-edge/tools/corners/meet";
+import { extend } from "@ash-edge/tools/cut/extend";
+import { trim } from "@ash-edge/tools/cut/trim";
+import { tangentArc } from "@ash-edge/tools/tangent/tangentArc";
 import { carryOut, type Shown } from "./examples.ts";
 
 const p = (x: number, y: number): Point => ({ x, y });

@@ -1,4 +1,4 @@
-import type { Part, Tool } from "../bench/tools/tool.ts";
+import type { Part, Tool } from "@ash-edge/tools";
 
 const words = (part: Part): string => {
   switch (part.kind) {

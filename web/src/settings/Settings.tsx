@@ -1,10 +1,10 @@
 import { useLiveQuery } from "dexie-react-hooks";
 import { useEffect, useState } from "react";
+import { BANK_KEYS, BANKS, type BankKey } from "@ash-edge/tools";
 import { Page } from "../app/Page.tsx";
 import { useDatabase } from "../app/StoreProvider.tsx";
 import { keptOf, KEPT_KEY } from "../bench/kept.ts";
 import { keyFor, placeOf, withKey, type KeyMap } from "../bench/keys.ts";
-import { BANK_KEYS, BANKS, type BankKey } from "../bench/tools/tool.ts";
 
 /** The keys of the key grid, which can be put on other keys of the same fifteen. */
 export const Settings = () => {

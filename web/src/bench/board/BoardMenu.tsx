@@ -1,9 +1,9 @@
 import { ContextMenu } from "radix-ui";
 import { useState, type ReactNode } from "react";
 import { describeRef } from "@ash-edge/core/look";
+import type { Picked } from "@ash-edge/tools";
 import { MENU, MENU_ITEM } from "../../ui/menu.ts";
 import { useBench, useSession } from "../SessionContext.tsx";
-import type { Picked } from "../tools/tool.ts";
 
 /** Right click: the actions for what lies under the pointer. */
 export const BoardMenu = ({ children }: { children: ReactNode }) => {

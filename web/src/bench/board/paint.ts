@@ -12,11 +12,11 @@ import { boundsMeet, pieceDirection, type Point } from "@ash-edge/core/geometry"
 import { SNAP_WORDS, type SnapKind } from "@ash-edge/core/look";
 import { RESOLUTION, showLength, type Id } from "@ash-edge/core/numeric";
 import type { Profile } from "@ash-edge/core/profile";
+import { toolById } from "@ash-edge/tools";
 import type { BenchState } from "../benchState.ts";
 import { profileFor, rolesFor } from "../derived.ts";
 import { shownHandles } from "../handles/shown.ts";
 import type { Painted } from "../mass.ts";
-import { toolById } from "../tools/registry.ts";
 import { gridPitch } from "./grid.ts";
 import { paintMass, stroke, type Canvas, type Still, type Style } from "./paintMass.ts";
 import type { Palette } from "./palette.ts";

@@ -4,11 +4,11 @@ import { entityOf, type Drawing } from "@ash-edge/core/drawing";
 import { unionBounds, type Point } from "@ash-edge/core/geometry";
 import type { Id } from "@ash-edge/core/numeric";
 import { shapeBounds } from "@ash-edge/core/shape";
+import { toolById } from "@ash-edge/tools";
 import { Segmented } from "../../ui/Segmented.tsx";
 import { toScreen, type Size, type View } from "../board/view.ts";
 import { Hint, PartView } from "../SentenceParts.tsx";
 import { useBench, useSession } from "../SessionContext.tsx";
-import { toolById } from "../tools/registry.ts";
 import { actionsOf } from "./actions.ts";
 
 /** How far the card stands off its handle, and off the edge of the board. */

@@ -1,17 +1,16 @@
 import { curveAt, type Drawing } from "@ash-edge/core/drawing";
 import type { Handle } from "@ash-edge/core/look";
-import { bow, straighten } from "../tools/bendTools.ts";
-import { freePointsTool } from "../tools/freePointsTool.ts";
-import {
-  addCornerTool,
-  lengthenTool,
-  radiusOfCircle,
-  removeCornerTool,
-  shiftTool,
-  stretchTool,
-} from "../tools/handleTools.ts";
-import { move } from "../tools/move.ts";
-import type { Picked, Tool } from "../tools/tool.ts";
+import type { Picked, Tool } from "@ash-edge/tools";
+import { bow } from "@ash-edge/tools/chains/bow";
+import { straighten } from "@ash-edge/tools/chains/straighten";
+import { move } from "@ash-edge/tools/copies/move";
+import { freePointsTool } from "@ash-edge/tools/draw/freePoints";
+import { addCornerTool } from "@ash-edge/tools/handles/addCorner";
+import { lengthenTool } from "@ash-edge/tools/handles/lengthen";
+import { radiusOfCircle } from "@ash-edge/tools/handles/radiusOfCircle";
+import { removeCornerTool } from "@ash-edge/tools/handles/removeCorner";
+import { shiftTool } from "@ash-edge/tools/handles/shift";
+import { stretchTool } from "@ash-edge/tools/handles/stretch";
 
 /** One thing that a handle offers: a tool, with what the handle picks for it. */
 export type HandleAction = {

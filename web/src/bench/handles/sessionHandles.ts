@@ -1,9 +1,8 @@
 import { anchorOf } from "@ash-edge/core/edits";
 import type { Point } from "@ash-edge/core/geometry";
 import type { Handle } from "@ash-edge/core/look";
+import { typedParts, pickParts, type Picked, type Tool } from "@ash-edge/tools";
 import type { Modifiers, SessionCore } from "../benchState.ts";
-import { typedParts } from "../tools/driver.ts";
-import { pickParts, type Picked, type Tool } from "../tools/tool.ts";
 import { actionsOf } from "./actions.ts";
 import { handleAt } from "./shown.ts";
 

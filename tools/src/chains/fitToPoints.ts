@@ -1,0 +1,104 @@
+import { chainOfPieces } from "@ash-edge/core/contour";
+import { layerOf } from "@ash-edge/core/drawing";
+import { draftEdit } from "@ash-edge/core/edits";
+import { lineToPoints, circleToPoints, arcToPoints, fitRun, type Residuals } from "@ash-edge/core/fit";
+import type { Point, Piece } from "@ash-edge/core/geometry";
+import { showLengthUnit, refuse, type Unit } from "@ash-edge/core/numeric";
+import type { Shape } from "@ash-edge/core/shape";
+import { refused, under, nothing, type Given, type ToolContext, type Proposal, type Tool, type Part } from "../tool.ts";
+import { toleranceOf } from "./fitTolerance.ts";
+
+/** So many points can be picked. */
+const MOST_POINTS = 60;
+const POINT_NAMES = Array.from({ length: MOST_POINTS }, (_, i) => `point ${i + 1}`);
+
+type Fitted = { readonly shape: Shape; readonly words: string };
+
+const fitted = (given: Given, { drawing, unit }: ToolContext, points: readonly Point[]): Fitted | undefined => {
+  const what = given.choice("what");
+  const off = ({ largest, rms }: Residuals): string => `off by ${showLengthUnit(largest, unit)} at most, ${showLengthUnit(rms, unit)} on average (root mean square)`; // prettier-ignore
+  if (what === "line") {
+    const line = lineToPoints(points);
+    return line && { shape: { kind: "piece", ...line.piece }, words: off(line.residuals) };
+  }
+  if (what === "circle") {
+    const circle = circleToPoints(points);
+    return circle && { shape: { kind: "circle", ...circle.circle }, words: `${roundSize(circle.circle.radius, unit)}, ${off(circle.residuals)}` }; // prettier-ignore
+  }
+  if (what === "arc") {
+    const arc = arcToPoints(points);
+    return arc && { shape: { kind: "piece", ...arc.piece }, words: off(arc.residuals) };
+  }
+  const run = points.slice(1).map((b, i): Piece => ({ a: points[i]!, b, bulge: 0 }));
+  const fit = run.length > 0 ? fitRun(run, false, toleranceOf(given, drawing)) : undefined;
+  let id = -1;
+  return fit && { shape: chainOfPieces(fit.pieces, false, () => id--), words: `${fit.pieces.length} pieces, off by ${showLengthUnit(fit.deviation, unit)} at most` }; // prettier-ignore
+};
+
+const roundSize = (radius: number, unit: Unit): string => `R ${showLengthUnit(radius, unit)}`;
+
+const propose = (given: Given, context: ToolContext): Proposal => {
+  const points = POINT_NAMES.flatMap((name) => given.picks[name]?.at ?? []);
+  const dots = points.map((at) => ({ shape: { kind: "point", at } as Shape }));
+  if (points.length < 2) return { ways: [{ preview: dots }] };
+  const made = fitted(given, context, points);
+  if (!made) return points.length < 3 ? { ways: [{ preview: dots }] } : refused(refuse("points-no-circle"));
+  const { drawing, layer } = context;
+  return {
+    ways: [
+      {
+        preview: [{ shape: made.shape }, ...dots],
+        edit: () => {
+          const draft = draftEdit(drawing, "Fit to points", "fit-to-points");
+          const { shape } = made;
+          draft.add(shape.kind === "chain" ? { ...shape, vertices: shape.vertices.map((one) => ({ ...one, id: draft.newId() })) } : shape, layer); // prettier-ignore
+          return draft.finish();
+        },
+        said: `Fitted: ${made.words}.`,
+      },
+    ],
+    note: `${points.length} points · ${made.words} · Enter makes it`,
+  };
+};
+
+export const fitToPoints: Tool = {
+  kind: "tool",
+  id: "fit-to-points",
+  name: "Fit to points",
+  help: "Click points, on the picture of a sketch under the drawing or anywhere; Backspace takes the last one back. Enter makes the line, the arc or the circle that lies nearest to all of them, or tangent arcs and lines within a tolerance, and says how far the points lie off it.",
+  drawing: [
+    "M4 18 A15 15 0 0 1 20 8",
+    "M5 15 m-1.3 0 a1.3 1.3 0 1 0 2.6 0 a1.3 1.3 0 1 0 -2.6 0 M9 13 m-1.3 0 a1.3 1.3 0 1 0 2.6 0 a1.3 1.3 0 1 0 -2.6 0 M14 8 m-1.3 0 a1.3 1.3 0 1 0 2.6 0 a1.3 1.3 0 1 0 -2.6 0 M19 10 m-1.3 0 a1.3 1.3 0 1 0 2.6 0 a1.3 1.3 0 1 0 -2.6 0",
+  ],
+  parts: [
+    { kind: "words", text: "a" },
+    {
+      kind: "choice",
+      name: "what",
+      label: "what",
+      options: [
+        ["circle", "circle"],
+        ["arc", "arc"],
+        ["line", "line"],
+        ["run", "arcs and lines"],
+      ],
+    },
+    { kind: "words", text: "to" },
+    ...POINT_NAMES.map((name, i): Part => ({
+      kind: "pick",
+      name,
+      label: "points",
+      takes: "point",
+      ...(i > 0 ? { silent: true } : {}),
+    })),
+    { kind: "words", text: "within", onlyIf: under("what", "run") },
+    { kind: "value", name: "within", label: "tolerance", expects: "length", stays: true, onlyIf: under("what", "run") },
+  ],
+  propose,
+  finish: (given, context) => {
+    const proposal = propose(given, context);
+    const layer = layerOf(context.drawing, context.layer);
+    if (layer?.locked) return refused(refuse("layer-locked", { layer: layer.name }));
+    return proposal.ways[0]?.edit ? proposal : nothing;
+  },
+};

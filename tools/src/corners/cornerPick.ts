@@ -1,0 +1,156 @@
+import { entityOf, type Ref } from "@ash-edge/core/drawing";
+import {
+  cornerAt,
+  cutCorners,
+  cutLooseCorner,
+  type Corner,
+  type EditDraft,
+  type CornersCut,
+  type CornerCut,
+} from "@ash-edge/core/edits";
+import { boundsOf, type Point } from "@ash-edge/core/geometry";
+import { searchIndex } from "@ash-edge/core/look";
+import { refuse, type Outcome } from "@ash-edge/core/numeric";
+import { sayRefusal } from "@ash-edge/core/say";
+import { linkCallout } from "../linking.ts";
+import { changingWay } from "../making.ts";
+import {
+  refused,
+  nothing,
+  type ToolContext,
+  type Picked,
+  type Wanting,
+  type Given,
+  type Proposal,
+  type Part,
+} from "../tool.ts";
+
+/** A pick that stands for a corner: an end snapped to at which two edges meet. */
+export const pickedCorner = ({ index }: ToolContext, picked: Picked | undefined): Corner | undefined =>
+  picked?.ref && (picked.ref.place === "start" || picked.ref.place === "end")
+    ? cornerAt(index, picked.ref, picked.at)
+    : undefined;
+
+export const isEnd = (picked: Picked | undefined): boolean =>
+  picked?.ref?.place === "start" || picked?.ref?.place === "end";
+
+/** The corner, then, where a curve was picked instead, the other curve. */
+export const wantsCorner = ({ picks, choice }: Wanting): readonly string[] =>
+  isEnd(picks.corner) || choice("how") === "whole" ? ["corner"] : ["corner", "other"];
+
+export const linker =
+  (given: Given, blank: string) =>
+  (draft: EditDraft, refs: readonly Ref[]): void =>
+    linkCallout(draft, given.callout(blank), refs);
+
+export const cutProposal = (
+  cut: Outcome<CornersCut>,
+  firm: boolean,
+  unit: ToolContext["unit"],
+  word: string,
+): Proposal => {
+  if (!cut.ok) return firm ? refused(cut) : nothing;
+  const { edit, count, refusals } = cut.value;
+  const left =
+    refusals.length > 0
+      ? ` ${refusals.length} left as ${refusals.length === 1 ? "it was" : "they were"}: ${sayRefusal(refusals[0]!, unit)}`
+      : "";
+  return {
+    ways: [
+      changingWay(edit, count > 1 || left ? { said: `${count} corner${count === 1 ? "" : "s"} ${word}.${left}` } : {}),
+    ],
+    ...(count > 1 || left
+      ? { note: `${count} corner${count === 1 ? "" : "s"}${left ? `, ${refusals.length} left` : ""}` }
+      : {}),
+  };
+};
+
+/** A cut made at one corner, or at all of its contour. */
+export const atCorner = (
+  given: Given,
+  context: ToolContext,
+  corner: Corner,
+  cut: CornerCut,
+  name: string,
+  blank: string,
+): Outcome<CornersCut> => {
+  const whole = given.choice("how") === "whole";
+  if (corner.kind === "chain")
+    return cutCorners(
+      context.drawing,
+      corner.id,
+      whole ? "all" : [corner.vertex],
+      cut,
+      whole ? `${name}, whole contour` : name,
+      linker(given, blank),
+    );
+  return cutLooseCorner(context.drawing, corner, cut, name, given.choice("edges") === "keep", linker(given, blank));
+};
+
+/** The chain corners inside a box, cut in one edit for the chain that has most of them. */
+export const inBox = (
+  context: ToolContext,
+  path: readonly Point[],
+  cut: CornerCut,
+  name: string,
+  link: ReturnType<typeof linker>,
+  word: string,
+): Proposal => {
+  const box = boundsOf(path);
+  const inside = ({ x, y }: Point): boolean => x >= box.minX && x <= box.maxX && y >= box.minY && y <= box.maxY;
+  const chains = new Map<number, number[]>();
+  for (const { ref } of searchIndex(context.index, box)) {
+    const entity = entityOf(context.drawing, ref.id);
+    if (entity?.kind !== "chain" || chains.has(entity.id)) continue;
+    const corners = entity.vertices.filter(
+      (vertex, i) => inside(vertex.at) && (entity.closed || (i > 0 && i < entity.vertices.length - 1)),
+    );
+    if (corners.length > 0)
+      chains.set(
+        entity.id,
+        corners.map(({ id }) => id),
+      );
+  }
+  const [most] = [...chains].sort(([, p], [, q]) => q.length - p.length);
+  if (!most) return refused(refuse("no-corner-here"));
+  return cutProposal(cutCorners(context.drawing, most[0], most[1], cut, name, link), true, context.unit, word);
+};
+
+export const how: Part = {
+  kind: "choice",
+  name: "how",
+  label: "how many",
+  options: [
+    ["one", "one corner"],
+    ["whole", "whole contour"],
+  ],
+};
+export const edges: Part = {
+  kind: "choice",
+  name: "edges",
+  label: "edges",
+  options: [
+    ["trim", "trim the edges"],
+    ["keep", "keep"],
+  ],
+};
+
+/** A corner of the chain under the pointer, for the whole contour: any of its pieces will do. */
+export const anyCorner = ({ drawing }: ToolContext, picked: Picked | undefined): Corner | undefined => {
+  const entity = picked?.ref && entityOf(drawing, picked.ref.id);
+  if (entity?.kind !== "chain") return undefined;
+  const vertex = entity.vertices[1]!;
+  return { kind: "chain", id: entity.id, vertex: vertex.id, at: vertex.at };
+};
+
+/** Two picked pieces of one chain that are neighbours are its corner. */
+export const chainCorner = ({ drawing }: ToolContext, one: Picked, other: Picked): Corner | undefined => {
+  const entity = entityOf(drawing, one.ref!.id);
+  if (entity?.kind !== "chain" || one.ref!.id !== other.ref!.id) return undefined;
+  const at = (picked: Picked): number => entity.vertices.findIndex(({ id }) => id === picked.ref!.vertex);
+  const n = entity.vertices.length;
+  const [i, j] = [at(one), at(other)];
+  const after = (i + 1) % n === j ? j : (j + 1) % n === i ? i : undefined;
+  if (after === undefined) return undefined;
+  return { kind: "chain", id: entity.id, vertex: entity.vertices[after]!.id, at: entity.vertices[after]!.at };
+};

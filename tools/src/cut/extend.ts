@@ -1,0 +1,29 @@
+import { planExtend } from "@ash-edge/core/edits";
+import { pickedCurve } from "../making.ts";
+import { nothing, refused, type Tool } from "../tool.ts";
+import { sweptEnds } from "./sweptEnds.ts";
+import { cutterChoice, cuttersOf } from "./trim.ts";
+
+export const extend: Tool = {
+  kind: "tool",
+  id: "extend",
+  name: "Extend",
+  help: "Click a line, an arc, an open chain, part of an ellipse or a free curve near the end that should run on: it goes on along itself to the next thing ahead, or to what is selected. A drag takes every end near which it crosses. An end that has run past what is selected is cut back to it.",
+  drawing: ["M4 12 L12 12 M20 4 L20 20", "M12 12 L20 12 M16 9 L20 12 L16 15"],
+  parts: [
+    { kind: "pick", name: "end", label: "end", takes: "curve" },
+    { kind: "words", text: "to" },
+    cutterChoice("to", "boundaries", "the next thing ahead"),
+  ],
+  propose: (given, context) => {
+    const { end } = given.picks;
+    if (!end?.ref || !pickedCurve(context.drawing, end)) return nothing;
+    const plan = planExtend(context.index, end.ref, end.at, cuttersOf(given.choice("to"), context));
+    if (!plan.ok) return refused(plan);
+    const { edit, comes, goes } = plan.value;
+    const preview = [...comes.map((shape) => ({ shape })), ...goes.map((shape) => ({ shape, goes: true }))];
+    return { ways: [{ preview, edit: () => edit }] };
+  },
+  drag: "path",
+  dragged: (given, context, path) => sweptEnds(cuttersOf(given.choice("to"), context), context.index, path),
+};

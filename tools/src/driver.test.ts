@@ -1,0 +1,186 @@
+import { describe, it, expect } from "vitest";
+import { measureCallout } from "@ash-edge/core/callouts";
+import { PROFILE_LAYER, applyEdit, entitiesOf, newDrawing, calloutsOf, type Drawing } from "@ash-edge/core/drawing";
+import { draftEdit } from "@ash-edge/core/edits";
+import type { Point } from "@ash-edge/core/geometry";
+import { indexDrawing } from "@ash-edge/core/look";
+import type { Shape } from "@ash-edge/core/shape";
+import {
+  underPoint,
+  startTool,
+  stepTool,
+  proposalOf,
+  type Hover,
+  type ToolState,
+  type ToolEvent,
+  type Step,
+} from "./driver.ts";
+import { toolById } from "./registry.ts";
+import type { ToolContext, Tool } from "./tool.ts";
+
+const contextOf = (drawing: Drawing): ToolContext => ({
+  drawing,
+  index: indexDrawing(drawing),
+  unit: "in",
+  selection: new Set(),
+  layer: PROFILE_LAYER,
+});
+const hover = (context: ToolContext, x: number, y: number): Hover => ({
+  at: { x, y },
+  under: underPoint(context, { x, y }, 0.2),
+});
+const at = (p: Point): Partial<Shape> => ({ centre: p }) as Partial<Shape>;
+
+/** A tool at work on a drawing, event by event, as the bench drives it. */
+const work = (id: string, start: Drawing) => {
+  const tool = toolById(id) as Tool;
+  let drawing = start;
+  let state: ToolState = startTool(tool);
+  const send = (event: ToolEvent): Step => {
+    const step = stepTool(tool, state, event, contextOf(drawing));
+    state = step.state;
+    if (step.edit) drawing = applyEdit(drawing, step.edit);
+    return step;
+  };
+  return {
+    send,
+    type: (blank: string, text: string) => send({ type: "type", blank, text }),
+    click: (x: number, y: number) => send({ type: "click", hover: hover(contextOf(drawing), x, y) }),
+    look: (x: number, y: number) => proposalOf(tool, state, hover(contextOf(drawing), x, y), contextOf(drawing)),
+    state: () => state,
+    drawing: () => drawing,
+    last: () => [...entitiesOf(drawing)].at(-1)!,
+  };
+};
+const withShapes = (...shapes: Shape[]): Drawing => {
+  const drawing = newDrawing("in");
+  const draft = draftEdit(drawing, "Draw", "draw");
+  for (const shape of shapes) draft.add(shape, PROFILE_LAYER);
+  return applyEdit(drawing, draft.finish());
+};
+
+describe("the tools' driver", () => {
+  it("holds what is typed when the board is clicked, and keeps sizes but not lengths afterwards", () => {
+    const circle = work("circle", newDrawing("in"));
+    circle.type("size", "1-3/16d");
+    expect(circle.click(2, 3).edit?.label).toBe("Circle");
+    expect(circle.last()).toMatchObject({ ...at({ x: 2, y: 3 }), radius: 1.1875 / 2 });
+    expect(circle.state().entries.size?.text).toBe("1-3/16d");
+    circle.click(5, 5);
+    expect(circle.last()).toMatchObject({ radius: 1.1875 / 2 });
+
+    const line = work("line", newDrawing("in"));
+    line.click(0, 0);
+    line.type("length", "2");
+    line.click(9, 9);
+    expect(line.state().entries).toEqual({});
+    expect(line.state().picks.from?.snap).toBe("end"); // the next one starts there
+  });
+
+  it("keeps the picks and says why when a click can't make anything", () => {
+    const arc = work(
+      "tangent-arc",
+      withShapes(
+        { kind: "circle", centre: { x: 0, y: 0 }, radius: 1 },
+        { kind: "circle", centre: { x: 6, y: 0 }, radius: 1 },
+      ),
+    );
+    arc.type("size", "1");
+    arc.send({ type: "hold" });
+    arc.click(0.98, 0);
+    const step = arc.click(5.02, 0);
+    expect(step.refusal).toMatchObject({ code: "radius-too-small", values: { limit: 2 } });
+    expect(Object.keys(arc.state().picks)).toEqual(["from"]);
+    expect(arc.state().entries.size?.value).toBe(1);
+    arc.type("size", "2");
+    arc.send({ type: "hold" });
+    expect(arc.click(5.02, 0).edit?.label).toBe("Tangent arc"); // exactly at the limit: the half turn between them
+    expect(Math.abs((arc.last() as { bulge: number }).bulge)).toBeCloseTo(1, 12);
+  });
+
+  it("previews what a click makes, and Space goes through all of it", () => {
+    const tangent = work(
+      "tangent-line",
+      withShapes(
+        { kind: "circle", centre: { x: 0, y: 0 }, radius: 1 },
+        { kind: "circle", centre: { x: 6, y: 0 }, radius: 2 },
+      ),
+    );
+    tangent.click(0, 1);
+    const shown = [0, 1, 2, 3].map(() => {
+      const { way, which, ways } = tangent.look(6, 2);
+      expect(ways).toHaveLength(4);
+      tangent.send({ type: "next" });
+      return `${which} ${JSON.stringify(way!.preview)}`;
+    });
+    expect(new Set(shown).size).toBe(4);
+    expect(tangent.look(6, 2).which).toBe(0);
+    const { way } = tangent.look(6, 2);
+    tangent.click(6, 2);
+    expect(tangent.last()).toMatchObject(way!.preview[0]!.shape);
+  });
+
+  it("trims single lines to a tangent arc, or keeps them as chosen; the choice stays", () => {
+    const corner = withShapes(
+      { kind: "piece", a: { x: 0, y: 0 }, b: { x: 5, y: 0 }, bulge: 0 },
+      { kind: "piece", a: { x: 0, y: 0 }, b: { x: 0, y: 5 }, bulge: 0 },
+    );
+    for (const trim of ["trim", "keep"] as const) {
+      const arc = work("tangent-arc", corner);
+      arc.send({ type: "choice", name: "trim", to: trim });
+      arc.type("size", "1");
+      arc.send({ type: "hold" });
+      arc.click(3, 0.001);
+      arc.click(0.001, 3);
+      const lines = [...entitiesOf(arc.drawing())].filter((entity) => entity.kind === "piece" && entity.bulge === 0);
+      expect(lines).toMatchObject([
+        { a: { x: trim === "trim" ? 1 : 0, y: 0 } },
+        { a: { x: 0, y: trim === "trim" ? 1 : 0 } },
+      ]);
+      expect(arc.state().choices.trim).toBe(trim);
+    }
+  });
+
+  it("links what a callout's value made: a clicked one, or a typed size that only one callout calls", () => {
+    const circle = work(
+      "circle",
+      newDrawing("in", [
+        { kind: "diameter", value: 0.625, name: "hole" },
+        { kind: "diameter", value: 2, name: "boss" },
+        { kind: "diameter", value: 2, name: "other boss" },
+      ]),
+    );
+    const [hole, boss] = calloutsOf(circle.drawing());
+    circle.type("size", "5/8");
+    circle.click(1, 1);
+    expect(measureCallout(circle.drawing(), calloutsOf(circle.drawing())[0]!)).toMatchObject({
+      state: "true",
+      measured: 0.625,
+    });
+    circle.type("size", "2");
+    circle.click(5, 1);
+    expect(calloutsOf(circle.drawing()).map(({ links }) => links.length)).toEqual([1, 0, 0]); // two call Ø 2: which one is not guessed
+    circle.send({ type: "fill", blank: "size", entry: { text: "2", value: 2, callout: boss!.id }, kind: "Ø" });
+    circle.click(9, 1);
+    expect(calloutsOf(circle.drawing()).map(({ links }) => links.length)).toEqual([1, 1, 0]);
+    circle.send({ type: "choice", name: "size", to: "R" });
+    expect(circle.state().entries.size).toEqual({ text: "2", value: 2 }); // it means R 2 now and answers the callout no more
+    expect(hole!.id).not.toBe(boss!.id);
+  });
+
+  it("takes a straight layout line for no circle: a tangent line from a point near one starts at the point", () => {
+    const tangent = work("tangent-line", withShapes({ kind: "circle", centre: { x: 4, y: 0 }, radius: 1 }));
+    tangent.click(0, 0.05);
+    expect(tangent.state().picks.from?.ref).toBeUndefined();
+    expect(tangent.look(4, 1).ways).toHaveLength(2);
+  });
+
+  it("goes back one pick at a time", () => {
+    const line = work("line", newDrawing("in"));
+    line.click(1, 1);
+    line.send({ type: "back" });
+    expect(line.state().picks).toEqual({});
+    line.send({ type: "back" });
+    expect(line.state().picks).toEqual({});
+  });
+});

@@ -1,0 +1,174 @@
+import { MARK_LAYER, entityOf, type Edit, type Ref } from "@ash-edge/core/drawing";
+import { draftEdit } from "@ash-edge/core/edits";
+import { arcAt, arcBetween, type Point } from "@ash-edge/core/geometry";
+import { refuse, showLengthUnit, done, type Id, type Outcome } from "@ash-edge/core/numeric";
+import type { Shape } from "@ash-edge/core/shape";
+import { findThread, searchThreads, threadLength, FITS, type Thread, type Fit } from "@ash-edge/core/tables";
+import { refused, under, nothing, type Tool, type ToolContext, type Given, type Proposal, type Part } from "../tool.ts";
+
+/** More holes than this at once are a slip of the finger. */
+export const MOST = 2000;
+
+/** What one hole is: the circle that is cut, and for a tapped one the outer mark. */
+type HoleSize = { readonly radius: number; readonly mark?: number; readonly note?: string };
+
+/** The outer diameter of a thread as drawings show it in the hole: three quarters of a circle (ISO 6410). */
+const threadMark = (centre: Point, radius: number): Shape => {
+  const [a, b] = [arcAt(centre, radius, Math.PI / 2), arcAt(centre, radius, 0)];
+  return { kind: "piece", ...arcBetween(a, b, centre, true) };
+};
+
+const holeShapes = (at: Point, { radius, mark }: HoleSize): readonly Shape[] => [
+  { kind: "circle", centre: at, radius },
+  ...(mark === undefined ? [] : [threadMark(at, mark)]),
+];
+
+/** Holes at places, in one edit. Callouts: a plain size answers its circles, a thread its marks, a count all of them. */
+const makeHoles = (
+  tool: Tool,
+  { drawing, layer }: ToolContext,
+  places: readonly Point[],
+  size: HoleSize,
+  given: Given,
+  blanks: readonly string[],
+): Edit => {
+  const draft = draftEdit(drawing, places.length === 1 ? tool.name : `${tool.name} × ${places.length}`, tool.id);
+  const made = places.map((at): { hole: Id; mark?: Id } => {
+    const hole = draft.add({ kind: "circle", centre: at, radius: size.radius }, layer);
+    return size.mark === undefined ? { hole } : { hole, mark: draft.add(threadMark(at, size.mark), MARK_LAYER) };
+  });
+  const holes = made.map(({ hole }): Ref => ({ id: hole }));
+  const marks = made.flatMap(({ mark }): Ref[] => (mark === undefined ? [] : [{ id: mark }]));
+  for (const blank of blanks) {
+    const callout = given.callout(blank);
+    if (callout)
+      draft.link(callout.id, callout.kind === "thread" && marks.length > 0 ? marks : holes, callout.kind !== "count");
+  }
+  return draft.finish();
+};
+
+/** Layout points that are selected: Enter makes a hole on each. */
+const selectedPoints = ({ drawing, selection }: ToolContext): readonly Point[] =>
+  [...selection].flatMap((id) => {
+    const entity = entityOf(drawing, id);
+    return entity?.kind === "point" ? [entity.at] : [];
+  });
+
+export const holesAt = (
+  tool: Tool,
+  context: ToolContext,
+  places: readonly Point[],
+  size: HoleSize,
+  given: Given,
+  blanks: readonly string[],
+): Proposal => {
+  if (places.length > MOST) return refused(refuse("count-too-large", { limit: MOST }));
+  return {
+    ways: [
+      {
+        preview: places.flatMap((at) => holeShapes(at, size)).map((shape) => ({ shape })),
+        edit: () => makeHoles(tool, context, places, size, given, blanks),
+        ...(places.length > 1 ? { said: `${places.length} holes made.` } : {}),
+      },
+    ],
+    ...(size.note ? { note: size.note } : {}),
+  };
+};
+
+const threadOf = (given: Given, blank: string): Outcome<Thread> | undefined => {
+  const text = given.text(blank);
+  if (text === undefined || text.trim() === "") return undefined;
+  const thread = findThread(text);
+  return !thread.ok && searchThreads(text, 1).length > 0 ? undefined : thread; // still being typed
+};
+
+export const tappedSize = (given: Given, blank: string, { unit }: ToolContext): Outcome<HoleSize> | undefined => {
+  const thread = threadOf(given, blank);
+  if (!thread?.ok) return thread;
+  const drill = given.value("drill") ?? threadLength(thread.value, thread.value.drill, unit);
+  const { minor } = thread.value;
+  const [least, most] = minor ? minor.map((length) => threadLength(thread.value, length, unit)) : [];
+  const limits = minor ? ` (6H: ${showLengthUnit(least!, unit)} to ${showLengthUnit(most!, unit)})` : "";
+  return done({
+    radius: drill / 2,
+    mark: threadLength(thread.value, thread.value.diameter, unit) / 2,
+    note: `drill Ø ${showLengthUnit(drill, unit)}${limits}`,
+  });
+};
+
+export const clearanceSize = (
+  given: Given,
+  blank: string,
+  fit: Fit,
+  { unit }: ToolContext,
+): Outcome<HoleSize> | undefined => {
+  const thread = threadOf(given, blank);
+  if (!thread?.ok) return thread;
+  const { clearance } = thread.value;
+  if (!clearance) return refuse("no-clearance", { text: thread.value.name });
+  const size = threadLength(thread.value, clearance[fit], unit);
+  return done({ radius: size / 2, note: `Ø ${showLengthUnit(size, unit)}` });
+};
+
+export const at: readonly Part[] = [
+  { kind: "words", text: "at" },
+  { kind: "pick", name: "at", label: "point", takes: "point" },
+];
+export const fitChoice = (onlyIf?: ReturnType<typeof under>): Part => ({
+  kind: "choice",
+  name: "fit",
+  label: "fit",
+  options: FITS.map((fit) => [fit, fit] as const),
+  ...(onlyIf ? { onlyIf } : {}),
+});
+
+/** A hole at one point after another, or at all selected layout points with Enter. */
+export const singleHoles = (
+  named: Pick<Tool, "id" | "name" | "help" | "drawing" | "parts">,
+  blanks: readonly string[],
+  first: Readonly<Record<string, string>>,
+  sizeOf: (given: Given, context: ToolContext) => Outcome<HoleSize> | undefined,
+): Tool => {
+  const make =
+    (places: (given: Given, context: ToolContext) => readonly Point[]) =>
+    (given: Given, context: ToolContext): Proposal => {
+      const where = places(given, context);
+      const size = sizeOf(given, context);
+      if (where.length === 0) return nothing;
+      if (!size) return given.isFirm("at") ? refused(refuse("value-empty")) : { ways: [], note: "Type its size" };
+      return size.ok ? holesAt(tool, context, where, size.value, given, blanks) : refused(size);
+    };
+  const tool: Tool = {
+    kind: "tool",
+    ...named,
+    first,
+    propose: make(({ picks }) => (picks.at ? [picks.at.at] : [])),
+    finish: make((_, context) => selectedPoints(context)),
+  };
+  return tool;
+};
+
+/** What a pattern's holes are: plain, tapped or clearance, with the blanks of each. */
+export const kindParts: readonly Part[] = [
+  {
+    kind: "choice",
+    name: "kind",
+    label: "holes",
+    options: [
+      ["plain", "plain"],
+      ["tapped", "tapped"],
+      ["clearance", "clearance"],
+    ],
+  },
+  { kind: "size", name: "size", first: "Ø", onlyIf: under("kind", "plain") },
+  { kind: "thread", name: "thread", label: "thread", onlyIf: under("kind", "tapped", "clearance") },
+  fitChoice(under("kind", "clearance")),
+];
+export const patternSize = (given: Given, context: ToolContext): Outcome<HoleSize> | undefined => {
+  const kind = given.choice("kind");
+  if (kind === "tapped") return tappedSize(given, "thread", context);
+  if (kind === "clearance") return clearanceSize(given, "thread", given.choice("fit") as Fit, context);
+  const radius = given.radius("size");
+  return radius === undefined ? undefined : done({ radius });
+};
+export const PATTERN_BLANKS = ["size", "thread", "count"];

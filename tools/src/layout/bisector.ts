@@ -1,0 +1,25 @@
+import { bisectorsOf } from "@ash-edge/core/construct";
+import { nothing, refused, type Tool } from "../tool.ts";
+import { curveOf, layoutWay, endless } from "./layoutWay.ts";
+
+export const bisector: Tool = {
+  kind: "tool",
+  id: "bisector",
+  name: "Bisector",
+  help: "Pick two straight edges or layout lines, each on the side that counts. Space shows the other bisector. They need not reach each other.",
+  drawing: ["M4 20 L20 12", "M4 20 L18 4 M4 20 L21 20"],
+  parts: [
+    { kind: "words", text: "of" },
+    { kind: "pick", name: "one", label: "line", takes: "curve" },
+    { kind: "words", text: "and" },
+    { kind: "pick", name: "other", label: "other line", takes: "curve" },
+  ],
+  propose: (given, { drawing }) => {
+    const { one, other } = given.picks;
+    const [a, b] = [curveOf(drawing, one), curveOf(drawing, other)];
+    if (!a || !b || !one || !other || !given.isFirm("one")) return nothing;
+    const lines = bisectorsOf(a, one.at, b, other.at);
+    if (!lines.ok) return given.isFirm("other") ? refused(lines) : nothing;
+    return { ways: lines.value.map((line) => layoutWay(drawing, [endless(line)], "Bisector", "bisector")) };
+  },
+};

@@ -1,0 +1,50 @@
+import { distanceFrom, parallelsOf } from "@ash-edge/core/construct";
+import { curveAt, LAYOUT_LAYER } from "@ash-edge/core/drawing";
+import { draftEdit } from "@ash-edge/core/edits";
+import { linkCallout } from "../linking.ts";
+import { nothing, refused, oneWay, type Tool } from "../tool.ts";
+
+/** Layout lines and circles parallel to what is picked; the side is where the pointer is. */
+export const parallel: Tool = {
+  kind: "tool",
+  id: "parallel",
+  name: "Parallel",
+  help: "Pick a line, an edge, a layout line or a circle, then click on the side where the parallel belongs. It makes layout lines at the typed distance, or through the point clicked.",
+  drawing: ["M4 17 L20 17", "M4 8 L20 8 M12 11 L12 14"],
+  parts: [
+    { kind: "words", text: "to" },
+    { kind: "pick", name: "of", label: "line, edge or circle", takes: "curve" },
+    { kind: "words", text: "at" },
+    { kind: "value", name: "distance", label: "distance", expects: "length", stays: true },
+    { kind: "pick", name: "side", label: "side", takes: "point", silent: true },
+    { kind: "words", text: "·" },
+    { kind: "value", name: "times", label: "times", expects: "count", stays: true, given: 1 },
+    { kind: "words", text: "times" },
+  ],
+  propose: (given, { drawing }) => {
+    const { of } = given.picks;
+    const side = given.picks.side ?? (given.isFirm("of") && given.pointer ? { at: given.pointer } : undefined);
+    const curve = of?.ref && curveAt(drawing, of.ref);
+    if (!curve || !of.ref || !given.isFirm("of") || !side) return nothing;
+    const typed = given.value("distance");
+    const by = typed ?? distanceFrom(curve, side.at);
+    if (by === 0) return nothing;
+    const made = parallelsOf(curve, side.at, by, given.value("times") ?? 1);
+    if (!made.ok) return refused(made);
+    const source = of.ref;
+    return oneWay(
+      made.value,
+      () => {
+        const draft = draftEdit(
+          drawing,
+          made.value.length > 1 ? `Parallel × ${made.value.length}` : "Parallel",
+          "parallel",
+        );
+        const ids = made.value.map((shape) => draft.add(shape, LAYOUT_LAYER));
+        linkCallout(draft, given.callout("distance"), [source, { id: ids[0]! }]);
+        return draft.finish();
+      },
+      typed === undefined ? { distance: by } : undefined,
+    );
+  },
+};

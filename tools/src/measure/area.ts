@@ -1,0 +1,36 @@
+import { centroidOf } from "@ash-edge/core/contour";
+import { describePoint } from "@ash-edge/core/look";
+import { refuse, showArea, showLengthUnit } from "@ash-edge/core/numeric";
+import { profileOf } from "@ash-edge/core/profile";
+import type { Shape } from "@ash-edge/core/shape";
+import { nothing, refused, type Tool } from "../tool.ts";
+import { measured } from "./measured.ts";
+
+export const areaTool: Tool = {
+  kind: "tool",
+  id: "area",
+  name: "Area",
+  help: "Click a closed contour: its area, its perimeter, its size and its centre of area. Nothing is drawn.",
+  drawing: ["M5 6 L17 4 L20 15 L9 20 Z", "M12 12 m-1.5 0 a1.5 1.5 0 1 0 3 0 a1.5 1.5 0 1 0 -3 0"],
+  parts: [
+    { kind: "words", text: "of" },
+    { kind: "pick", name: "of", label: "contour", takes: "curve" },
+  ],
+  propose: (given, { drawing, unit }) => {
+    const id = given.picks.of?.ref?.id;
+    if (id === undefined) return nothing;
+    const contour = profileOf(drawing).contours.find(({ ids }) => ids.includes(id));
+    if (!contour) return given.isFirm("of") ? refused(refuse("not-closed")) : nothing;
+    const { area, length, bounds, pieces } = contour;
+    const centre = centroidOf(pieces);
+    const said = [
+      `Area ${showArea(area, unit)} · perimeter ${showLengthUnit(length, unit)}`,
+      `${showLengthUnit(bounds.maxX - bounds.minX, unit)} by ${showLengthUnit(bounds.maxY - bounds.minY, unit)}`,
+      centre ? `centre of area ${describePoint(drawing, centre)}` : "",
+    ];
+    return measured(
+      said.filter(Boolean).join(" · "),
+      pieces.map((piece): Shape => ({ kind: "piece", a: piece.a, b: piece.b, bulge: piece.bulge })),
+    );
+  },
+};

@@ -1,0 +1,40 @@
+import { draftEdit } from "@ash-edge/core/edits";
+import { distance } from "@ash-edge/core/geometry";
+import type { Id } from "@ash-edge/core/numeric";
+import { linkCallout } from "../linking.ts";
+import { nothing, oneWay, type Tool } from "../tool.ts";
+
+/** A circle by its centre: at once where a size is typed, else by a second click on its rim. */
+export const circleTool = (
+  on: Id | undefined,
+  named: Pick<Tool, "id" | "name" | "help" | "drawing" | "layout">,
+): Tool => ({
+  kind: "tool",
+  ...named,
+  parts: [
+    { kind: "words", text: "at" },
+    { kind: "pick", name: "centre", label: "centre", takes: "point" },
+    { kind: "words", text: "with" },
+    { kind: "size", name: "size", first: "Ø" },
+    { kind: "pick", name: "rim", label: "rim", takes: "point", silent: true },
+  ],
+  from: "centre",
+  wants: (given) => (given.radius("size") === undefined ? ["centre", "rim"] : ["centre"]),
+  propose: (given, { drawing, layer }) => {
+    const { centre, rim } = given.picks;
+    const typed = given.radius("size");
+    const radius = typed ?? (centre && rim && distance(centre.at, rim.at));
+    if (!centre || !radius) return nothing;
+    const circle = { kind: "circle", centre: centre.at, radius } as const;
+    return oneWay(
+      [circle],
+      () => {
+        const draft = draftEdit(drawing, named.name, named.id);
+        const id = draft.add(circle, on ?? layer);
+        linkCallout(draft, given.callout("size"), [{ id }]);
+        return draft.finish();
+      },
+      typed === undefined ? { size: radius } : undefined,
+    );
+  },
+});

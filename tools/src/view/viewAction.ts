@@ -1,0 +1,9 @@
+import type { Action } from "../tool.ts";
+
+export const view = (id: string, name: string, help: string, drawing: Action["drawing"]): Action => ({
+  kind: "action",
+  id,
+  name,
+  help,
+  drawing,
+});
