@@ -4,12 +4,17 @@ import hooks from "eslint-plugin-react-hooks";
 import tseslint from "typescript-eslint";
 
 /** A floor may use those below it, never those above or beside it; the core has no DOM, no React and no Node. */
-const floor = (files, forbidden, globals = []) => ({
+const floor = (files, forbidden, globals = [], more = []) => ({
   files,
   rules: {
     "no-restricted-imports": [
       "error",
-      { patterns: forbidden.map((group) => ({ group: [group], message: "That floor is out of reach from here." })) },
+      {
+        patterns: [
+          ...forbidden.map((group) => ({ group: [group], message: "That floor is out of reach from here." })),
+          ...more,
+        ],
+      },
     ],
     "no-restricted-globals": ["error", ...globals],
   },

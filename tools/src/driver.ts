@@ -1,4 +1,4 @@
-import { calloutsOf, curveAt, type PictureSize, type Edit, type Drawing } from "@ash-edge/core/drawing";
+import { calloutsOf, curveAt, UnsoundEdit, type PictureSize, type Edit, type Drawing } from "@ash-edge/core/drawing";
 import { carrierOf, curveNearest, type Point } from "@ash-edge/core/geometry";
 import { picksAt } from "@ash-edge/core/look";
 import {
@@ -8,11 +8,13 @@ import {
   refuse,
   RESOLUTION,
   type SizeKind,
+  type Outcome,
   type Refusal,
 } from "@ash-edge/core/numeric";
 import { findThread, threadLength } from "@ash-edge/core/tables";
 import { ALL_PLACE_PARTS, placedPoint, isPlace, type Placing } from "./placing.ts";
 import {
+  refused,
   isShown,
   pickParts,
   type Picked,
@@ -232,6 +234,25 @@ const pickFrom = (part: PickPart, { at, snap, under, picture }: Hover, drawing: 
   return curve && !(snap && POINT_SNAPS.has(snap.kind)) ? curve : point;
 };
 
+/** An edit that could not be stored is a fault of what made it: it is refused in words, and nothing is changed. */
+const soundly = <T>(make: () => Outcome<T>): Outcome<T> => {
+  try {
+    return make();
+  } catch (reason) {
+    if (reason instanceof UnsoundEdit) return refuse("edit-unsound", { reason: reason.reason });
+    throw reason;
+  }
+};
+
+const proposed = (propose: () => Proposal): Proposal => {
+  const made = soundly(() => done(propose()));
+  return made.ok ? made.value : refused(made);
+};
+
+/** What a drag along a path would make now. */
+export const draggedOf = (tool: Tool, state: ToolState, path: readonly Point[], context: ToolContext): Proposal =>
+  proposed(() => tool.dragged!(givenOf(tool, state, undefined, context), context, path));
+
 /** What the tool would make now; the chosen way and how many there are. */
 export const proposalOf = (
   tool: Tool,
@@ -239,7 +260,7 @@ export const proposalOf = (
   hover: Hover | undefined,
   context: ToolContext,
 ): Proposal & { readonly way?: Way; readonly which: number } => {
-  const proposal = tool.propose(givenOf(tool, state, hover, context), context);
+  const proposal = proposed(() => tool.propose(givenOf(tool, state, hover, context), context));
   const count = proposal.ways.length;
   const which = count === 0 ? 0 : state.way % count;
   const way = proposal.ways[which];
@@ -294,10 +315,12 @@ export const stepTool = (tool: Tool, state: ToolState, event: ToolEvent, context
     case "drag": {
       const held = holdEntry(tool, state, context);
       if (held.refusal || !tool.dragged) return held;
-      const { ways, refusal } = tool.dragged(givenOf(tool, held.state, undefined, context), context, event.path);
+      const { ways, refusal } = draggedOf(tool, held.state, event.path, context);
       const way = ways[0];
       if (!way?.edit) return refusal ? { state: held.state, refusal } : { state: held.state };
-      return { state: { ...held.state, ...(way.said ? { said: way.said } : {}) }, edit: way.edit() };
+      const made = soundly(way.edit);
+      if (!made.ok) return { state: held.state, refusal: made.refusal };
+      return { state: { ...held.state, ...(way.said ? { said: way.said } : {}) }, edit: made.value };
     }
     case "gather": {
       const { gathering: _, ...rest } = state;
@@ -327,12 +350,14 @@ const isWaiting = (tool: Tool, state: ToolState): boolean =>
 
 /** Enter with nothing waiting: what the tool makes of that, or just an end of what was begun. */
 const finish = (tool: Tool, state: ToolState, context: ToolContext): Step => {
-  const { ways, refusal } = tool.finish!(givenOf(tool, state, undefined, context), context);
+  const { ways, refusal } = proposed(() => tool.finish!(givenOf(tool, state, undefined, context), context));
   if (refusal) return { state, refusal };
   const way = ways[state.way % Math.max(1, ways.length)];
   const { chained: _, trail: __, ...rest } = state;
   const ended: ToolState = { ...rest, picks: way?.next ?? {}, way: 0, ...(way?.said ? { said: way.said } : {}) };
-  return way?.edit ? { state: ended, edit: way.edit() } : { state: ended };
+  if (!way?.edit) return { state: ended };
+  const made = soundly(way.edit);
+  return made.ok ? { state: ended, edit: made.value } : { state, refusal: made.refusal };
 };
 
 /** Nothing picked any more, and no run to step back along. */
@@ -382,7 +407,7 @@ const click = (tool: Tool, before: ToolState, hover: Hover | undefined, context:
   const entries = Object.fromEntries(Object.entries(state.entries).filter(([name]) => !isPlace(name)));
   const filled: ToolState = { ...placed, entries, last: picked.at, picks: { ...state.picks, [wanted.name]: picked } };
   if (wantedPick(tool, filled, given)) {
-    const refusal = tool.propose(givenOf(tool, filled, undefined, context), context).refusal;
+    const { refusal } = proposalOf(tool, filled, undefined, context);
     const { lit: __, ...unlit } = filled;
     return refusal ? { state, refusal } : { state: unlit };
   }
@@ -412,7 +437,12 @@ const make = (tool: Tool, state: ToolState, hover: Hover | undefined, context: T
     ...(way.edit ? {} : { measured: Object.values(state.picks) }),
   };
   if (way.ask) return { state: next, ask: way.ask };
-  return way.edit ? { state: next, edit: way.edit() } : { state: next };
+  if (!way.edit) return { state: next };
+  const made = soundly(way.edit);
+  // refused at the last, all that was picked and typed before the last click stays
+  return made.ok
+    ? { state: next, edit: made.value }
+    : { state: stepTool(tool, state, { type: "back" }, context).state, refusal: made.refusal };
 };
 
 const startOf = (tool: Tool, { picks }: ToolState): Readonly<Record<string, Picked>> => {

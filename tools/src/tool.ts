@@ -1,7 +1,7 @@
 import type { Ref, PictureSize, Callout, Drawing, Edit } from "@ash-edge/core/drawing";
 import type { Point } from "@ash-edge/core/geometry";
 import type { DrawingIndex } from "@ash-edge/core/look";
-import type { SizeKind, Expectation, Id, Unit, Refusal } from "@ash-edge/core/numeric";
+import type { Expectation, Id, Outcome, Refusal, SizeKind, Unit } from "@ash-edge/core/numeric";
 import type { StraightenPlan } from "@ash-edge/core/picture";
 import type { Shape } from "@ash-edge/core/shape";
 
@@ -134,7 +134,7 @@ export type Ask = {
 /** One of the solutions that the next click could make. */
 export type Way = {
   readonly preview: readonly PreviewShape[];
-  readonly edit?: () => Edit;
+  readonly edit?: () => Outcome<Edit>;
   /** Long work that makes the edit, away from the page. */
   readonly ask?: Ask;
   readonly said?: string;
@@ -159,7 +159,7 @@ export type Proposal = {
 };
 
 export const nothing: Proposal = { ways: [] };
-export const oneWay = (preview: readonly Shape[], edit: () => Edit, live?: Proposal["live"]): Proposal => ({
+export const oneWay = (preview: readonly Shape[], edit: () => Outcome<Edit>, live?: Proposal["live"]): Proposal => ({
   ways: [{ preview: preview.map((shape) => ({ shape })), edit }],
   ...(live ? { live } : {}),
 });

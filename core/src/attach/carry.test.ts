@@ -1,13 +1,15 @@
 import { describe, expect, it } from "vitest";
 import { answerCallout, measureCallout } from "../callouts/index.ts";
 import { chamferCorner } from "../construct/cornerCuts.ts";
+import { filletsBetween } from "../construct/fillet.ts";
 import type { CalloutKind } from "../drawing/callout.ts";
-import { calloutsOf, entityOf, newDrawing, type Drawing } from "../drawing/drawing.ts";
+import { calloutsOf, curveAt, entityOf, newDrawing, type Drawing } from "../drawing/drawing.ts";
 import { applyEdit, invertEdit, type Edit } from "../drawing/edit.ts";
 import { PROFILE_LAYER } from "../drawing/layer.ts";
 import { DATUM, type Ref } from "../drawing/ref.ts";
 import {
   addCorner,
+  arcBetweenCurves,
   bendPiece,
   changeProperty,
   combineEntities,
@@ -31,6 +33,7 @@ import {
   reliefCut,
   removeEntities,
   reroundCorner,
+  reshapeEntity,
   shiftPiece,
   slideJoint,
   splitAt,
@@ -715,6 +718,46 @@ const ROWS: readonly Row[] = [
     ({ drawing, ids }, at) => slideJoint(drawing, ids[0]!, 1, at(70, 50)),
     50,
     60,
+  ],
+  same(
+    "an arc between two lines that met, both trimmed to it",
+    "length",
+    [...LINE, line(100, 0, 130, 50)],
+    whole,
+    ({ drawing, ids }, at, size) => {
+      const [a, b] = ids.map((id) => curveAt(drawing, { id })!);
+      const found = filletsBetween(a!, at(50, 0), b!, at(120, 33), 6 * size);
+      if (!found.ok) throw new Error(found.refusal.code);
+      const { arc: round, a: first, b: second } = found.value[0]!;
+      return arcBetweenCurves(
+        drawing,
+        "Fillet",
+        "fillet",
+        round,
+        [
+          { ref: { id: ids[0]! }, piece: first! },
+          { ref: { id: ids[1]! }, piece: second! },
+        ],
+        PROFILE_LAYER,
+      );
+    },
+    100,
+  ),
+  [
+    "a circle given another radius by its handle",
+    "diameter",
+    [circle(0, 0, 10)],
+    whole,
+    ({ drawing, ids }, at, size) =>
+      reshapeEntity(
+        drawing,
+        entityOf(drawing, ids[0]!)!,
+        { kind: "circle", centre: at(0, 0), radius: 13 * size },
+        "Radius",
+        "handle",
+      ),
+    20,
+    26,
   ],
 ];
 

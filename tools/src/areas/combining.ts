@@ -1,6 +1,7 @@
 import type { Outline, Combination } from "@ash-edge/core/arrangement";
 import { entityOf } from "@ash-edge/core/drawing";
 import { outlineShape, combineEntities } from "@ash-edge/core/edits";
+import { done } from "@ash-edge/core/numeric";
 import { contoursOnce } from "../contoursOnce.ts";
 import {
   nothing,
@@ -70,7 +71,7 @@ const combined = (how: Combination, given: Given, { drawing }: ToolContext, ids:
   const words = outlines.length === 1 ? "1 contour" : `${outlines.length} contours`;
   const at = outlines[0]!.pieces[0]!.a;
   return {
-    ways: [{ preview: filled(outlines), edit: () => edit, said: `${words} made.`, next: { of: { at, ref: { id: first } } } }], // prettier-ignore
+    ways: [{ preview: filled(outlines), edit: () => done(edit), said: `${words} made.`, next: { of: { at, ref: { id: first } } } }], // prettier-ignore
     note: words,
   };
 };

@@ -1,5 +1,4 @@
-import { refuseLocked } from "@ash-edge/core/drawing";
-import { outlineShape, draftEdit } from "@ash-edge/core/edits";
+import { outlineShape, addOutlines } from "@ash-edge/core/edits";
 import { refuse } from "@ash-edge/core/numeric";
 import { allowanceFor } from "@ash-edge/core/offset";
 import { contoursOnce } from "../contoursOnce.ts";
@@ -65,18 +64,12 @@ export const cutterAllowance: Tool = {
       unreached.length > 0 ? `${unreached.length} places it can't get into` : "",
     ].filter(Boolean).join(", "); // prettier-ignore
     const replace = given.choice("source") === "replace";
-    const locked = refuseLocked(drawing, { layer });
-    if (locked) return refused(locked);
+    const gone = replace ? contours.flatMap(({ ids }) => ids) : [];
     return {
       ways: [
         {
           preview,
-          edit: () => {
-            const draft = draftEdit(drawing, "Cutter allowance", "cutter-allowance");
-            for (const run of runs) draft.add(outlineShape(run, draft.newId), layer);
-            if (replace) for (const own of contours.flatMap(({ ids }) => ids)) draft.remove(own);
-            return draft.finish();
-          },
+          edit: () => addOutlines(drawing, runs, layer, gone, "Cutter allowance", "cutter-allowance"),
           said: `${said}.`,
         },
       ],

@@ -2,7 +2,7 @@ import { widthContours, taperedRuns, type WidthEnd } from "@ash-edge/core/constr
 import { chainOfPieces } from "@ash-edge/core/contour";
 import { curveAt, entityOf } from "@ash-edge/core/drawing";
 import { giveWidth as widened, givePieceWidth, type WidthGiven, type WidthSource } from "@ash-edge/core/edits";
-import { refuse } from "@ash-edge/core/numeric";
+import { done, refuse } from "@ash-edge/core/numeric";
 import { under, nothing, refused, type Part, type Given, type Tool, type ToolContext, type Proposal } from "../tool.ts";
 
 /** How ends and corners of what is given a width are made. */
@@ -85,14 +85,14 @@ export const giveWidth: Tool = {
     );
     if (!made.ok) return refused(made);
     const { edit, contours } = made.value;
-    return { ways: [{ preview: contours.map((shape) => ({ shape })), edit: () => edit }] };
+    return { ways: [{ preview: contours.map((shape) => ({ shape })), edit: () => done(edit) }] };
   },
   finish: (given, { drawing, layer }) => {
     const { chain } = given.picks;
     if (given.choice("how") !== "piece" || !chain?.ref) return nothing;
     const made = widened(drawing, chain.ref.id, widthShape(given), "goes", layer);
     if (!made.ok) return refused(made);
-    return { ways: [{ preview: [], edit: () => made.value.edit, said: "The contour is made." }] };
+    return { ways: [{ preview: [], edit: () => done(made.value.edit), said: "The contour is made." }] };
   },
 };
 
@@ -112,7 +112,7 @@ const onePiece = (given: Given, { drawing }: ToolContext, run: readonly [number,
     ways: [
       {
         preview: shapes.map((shape) => ({ shape })),
-        edit: () => put.value,
+        edit: () => done(put.value),
         next: { chain: { at: what!.at, ref: { id: entity.id } } },
         said: "Enter makes the contour, or click the next piece.",
       },

@@ -1,7 +1,7 @@
 import { settingsOf, type Drawing } from "@ash-edge/core/drawing";
 import { areaField, keepAreas as kept, type AreaField } from "@ash-edge/core/edits";
 import { piecePoint, type Point } from "@ash-edge/core/geometry";
-import { refuse } from "@ash-edge/core/numeric";
+import { done, refuse } from "@ash-edge/core/numeric";
 import { refused, nothing, type Given, type ToolContext, type Proposal, type Tool, type Part } from "../tool.ts";
 import { filled } from "./combining.ts";
 
@@ -27,7 +27,7 @@ const keep = (given: Given, { drawing, layer }: ToolContext, places: readonly Po
   const { edit, outlines } = made.value;
   const words = outlines.length === 1 ? "1 contour" : `${outlines.length} contours`;
   return {
-    ways: [{ preview: filled(outlines), edit: () => edit, said: `${words} kept.` }],
+    ways: [{ preview: filled(outlines), edit: () => done(edit), said: `${words} kept.` }],
     note: `${words} · Enter keeps them`,
   };
 };

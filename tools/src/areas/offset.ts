@@ -1,5 +1,5 @@
 import { offsetWhat, areaAt, offsetThrough, offsetEdit, type OffsetWhat } from "@ash-edge/core/edits";
-import { refuse, showLengthUnit, type Outcome } from "@ash-edge/core/numeric";
+import { done, refuse, showLengthUnit, type Outcome } from "@ash-edge/core/numeric";
 import type { Corners, Ends } from "@ash-edge/core/offset";
 import { contoursOnce } from "../contoursOnce.ts";
 import { under, nothing, refused, type Given, type ToolContext, type Tool } from "../tool.ts";
@@ -120,7 +120,9 @@ export const offset: Tool = {
     const short = count < times ? `${count} of ${times}: nothing is left from ${showLengthUnit((count + 1) * Math.abs(by), context.unit)} on` : undefined; // prettier-ignore
     const said = [note, short].filter((words) => words !== undefined).join("; ");
     return {
-      ways: [{ preview: shapes.map((shape) => ({ shape })), edit: () => edit, ...(said ? { said: `${said}.` } : {}) }],
+      ways: [
+        { preview: shapes.map((shape) => ({ shape })), edit: () => done(edit), ...(said ? { said: `${said}.` } : {}) },
+      ],
       ...(said ? { note: said } : {}),
       ...(typed === undefined ? { live: { distance: Math.abs(by) } } : {}),
     };

@@ -1,7 +1,7 @@
 import type { WidthRun } from "@ash-edge/core/construct";
 import { applyEdit, mergeEdits } from "@ash-edge/core/drawing";
 import { giveWidth, outlineEnd } from "@ash-edge/core/edits";
-import { refuse } from "@ash-edge/core/numeric";
+import { done, refuse } from "@ash-edge/core/numeric";
 import { outline, nextOfOutline, type OutlineWay } from "../draw/outline.ts";
 import { refused, type Given, type ToolContext, type Way, type Tool, type Proposal } from "../tool.ts";
 import { widthShape, widthParts } from "./giveWidth.ts";
@@ -14,14 +14,16 @@ const runOf = (given: Given, before: number | undefined): WidthRun | undefined =
 
 /** A piece with its width: the preview shows the contour as it would be; where the outline closes, its contours are made at once. */
 const shownWide = (given: Given, { drawing, layer }: ToolContext, way: OutlineWay): Way | ReturnType<typeof refuse> => {
-  const edit = way.edit();
+  const made = way.edit();
+  if (!made.ok) return made;
+  const edit = made.value;
   const { id } = edit.changes.find(({ table }) => table === "entity")!;
   const round = giveWidth(applyEdit(drawing, edit), id, widthShape(given), "goes", layer);
   if (!round.ok) return round;
   const preview = [...way.preview, ...round.value.contours.map((shape) => ({ shape }))];
   if (!way.closes) return { ...way, preview };
   const both = mergeEdits([edit, round.value.edit], "Outline with a width", "wide-outline");
-  return { preview, edit: () => both, said: "The outline is closed, and its contours are made." };
+  return { preview, edit: () => done(both), said: "The outline is closed, and its contours are made." };
 };
 
 export const wideOutline: Tool = {
@@ -65,6 +67,6 @@ export const wideOutline: Tool = {
     if (id === undefined) return { ways: [] };
     const made = giveWidth(context.drawing, id, widthShape(given), "goes", context.layer);
     if (!made.ok) return refused(made);
-    return { ways: [{ preview: [], edit: () => made.value.edit, said: "The contour is made." }] };
+    return { ways: [{ preview: [], edit: () => done(made.value.edit), said: "The contour is made." }] };
   },
 };

@@ -1,6 +1,6 @@
 import type { Drawing } from "@ash-edge/core/drawing";
 import { fitEntity, type FitMade, type FitGiven } from "@ash-edge/core/edits";
-import { toRadians, showLengthUnit, type Outcome } from "@ash-edge/core/numeric";
+import { done, toRadians, showLengthUnit, type Outcome } from "@ash-edge/core/numeric";
 import { under, nothing, refused, type Tool } from "../tool.ts";
 import { within, toleranceOf } from "./fitTolerance.ts";
 
@@ -61,7 +61,9 @@ export const arcFit: Tool = {
     const { edit, shape, before, after, fit } = made.value;
     const words = `${before > 1 ? `${before} pieces to ${after}` : after === 1 ? "1 piece" : `${after} pieces`}, off by ${showLengthUnit(fit.deviation, unit)} at most`; // prettier-ignore
     return {
-      ways: [{ preview: [{ shape }, { shape: { kind: "point", at: fit.at } }], edit: () => edit, said: `${words}.` }],
+      ways: [
+        { preview: [{ shape }, { shape: { kind: "point", at: fit.at } }], edit: () => done(edit), said: `${words}.` },
+      ],
       note: words,
       chart: { profile: fit.profile, tolerance },
       ...(given.value("within") === undefined ? { live: { within: tolerance } } : {}),

@@ -2,7 +2,7 @@ import { arcsByRadius, bowTowards } from "@ash-edge/core/construct";
 import { curveAt } from "@ash-edge/core/drawing";
 import { bendPiece } from "@ash-edge/core/edits";
 import { distance, pieceRadius, type Piece, type Point } from "@ash-edge/core/geometry";
-import { refuse, RESOLUTION } from "@ash-edge/core/numeric";
+import { done, refuse, RESOLUTION } from "@ash-edge/core/numeric";
 import { linkCallout } from "../linking.ts";
 import { pieceShape } from "../making.ts";
 import { nothing, refused, type Tool } from "../tool.ts";
@@ -49,7 +49,7 @@ export const bow: Tool = {
       ways: [
         {
           preview: [{ shape: pieceShape(made.value) }],
-          edit: () => bendPieceLinked(bent.value, link, picked.ref!),
+          edit: () => done(bendPieceLinked(bent.value, link, picked.ref!)),
         },
       ],
       ...(radius === undefined ? { live: { size: pieceRadius(made.value) } } : {}),

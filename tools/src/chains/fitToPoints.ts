@@ -1,6 +1,6 @@
 import { chainOfPieces } from "@ash-edge/core/contour";
 import { layerOf } from "@ash-edge/core/drawing";
-import { draftEdit } from "@ash-edge/core/edits";
+import { addShapes } from "@ash-edge/core/edits";
 import { lineToPoints, circleToPoints, arcToPoints, fitRun, type Residuals } from "@ash-edge/core/fit";
 import type { Point, Piece } from "@ash-edge/core/geometry";
 import { showLengthUnit, refuse, type Unit } from "@ash-edge/core/numeric";
@@ -48,12 +48,8 @@ const propose = (given: Given, context: ToolContext): Proposal => {
     ways: [
       {
         preview: [{ shape: made.shape }, ...dots],
-        edit: () => {
-          const draft = draftEdit(drawing, "Fit to points", "fit-to-points");
-          const { shape } = made;
-          draft.add(shape.kind === "chain" ? { ...shape, vertices: shape.vertices.map((one) => ({ ...one, id: draft.newId() })) } : shape, layer); // prettier-ignore
-          return draft.finish();
-        },
+        edit: () =>
+          addShapes(drawing, { label: "Fit to points", gesture: "fit-to-points", layer, shapes: [made.shape] }),
         said: `Fitted: ${made.words}.`,
       },
     ],

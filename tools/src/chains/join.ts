@@ -1,6 +1,6 @@
 import { settingsOf, type Drawing } from "@ash-edge/core/drawing";
 import { joinPieces } from "@ash-edge/core/edits";
-import type { Id } from "@ash-edge/core/numeric";
+import { done, type Id } from "@ash-edge/core/numeric";
 import { sayJoined } from "@ash-edge/core/say";
 import { under, refused, type Tool } from "../tool.ts";
 
@@ -58,6 +58,6 @@ export const join: Tool = {
     const joined = joinedOnce(drawing, only, given.choice("gaps") === "mend" ? within : undefined);
     if (!joined.ok) return refused(joined);
     const said = sayJoined(joined.value, unit);
-    return { ways: [{ preview: [], edit: () => joined.value.edit, said: `Joined: ${said}.` }], note: said };
+    return { ways: [{ preview: [], edit: () => done(joined.value.edit), said: `Joined: ${said}.` }], note: said };
   },
 };

@@ -1,5 +1,6 @@
 import { entityOf } from "@ash-edge/core/drawing";
 import { openOrClose } from "@ash-edge/core/edits";
+import { done } from "@ash-edge/core/numeric";
 import { nothing, refused, type Tool } from "../tool.ts";
 
 export const openClose: Tool = {
@@ -17,7 +18,9 @@ export const openClose: Tool = {
     if (!made.ok) return given.isFirm("at") ? refused(made) : nothing;
     const { edit, opened } = made.value;
     return {
-      ways: [{ preview: [], edit: () => edit, said: opened ? "The contour is open here." : "The chain is closed." }],
+      ways: [
+        { preview: [], edit: () => done(edit), said: opened ? "The contour is open here." : "The chain is closed." },
+      ],
       note: opened ? "opens here" : "closes it",
     };
   },

@@ -1,6 +1,6 @@
 import { entityOf } from "@ash-edge/core/drawing";
 import { jointNear, slideJoint } from "@ash-edge/core/edits";
-import { refuse } from "@ash-edge/core/numeric";
+import { done, refuse } from "@ash-edge/core/numeric";
 import type { Shape } from "@ash-edge/core/shape";
 import { nothing, refused, type Tool } from "../tool.ts";
 
@@ -34,7 +34,7 @@ export const slideAJoint: Tool = {
             ...pieces.map((piece) => ({ shape: { kind: "piece", ...piece } as Shape })),
             { shape: { kind: "point", at: pieces[0]!.b } },
           ],
-          edit: () => edit,
+          edit: () => done(edit),
         },
       ],
     };

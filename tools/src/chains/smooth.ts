@@ -1,4 +1,5 @@
 import { smoothEntity } from "@ash-edge/core/edits";
+import { done } from "@ash-edge/core/numeric";
 import { nothing, refused, type Tool } from "../tool.ts";
 
 export const smooth: Tool = {
@@ -25,6 +26,6 @@ export const smooth: Tool = {
     if (id === undefined) return nothing;
     const made = smoothEntity(drawing, id, given.choice("how") as "arcs" | "free");
     if (!made.ok) return refused(made);
-    return { ways: [{ preview: [{ shape: made.value.shape }], edit: () => made.value.edit }] };
+    return { ways: [{ preview: [{ shape: made.value.shape }], edit: () => done(made.value.edit) }] };
   },
 };

@@ -1,5 +1,6 @@
 import { entityOf } from "@ash-edge/core/drawing";
 import { startAt, nearestVertex } from "@ash-edge/core/edits";
+import { done } from "@ash-edge/core/numeric";
 import { nothing, refused, type Tool } from "../tool.ts";
 
 export const startPoint: Tool = {
@@ -28,6 +29,6 @@ export const startPoint: Tool = {
     const made = startAt(drawing, entity.id, at.at, given.choice("way") === "turn");
     if (!made.ok) return given.isFirm("at") ? refused(made) : nothing;
     const start = entity.kind === "chain" ? nearestVertex(entity, at.at).at : at.at;
-    return { ways: [{ preview: [{ shape: { kind: "point", at: start } }], edit: () => made.value }] };
+    return { ways: [{ preview: [{ shape: { kind: "point", at: start } }], edit: () => done(made.value) }] };
   },
 };

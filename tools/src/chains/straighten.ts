@@ -1,6 +1,6 @@
 import { curveAt } from "@ash-edge/core/drawing";
 import { bendPiece } from "@ash-edge/core/edits";
-import { refuse } from "@ash-edge/core/numeric";
+import { done, refuse } from "@ash-edge/core/numeric";
 import { pieceShape } from "../making.ts";
 import { nothing, refused, type Tool } from "../tool.ts";
 
@@ -22,7 +22,7 @@ export const straighten: Tool = {
       ways: [
         {
           preview: [{ shape: pieceShape({ a: curve.a, b: curve.b, bulge: 0 }) }],
-          edit: () => bent.value(() => undefined),
+          edit: () => done(bent.value(() => undefined)),
         },
       ],
     };

@@ -1,4 +1,5 @@
 import { takeApart as apart } from "@ash-edge/core/edits";
+import { done } from "@ash-edge/core/numeric";
 import { nothing, refused, type Tool } from "../tool.ts";
 
 export const takeApart: Tool = {
@@ -14,7 +15,7 @@ export const takeApart: Tool = {
     if (!made.ok) return refused(made);
     const { edit, pieces } = made.value;
     return {
-      ways: [{ preview: [], edit: () => edit, said: `${pieces} pieces.` }],
+      ways: [{ preview: [], edit: () => done(edit), said: `${pieces} pieces.` }],
       note: `${pieces} pieces · click or Enter takes it apart`,
     };
   },

@@ -1,4 +1,5 @@
 import { straightenEntity } from "@ash-edge/core/edits";
+import { done } from "@ash-edge/core/numeric";
 import { nothing, refused, type Tool } from "../tool.ts";
 import { within, toleranceOf } from "./fitTolerance.ts";
 
@@ -17,7 +18,7 @@ export const toStraight: Tool = {
     if (!made.ok) return refused(made);
     const { edit, shape, count } = made.value;
     return {
-      ways: [{ preview: [{ shape }], edit: () => edit, said: `${count} straight pieces.` }],
+      ways: [{ preview: [{ shape }], edit: () => done(edit), said: `${count} straight pieces.` }],
       note: `${count} straight pieces`,
       ...(given.value("within") === undefined ? { live: { within: tolerance } } : {}),
     };

@@ -1,7 +1,7 @@
 import type { Edit } from "@ash-edge/core/drawing";
 import { copyEntities, transformEntities } from "@ash-edge/core/edits";
 import { angleOf, subtract, type Similarity, type Point } from "@ash-edge/core/geometry";
-import { readList, type Id, type Outcome } from "@ash-edge/core/numeric";
+import { done, readList, type Id, type Outcome } from "@ash-edge/core/numeric";
 import { thingsPreview } from "../things.ts";
 import { refused, type Part, type Tool, type ToolContext, type Proposal, type Given } from "../tool.ts";
 
@@ -19,7 +19,9 @@ export const moved = (
     ? copyEntities(drawing, ids, [m], tool.name, tool.id)
     : transformEntities(drawing, ids, m, tool.name, tool.id);
   if (!made.ok) return refused(made);
-  return { ways: [{ preview: thingsPreview(drawing, ids, m).map((shape) => ({ shape })), edit: () => made.value }] };
+  return {
+    ways: [{ preview: thingsPreview(drawing, ids, m).map((shape) => ({ shape })), edit: () => done(made.value) }],
+  };
 };
 
 export const keeps: Part = {
@@ -60,7 +62,7 @@ export const repeated = (
           .slice(0, 400)
           .flatMap((m) => thingsPreview(drawing, given.things, m))
           .map((shape) => ({ shape })),
-        edit: () => made.value,
+        edit: () => done(made.value),
         said: `${to.length} ${to.length === 1 ? "copy" : "copies"} made.`,
       },
     ],

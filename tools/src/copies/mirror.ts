@@ -1,6 +1,6 @@
 import { mirrorEntities, type Axis } from "@ash-edge/core/edits";
 import { carrierOf, angleOf, distance, mirroring } from "@ash-edge/core/geometry";
-import { RESOLUTION, refuse } from "@ash-edge/core/numeric";
+import { done, RESOLUTION, refuse } from "@ash-edge/core/numeric";
 import { pickedCurve } from "../making.ts";
 import { thingsPreview } from "../things.ts";
 import { under, nothing, refused, type Given, type ToolContext, type Tool } from "../tool.ts";
@@ -67,7 +67,7 @@ export const mirror: Tool = {
       ways: [
         {
           preview,
-          edit: () => edit,
+          edit: () => done(edit),
           ...(welded > 0
             ? { said: `${welded} joined with, or equal to, ${welded === 1 ? "its" : "their"} own image.` }
             : {}),

@@ -1,5 +1,6 @@
 import { transformEntities } from "@ash-edge/core/edits";
 import { subtract, moving, type Point } from "@ash-edge/core/geometry";
+import { done } from "@ash-edge/core/numeric";
 import { describeThings, thingsPreview } from "../things.ts";
 import { nothing, refused, oneWay, type Given, type Tool } from "../tool.ts";
 
@@ -37,6 +38,6 @@ export const move: Tool = {
     const m = moving(by);
     const moved = transformEntities(drawing, given.things, m, `Move ${describeThings(given.things)}`, "move");
     if (!moved.ok) return refused(moved);
-    return oneWay(thingsPreview(drawing, given.things, m), () => moved.value);
+    return oneWay(thingsPreview(drawing, given.things, m), () => done(moved.value));
   },
 };

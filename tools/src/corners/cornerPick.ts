@@ -4,7 +4,7 @@ import {
   cutCorners,
   cutLooseCorner,
   type Corner,
-  type EditDraft,
+  type Tie,
   type CornersCut,
   type CornerCut,
 } from "@ash-edge/core/edits";
@@ -40,7 +40,7 @@ export const wantsCorner = ({ picks, choice }: Wanting): readonly string[] =>
 
 export const linker =
   (given: Given, blank: string) =>
-  (draft: EditDraft, refs: readonly Ref[]): void =>
+  (draft: Tie, refs: readonly Ref[]): void =>
     linkCallout(draft, given.callout(blank), refs);
 
 export const cutProposal = (

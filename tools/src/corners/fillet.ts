@@ -1,11 +1,11 @@
 import { filletsBetween, filletRadiusAt } from "@ash-edge/core/construct";
 import { chainPiece } from "@ash-edge/core/contour";
 import { entityOf, curveAt } from "@ash-edge/core/drawing";
-import { looseEdges, draftEdit, replaceLoose, filletCut, type Corner } from "@ash-edge/core/edits";
+import { looseEdges, arcBetweenCurves, filletCut, type Corner } from "@ash-edge/core/edits";
 import { curveNearest, type Piece } from "@ash-edge/core/geometry";
-import { refuse } from "@ash-edge/core/numeric";
+import { refuse, type Refusal } from "@ash-edge/core/numeric";
 import { linkCallout } from "../linking.ts";
-import { pieceShape, changingWay } from "../making.ts";
+import { changingWay } from "../making.ts";
 import { refused, nothing, type ToolContext, type Given, type Picked, type Proposal, type Tool } from "../tool.ts";
 import {
   how,
@@ -43,20 +43,19 @@ const betweenTwo = (given: Given, context: ToolContext, one: Picked, other: Pick
       ? refused(found)
       : { ways: [], note: "Type R or Ø" };
   const keep = given.choice("edges") === "keep";
+  let refusal: { readonly refusal: Refusal } | undefined;
   const ways = found.value.flatMap(({ arc, a: first, b: second }) => {
-    const draft = draftEdit(drawing, "Fillet", "fillet");
-    for (const [picked, piece] of [
-      [one, first],
-      [other, second],
-    ] as const) {
-      if (keep || !piece) continue;
-      if (!replaceLoose(drawing, draft, picked.ref!, piece).ok) return [];
-    }
-    const id = draft.add(pieceShape(arc), layer);
-    linkCallout(draft, given.callout("size"), [{ id }]);
-    return [changingWay(draft.finish())];
+    const sides = [
+      { ref: one.ref!, ...(keep || !first ? {} : { piece: first }) },
+      { ref: other.ref!, ...(keep || !second ? {} : { piece: second }) },
+    ] as const;
+    const edit = arcBetweenCurves(drawing, "Fillet", "fillet", arc, sides, layer, (draft, ref) =>
+      linkCallout(draft, given.callout("size"), [ref]),
+    );
+    if (!edit.ok) refusal ??= edit;
+    return edit.ok ? [changingWay(edit.value)] : [];
   });
-  return ways.length > 0 ? { ways } : refused(refuse("inside-chain"));
+  return ways.length > 0 ? { ways } : refused(refusal ?? refuse("inside-chain"));
 };
 
 export const fillet: Tool = {

@@ -1,4 +1,5 @@
 import { planExtend } from "@ash-edge/core/edits";
+import { done } from "@ash-edge/core/numeric";
 import { pickedCurve } from "../making.ts";
 import { nothing, refused, type Tool } from "../tool.ts";
 import { sweptEnds } from "./sweptEnds.ts";
@@ -22,7 +23,7 @@ export const extend: Tool = {
     if (!plan.ok) return refused(plan);
     const { edit, comes, goes } = plan.value;
     const preview = [...comes.map((shape) => ({ shape })), ...goes.map((shape) => ({ shape, goes: true }))];
-    return { ways: [{ preview, edit: () => edit }] };
+    return { ways: [{ preview, edit: () => done(edit) }] };
   },
   drag: "path",
   dragged: (given, context, path) => sweptEnds(cuttersOf(given.choice("to"), context), context.index, path),

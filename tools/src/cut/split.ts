@@ -1,4 +1,5 @@
 import { splitAt } from "@ash-edge/core/edits";
+import { done } from "@ash-edge/core/numeric";
 import { pickedCurve } from "../making.ts";
 import { nothing, refused, type Tool } from "../tool.ts";
 
@@ -16,6 +17,6 @@ export const split: Tool = {
     if (!made.ok) return refused(made);
     const { edit, parts } = made.value;
     const said = parts === 1 ? "Opened here." : `Split into ${parts}.`;
-    return { ways: [{ preview: [{ shape: { kind: "point", at: what.at } }], edit: () => edit, said }] };
+    return { ways: [{ preview: [{ shape: { kind: "point", at: what.at } }], edit: () => done(edit), said }] };
   },
 };

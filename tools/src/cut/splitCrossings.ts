@@ -1,4 +1,5 @@
 import { splitAtCrossings } from "@ash-edge/core/edits";
+import { done } from "@ash-edge/core/numeric";
 import { pickedCurve } from "../making.ts";
 import { nothing, refused, type Tool } from "../tool.ts";
 
@@ -15,6 +16,6 @@ export const splitCrossings: Tool = {
     const made = splitAtCrossings(index, what.ref);
     if (!made.ok) return given.isFirm("what") ? refused(made) : nothing;
     const { edit, parts } = made.value;
-    return { ways: [{ preview: [], edit: () => edit, said: `Split into ${parts}.` }], note: `${parts} parts` };
+    return { ways: [{ preview: [], edit: () => done(edit), said: `Split into ${parts}.` }], note: `${parts} parts` };
   },
 };

@@ -1,4 +1,5 @@
 import { extendAlong } from "@ash-edge/core/edits";
+import { done } from "@ash-edge/core/numeric";
 import { refused, type Proposal } from "../tool.ts";
 import { cuttersOf } from "./trim.ts";
 
@@ -11,5 +12,5 @@ export const sweptEnds = (
   if (!swept.ok) return refused(swept);
   const { edit, goes, comes, count } = swept.value;
   const preview = [...comes.map((shape) => ({ shape })), ...goes.map((shape) => ({ shape, goes: true }))];
-  return { ways: [{ preview, edit: () => edit, said: `${count} ends moved.` }], note: `${count} ends` };
+  return { ways: [{ preview, edit: () => done(edit), said: `${count} ends moved.` }], note: `${count} ends` };
 };

@@ -1,4 +1,5 @@
 import { planExtend } from "@ash-edge/core/edits";
+import { done } from "@ash-edge/core/numeric";
 import { nothing, refused, type Tool } from "../tool.ts";
 import { sweptEnds } from "./sweptEnds.ts";
 
@@ -22,7 +23,7 @@ export const toOneLine: Tool = {
     if (!plan.ok) return given.isFirm("end") ? refused(plan) : nothing;
     const { edit, comes, goes } = plan.value;
     const preview = [...comes.map((shape) => ({ shape })), ...goes.map((shape) => ({ shape, goes: true }))];
-    return { ways: [{ preview, edit: () => edit, next: { to } }] };
+    return { ways: [{ preview, edit: () => done(edit), next: { to } }] };
   },
   drag: "path",
   dragged: (given, { index }, path) => {

@@ -1,4 +1,5 @@
 import { planTrim, trimAlong, type Cutters } from "@ash-edge/core/edits";
+import { done } from "@ash-edge/core/numeric";
 import { nothing, refused, type Part, type ToolContext, type Tool, type Proposal } from "../tool.ts";
 
 /** What cuts, or bounds: whatever is there, all but layout, or just what is selected. */
@@ -37,7 +38,7 @@ export const trim: Tool = {
       ways: [
         {
           preview,
-          edit: () => edit,
+          edit: () => done(edit),
           ...(whole ? { said: "Nothing crossed it, so the whole piece was removed." } : {}),
         },
       ],
@@ -50,7 +51,9 @@ export const trim: Tool = {
     if (!swept.ok) return refused(swept);
     const { edit, goes, count } = swept.value;
     return {
-      ways: [{ preview: goes.map((shape) => ({ shape, goes: true })), edit: () => edit, said: `${count} trimmed.` }],
+      ways: [
+        { preview: goes.map((shape) => ({ shape, goes: true })), edit: () => done(edit), said: `${count} trimmed.` },
+      ],
       note: `${count} would go`,
     };
   },

@@ -7,8 +7,8 @@ import {
   addFreePoint,
   removeFreePoint,
 } from "@ash-edge/core/construct";
-import { entityOf, layerOf } from "@ash-edge/core/drawing";
-import { draftEdit } from "@ash-edge/core/edits";
+import { entityOf } from "@ash-edge/core/drawing";
+import { reshapeEntity } from "@ash-edge/core/edits";
 import { refuse, done } from "@ash-edge/core/numeric";
 import type { Shape } from "@ash-edge/core/shape";
 import { nothing, refused, type Tool } from "../tool.ts";
@@ -57,14 +57,8 @@ export const freePointsTool: Tool = {
           ? addFreePoint(entity, picked.at)
           : removeFreePoint(entity, which);
     if (!made.ok) return refused(made);
-    const layer = layerOf(drawing, entity.layer);
-    if (layer?.locked) return refused(refuse("layer-locked", { layer: layer.name }));
     const shape: Shape = { kind: "free", ...made.value };
-    const edit = () => {
-      const draft = draftEdit(drawing, "Free curve points", "free-curve-points");
-      draft.replace({ ...entity, ...made.value });
-      return draft.finish();
-    };
+    const edit = () => reshapeEntity(drawing, entity, shape, "Free curve points", "free-curve-points");
     return { ways: [{ preview: [{ shape }, ...dots], edit }], ...(what === "add" ? {} : { note }) };
   },
 };

@@ -1,8 +1,9 @@
-import { draftEdit } from "@ash-edge/core/edits";
+import type { Tie } from "@ash-edge/core/edits";
 import { along, subtract, angleOf, distance, type Point } from "@ash-edge/core/geometry";
-import { unitAt, toRadians, RESOLUTION, refuse, toDegrees } from "@ash-edge/core/numeric";
+import { unitAt, toRadians, RESOLUTION, refuse, toDegrees, type Id } from "@ash-edge/core/numeric";
 import { linkCallout } from "../linking.ts";
-import { nothing, refused, oneWay, type Tool } from "../tool.ts";
+import { makingWay } from "../making.ts";
+import { nothing, refused, type Tool } from "../tool.ts";
 
 /** The end of a line whose length and angle are typed; undefined where either is missing. */
 export const typedEnd = (from: Point, length: number | undefined, degrees: number | undefined): Point | undefined =>
@@ -48,20 +49,15 @@ export const line: Tool = {
     if (!end) return nothing;
     if (distance(from.at, end) <= RESOLUTION) return refused(refuse("no-length"));
     const shape = { kind: "piece", a: from.at, b: end, bulge: 0 } as const;
-    const proposal = oneWay(
-      [shape],
-      () => {
-        const draft = draftEdit(drawing, "Line", "line");
-        const id = draft.add(shape, layer);
-        linkCallout(draft, given.callout("length"), [{ id }]);
-        linkCallout(draft, given.callout("angle"), [{ id }]);
-        return draft.finish();
-      },
-      {
+    const tie = (draft: Tie, ids: readonly Id[]): void => {
+      for (const blank of ["length", "angle"]) linkCallout(draft, given.callout(blank), [{ id: ids[0]! }]);
+    };
+    return {
+      ways: [makingWay(line, drawing, layer, [shape], tie, { next: { from: { at: end, snap: "end" } } })],
+      live: {
         ...(length === undefined ? { length: distance(from.at, end) } : {}),
         ...(angle === undefined ? { angle: toDegrees(angleOf(subtract(end, from.at))) } : {}),
       },
-    );
-    return { ...proposal, ways: proposal.ways.map((way) => ({ ...way, next: { from: { at: end, snap: "end" } } })) };
+    };
   },
 };

@@ -99,12 +99,12 @@ const waysOf = (
     });
     return {
       preview: [{ shape: pieceShape(piece) }],
-      edit: () => made,
+      edit: () => done(made),
       closes,
       ...(closes ? { said: "The outline is closed." } : { next: { from: { ...end(made), snap: "end" } } }),
     };
   });
-export type OutlineWay = Way & { readonly edit: () => Edit; readonly closes: boolean };
+export type OutlineWay = Way & { readonly edit: () => Outcome<Edit>; readonly closes: boolean };
 
 const turn = (p: number, q: number): number => Math.abs(Math.atan2(Math.sin(p - q), Math.cos(p - q)));
 

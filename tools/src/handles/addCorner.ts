@@ -1,6 +1,6 @@
 import { addCorner } from "@ash-edge/core/edits";
 import { curveNearest, pieceLength, piecePoint, type Point } from "@ash-edge/core/geometry";
-import { RESOLUTION, refuse } from "@ash-edge/core/numeric";
+import { done, RESOLUTION, refuse } from "@ash-edge/core/numeric";
 import { nothing, refused, type Tool } from "../tool.ts";
 import { pieceAt } from "./handleParts.ts";
 
@@ -30,7 +30,7 @@ export const addCornerTool: Tool = {
     const added = addCorner(context.drawing, handle.ref, at);
     if (!added.ok) return refused(added);
     return {
-      ways: [{ preview: [{ shape: { kind: "point", at } }], edit: () => added.value }],
+      ways: [{ preview: [{ shape: { kind: "point", at } }], edit: () => done(added.value) }],
       ...(typed === undefined ? { live: { distance: Math.min(t, 1 - t) * length } } : {}),
     };
   },

@@ -1,7 +1,7 @@
-import { entityOf, refuseLocked } from "@ash-edge/core/drawing";
-import { draftEdit } from "@ash-edge/core/edits";
+import { entityOf } from "@ash-edge/core/drawing";
+import { reshapeEntity } from "@ash-edge/core/edits";
 import { distance } from "@ash-edge/core/geometry";
-import { RESOLUTION, refuse, done } from "@ash-edge/core/numeric";
+import { RESOLUTION, refuse } from "@ash-edge/core/numeric";
 import { linkCallout } from "../linking.ts";
 import { nothing, refused, type Tool } from "../tool.ts";
 import { changes } from "./handleParts.ts";
@@ -26,12 +26,11 @@ export const radiusOfCircle: Tool = {
     const radius = typed ?? distance(entity.centre, to?.at ?? given.pointer ?? handle.at);
     const live = typed === undefined ? { size: radius } : undefined;
     if (Math.abs(radius - entity.radius) <= RESOLUTION) return { ways: [], ...(live ? { live } : {}) };
-    const locked = refuseLocked(drawing, entity);
-    if (locked) return refused(locked);
     if (radius <= RESOLUTION) return refused(refuse("value-not-positive", { what: "The radius" }));
-    const draft = draftEdit(drawing, "Radius", "handle");
-    draft.replace({ ...entity, radius });
-    linkCallout(draft, given.callout("size"), [{ id: entity.id }]);
-    return changes(done(draft.finish()), live);
+    const shape = { kind: "circle", centre: entity.centre, radius } as const;
+    const edit = reshapeEntity(drawing, entity, shape, "Radius", "handle", (draft) =>
+      linkCallout(draft, given.callout("size"), [{ id: entity.id }]),
+    );
+    return changes(edit, live);
   },
 };

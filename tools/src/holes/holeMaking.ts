@@ -1,7 +1,7 @@
-import { MARK_LAYER, entityOf, type Edit, type Ref } from "@ash-edge/core/drawing";
-import { draftEdit } from "@ash-edge/core/edits";
-import { arcAt, arcBetween, type Point } from "@ash-edge/core/geometry";
-import { refuse, showLengthUnit, done, type Id, type Outcome } from "@ash-edge/core/numeric";
+import { entityOf, type Edit } from "@ash-edge/core/drawing";
+import { addHoles, threadMark, type HoleCircle } from "@ash-edge/core/edits";
+import type { Point } from "@ash-edge/core/geometry";
+import { refuse, showLengthUnit, done, type Outcome } from "@ash-edge/core/numeric";
 import type { Shape } from "@ash-edge/core/shape";
 import { findThread, searchThreads, threadLength, FITS, type Thread, type Fit } from "@ash-edge/core/tables";
 import { refused, under, nothing, type Tool, type ToolContext, type Given, type Proposal, type Part } from "../tool.ts";
@@ -9,14 +9,8 @@ import { refused, under, nothing, type Tool, type ToolContext, type Given, type 
 /** More holes than this at once are a slip of the finger. */
 export const MOST = 2000;
 
-/** What one hole is: the circle that is cut, and for a tapped one the outer mark. */
-type HoleSize = { readonly radius: number; readonly mark?: number; readonly note?: string };
-
-/** The outer diameter of a thread as drawings show it in the hole: three quarters of a circle (ISO 6410). */
-const threadMark = (centre: Point, radius: number): Shape => {
-  const [a, b] = [arcAt(centre, radius, Math.PI / 2), arcAt(centre, radius, 0)];
-  return { kind: "piece", ...arcBetween(a, b, centre, true) };
-};
+/** What one hole is, and what is said of it. */
+type HoleSize = HoleCircle & { readonly note?: string };
 
 const holeShapes = (at: Point, { radius, mark }: HoleSize): readonly Shape[] => [
   { kind: "circle", centre: at, radius },
@@ -31,20 +25,15 @@ const makeHoles = (
   size: HoleSize,
   given: Given,
   blanks: readonly string[],
-): Edit => {
-  const draft = draftEdit(drawing, places.length === 1 ? tool.name : `${tool.name} × ${places.length}`, tool.id);
-  const made = places.map((at): { hole: Id; mark?: Id } => {
-    const hole = draft.add({ kind: "circle", centre: at, radius: size.radius }, layer);
-    return size.mark === undefined ? { hole } : { hole, mark: draft.add(threadMark(at, size.mark), MARK_LAYER) };
-  });
-  const holes = made.map(({ hole }): Ref => ({ id: hole }));
-  const marks = made.flatMap(({ mark }): Ref[] => (mark === undefined ? [] : [{ id: mark }]));
-  for (const blank of blanks) {
-    const callout = given.callout(blank);
-    if (callout)
+): Outcome<Edit> => {
+  const label = places.length === 1 ? tool.name : `${tool.name} × ${places.length}`;
+  return addHoles(drawing, { label, gesture: tool.id, layer }, places, size, (draft, holes, marks) => {
+    for (const blank of blanks) {
+      const callout = given.callout(blank);
+      if (!callout) continue;
       draft.link(callout.id, callout.kind === "thread" && marks.length > 0 ? marks : holes, callout.kind !== "count");
-  }
-  return draft.finish();
+    }
+  });
 };
 
 /** Layout points that are selected: Enter makes a hole on each. */

@@ -1,3 +1,4 @@
+import { done } from "@ash-edge/core/numeric";
 import { levelPicture } from "@ash-edge/core/picture";
 import { refused, nothing, type Tool } from "../tool.ts";
 import { place, places, isProposal, made, type Placed } from "./picturePlaces.ts";
@@ -31,6 +32,6 @@ export const levelThePicture: Tool = {
     const way = given.choice("way") as "level" | "upright";
     const levelled = levelPicture(drawing, from.picture, from.at, to.at, way);
     if (!levelled.ok) return given.isFirm("to") ? refused(levelled) : nothing;
-    return made(() => levelled.value, `The picture lies ${way}.`);
+    return made(() => done(levelled.value), `The picture lies ${way}.`);
   },
 };

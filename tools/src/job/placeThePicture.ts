@@ -1,3 +1,4 @@
+import { done } from "@ash-edge/core/numeric";
 import { movePicture } from "@ash-edge/core/picture";
 import { nothing, type Tool } from "../tool.ts";
 import { place, places, isProposal, made } from "./picturePlaces.ts";
@@ -19,6 +20,6 @@ export const placeThePicture: Tool = {
     const found = places(given, drawing, ["from"]);
     if (isProposal(found)) return found;
     if (!to || !given.isFirm("from")) return nothing;
-    return made(() => movePicture(drawing, found[0]!.picture, found[0]!.at, to.at));
+    return made(() => done(movePicture(drawing, found[0]!.picture, found[0]!.at, to.at)));
   },
 };

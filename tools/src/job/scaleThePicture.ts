@@ -1,4 +1,4 @@
-import { showLengthUnit, refuse } from "@ash-edge/core/numeric";
+import { done, showLengthUnit, refuse } from "@ash-edge/core/numeric";
 import { lengthOnPicture, scalePicture } from "@ash-edge/core/picture";
 import { refused, nothing, type Tool } from "../tool.ts";
 import { place, places, isProposal, round, made, type Placed } from "./picturePlaces.ts";
@@ -31,7 +31,7 @@ export const scaleThePicture: Tool = {
     const scaled = scalePicture(drawing, from.picture, from.at, to.at, length);
     if (!scaled.ok) return given.isFirm("to") ? refused(scaled) : nothing;
     return {
-      ...made(() => scaled.value, `The picture is to scale: ${showLengthUnit(length, unit)} between the two.`),
+      ...made(() => done(scaled.value), `The picture is to scale: ${showLengthUnit(length, unit)} between the two.`),
       ...(note ? { note } : {}),
     };
   },

@@ -1,5 +1,5 @@
-import { settingsOf } from "@ash-edge/core/drawing";
-import { draftEdit } from "@ash-edge/core/edits";
+import { setDatum as putDatum } from "@ash-edge/core/edits";
+import { done } from "@ash-edge/core/numeric";
 import { nothing, oneWay, type Tool } from "../tool.ts";
 
 export const setDatum: Tool = {
@@ -15,10 +15,6 @@ export const setDatum: Tool = {
   propose: (given, { drawing }) => {
     const { at } = given.picks;
     if (!at) return nothing;
-    return oneWay([{ kind: "point", at: at.at }], () => {
-      const draft = draftEdit(drawing, "Set the datum", "set-datum");
-      draft.set("settings", 0, { ...settingsOf(drawing), datum: at.at });
-      return draft.finish();
-    });
+    return oneWay([{ kind: "point", at: at.at }], () => done(putDatum(drawing, at.at)));
   },
 };

@@ -1,5 +1,6 @@
 import { layersOf } from "@ash-edge/core/drawing";
 import { putOnLayer } from "@ash-edge/core/edits";
+import { done } from "@ash-edge/core/numeric";
 import { nothing, refused, type Tool } from "../tool.ts";
 
 export const toLayer: Tool = {
@@ -21,7 +22,7 @@ export const toLayer: Tool = {
     const moved = put.value.changes.length;
     const note = moved === 0 ? `All of it is on ${name} already` : `click or Enter puts ${moved} on ${name}`;
     return {
-      ways: moved === 0 ? [] : [{ preview: [], edit: () => put.value, said: `${moved} put on ${name}.` }],
+      ways: moved === 0 ? [] : [{ preview: [], edit: () => done(put.value), said: `${moved} put on ${name}.` }],
       note,
     };
   },

@@ -1,5 +1,6 @@
 import { dividingPoints } from "@ash-edge/core/construct";
 import { splitInto } from "@ash-edge/core/edits";
+import { done } from "@ash-edge/core/numeric";
 import type { Shape } from "@ash-edge/core/shape";
 import { nothing, refused, type Tool } from "../tool.ts";
 import { curveOf, layoutWay } from "./layoutWay.ts";
@@ -40,7 +41,7 @@ export const divide: Tool = {
       const cut = splitInto(drawing, picked.ref!, parts, picked.at);
       if (!cut.ok) return given.isFirm("curve") ? refused(cut) : nothing;
       const preview = points.map((shape) => ({ shape }));
-      return { ways: [{ preview, edit: () => cut.value.edit, said: `Split into ${parts}.` }] };
+      return { ways: [{ preview, edit: () => done(cut.value.edit), said: `Split into ${parts}.` }] };
     }
     return {
       ways: [layoutWay(drawing, points, "Divide", "divide")],

@@ -1,11 +1,11 @@
 import { LAYOUT_LAYER } from "@ash-edge/core/drawing";
-import { draftEdit } from "@ash-edge/core/edits";
 import { distance, angleOf, subtract } from "@ash-edge/core/geometry";
 import { RESOLUTION, toDegrees } from "@ash-edge/core/numeric";
 import type { Shape } from "@ash-edge/core/shape";
 import { lineEnd } from "../draw/line.ts";
 import { linkCallout } from "../linking.ts";
-import { nothing, oneWay, type Tool } from "../tool.ts";
+import { makingWay } from "../making.ts";
+import { nothing, type Tool } from "../tool.ts";
 
 export const layoutLine: Tool = {
   kind: "tool",
@@ -31,12 +31,11 @@ export const layoutLine: Tool = {
     if (distance(from.at, end) <= RESOLUTION) return nothing;
     const shape: Shape = { kind: "piece", a: from.at, b: end, bulge: 0 };
     return {
-      ...oneWay([shape], () => {
-        const draft = draftEdit(drawing, "Layout line", "layout-line");
-        const id = draft.add(shape, LAYOUT_LAYER);
-        linkCallout(draft, given.callout("length"), [{ id }]);
-        return draft.finish();
-      }),
+      ways: [
+        makingWay(layoutLine, drawing, LAYOUT_LAYER, [shape], (draft, [id]) =>
+          linkCallout(draft, given.callout("length"), [{ id: id! }]),
+        ),
+      ],
       live: { length: distance(from.at, end), angle: toDegrees(angleOf(subtract(end, from.at))) },
     };
   },

@@ -1,9 +1,10 @@
 import { cutPartOf } from "@ash-edge/core/construct";
 import { entityOf, isLayout, LAYOUT_LAYER } from "@ash-edge/core/drawing";
-import { draftEdit } from "@ash-edge/core/edits";
+import { layoutToCut as cutOrLayout } from "@ash-edge/core/edits";
 import { searchIndex } from "@ash-edge/core/look";
 import type { Shape } from "@ash-edge/core/shape";
-import { nothing, refused, oneWay, type Tool } from "../tool.ts";
+import { makingWay } from "../making.ts";
+import { nothing, refused, type Tool } from "../tool.ts";
 
 export const layoutToCut: Tool = {
   kind: "tool",
@@ -31,13 +32,16 @@ export const layoutToCut: Tool = {
     const toCut = given.choice("way") === "cut";
     if (isLayout(drawing, entity) !== toCut)
       return { ways: [], note: toCut ? "This is cut already" : "This is layout already" };
-    if (entity.kind === "chain" || entity.kind !== "endless") {
-      const edit = () => {
-        const draft = draftEdit(drawing, toCut ? "Layout to cut" : "Cut to layout", "layout-to-cut");
-        draft.replace({ ...entity, layer: toCut ? layer : LAYOUT_LAYER });
-        return draft.finish();
+    if (entity.kind !== "endless") {
+      const label = toCut ? "Layout to cut" : "Cut to layout";
+      return {
+        ways: [
+          {
+            preview: [{ shape: entity }],
+            edit: () => cutOrLayout(drawing, entity, toCut ? layer : LAYOUT_LAYER, label),
+          },
+        ],
       };
-      return { ways: [{ preview: [{ shape: entity }], edit }] };
     }
     const box = { minX: -Infinity, minY: -Infinity, maxX: Infinity, maxY: Infinity };
     const others = searchIndex(index, box).flatMap((item) =>
@@ -46,10 +50,6 @@ export const layoutToCut: Tool = {
     const part = cutPartOf(entity, others, what.at);
     if (!part.ok) return refused(part);
     const shape = part.value as Shape;
-    return oneWay([shape], () => {
-      const draft = draftEdit(drawing, "Layout to cut", "layout-to-cut");
-      draft.add(shape, layer);
-      return draft.finish();
-    });
+    return { ways: [makingWay(layoutToCut, drawing, layer, [shape])] };
   },
 };

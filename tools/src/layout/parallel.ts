@@ -1,8 +1,8 @@
 import { distanceFrom, parallelsOf } from "@ash-edge/core/construct";
 import { curveAt, LAYOUT_LAYER } from "@ash-edge/core/drawing";
-import { draftEdit } from "@ash-edge/core/edits";
 import { linkCallout } from "../linking.ts";
-import { nothing, refused, oneWay, type Tool } from "../tool.ts";
+import { makingWay } from "../making.ts";
+import { nothing, refused, type Tool } from "../tool.ts";
 
 /** Layout lines and circles parallel to what is picked; the side is where the pointer is. */
 export const parallel: Tool = {
@@ -32,19 +32,10 @@ export const parallel: Tool = {
     const made = parallelsOf(curve, side.at, by, given.value("times") ?? 1);
     if (!made.ok) return refused(made);
     const source = of.ref;
-    return oneWay(
-      made.value,
-      () => {
-        const draft = draftEdit(
-          drawing,
-          made.value.length > 1 ? `Parallel × ${made.value.length}` : "Parallel",
-          "parallel",
-        );
-        const ids = made.value.map((shape) => draft.add(shape, LAYOUT_LAYER));
-        linkCallout(draft, given.callout("distance"), [source, { id: ids[0]! }]);
-        return draft.finish();
-      },
-      typed === undefined ? { distance: by } : undefined,
+    const named = { ...parallel, name: made.value.length > 1 ? `Parallel × ${made.value.length}` : "Parallel" };
+    const way = makingWay(named, drawing, LAYOUT_LAYER, made.value, (draft, ids) =>
+      linkCallout(draft, given.callout("distance"), [source, { id: ids[0]! }]),
     );
+    return { ways: [way], ...(typed === undefined ? { live: { distance: by } } : {}) };
   },
 };

@@ -1,6 +1,6 @@
 import { LAYOUT_LAYER } from "@ash-edge/core/drawing";
-import { draftEdit } from "@ash-edge/core/edits";
-import { nothing, oneWay, type Tool } from "../tool.ts";
+import { makingWay } from "../making.ts";
+import { nothing, type Tool } from "../tool.ts";
 
 export const point: Tool = {
   kind: "tool",
@@ -16,10 +16,6 @@ export const point: Tool = {
     const { at } = given.picks;
     if (!at) return nothing;
     const shape = { kind: "point", at: at.at } as const;
-    return oneWay([shape], () => {
-      const draft = draftEdit(drawing, "Point", "point");
-      draft.add(shape, LAYOUT_LAYER);
-      return draft.finish();
-    });
+    return { ways: [makingWay(point, drawing, LAYOUT_LAYER, [shape])] };
   },
 };

@@ -1,8 +1,8 @@
-import { draftEdit } from "@ash-edge/core/edits";
 import { distance } from "@ash-edge/core/geometry";
 import type { Id } from "@ash-edge/core/numeric";
 import { linkCallout } from "../linking.ts";
-import { nothing, oneWay, type Tool } from "../tool.ts";
+import { makingWay } from "../making.ts";
+import { nothing, type Tool } from "../tool.ts";
 
 /** A circle by its centre: at once where a size is typed, else by a second click on its rim. */
 export const circleTool = (
@@ -26,15 +26,9 @@ export const circleTool = (
     const radius = typed ?? (centre && rim && distance(centre.at, rim.at));
     if (!centre || !radius) return nothing;
     const circle = { kind: "circle", centre: centre.at, radius } as const;
-    return oneWay(
-      [circle],
-      () => {
-        const draft = draftEdit(drawing, named.name, named.id);
-        const id = draft.add(circle, on ?? layer);
-        linkCallout(draft, given.callout("size"), [{ id }]);
-        return draft.finish();
-      },
-      typed === undefined ? { size: radius } : undefined,
+    const way = makingWay(named, drawing, on ?? layer, [circle], (draft, ids) =>
+      linkCallout(draft, given.callout("size"), [{ id: ids[0]! }]),
     );
+    return { ways: [way], ...(typed === undefined ? { live: { size: radius } } : {}) };
   },
 });

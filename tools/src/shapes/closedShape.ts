@@ -1,6 +1,4 @@
-import { chainOfPieces } from "@ash-edge/core/contour";
-import type { Ref } from "@ash-edge/core/drawing";
-import { draftEdit } from "@ash-edge/core/edits";
+import { addContour } from "@ash-edge/core/edits";
 import type { Piece } from "@ash-edge/core/geometry";
 import type { Outcome } from "@ash-edge/core/numeric";
 import { linkCallout } from "../linking.ts";
@@ -19,15 +17,12 @@ export const closedShape = (
 ): Proposal => {
   if (!pieces.ok) return firm ? refused(pieces) : nothing;
   const made = pieces.value;
-  const edit = () => {
-    const draft = draftEdit(drawing, tool.name, tool.id);
-    const chain = chainOfPieces(made, true, draft.newId);
-    const id = draft.add(chain, layer);
-    for (const [blank, fits] of Object.entries(links)) {
-      const refs = made.flatMap((piece, i): Ref[] => (fits(piece, i) ? [{ id, vertex: chain.vertices[i]!.id }] : []));
-      if (refs.length > 0) linkCallout(draft, given.callout(blank), refs);
-    }
-    return draft.finish();
-  };
+  const edit = () =>
+    addContour(drawing, { label: tool.name, gesture: tool.id, layer }, made, (draft, refs) => {
+      for (const [blank, fits] of Object.entries(links)) {
+        const fitting = refs.filter((_, i) => fits(made[i]!, i));
+        if (fitting.length > 0) linkCallout(draft, given.callout(blank), fitting);
+      }
+    });
   return { ways: [{ preview: made.map((piece) => ({ shape: pieceShape(piece) })), edit }], ...rest };
 };

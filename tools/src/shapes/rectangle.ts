@@ -1,10 +1,10 @@
 import { rectangleOf, type CornerStyle, type RectanglePlace } from "@ash-edge/core/construct";
-import { chainOfPieces } from "@ash-edge/core/contour";
 import type { Ref } from "@ash-edge/core/drawing";
-import { draftEdit } from "@ash-edge/core/edits";
+import { addContour } from "@ash-edge/core/edits";
 import { turned, subtract, type Piece, type Point } from "@ash-edge/core/geometry";
 import { toRadians, RESOLUTION } from "@ash-edge/core/numeric";
 import { linkCallout } from "../linking.ts";
+import { pieceShape } from "../making.ts";
 import { under, nothing, refused, oneWay, type Given, type Tool } from "../tool.ts";
 
 export const NINE_PLACES: readonly (readonly [id: string, words: string])[] = [
@@ -89,28 +89,21 @@ export const rectangle: Tool = {
     const made = rectangleOf(wide.size, high.size, place, at.at, corners, angle);
     if (!made.ok) return refused(made);
     const pieces = made.value;
-    return oneWay(
-      pieces.map((piece) => ({ kind: "piece", ...piece })),
-      () => {
-        const draft = draftEdit(drawing, "Rectangle", "rectangle");
-        const chain = chainOfPieces(pieces, true, draft.newId);
-        const id = draft.add(chain, layer);
-        const refs = (fits: (piece: Piece) => boolean): Ref[] =>
-          pieces.flatMap((piece, i) => (fits(piece) ? [{ id, vertex: chain.vertices[i]!.id }] : []));
-        const [level, upright] = [0, Math.PI / 2].map((turn) => refs((piece) => isAlong(piece, angle + turn)));
+    const edit = () =>
+      addContour(drawing, { label: "Rectangle", gesture: "rectangle", layer }, pieces, (draft, refs) => {
+        const fitting = (fits: (piece: Piece) => boolean): readonly Ref[] => refs.filter((_, i) => fits(pieces[i]!));
+        const [level, upright] = [0, Math.PI / 2].map((turn) => fitting((piece) => isAlong(piece, angle + turn)));
         if (upright!.length === 2) linkCallout(draft, given.callout("width"), upright!);
         if (level!.length === 2) linkCallout(draft, given.callout("height"), level!);
         linkCallout(
           draft,
           given.callout("corner"),
-          refs(({ bulge }) => bulge !== 0),
+          fitting(({ bulge }) => bulge !== 0),
         );
-        return draft.finish();
-      },
-      {
-        ...(given.value("width") === undefined ? { width: wide.size } : {}),
-        ...(given.value("height") === undefined ? { height: high.size } : {}),
-      },
-    );
+      });
+    return oneWay(pieces.map(pieceShape), edit, {
+      ...(given.value("width") === undefined ? { width: wide.size } : {}),
+      ...(given.value("height") === undefined ? { height: high.size } : {}),
+    });
   },
 };

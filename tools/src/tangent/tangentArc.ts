@@ -1,18 +1,13 @@
 import { arcsByPicks, runTo } from "@ash-edge/core/construct";
-import { entityOf, curveAt, type Drawing, type Ref } from "@ash-edge/core/drawing";
-import { draftEdit, type EditDraft } from "@ash-edge/core/edits";
-import type { Piece } from "@ash-edge/core/geometry";
+import { entityOf, curveAt, type Ref } from "@ash-edge/core/drawing";
+import { arcBetweenCurves } from "@ash-edge/core/edits";
+import type { Curve, Point } from "@ash-edge/core/geometry";
 import { refuse } from "@ash-edge/core/numeric";
 import { linkCallout } from "../linking.ts";
-import { pieceShape, changingWay } from "../making.ts";
+import { changingWay } from "../making.ts";
 import { touchingTwo } from "../round/circleTouchingTwo.ts";
-import { nothing, refused, type Tool } from "../tool.ts";
+import { nothing, refused, type Tool, type Way } from "../tool.ts";
 import { WHERE_TOUCHED, canTouch } from "../touching.ts";
-
-const trim = (drawing: Drawing, draft: EditDraft, ref: Ref, piece: Piece | undefined): void => {
-  const entity = entityOf(drawing, ref.id);
-  if (piece && entity?.kind === "piece") draft.replace({ ...entity, a: piece.a, b: piece.b, bulge: piece.bulge });
-};
 
 export const tangentArc: Tool = {
   kind: "tool",
@@ -58,16 +53,21 @@ export const tangentArc: Tool = {
     );
     if (arcs.length === 0) return refused(refuse("touch-beyond-end"));
     const [refA, refB] = [from.ref, to.ref];
-    const ways = arcs.map((arc) => {
-      const trimming = given.choice("trim") === "trim";
-      const [pieceA, pieceB] = trimming ? [runTo(a, from.at, arc.a), runTo(b, to.at, arc.b)] : [];
-      const draft = draftEdit(drawing, "Tangent arc", "tangent-arc");
-      trim(drawing, draft, refA, pieceA);
-      trim(drawing, draft, refB, pieceB);
-      const id = draft.add(pieceShape(arc), layer);
-      linkCallout(draft, given.callout("size"), [{ id }]);
-      return changingWay(draft.finish());
-    });
+    const ways: Way[] = [];
+    for (const arc of arcs) {
+      // single lines and arcs are trimmed, what belongs to a chain stays as it is
+      const side = (ref: Ref, curve: Curve, at: Point, touch: Point) => {
+        const loose = given.choice("trim") === "trim" && entityOf(drawing, ref.id)?.kind === "piece";
+        const piece = loose ? runTo(curve, at, touch) : undefined;
+        return { ref, ...(piece ? { piece } : {}) };
+      };
+      const sides = [side(refA, a, from.at, arc.a), side(refB, b, to.at, arc.b)] as const;
+      const edit = arcBetweenCurves(drawing, "Tangent arc", "tangent-arc", arc, sides, layer, (draft, ref) =>
+        linkCallout(draft, given.callout("size"), [ref]),
+      );
+      if (!edit.ok) return refused(edit);
+      ways.push(changingWay(edit.value));
+    }
     return { ways };
   },
 };

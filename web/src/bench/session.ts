@@ -18,6 +18,7 @@ import {
   proposalOf,
   startTool,
   stepTool,
+  draggedOf,
   takesPoint,
   wantedPick,
   REGISTRY,
@@ -140,7 +141,7 @@ const makeActions = (
     const { sweep } = get();
     if (tool?.dragged && toolState && sweep) {
       const path = tool.drag === "box" ? [sweep[0]!, sweep.at(-1)!] : sweep;
-      set({ proposal: { ...tool.dragged(givenOf(tool, toolState, undefined, context()), context(), path), which: 0 } });
+      set({ proposal: { ...draggedOf(tool, toolState, path, context()), which: 0 } });
     } else if (tool && toolState) set({ proposal: proposalOf(tool, toolState, hover, context()) });
     else set({}, ["proposal"]);
   };

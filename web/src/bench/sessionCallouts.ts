@@ -8,7 +8,6 @@ import {
   removeCallout,
 } from "@ash-edge/core/callouts";
 import { curveAt, unitOf, type Callout, type Ref } from "@ash-edge/core/drawing";
-import { draftEdit } from "@ash-edge/core/edits";
 import { angleOf, carrierOf, curveLength } from "@ash-edge/core/geometry";
 import { describeRef } from "@ash-edge/core/look";
 import { showLength, toDegrees, type Id, type SizeKind } from "@ash-edge/core/numeric";
@@ -84,9 +83,8 @@ export const makeCallouts = ({ get, set, say, sayNo, commit, toolEvent, activeTo
         text: "Measure between ends, middles or centres: bare places can't answer a callout.",
         tone: "fault",
       });
-    const draft = draftEdit(get().drawing, `Answer ${callout.name}`, "link");
-    draft.link(callout.id, known);
-    commit(draft.finish());
+    const edit = answerCallout(get().drawing, callout.id, known);
+    if (edit) commit(edit);
   };
 
   /** Writes down what was typed into the ledger; true when it could be read. */

@@ -1,5 +1,4 @@
 import {
-  entityOf,
   layerOf,
   PROFILE_LAYER,
   type CutRole,
@@ -12,8 +11,8 @@ import {
   addLayer,
   changeLayer,
   changeProperty,
-  draftEdit,
   putOnLayer,
+  setLineStyle,
   removeLayer,
   setGeneralTolerance,
 } from "@ash-edge/core/edits";
@@ -61,18 +60,7 @@ export const makeLayers = ({ get, set, say, sayNo, commit, refresh, notify }: Se
     changeProperty: (name: string, value: number): boolean =>
       carry(changeProperty(get().drawing, [...get().selection], name, value, get().vertex)),
     /** Draws what is selected in a line style of its own, or as its role has it. */
-    setLine: (line: LineStyle | undefined): void => {
-      const { drawing, selection } = get();
-      const draft = draftEdit(drawing, "Line style", "property");
-      for (const id of selection) {
-        const entity = entityOf(drawing, id);
-        if (!entity) continue;
-        const { line: _, ...rest } = entity;
-        draft.replace(line ? { ...rest, line } : rest);
-      }
-      const edit = draft.finish();
-      if (edit.changes.length > 0) commit(edit);
-    },
+    setLine: (line: LineStyle | undefined): boolean => carry(setLineStyle(get().drawing, [...get().selection], line)),
     stepVertex: (vertex: Id | undefined): void => (vertex === undefined ? set({}, ["vertex"]) : set({ vertex })),
     changePicture: (picture: PictureSize, change: Parameters<typeof changePicture>[2]): void =>
       commit(changePicture(get().drawing, picture, change)),
