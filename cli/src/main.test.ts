@@ -244,14 +244,15 @@ describe("ash-edge tidy and convert", () => {
     }
   });
 
-  it("converts smooth curves and tiny pieces to arcs: ready to cut, within the tolerance; without it they are strays", async () => {
+  it("converts smooth curves and tiny pieces to arcs: ready to cut, within the tolerance; without it they are not", async () => {
     const ellipse = { kind: "ellipse", layer: "0", centre: { x: 0, y: 0 }, major: { x: 100, y: 0 }, ratio: 0.5, from: 0, sweep: 2 * Math.PI } as const; // prettier-ignore
     const place = (i: number) => ({ x: 300 + 30 * Math.cos((i * Math.PI) / 100), y: 30 * Math.sin((i * Math.PI) / 100) }); // prettier-ignore
     const tiny = Array.from({ length: 200 }, (_, i) => ({ kind: "piece", layer: "0", a: place(i), b: place(i === 199 ? 0 : i + 1), bulge: 0 }) as const); // prettier-ignore
     const source = file(writeShapes([ellipse, ...tiny], "mm"));
     const done = join(mkdtempSync(join(tmpdir(), "ash-edge-")), "out.dxf");
     const plain = await run("convert", source, "-o", done, "--json");
-    expect(JSON.parse(plain.out).findings).toContainEqual(expect.objectContaining({ code: "stray" }));
+    expect(JSON.parse(plain.out).findings).toContainEqual(expect.objectContaining({ code: "not-arcs", severity: "error" }));
+    expect([plain.code, (JSON.parse(plain.out) as { ready: boolean }).ready]).toEqual([1, false]);
     const { code, out } = await run("convert", source, "-o", done, "--json", "--arcs", "0.01");
     const { contours, entities } = JSON.parse(out) as { contours: { area: number; arcs: number }[]; entities: Record<string, number> }; // prettier-ignore
     expect([code, entities.ellipse, contours.length]).toEqual([0, 0, 2]);

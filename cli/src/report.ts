@@ -1,3 +1,4 @@
+import { isReady } from "@ash-edge/core/checks";
 import { nestingDepths, enclosedArea } from "@ash-edge/core/contour";
 import type { ReadDrawing, ReadShape } from "@ash-edge/core/formats";
 import type { ContourRow } from "@ash-edge/core/formats/csv";
@@ -63,8 +64,10 @@ export const reportOf = (
     },
     contours,
     findings,
-    ready:
-      contours.some(({ closed }) => closed) && findings.every(({ severity, fixed }) => severity !== "error" || fixed),
+    ready: isReady(
+      contours.some(({ closed }) => closed),
+      findings,
+    ),
   };
 };
 
@@ -134,27 +137,18 @@ const unitFindings = (read: ReadDrawing, asked: Unit | undefined): Finding[] => 
   return asked && asked !== read.unit ? say(`The file says ${read.unit}, not ${asked}; the file wins.`) : [];
 };
 
-const STRAY: Readonly<Partial<Record<ReadShape["kind"], string>>> = {
-  point: "A point is no cut geometry.",
-  ellipse: "An ellipse is no line or arc: it must become arcs before it can be cut.",
-  free: "A spline is no line or arc: it must become arcs before it can be cut.",
+/** As at a release: no machine cuts them as they are. */
+const NOT_ARCS = {
+  ellipse: "An ellipse is no line or arc: it must become arcs before it can be cut (--arcs).",
+  free: "A spline is no line or arc: it must become arcs before it can be cut (--arcs).",
 };
 
 const fileFindings = (read: ReadDrawing, rest: readonly ReadShape[]): Finding[] => [
-  ...rest.map((shape) =>
-    plain(
-      "stray",
-      "info",
-      STRAY[shape.kind]!,
-      shape.kind === "point"
-        ? shape.at
-        : shape.kind === "ellipse"
-          ? shape.centre
-          : shape.kind === "free"
-            ? shape.points[0]
-            : undefined,
-    ),
-  ),
+  ...rest.flatMap((shape): readonly Finding[] => {
+    if (shape.kind === "point") return [plain("stray", "info", "A point is no cut geometry.", shape.at)];
+    if (shape.kind === "ellipse") return [plain("not-arcs", "error", NOT_ARCS.ellipse, shape.centre)];
+    return shape.kind === "free" ? [plain("not-arcs", "error", NOT_ARCS.free, shape.points[0])] : [];
+  }),
   ...(read.texts > 0 ? [plain("stray", "info", `${read.texts} texts were left out.`)] : []),
   ...Object.entries(read.leftOut).map(([type, n]) => plain("stray", "info", `${n} of ${type} were left out.`)),
   ...read.degenerate.map(({ type, line }) =>

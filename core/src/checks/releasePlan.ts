@@ -5,7 +5,9 @@ import type { Point } from "../geometry/point.ts";
 import type { Unit } from "../numeric/units.ts";
 import { allowanceFor } from "../offset/allowance.ts";
 import { profileOf, type Contour } from "../profile/profile.ts";
-import { faultsOf, type Fault } from "./faults.ts";
+import type { Fault } from "./check.ts";
+import { faultsOf, gravestFirst } from "./list.ts";
+import { isReady } from "./ready.ts";
 
 /** One contour as it goes into a file. */
 export type ReleasedContour = { readonly layer: string } & (
@@ -18,7 +20,7 @@ export type ReleasePlan = {
   readonly unit: Unit;
   readonly contours: readonly ReleasedContour[];
   readonly faults: readonly Fault[];
-  /** True when no fault is an error. */
+  /** True when something closes and no fault is an error. */
   readonly ready: boolean;
 };
 
@@ -33,17 +35,16 @@ export const planRelease = (drawing: Drawing, cutter = 0): ReleasePlan => {
   const profile = profileOf(drawing);
   const order = [...profile.contours].filter(({ joined }) => joined).sort((p, q) => q.depth - p.depth);
   const cut = order.filter(({ role }) => role !== "mark");
-  const faults = [...faultsOf(profile)];
-  const blocked = faults.some(({ severity }) => severity === "error");
+  const found = faultsOf(profile);
+  const blocked = found.some(({ severity }) => severity === "error");
   const marks = order.filter(({ role }) => role === "mark").map(released);
   const allowed = cutter > 0 && !blocked ? withAllowance(cut, cutter / 2) : undefined;
-  faults.push(...(allowed?.faults ?? []));
-  faults.sort((p, q) => Number(p.severity === "warning") - Number(q.severity === "warning"));
+  const faults = gravestFirst([...found, ...(allowed?.faults ?? [])]);
   return {
     unit: unitOf(drawing),
     contours: [...(allowed?.contours ?? cut.map(released)), ...marks],
     faults,
-    ready: faults.every(({ severity }) => severity !== "error"),
+    ready: isReady(cut.length > 0, faults),
   };
 };
 

@@ -2,14 +2,10 @@ import { Helper } from "dxf";
 import DxfParser from "dxf-parser";
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { faultsOf } from "../checks/faults.ts";
-import { planRelease, type ReleasedContour } from "../checks/index.ts";
-import { applyEdit, drawingFromRows, drawingText, newDrawing, PROFILE_LAYER } from "../drawing/index.ts";
-import { draftEdit } from "../edits/index.ts";
+import type { ReleasedContour } from "../checks/index.ts";
+import { drawingFromRows, drawingText, newDrawing } from "../drawing/index.ts";
 import { circleHalves } from "../geometry/circle.ts";
-import { REFUSAL_CODES } from "../numeric/outcome.ts";
-import { profileOf } from "../profile/index.ts";
-import { sayFault, sayRefusal } from "../say/say.ts";
+import { sayRefusal } from "../say/say.ts";
 import { dxfNumber } from "./dxf/groups.ts";
 import { compareRead, readDxf, writeDxf, type FoundFile } from "./dxf/index.ts";
 import { readJobFile, writeJobFile } from "./job/index.ts";
@@ -174,118 +170,6 @@ describe("DXF", () => {
         { type: "SPLINE", line: 21 },
       ],
     });
-  });
-});
-
-describe("release", () => {
-  const drawn = (
-    shapes: readonly Parameters<ReturnType<typeof draftEdit>["add"]>[0][],
-  ): ReturnType<typeof newDrawing> => {
-    const drawing = newDrawing("mm");
-    const draft = draftEdit(drawing, "Draw", "draw");
-    for (const shape of shapes) draft.add(shape, PROFILE_LAYER);
-    return applyEdit(drawing, draft.finish());
-  };
-  const circle = (x: number, radius: number) => ({ kind: "circle" as const, centre: { x, y: 0 }, radius });
-  const codes = (drawing: ReturnType<typeof newDrawing>): string[] =>
-    faultsOf(profileOf(drawing)).map(({ code, severity }) => `${severity} ${code}`);
-
-  it("sorts contours onto layers by nesting, inside ones first, and never writes layout", () => {
-    const plan = planRelease(drawn([circle(0, 50), circle(0, 20), circle(0, 5), circle(200, 3)]));
-    expect(plan.ready).toBe(true);
-    expect(plan.contours.map((contour) => [contour.layer, contour.kind === "circle" && contour.radius])).toEqual([
-      ["OUTSIDE", 5],
-      ["INSIDE", 20],
-      ["OUTSIDE", 50],
-      ["OUTSIDE", 3],
-    ]);
-  });
-
-  it.each([
-    ["nothing", [], ["error nothing-closed"]],
-    ["circles that cross", [circle(0, 5), circle(6, 5)], ["error crossing", "error crossing"]],
-    ["a circle twice", [circle(0, 5), circle(0, 5)], ["error doubled"]],
-    ["circles that touch", [circle(0, 5), circle(10, 5)], ["warning touching"]],
-    [
-      "a loose line",
-      [circle(0, 5), { kind: "piece" as const, a: { x: 20, y: 0 }, b: { x: 30, y: 0 }, bulge: 0 }],
-      ["error open"],
-    ],
-    [
-      "a loose line across",
-      [circle(0, 5), { kind: "piece" as const, a: { x: 0, y: 0 }, b: { x: 30, y: 0 }, bulge: 0 }],
-      ["error open", "error crossing"],
-    ],
-    [
-      "loose halves that close",
-      circleHalves({ centre: { x: 0, y: 0 }, radius: 5 }).map((half) => ({ kind: "piece" as const, ...half })),
-      ["error not-joined"],
-    ],
-  ])("says what stands against cutting: %s", (_, shapes, expected) => {
-    const drawing = drawn(shapes);
-    expect(codes(drawing)).toEqual(expected);
-    expect(planRelease(drawing).ready).toBe(expected.every((fault) => fault.startsWith("warning")));
-    for (const fault of faultsOf(profileOf(drawing))) expect(sayFault(fault, "mm")).toMatch(/^[A-Z0-9].*\.$/);
-  });
-
-  it("a figure of eight crosses itself; a square does not touch itself at its corners", () => {
-    const chain = (points: readonly (readonly [number, number])[]) => ({
-      kind: "chain" as const,
-      closed: true,
-      vertices: points.map(([x, y], i) => ({ id: 50 + i, at: { x, y }, bulge: 0 })),
-    });
-    expect(
-      codes(
-        drawn([
-          chain([
-            [0, 0],
-            [10, 10],
-            [10, 0],
-            [0, 10],
-          ]),
-        ]),
-      ),
-    ).toEqual(["error crossing"]);
-    expect(
-      codes(
-        drawn([
-          chain([
-            [0, 0],
-            [10, 0],
-            [10, 10],
-            [0, 10],
-          ]),
-        ]),
-      ),
-    ).toEqual([]);
-  });
-
-  it("every refusal has a sentence without gaps", () => {
-    for (const code of REFUSAL_CODES) {
-      const values = {
-        text: "x",
-        place: 0,
-        found: "x",
-        what: "Circle",
-        typed: 1,
-        limit: 2,
-        open: 2,
-        layer: "Profile",
-        held: 3,
-        kind: "end",
-        line: 3,
-        reason: "x",
-        gap: 0.1,
-        x: 1,
-        y: 2,
-        deviation: 0.2,
-        tolerance: 0.1,
-        version: 9,
-        known: 2,
-      };
-      expect(sayRefusal({ code, values }, "mm")).toMatch(/^[“A-Z].*\.$/);
-      expect(sayRefusal({ code, values }, "mm")).not.toMatch(/undefined|NaN/);
-    }
   });
 });
 

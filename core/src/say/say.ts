@@ -1,4 +1,4 @@
-import type { Fault } from "../checks/faults.ts";
+import type { Fault } from "../checks/check.ts";
 import type { Refusal, RefusalCode } from "../numeric/outcome.ts";
 import { showLength, showLengthUnit } from "../numeric/showValue.ts";
 import type { Unit } from "../numeric/units.ts";

@@ -1,0 +1,13 @@
+import type { Check } from "./check.ts";
+
+/** Loose pieces that meet all round without being one contour. */
+export const notJoined: Check = ({ contours }) =>
+  contours
+    .filter(({ role, joined }) => role !== "mark" && !joined)
+    .map(({ ids, pieces }) => ({
+      code: "not-joined",
+      severity: "error",
+      at: pieces[0]!.a,
+      ids,
+      values: { pieces: ids.length },
+    }));
