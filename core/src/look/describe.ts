@@ -1,5 +1,5 @@
 import { calloutsOf, curveAt, entityOf, isLayout, settingsOf, unitOf, type Drawing } from "../drawing/drawing.ts";
-import { sameTarget, type Ref } from "../drawing/ref.ts";
+import { DATUM, sameTarget, type Ref } from "../drawing/ref.ts";
 import { carrierOf, isSmooth } from "../geometry/curve.ts";
 import { halfAxes } from "../geometry/ellipse.ts";
 import { pieceLength } from "../geometry/piece.ts";
@@ -9,6 +9,7 @@ import { TRUE_WITHIN } from "../numeric/tolerance.ts";
 
 /** A short name of what a reference points at, as the sentence shows it: its callout's name, else kind and size. */
 export const describeRef = (drawing: Drawing, ref: Ref): string => {
+  if (ref.id === DATUM.id) return "datum";
   const entity = entityOf(drawing, ref.id);
   if (!entity) return "gone";
   if (entity.kind === "point") return "point";

@@ -1,9 +1,9 @@
 import { feetOf } from "../construct/perpendiculars.ts";
 import { tangentLinesFromPoint } from "../construct/tangentLines.ts";
 import { settingsOf } from "../drawing/drawing.ts";
-import type { Ref } from "../drawing/ref.ts";
+import { DATUM, type Ref } from "../drawing/ref.ts";
 import { growBounds } from "../geometry/bounds.ts";
-import { circlePoint } from "../geometry/circle.ts";
+import { circlePoint, type Circle } from "../geometry/circle.ts";
 import {
   carrierNearest,
   carrierOf,
@@ -19,7 +19,7 @@ import { cross, distance, subtract, type Point } from "../geometry/point.ts";
 import { equalParts, feetOn } from "../geometry/smooth.ts";
 import { meetCarriers, meetingPoints } from "../intersect/carriers.ts";
 import { meetings } from "../intersect/meetings.ts";
-import { normalAngle } from "../numeric/angle.ts";
+import { normalAngle, TURN } from "../numeric/angle.ts";
 import { refined, rootsOn } from "../numeric/roots.ts";
 import { RESOLUTION } from "../numeric/tolerance.ts";
 import { nearestInIndex, searchIndex, type DrawingIndex, type Item } from "./drawingIndex.ts";
@@ -74,14 +74,28 @@ const ANSWERED = 96;
 /** A kind further down the list must be nearer by this part of the reach to win over one further up. */
 const RANK_STEP = 0.08;
 
-const quarters = (curve: Curve): readonly Point[] => {
-  const all = [0, 1, 2, 3].map((i) => (i * Math.PI) / 2);
-  if (curve.kind === "circle") return all.map((angle) => circlePoint(curve, angle));
+type Quarter = { readonly at: Point; readonly quarter: 0 | 1 | 2 | 3 };
+
+const QUARTERS = [0, 1, 2, 3] as const;
+const turnOf = (quarter: number): number => (quarter * Math.PI) / 2;
+
+const quarters = (curve: Curve): readonly Quarter[] => {
+  const on = (circle: Circle, quarter: Quarter["quarter"]): Quarter => ({
+    at: circlePoint(circle, turnOf(quarter)),
+    quarter,
+  });
+  if (curve.kind === "circle") return QUARTERS.map((quarter) => on(curve, quarter));
   const arc = curve.kind === "piece" ? arcOf(curve) : undefined;
   if (!arc) return [];
   const isOn = (angle: number): boolean =>
     normalAngle(arc.sweep > 0 ? angle - arc.from : arc.from - angle) < Math.abs(arc.sweep);
-  return all.filter(isOn).map((angle) => circlePoint(arc, angle));
+  return QUARTERS.filter((quarter) => isOn(turnOf(quarter))).map((quarter) => on(arc, quarter));
+};
+
+/** The place of a curve nearest to a point on it, as a reference that can be stored and measured again. */
+const alongRef = (ref: Ref, curve: Curve, at: Point): Ref => {
+  const { t } = curveNearest(curve, at);
+  return { ...ref, place: { along: curve.kind === "circle" ? t / TURN : t } };
 };
 
 type Note = (kind: SnapKind, place: Point, ref?: Ref) => void;
@@ -96,14 +110,14 @@ const noteSmooth = (curve: SmoothCurve, ref: Ref, from: Point | undefined, note:
     note("middle", equalParts(smooth, 2)[1]!, { ...ref, place: "middle" });
   }
   if (curve.kind === "ellipse")
-    for (let quarter = 0; quarter < 4; quarter++) {
-      const t = ellipseParameter(curve, (quarter * Math.PI) / 2);
-      if (t !== undefined) note("quarter", at(t), ref);
+    for (const quarter of QUARTERS) {
+      const t = ellipseParameter(curve, turnOf(quarter));
+      if (t !== undefined) note("quarter", at(t), { ...ref, place: { quarter } });
     }
   if (!from) return;
-  for (const t of feetOn(smooth, from)) note("perpendicular", at(t), ref);
+  for (const t of feetOn(smooth, from)) note("perpendicular", at(t), { ...ref, place: { along: t } });
   for (const t of rootsOn((s) => cross(first(s), subtract(at(s), from)), refined(breaks, 6)))
-    note("tangent", at(t), ref);
+    note("tangent", at(t), { ...ref, place: { along: t } });
 };
 
 /**
@@ -134,15 +148,15 @@ export const snapsAt = (
     if (item.kind !== "curve") {
       // of a circle's centre and an arc's at the same place, the circle's own number is the true one
       if (item.derived) later.push(item);
-      else note(item.kind, item.at, item.ref);
+      else note(item.kind, item.at, item.kind === "area" ? { ...item.ref, place: "area" } : item.ref);
       continue;
     }
     const { curve, ref } = item;
     const nearest = curveNearest(curve, at);
     if (nearest.distance > reach) continue;
     curves.push(item);
-    note("nearest", nearest.at, ref);
-    for (const quarter of quarters(curve)) note("quarter", quarter, ref);
+    note("nearest", nearest.at, alongRef(ref, curve, nearest.at));
+    for (const { at: place, quarter } of quarters(curve)) note("quarter", place, { ...ref, place: { quarter } });
     if (curve.kind === "piece") {
       note("end", curve.a, { ...ref, place: "start" });
       note("end", curve.b, { ...ref, place: "end" });
@@ -155,12 +169,12 @@ export const snapsAt = (
     const carrier = carrierOf(curve);
     if (from && wants("perpendicular"))
       for (const foot of feetOf(curve, from))
-        if (curveNearest(curve, foot).distance <= RESOLUTION) note("perpendicular", foot, ref);
+        if (curveNearest(curve, foot).distance <= RESOLUTION) note("perpendicular", foot, alongRef(ref, curve, foot));
     if (from && wants("tangent") && carrier.kind === "circle") {
       const tangents = tangentLinesFromPoint(from, carrier);
       if (tangents.ok)
         for (const { to } of tangents.value)
-          if (curveNearest(curve, to).distance <= RESOLUTION) note("tangent", to, ref);
+          if (curveNearest(curve, to).distance <= RESOLUTION) note("tangent", to, alongRef(ref, curve, to));
     }
   }
   for (const { kind, at: place, ref } of later)
@@ -170,11 +184,12 @@ export const snapsAt = (
     for (let i = 0; i < some.length; i++)
       for (let j = i + 1; j < some.length; j++)
         for (const meeting of meetings(some[i]!.curve, some[j]!.curve, RESOLUTION))
-          if (meeting.kind !== "overlap") note("crossing", meeting.at);
+          if (meeting.kind !== "overlap") note("crossing", meeting.at, crossingRef(some[i]!, some[j]!, meeting.at));
   }
-  if (wants("extended")) for (const place of extendedCrossings(index, at, reach)) note("extended", place);
+  if (wants("extended"))
+    for (const { at: place, ref } of extendedCrossings(index, at, reach)) note("extended", place, ref);
   const { datum } = settingsOf(index.drawing);
-  note("datum", datum);
+  note("datum", datum, DATUM);
   if (grid !== undefined && wants("grid"))
     note("grid", {
       x: datum.x + Math.round((at.x - datum.x) / grid) * grid,
@@ -192,32 +207,43 @@ export const snapsAt = (
   const distinct: Snap[] = [];
   for (const snap of sorted)
     if (!distinct.some((other) => distance(other.at, snap.at) <= RESOLUTION)) distinct.push(snap);
-  // a crossing or the datum may also be a centre or an end: what is there can then be named, and measured later
+  // a crossing, a grid point or the datum may also be a centre or an end: that is the better name for it
   return distinct.map((snap) => {
-    const named = snap.ref
-      ? undefined
-      : sorted.find((other) => other.ref?.place && distance(other.at, snap.at) <= RESOLUTION);
+    const named = UNNAMED.has(snap.kind)
+      ? sorted.find((other) => typeof other.ref?.place === "string" && distance(other.at, snap.at) <= RESOLUTION)
+      : undefined;
     return named?.ref ? { ...snap, ref: named.ref } : snap;
   });
 };
 
+/** Kinds of snaps that go by the name of an end, a middle or a centre where one is there. */
+const UNNAMED: ReadonlySet<SnapKind> = new Set(["crossing", "extended", "grid", "datum"]);
+
+type CurveItem = Extract<Item, { kind: "curve" }>;
+const crossingRef = (p: CurveItem, q: CurveItem, at: Point): Ref => ({ ...p.ref, place: { crosses: q.ref }, near: at });
+
 /** Where curves near the pointer would cross if they ran on: their carriers pass within reach, and one of the curves at least does not. */
-const extendedCrossings = (index: DrawingIndex, at: Point, reach: number): readonly Point[] => {
+const extendedCrossings = (
+  index: DrawingIndex,
+  at: Point,
+  reach: number,
+): readonly { readonly at: Point; readonly ref: Ref }[] => {
   const passing = nearestInIndex(index, at, EXTENDED_LOOKED_AT, EXTENDED_REACH * reach)
     .flatMap((item) => {
       if (item.kind !== "curve") return [];
       const carrier = carrierOf(item.curve);
       if (!carrier) return [];
       const passes = distance(carrierNearest(carrier, at), at) <= reach;
-      return passes ? [{ carrier, ends: curveNearest(item.curve, at).distance > reach, curve: item.curve }] : [];
+      return passes ? [{ carrier, ends: curveNearest(item.curve, at).distance > reach, item }] : [];
     })
     .slice(0, EXTENDED_LIMIT);
-  const places: Point[] = [];
+  const places: { at: Point; ref: Ref }[] = [];
   for (let i = 0; i < passing.length; i++)
     for (let j = i + 1; j < passing.length; j++) {
       const [one, other] = [passing[i]!, passing[j]!];
       if (!one.ends && !other.ends) continue;
-      places.push(...meetingPoints(meetCarriers(one.carrier, other.carrier, RESOLUTION)));
+      for (const place of meetingPoints(meetCarriers(one.carrier, other.carrier, RESOLUTION)))
+        places.push({ at: place, ref: crossingRef(one.item, other.item, place) });
     }
   return places;
 };

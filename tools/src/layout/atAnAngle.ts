@@ -2,12 +2,13 @@ import { tangentsAtAngle } from "@ash-edge/core/construct";
 import type { Drawing } from "@ash-edge/core/drawing";
 import { directionAt, distance, angleOf, subtract, carrierOf } from "@ash-edge/core/geometry";
 import { toRadians, RESOLUTION, toDegrees } from "@ash-edge/core/numeric";
+import { pickedCurve } from "../making.ts";
 import { under, nothing, type Given, type Picked, type Tool, type Proposal } from "../tool.ts";
-import { curveOf, layoutWay, endless } from "./layoutWay.ts";
+import { layoutWay, endless } from "./layoutWay.ts";
 
 /** The angle of the layout line: typed, from level or from the picked edge; else towards the pointer. */
 const turnedAngle = (given: Given, drawing: Drawing, at: Picked): { angle: number; live?: number } | undefined => {
-  const edge = given.choice("from") === "edge" ? curveOf(drawing, given.picks.edge) : undefined;
+  const edge = given.choice("from") === "edge" ? pickedCurve(drawing, given.picks.edge) : undefined;
   const base = edge && given.picks.edge ? directionAt(edge, given.picks.edge.at) : 0;
   const typed = given.value("angle");
   if (typed !== undefined) return { angle: base + toRadians(typed) };
@@ -51,7 +52,7 @@ export const atAnAngle: Tool = {
     if (!at) return nothing;
     const turned = turnedAngle(given, drawing, at);
     if (!turned) return nothing;
-    const curve = curveOf(drawing, at);
+    const curve = pickedCurve(drawing, at);
     const carrier = curve && carrierOf(curve);
     const lines =
       carrier?.kind === "circle"

@@ -1,6 +1,7 @@
 import { bisectorsOf } from "@ash-edge/core/construct";
+import { pickedCurve } from "../making.ts";
 import { nothing, refused, type Tool } from "../tool.ts";
-import { curveOf, layoutWay, endless } from "./layoutWay.ts";
+import { layoutWay, endless } from "./layoutWay.ts";
 
 export const bisector: Tool = {
   kind: "tool",
@@ -16,7 +17,7 @@ export const bisector: Tool = {
   ],
   propose: (given, { drawing }) => {
     const { one, other } = given.picks;
-    const [a, b] = [curveOf(drawing, one), curveOf(drawing, other)];
+    const [a, b] = [pickedCurve(drawing, one), pickedCurve(drawing, other)];
     if (!a || !b || !one || !other || !given.isFirm("one")) return nothing;
     const lines = bisectorsOf(a, one.at, b, other.at);
     if (!lines.ok) return given.isFirm("other") ? refused(lines) : nothing;

@@ -2,8 +2,9 @@ import { dividingPoints } from "@ash-edge/core/construct";
 import { splitInto } from "@ash-edge/core/edits";
 import { done } from "@ash-edge/core/numeric";
 import type { Shape } from "@ash-edge/core/shape";
+import { pickedCurve } from "../making.ts";
 import { nothing, refused, type Tool } from "../tool.ts";
-import { curveOf, layoutWay } from "./layoutWay.ts";
+import { layoutWay } from "./layoutWay.ts";
 
 export const divide: Tool = {
   kind: "tool",
@@ -31,7 +32,7 @@ export const divide: Tool = {
   ],
   propose: (given, { drawing }) => {
     const { curve: picked } = given.picks;
-    const curve = curveOf(drawing, picked);
+    const curve = pickedCurve(drawing, picked);
     if (!curve || !picked) return nothing;
     const parts = given.value("parts") ?? 2;
     const found = dividingPoints(curve, parts, picked.at);

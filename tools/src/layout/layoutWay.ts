@@ -1,8 +1,8 @@
-import { LAYOUT_LAYER, curveAt, type Drawing } from "@ash-edge/core/drawing";
+import { LAYOUT_LAYER, type Drawing } from "@ash-edge/core/drawing";
 import { addShapes } from "@ash-edge/core/edits";
-import type { Endless, Curve } from "@ash-edge/core/geometry";
+import type { Endless } from "@ash-edge/core/geometry";
 import type { Shape } from "@ash-edge/core/shape";
-import type { Way, Picked } from "../tool.ts";
+import type { Way } from "../tool.ts";
 
 export const endless = (line: Endless): Shape => ({ kind: "endless", ...line });
 
@@ -11,6 +11,3 @@ export const layoutWay = (drawing: Drawing, shapes: readonly Shape[], label: str
   preview: shapes.map((shape) => ({ shape })),
   edit: () => addShapes(drawing, { label, gesture, layer: LAYOUT_LAYER, shapes }),
 });
-
-export const curveOf = (drawing: Drawing, picked: Picked | undefined): Curve | undefined =>
-  picked?.ref && !picked.ref.place ? curveAt(drawing, picked.ref) : undefined;

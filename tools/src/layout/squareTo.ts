@@ -1,6 +1,7 @@
 import { lineSquareTo } from "@ash-edge/core/construct";
+import { pickedCurve } from "../making.ts";
 import { nothing, refused, type Tool } from "../tool.ts";
-import { curveOf, layoutWay, endless } from "./layoutWay.ts";
+import { layoutWay, endless } from "./layoutWay.ts";
 
 export const squareTo: Tool = {
   kind: "tool",
@@ -16,7 +17,7 @@ export const squareTo: Tool = {
   ],
   propose: (given, { drawing }) => {
     const { edge, through } = given.picks;
-    const curve = curveOf(drawing, edge);
+    const curve = pickedCurve(drawing, edge);
     if (!curve || !through || !given.isFirm("edge")) return nothing;
     const line = lineSquareTo(curve, through.at);
     if (!line.ok) return refused(line);

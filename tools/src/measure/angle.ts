@@ -1,7 +1,8 @@
 import { angleOfLines } from "@ash-edge/core/construct";
 import { toDegrees, showAngle } from "@ash-edge/core/numeric";
+import { pickedCurve } from "../making.ts";
 import { nothing, refused, type Tool } from "../tool.ts";
-import { curveOf, measured } from "./measured.ts";
+import { measured } from "./measured.ts";
 
 export const angleTool: Tool = {
   kind: "tool",
@@ -17,7 +18,7 @@ export const angleTool: Tool = {
   ],
   propose: (given, { drawing }) => {
     const { one, other } = given.picks;
-    const [a, b] = [curveOf(drawing, one), curveOf(drawing, other)];
+    const [a, b] = [pickedCurve(drawing, one), pickedCurve(drawing, other)];
     if (!a || !b || !given.isFirm("one")) return nothing;
     const angle = angleOfLines(a, b);
     if (!angle.ok) return given.isFirm("other") ? refused(angle) : nothing;

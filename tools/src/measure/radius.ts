@@ -1,8 +1,9 @@
 import { carrierOf, arcOf } from "@ash-edge/core/geometry";
 import { describePoint } from "@ash-edge/core/look";
 import { refuse, showLengthUnit, showAngle, toDegrees } from "@ash-edge/core/numeric";
+import { pickedCurve } from "../making.ts";
 import { nothing, refused, type Tool } from "../tool.ts";
-import { curveOf, measured } from "./measured.ts";
+import { measured } from "./measured.ts";
 
 export const radiusTool: Tool = {
   kind: "tool",
@@ -15,7 +16,7 @@ export const radiusTool: Tool = {
     { kind: "pick", name: "of", label: "arc or circle", takes: "curve", round: true },
   ],
   propose: (given, { drawing, unit }) => {
-    const curve = curveOf(drawing, given.picks.of);
+    const curve = pickedCurve(drawing, given.picks.of);
     const carrier = curve && carrierOf(curve);
     if (!curve) return nothing;
     if (carrier?.kind !== "circle") return refused(refuse("not-round"));

@@ -80,7 +80,7 @@ export const makeCallouts = ({ get, set, say, sayNo, commit, toolEvent, activeTo
     const known = refs.filter((ref) => ref !== undefined);
     if (known.length < 2)
       return say({
-        text: "Measure between ends, middles or centres: bare places can't answer a callout.",
+        text: "Measure between places that snaps hold on to: a bare place on the board can't answer a callout.",
         tone: "fault",
       });
     const edit = answerCallout(get().drawing, callout.id, known);
