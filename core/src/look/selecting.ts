@@ -8,7 +8,7 @@ import { meetings } from "../intersect/meetings.ts";
 import type { Id } from "../numeric/id.ts";
 import { RESOLUTION, TRUE_WITHIN } from "../numeric/tolerance.ts";
 import { profileOf } from "../profile/profile.ts";
-import { shapeBounds } from "../shape/kinds.ts";
+import { isSmoothShape, shapeBounds } from "../shape/kinds.ts";
 import { searchIndex, type DrawingIndex } from "./drawingIndex.ts";
 
 const selectable = (drawing: Drawing, entity: Entity): boolean => {
@@ -54,7 +54,7 @@ export const selectByBox = (index: DrawingIndex, box: Bounds, how: "encloses" | 
 const sizeOf = (entity: Entity): number => {
   if (entity.kind === "circle") return entity.radius;
   if (entity.kind === "chain") return entity.vertices.length;
-  if (entity.kind === "ellipse" || entity.kind === "free") return curveLength(entity);
+  if (isSmoothShape(entity)) return curveLength(entity);
   if (entity.kind !== "piece") return 0;
   const carrier = carrierOf(entity);
   return carrier.kind === "circle" ? carrier.radius : pieceLength(entity);

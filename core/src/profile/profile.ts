@@ -1,5 +1,4 @@
 import Flatbush from "flatbush";
-import { chainPieces } from "../contour/chain.ts";
 import { enclosedArea } from "../contour/chainMeasure.ts";
 import { joinRuns, runPieces, type Ends } from "../contour/joining.ts";
 import { nestingDepths } from "../contour/nesting.ts";
@@ -11,6 +10,7 @@ import { pieceLength, piecesBounds, type Piece } from "../geometry/piece.ts";
 import { distance, type Point } from "../geometry/point.ts";
 import type { Id } from "../numeric/id.ts";
 import { RESOLUTION } from "../numeric/tolerance.ts";
+import { isSmoothShape, shapePieces } from "../shape/kinds.ts";
 
 /** A free end of an open chain, with the nearest other free end where there is one. */
 export type OpenEnd = { readonly at: Point; readonly gap?: { readonly to: Point; readonly distance: number } };
@@ -74,7 +74,7 @@ export const profileOf = (
   const loose = new Map<Id, Part[]>();
   for (const entity of among) {
     if (layerOf(drawing, entity.layer)?.role === "mark") marks.add(entity.id);
-    if (entity.kind === "ellipse" || entity.kind === "free") {
+    if (isSmoothShape(entity)) {
       smooth.push(entity.id);
       continue;
     }
@@ -95,7 +95,7 @@ export const profileOf = (
       });
       continue;
     }
-    const pieces = entity.kind === "chain" ? chainPieces(entity) : entity.kind === "piece" ? [entity] : [];
+    const pieces = shapePieces(entity) ?? [];
     if (pieces.length === 0) continue;
     if (entity.kind === "chain" && entity.closed) closed.push(contourOf([entity.id], true, pieces));
     else {

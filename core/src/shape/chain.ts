@@ -1,6 +1,6 @@
-import { BOOLEAN, ID, listOf, NUMBER, optional, POINT } from "../numeric/fields.ts";
 import { chainPieces, transformChain } from "../contour/chain.ts";
 import { piecesBounds } from "../geometry/piece.ts";
+import { BOOLEAN, ID, listOf, NUMBER, optional, POINT } from "../numeric/fields.ts";
 import type { Kind } from "./kind.ts";
 
 /** A width at the start and at the end of a piece. */
@@ -16,6 +16,7 @@ export const chainKind: Kind<"chain"> = {
       vertex: chain.vertices[i]!.id,
     })),
   pieces: chainPieces,
+  smooth: false,
   isClosed: ({ closed }) => closed,
   renewed: ({ kind, closed, vertices }, newId) => ({
     kind,

@@ -1,5 +1,5 @@
-import { POINT, POSITIVE } from "../numeric/fields.ts";
 import { circleBounds, circleHalves, transformCircle } from "../geometry/circle.ts";
+import { POINT, POSITIVE } from "../numeric/fields.ts";
 import { oneCurve, type Kind } from "./kind.ts";
 
 export const circleKind: Kind<"circle"> = {

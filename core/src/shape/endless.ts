@@ -1,5 +1,5 @@
-import { NUMBER, POINT } from "../numeric/fields.ts";
 import { transformEndless } from "../geometry/endless.ts";
+import { NUMBER, POINT } from "../numeric/fields.ts";
 import { oneCurve, type Kind } from "./kind.ts";
 
 /** An endless layout line. */

@@ -1,5 +1,5 @@
-import { listOf, NUMBER, optional, POINT, POSITIVE } from "../numeric/fields.ts";
 import { freeBounds, transformFree } from "../geometry/free.ts";
+import { listOf, NUMBER, optional, POINT, POSITIVE } from "../numeric/fields.ts";
 import { oneCurve, type Kind } from "./kind.ts";
 
 /** Degrees that are read; drawn curves have 3. */
@@ -8,6 +8,7 @@ const MOST_DEGREE = 25;
 /** A free curve: a B-spline. */
 export const freeKind: Kind<"free"> = {
   ...oneCurve,
+  smooth: true,
   bounds: freeBounds,
   transform: (m, free) => ({ kind: "free", ...transformFree(m, free) }),
   curves: (curve) => [{ curve }],

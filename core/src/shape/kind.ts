@@ -1,8 +1,8 @@
-import type { Fields } from "../numeric/fields.ts";
 import type { Bounds } from "../geometry/bounds.ts";
 import type { Curve } from "../geometry/curve.ts";
 import type { Piece } from "../geometry/piece.ts";
 import type { Similarity } from "../geometry/transform.ts";
+import type { Fields } from "../numeric/fields.ts";
 import type { Id } from "../numeric/id.ts";
 import type { Shape } from "./shape.ts";
 
@@ -22,6 +22,8 @@ export type Kind<K extends ShapeKind> = {
   readonly curves: (shape: ShapeOf<K>) => readonly OwnCurve[];
   /** Its lines and arcs in order, circles in halves; undefined for what has no such form. */
   readonly pieces: (shape: ShapeOf<K>) => readonly Piece[] | undefined;
+  /** Worked on numerically, and made into arcs before it is cut. */
+  readonly smooth: boolean;
   /** Whether its pieces close. */
   readonly isClosed: (shape: ShapeOf<K>) => boolean;
   /** The same with ids of its own for whatever has ids in it. */
@@ -35,6 +37,7 @@ export type Kind<K extends ShapeKind> = {
 
 /** What holds for a kind that is one curve without ids in it. */
 export const oneCurve = {
+  smooth: false,
   isClosed: (): boolean => false,
   pieces: (): undefined => undefined,
   renewed: <S>(shape: S): S => shape,

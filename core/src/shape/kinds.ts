@@ -1,4 +1,5 @@
 import type { Bounds } from "../geometry/bounds.ts";
+import type { SmoothCurve } from "../geometry/curve.ts";
 import type { Piece } from "../geometry/piece.ts";
 import type { Similarity } from "../geometry/transform.ts";
 import type { Id } from "../numeric/id.ts";
@@ -22,6 +23,8 @@ export const KINDS: { readonly [K in ShapeKind]: Kind<K> } = {
   ellipse: ellipseKind,
   free: freeKind,
 };
+/** The kinds that say of themselves that they are smooth. */
+export type SmoothShape = Extract<Shape, SmoothCurve>;
 export const SHAPE_KINDS = Object.keys(KINDS) as readonly ShapeKind[];
 
 /** The entry of a shape's own kind. */
@@ -50,3 +53,6 @@ export const renewedShape = (shape: Shape, newId: () => Id): Shape => entry(shap
 
 /** The ids within a shape: of a chain its vertices'. */
 export const shapeIds = (shape: Shape): readonly Id[] => entry(shape).ownIds(own(shape));
+
+/** True for what is worked on numerically: ellipses, free curves, and whatever else of the kind comes. */
+export const isSmoothShape = <S extends Shape>(shape: S): shape is S & SmoothShape => entry(shape).smooth;

@@ -1,5 +1,5 @@
-import { NUMBER, POINT } from "../numeric/fields.ts";
 import { pieceBounds, plainPiece, transformPiece } from "../geometry/piece.ts";
+import { NUMBER, POINT } from "../numeric/fields.ts";
 import { oneCurve, type Kind } from "./kind.ts";
 
 /** A line or an arc on its own. */

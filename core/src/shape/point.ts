@@ -1,5 +1,5 @@
-import { POINT } from "../numeric/fields.ts";
 import { transformPoint } from "../geometry/transform.ts";
+import { POINT } from "../numeric/fields.ts";
 import { oneCurve, type Kind } from "./kind.ts";
 
 /** A layout point. */

@@ -1,17 +1,17 @@
 import Flatbush from "flatbush";
 import { arrange, outlineOf, type Arrangement, type Outline, type Owned } from "../../arrangement/index.ts";
-import { chainOfPieces, chainPieces } from "../../contour/chain.ts";
+import { chainOfPieces } from "../../contour/chain.ts";
 import { entitiesOf, isLayout, layerOf, refuseLocked, settingsOf, type Drawing } from "../../drawing/drawing.ts";
 import type { Edit } from "../../drawing/edit.ts";
 import type { Entity } from "../../drawing/entity.ts";
 import { fitCurve } from "../../fit/index.ts";
 import { growBounds, boundsSize } from "../../geometry/bounds.ts";
-import { circleHalves } from "../../geometry/circle.ts";
 import { endlessDirection } from "../../geometry/endless.ts";
 import { pieceBounds, pieceNearest, piecesBounds, type Piece } from "../../geometry/piece.ts";
 import { along, distance, type Point } from "../../geometry/point.ts";
 import type { Id } from "../../numeric/id.ts";
 import { done, refuse, type Outcome } from "../../numeric/outcome.ts";
+import { isSmoothShape, shapePieces } from "../../shape/kinds.ts";
 import type { Shape } from "../../shape/shape.ts";
 import { draftEdit } from "../draftEdit.ts";
 
@@ -38,15 +38,7 @@ const boundariesOf = (drawing: Drawing, layout: boolean): readonly Entity[] =>
 const FIT_PART = 0.2;
 
 const piecesOf = (entity: Entity, tolerance: number): readonly Piece[] =>
-  entity.kind === "ellipse" || entity.kind === "free"
-    ? (fitCurve(entity, FIT_PART * tolerance)?.pieces ?? [])
-    : entity.kind === "circle"
-      ? circleHalves(entity)
-      : entity.kind === "chain"
-        ? chainPieces(entity)
-        : entity.kind === "piece"
-          ? [entity]
-          : [];
+  isSmoothShape(entity) ? (fitCurve(entity, FIT_PART * tolerance)?.pieces ?? []) : (shapePieces(entity) ?? []);
 
 /** The areas of a drawing, gaps up to `bridged` closed by straight pieces. */
 export const areaField = (drawing: Drawing, layout: boolean, bridged = 0): AreaField => {

@@ -4,11 +4,11 @@ import type { Edit } from "../../drawing/edit.ts";
 import { reshaped, type Entity } from "../../drawing/entity.ts";
 import { fitCurve, fitOneArc, fitShape, measureFit, type ArcFit } from "../../fit/index.ts";
 import { arcsThrough, steeredBy, straightPieces } from "../../fit/smoothThrough.ts";
-import { circleHalves } from "../../geometry/circle.ts";
 import { curvePoint } from "../../geometry/curve.ts";
 import { pieceLength, piecePoint, plainPiece, type Piece } from "../../geometry/piece.ts";
 import type { Id } from "../../numeric/id.ts";
 import { done, refuse, type Outcome } from "../../numeric/outcome.ts";
+import { isClosedShape, isSmoothShape, shapePieces } from "../../shape/kinds.ts";
 import type { Shape } from "../../shape/shape.ts";
 import { draftEdit } from "../draftEdit.ts";
 
@@ -38,9 +38,8 @@ const stationsOf = (pieces: readonly Piece[]): readonly { at: { x: number; y: nu
 
 /** The pieces of what is made of lines and arcs; undefined for other things. */
 const ownPieces = (entity: Entity): { readonly pieces: readonly Piece[]; readonly closed: boolean } | undefined => {
-  if (entity.kind === "chain") return { pieces: chainPieces(entity).map(plainPiece), closed: entity.closed };
-  if (entity.kind === "circle") return { pieces: circleHalves(entity), closed: true };
-  return entity.kind === "piece" ? { pieces: [plainPiece(entity)], closed: false } : undefined;
+  const pieces = shapePieces(entity);
+  return pieces && { pieces, closed: isClosedShape(entity) };
 };
 
 const put = (
@@ -68,7 +67,7 @@ const shapeOf = (pieces: readonly Piece[], closed: boolean, newId: () => Id): Sh
  */
 export const fitEntity = (drawing: Drawing, id: Id, { tolerance, cornerAngle, oneArc }: FitGiven): Outcome<FitMade> => {
   const entity = entityOf(drawing, id);
-  if (entity?.kind === "ellipse" || entity?.kind === "free") {
+  if (entity && isSmoothShape(entity)) {
     if (oneArc) {
       const one = fitOneArc(entity);
       if (!one) return refuse("fit-closed");
@@ -116,7 +115,7 @@ export const straightenEntity = (
   const entity = entityOf(drawing, id);
   if (!entity || entity.kind === "point" || entity.kind === "endless") return refuse("not-a-curve");
   // a smooth curve goes by way of arcs: half the tolerance for each step
-  const fit = entity.kind === "ellipse" || entity.kind === "free" ? fitCurve(entity, tolerance / 2) : undefined;
+  const fit = isSmoothShape(entity) ? fitCurve(entity, tolerance / 2) : undefined;
   const own = fit ?? ownPieces(entity);
   if (!own) return refuse("fit-fails");
   if (!fit && own.pieces.every(({ bulge }) => bulge === 0)) return refuse("already-straight");

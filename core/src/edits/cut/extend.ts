@@ -23,6 +23,7 @@ import { searchIndex, type DrawingIndex } from "../../look/drawingIndex.ts";
 import { TURN } from "../../numeric/angle.ts";
 import { done, refuse, type Outcome } from "../../numeric/outcome.ts";
 import { RESOLUTION } from "../../numeric/tolerance.ts";
+import { isSmoothShape } from "../../shape/kinds.ts";
 import type { Shape } from "../../shape/shape.ts";
 import { draftEdit } from "../draftEdit.ts";
 import { cutterTest, partOf, type Cutters, type Smoothly } from "./cuts.ts";
@@ -122,7 +123,7 @@ export const planExtend = (index: DrawingIndex, ref: Ref, at: Point, cutters: Cu
   const cutsBack = typeof cutters !== "string";
   const draft = draftEdit(drawing, "Extend", "extend");
 
-  if (entity.kind === "ellipse" || entity.kind === "free") return extendSmooth(index, entity, at, isBoundary, cutsBack);
+  if (isSmoothShape(entity)) return extendSmooth(index, entity, at, isBoundary, cutsBack);
   if (entity.kind !== "piece" && !(entity.kind === "chain" && !entity.closed)) return refuse("extend-closed");
 
   const pieces = entity.kind === "piece" ? [entity] : chainPieces(entity);

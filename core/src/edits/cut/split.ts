@@ -11,6 +11,7 @@ import type { DrawingIndex } from "../../look/drawingIndex.ts";
 import { TURN } from "../../numeric/angle.ts";
 import { done, refuse, type Outcome } from "../../numeric/outcome.ts";
 import { RESOLUTION } from "../../numeric/tolerance.ts";
+import { isSmoothShape } from "../../shape/kinds.ts";
 import type { Shape } from "../../shape/shape.ts";
 import { draftEdit } from "../draftEdit.ts";
 import { cutsOf, paramWithin, partOf, runBetween, type Cut, type Smoothly } from "./cuts.ts";
@@ -45,7 +46,7 @@ const partsOf = (entity: Entity, cuts: readonly Cut[]): readonly Part[] | undefi
       return { kind: "piece", ...arcBetween(cut.at, next.at, entity.centre, true) };
     });
   }
-  if (entity.kind === "ellipse" || entity.kind === "free") return smoothParts(entity, cuts);
+  if (isSmoothShape(entity)) return smoothParts(entity, cuts);
   if (entity.kind !== "piece" && entity.kind !== "chain") return undefined;
   const pieces = curvesOf(entity).map(({ curve }) => plainPiece(curve as Piece));
   const closed = entity.kind === "chain" && entity.closed;

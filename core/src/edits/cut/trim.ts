@@ -11,6 +11,7 @@ import type { DrawingIndex } from "../../look/drawingIndex.ts";
 import { normalAngle } from "../../numeric/angle.ts";
 import { done, refuse, type Outcome } from "../../numeric/outcome.ts";
 import { RESOLUTION } from "../../numeric/tolerance.ts";
+import { isSmoothShape } from "../../shape/kinds.ts";
 import type { Shape } from "../../shape/shape.ts";
 import { draftEdit } from "../draftEdit.ts";
 import { cutsOf, paramWithin, partOf, runBetween, type Cut, type Cutters, type Smoothly } from "./cuts.ts";
@@ -44,7 +45,7 @@ export const planTrim = (index: DrawingIndex, ref: Ref, at: Point, cutters: Cutt
   const cuts = cutsOf(index, entity, cutters);
   const s = which + paramWithin(curves[which]!.curve, at);
   if (entity.kind === "circle") return trimCircle(index, entity, cuts, at);
-  if (entity.kind === "ellipse" || entity.kind === "free") return trimSmooth(index, entity, cuts, s);
+  if (isSmoothShape(entity)) return trimSmooth(index, entity, cuts, s);
   return trimRun(index, entity, cuts, s);
 };
 
