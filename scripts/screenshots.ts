@@ -5,7 +5,16 @@ import { typePoint } from "../e2e/support/drawn.ts";
 import { withBrowser } from "./withBrowser.ts";
 import { D, drawRockerPlate } from "../e2e/support/rockerPlate.ts";
 
-const BASIN = [[-210, 0], [-150, 120], [0, 165], [170, 130], [240, 10], [180, -110], [20, -150], [-140, -105]].map(([x, y]) => ({ x: x!, y: y! })); // prettier-ignore
+const BASIN = [
+  [-210, 0],
+  [-150, 120],
+  [0, 165],
+  [170, 130],
+  [240, 10],
+  [180, -110],
+  [20, -150],
+  [-140, -105],
+].map(([x, y]) => ({ x: x!, y: y! }));
 const folder = join(import.meta.dirname, "..", "docs", "screenshots");
 await withBrowser(4339, async (page) => {
   const shoot = async (name: string): Promise<void> => {
@@ -54,7 +63,9 @@ await withBrowser(4339, async (page) => {
   // a customer's file with its findings, one of them lit
   await page.getByRole("button", { name: "Open a file" }).click();
   const dialog = page.getByRole("dialog", { name: "Open a file" });
-  await dialog.locator("input[type=file]").setInputFiles(join(import.meta.dirname, "..", "server", "demo", "0416-valve-chest-joint.dxf")); // prettier-ignore
+  await dialog
+    .locator("input[type=file]")
+    .setInputFiles(join(import.meta.dirname, "..", "server", "demo", "0416-valve-chest-joint.dxf"));
   await dialog.getByLabel("Part").fill("Valve chest joint");
   await dialog.getByLabel("Job number").fill("0416");
   await dialog.getByRole("button", { name: "Make the job" }).click();

@@ -41,9 +41,18 @@ describe("ash-edge", () => {
   });
 
   it("goes on to its end where what reads its output stops, and says nothing of that", async () => {
-    const discs = Array.from({ length: 3000 }, (_, i) => ({ kind: "circle", layer: "0", centre: { x: 9 * i, y: 0 }, radius: 4 }) as const); // prettier-ignore
+    const discs = Array.from(
+      { length: 3000 },
+      (_, i) => ({ kind: "circle", layer: "0", centre: { x: 9 * i, y: 0 }, radius: 4 }) as const,
+    );
     const [input, output] = [file(writeShapes(discs, "mm")), file("", "out.dxf")];
-    const child = spawn(process.execPath, [join(import.meta.dirname, "../bin/ash-edge.mjs"), "tidy", input, "-o", output]); // prettier-ignore
+    const child = spawn(process.execPath, [
+      join(import.meta.dirname, "../bin/ash-edge.mjs"),
+      "tidy",
+      input,
+      "-o",
+      output,
+    ]);
     child.stdout.destroy();
     let err = "";
     child.stderr.on("data", (part) => void (err += String(part)));
@@ -53,7 +62,12 @@ describe("ash-edge", () => {
   });
 
   it("joins and tells duplicates whatever their line style: an outline with a dashed side, and that side twice", async () => {
-    const corners = [{ x: 0, y: 0 }, { x: 30, y: 0 }, { x: 30, y: 20 }, { x: 0, y: 20 }]; // prettier-ignore
+    const corners = [
+      { x: 0, y: 0 },
+      { x: 30, y: 0 },
+      { x: 30, y: 20 },
+      { x: 0, y: 20 },
+    ];
     const sides = corners.map(
       (a, i) => ({ kind: "piece", layer: "0", a, b: corners[(i + 1) % 4]!, bulge: 0 }) as const,
     );
@@ -105,10 +119,21 @@ describe("ash-edge", () => {
 
 describe("ash-edge tidy and convert", () => {
   const square = (x: number, skip = 0): Parameters<typeof writeShapes>[0] =>
-    [[0, 0], [20, 0], [20, 10], [0, 10]].map(([u, v], i, all) => {
+    [
+      [0, 0],
+      [20, 0],
+      [20, 10],
+      [0, 10],
+    ].map(([u, v], i, all) => {
       const [p, q] = all[(i + 1) % 4]!;
-      return { kind: "piece" as const, layer: "cut", a: { x: x + u!, y: v! }, b: { x: x + p! - (i === 0 ? skip : 0), y: q! }, bulge: 0 };
-    }); // prettier-ignore
+      return {
+        kind: "piece" as const,
+        layer: "cut",
+        a: { x: x + u!, y: v! },
+        b: { x: x + p! - (i === 0 ? skip : 0), y: q! },
+        bulge: 0,
+      };
+    });
 
   it("mends what is mended and writes it; twice changes nothing; exit 0", async () => {
     const input = file(writeShapes([...square(0, 0.03), ...square(0).slice(1, 3)], "mm"));
@@ -216,7 +241,12 @@ describe("ash-edge tidy and convert", () => {
     const offset = async (...words: string[]) => {
       const { code, out } = await run("offset", plate, "-o", done, "--json", ...words);
       const report = JSON.parse(out) as { contours: { area: number; layer: string }[]; findings: { code: string }[] };
-      return { code, found: report.findings.map((one) => one.code), areas: report.contours.map(({ area }) => area), layers: report.contours.map(({ layer }) => layer) }; // prettier-ignore
+      return {
+        code,
+        found: report.findings.map((one) => one.code),
+        areas: report.contours.map(({ area }) => area),
+        layers: report.contours.map(({ layer }) => layer),
+      };
     };
     const disc = (r: number): number => Math.PI * r * r;
     const out = await offset("--by", "1", "--side", "out");
@@ -233,28 +263,72 @@ describe("ash-edge tidy and convert", () => {
     const gone = await offset("--by", "50", "--side", "in");
     expect([gone.code, gone.areas, gone.found]).toEqual([1, [], ["vanished", "vanished", "vanished"]]);
     expect(readFileSync(done, "utf8")).not.toContain("CIRCLE");
-    const square = file(writeShapes([[0, 0, 8, 0], [8, 0, 8, 8], [8, 8, 0, 8], [0, 8, 0, 0.01]].map(([x, y, u, v]) => ({ kind: "piece", layer: "0", a: { x: x!, y: y! }, b: { x: u!, y: v! }, bulge: 0 }) as const), "mm")); // prettier-ignore
+    const square = file(
+      writeShapes(
+        [
+          [0, 0, 8, 0],
+          [8, 0, 8, 8],
+          [8, 8, 0, 8],
+          [0, 8, 0, 0.01],
+        ].map(
+          ([x, y, u, v]) =>
+            ({ kind: "piece", layer: "0", a: { x: x!, y: y! }, b: { x: u!, y: v! }, bulge: 0 }) as const,
+        ),
+        "mm",
+      ),
+    );
     for (const [corner, area] of [
       ["sharp", 100],
       ["flat", 98],
       ["round", 96 + Math.PI],
     ] as const) {
-      const { out: text } = await run("offset", square, "-o", done, "--json", "--by", "1", "--side", "out", "--corner", corner); // prettier-ignore
+      const { out: text } = await run(
+        "offset",
+        square,
+        "-o",
+        done,
+        "--json",
+        "--by",
+        "1",
+        "--side",
+        "out",
+        "--corner",
+        corner,
+      );
       expect((JSON.parse(text) as { contours: { area: number }[] }).contours[0]!.area).toBeCloseTo(area, 9);
     }
   });
 
   it("converts smooth curves and tiny pieces to arcs: ready to cut, within the tolerance; without it they are not", async () => {
-    const ellipse = { kind: "ellipse", layer: "0", centre: { x: 0, y: 0 }, major: { x: 100, y: 0 }, ratio: 0.5, from: 0, sweep: 2 * Math.PI } as const; // prettier-ignore
-    const place = (i: number) => ({ x: 300 + 30 * Math.cos((i * Math.PI) / 100), y: 30 * Math.sin((i * Math.PI) / 100) }); // prettier-ignore
-    const tiny = Array.from({ length: 200 }, (_, i) => ({ kind: "piece", layer: "0", a: place(i), b: place(i === 199 ? 0 : i + 1), bulge: 0 }) as const); // prettier-ignore
+    const ellipse = {
+      kind: "ellipse",
+      layer: "0",
+      centre: { x: 0, y: 0 },
+      major: { x: 100, y: 0 },
+      ratio: 0.5,
+      from: 0,
+      sweep: 2 * Math.PI,
+    } as const;
+    const place = (i: number) => ({
+      x: 300 + 30 * Math.cos((i * Math.PI) / 100),
+      y: 30 * Math.sin((i * Math.PI) / 100),
+    });
+    const tiny = Array.from(
+      { length: 200 },
+      (_, i) => ({ kind: "piece", layer: "0", a: place(i), b: place(i === 199 ? 0 : i + 1), bulge: 0 }) as const,
+    );
     const source = file(writeShapes([ellipse, ...tiny], "mm"));
     const done = join(mkdtempSync(join(tmpdir(), "ash-edge-")), "out.dxf");
     const plain = await run("convert", source, "-o", done, "--json");
-    expect(JSON.parse(plain.out).findings).toContainEqual(expect.objectContaining({ code: "not-arcs", severity: "error" }));
+    expect(JSON.parse(plain.out).findings).toContainEqual(
+      expect.objectContaining({ code: "not-arcs", severity: "error" }),
+    );
     expect([plain.code, (JSON.parse(plain.out) as { ready: boolean }).ready]).toEqual([1, false]);
     const { code, out } = await run("convert", source, "-o", done, "--json", "--arcs", "0.01");
-    const { contours, entities } = JSON.parse(out) as { contours: { area: number; arcs: number }[]; entities: Record<string, number> }; // prettier-ignore
+    const { contours, entities } = JSON.parse(out) as {
+      contours: { area: number; arcs: number }[];
+      entities: Record<string, number>;
+    };
     expect([code, entities.ellipse, contours.length]).toEqual([0, 0, 2]);
     expect(contours[0]!.arcs).toBeLessThanOrEqual(40);
     expect(Math.abs(contours[0]!.area - Math.PI * 100 * 50)).toBeLessThan(0.01 * 485); // within 0.01 all round

@@ -58,8 +58,8 @@ const filesOf = async (inputs: readonly string[]): Promise<{ files: readonly str
 };
 
 /**
- * Every file on its own, several of them over worker threads; what is told keeps their order. One that can't be used is said and never
- * stops the rest. The worst exit code counts.
+ * Every file on its own, several of them over worker threads; what is told keeps their order. One that can't be used is
+ * said and never stops the rest. The worst exit code counts.
  */
 const runAll = async (options: Arguments): Promise<0 | 1 | 2> => {
   const { files, many } = await filesOf(options.inputs);

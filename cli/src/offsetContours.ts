@@ -5,8 +5,8 @@ import type { Arguments } from "./arguments.ts";
 import { piecesOf, plain, type Finding } from "./report.ts";
 
 /**
- * The offset contours of everything closed that stands after tidying, on the layers of what they come from, and what there is to say of them:
- * what vanished, and what ran into one another.
+ * The offset contours of everything closed that stands after tidying, on the layers of what they come from, and what
+ * there is to say of them: what vanished, and what ran into one another.
  */
 export const offsetContours = (
   standing: readonly Tidied[],
@@ -32,9 +32,21 @@ export const offsetContours = (
           origins: [],
         });
       }
-      for (const i of vanished) findings.push(plain("vanished", "warning", `Nothing is left of a contour ${offset}.`, contours[i]![0]!.a)); // prettier-ignore
-      for (const sources of merged) findings.push(plain("merged", "warning", `${sources.length} contours ran into one another, ${offset}: they were united.`, contours[sources[0]!]![0]!.a)); // prettier-ignore
-      for (const at of failed) findings.push(plain("open", "error", `What came of a contour ${offset} does not close, so it was left out.`, at)); // prettier-ignore
+      for (const i of vanished)
+        findings.push(plain("vanished", "warning", `Nothing is left of a contour ${offset}.`, contours[i]![0]!.a));
+      for (const sources of merged)
+        findings.push(
+          plain(
+            "merged",
+            "warning",
+            `${sources.length} contours ran into one another, ${offset}: they were united.`,
+            contours[sources[0]!]![0]!.a,
+          ),
+        );
+      for (const at of failed)
+        findings.push(
+          plain("open", "error", `What came of a contour ${offset} does not close, so it was left out.`, at),
+        );
     }
   return { made, findings };
 };

@@ -50,7 +50,8 @@ export const reportOf = (
     ...more,
   ];
   const count = { line: 0, arc: 0, circle: 0, chain: 0 };
-  for (const { shape } of standing) count[shape.kind === "piece" ? (shape.bulge === 0 ? "line" : "arc") : shape.kind] += 1; // prettier-ignore
+  for (const { shape } of standing)
+    count[shape.kind === "piece" ? (shape.bulge === 0 ? "line" : "arc") : shape.kind] += 1;
   const left = (kind: ReadShape["kind"]): number => rest.filter((shape) => shape.kind === kind).length;
   return {
     units,

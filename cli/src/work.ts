@@ -97,12 +97,17 @@ const onKnown = (
 };
 
 /**
- * What lies twice on layers that told it apart until contours were put on layers by their role: it would be cut twice, and the second of two
- * equal contours counts as one that lies in the first.
+ * What lies twice on layers that told it apart until contours were put on layers by their role: it would be cut twice,
+ * and the second of two equal contours counts as one that lies in the first.
  */
 const twiceOver = (standing: readonly Tidied[], tolerance: number, known: readonly Finding[]): readonly Finding[] => {
   const things = standing.map((thing, id): Thing => ({ ...thing, id }));
-  const { findings } = tidy(things, { tolerance, ignore: new Set(["layer", "colour"]), sharedEdges: "keep", accept: () => false }); // prettier-ignore
+  const { findings } = tidy(things, {
+    tolerance,
+    ignore: new Set(["layer", "colour"]),
+    sharedEdges: "keep",
+    accept: () => false,
+  });
   const told = new Set(known.filter(({ fixed }) => !fixed).map(({ code, at }) => `${code} ${at.x} ${at.y}`));
   return findings.filter(
     ({ code, at }) => (code === "duplicate" || code === "overlap") && !told.has(`${code} ${at.x} ${at.y}`),

@@ -28,7 +28,9 @@ const typed = (text: string): number => {
   return read.value.value;
 };
 
-/** The rocker plate of the demo: two bosses, an outer tangent line above, a full-bellied arc below that both lie inside. */
+/**
+ * The rocker plate of the demo: two bosses, an outer tangent line above, a full-bellied arc below that both lie inside.
+ */
 describe("the rocker plate, made with the core alone", () => {
   const centres = typed("6-5/8");
   const [big, small, belly] = [typed("2-1/4") / 2, typed("1-1/2") / 2, typed("14")];
@@ -95,7 +97,8 @@ describe("the rocker plate, made with the core alone", () => {
       ["inside", 0, 0],
     ]);
 
-    // Length by the open belt over two pulleys (Machinery's Handbook): the tangent is √(d² - (R - r)²), leaning by asin((R - r) / d).
+    // Length by the open belt over two pulleys (Machinery's Handbook): the tangent is √(d² - (R - r)²), leaning by
+    // asin((R - r) / d).
     // The belly's centre by distances 14 - R and 14 - r from the bosses' centres (cosine rule).
     const d = centres;
     const lean = Math.asin((big - small) / d);
@@ -110,7 +113,8 @@ describe("the rocker plate, made with the core alone", () => {
     const length = tangent + belly * bellySweep + big * bigSweep + small * smallSweep;
     expect(profile.contours[0]!.length).toBeCloseTo(length, 11);
 
-    // Area by sectors: trapezium under the tangent, the boss sectors, and the belly's sector less the triangle of centres.
+    // Area by sectors: trapezium under the tangent, the boss sectors, and the belly's sector less the triangle of
+    // centres.
     const triangle = (p * q * Math.sin(bellySweep)) / 2;
     const area =
       ((big + small) / 2) * tangent +

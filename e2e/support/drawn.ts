@@ -29,8 +29,8 @@ export const contoursOf = (
     .sort((p, q) => q.area - p.area);
 
 /**
- * Length and area of a closed chain, side by side: sweep = 4 atan bulge, r = c (1 + b²) / 4|b|, and the circular segment
- * r² (sweep - sin sweep) / 2 (Machinery's Handbook), over the shoelace formula.
+ * Length and area of a closed chain, side by side: sweep = 4 atan bulge, r = c (1 + b²) / 4|b|, and the circular
+ * segment r² (sweep - sin sweep) / 2 (Machinery's Handbook), over the shoelace formula.
  */
 export const measured = (vertices: readonly Vertex[]): { readonly length: number; readonly area: number } => {
   let [length, area] = [0, 0];
@@ -47,7 +47,10 @@ export const measured = (vertices: readonly Vertex[]): { readonly length: number
   return { length, area: Math.abs(area) };
 };
 
-/** The area and length of a closed run given by its corners and, side by side, the radius of an arc (0: straight; left turn positive). */
+/**
+ * The area and length of a closed run given by its corners and, side by side, the radius of an arc (0: straight; left
+ * turn positive).
+ */
 export const closedForm = (
   corners: readonly Place[],
   radii: readonly number[],

@@ -7,7 +7,9 @@ export const BIG = 1.125;
 export const SMALL = 0.75;
 export const BELLY = 14;
 
-/** Draws the rocker plate from its layout lines, step by step, with mouse and keyboard; `between` runs after every step. */
+/**
+ * Draws the rocker plate from its layout lines, step by step, with mouse and keyboard; `between` runs after every step.
+ */
 export const drawRockerPlate = async (
   bench: Bench,
   between: () => Promise<void> = async () => undefined,

@@ -51,7 +51,11 @@ test("areas among what crosses: hovered, taken, let go, dragged across; the outl
   // the hole in it stays one; of the rest nothing is left
   expect(rows.filter(({ kind }) => kind === "circle").map(({ radius }) => radius)).toEqual([5]);
   await page.keyboard.press("Control+z");
-  const path = [{ x: -8, y: 14 }, { x: 12, y: 10 }, { x: 34, y: 10 }] as const; // prettier-ignore
+  const path = [
+    { x: -8, y: 14 },
+    { x: 12, y: 10 },
+    { x: 34, y: 10 },
+  ] as const;
   const [from, ...rest] = await Promise.all(path.map((place) => bench.at(place)));
   await page.mouse.move(from!.x, from!.y);
   await page.mouse.down();
@@ -111,7 +115,12 @@ test("offsets: pieces that meet as one, through a point, both sides, corners, a 
   await bench.click({ x: 30, y: -8 });
   const bent = async () => (await rowsOf(bench)).filter(({ kind }) => kind === "chain");
   await expect.poll(async () => (await bent()).length).toBe(1);
-  expect((await bent())[0]!.vertices!.map(({ at }) => at)).toEqual([{ x: 0, y: -5 }, { x: 60, y: -5 }, { x: 65, y: 0 }, { x: 65, y: 40 }]); // prettier-ignore
+  expect((await bent())[0]!.vertices!.map(({ at }) => at)).toEqual([
+    { x: 0, y: -5 },
+    { x: 60, y: -5 },
+    { x: 65, y: 0 },
+    { x: 65, y: 40 },
+  ]);
   await page.keyboard.press("Control+z");
 
   await page.getByRole("radio", { name: "sharp" }).click();
@@ -147,7 +156,8 @@ test("a cutter allowed for: by the tool, and at release with what it can't get i
   await page.keyboard.press("Escape");
   await page.keyboard.press("Escape");
   const corners = contoursOf(await rowsOf(bench))[0]!.row.vertices!.map(({ at }) => at);
-  const middle = (of: (at: Place) => number): number => (Math.min(...corners.map(of)) + Math.max(...corners.map(of))) / 2; // prettier-ignore
+  const middle = (of: (at: Place) => number): number =>
+    (Math.min(...corners.map(of)) + Math.max(...corners.map(of))) / 2;
   await circles(bench, ["20d", { x: middle(({ x }) => x), y: middle(({ y }) => y) }]);
   await bench.tool("FS", "Cutter allowance");
   await bench.type("6d");
@@ -182,7 +192,10 @@ test("a cutter allowed for: by the tool, and at release with what it can't get i
   await expect(page.getByText("A cutter of Ø 22 doesn't get into this contour. Take a smaller one.")).toBeVisible();
   await cutter.fill("6");
   await expect(page.getByRole("region", { name: "Contours" })).toContainText("Circle Ø 14");
-  const [download] = await Promise.all([page.waitForEvent("download"), page.getByRole("button", { name: "Write the DXF" }).click()]); // prettier-ignore
+  const [download] = await Promise.all([
+    page.waitForEvent("download"),
+    page.getByRole("button", { name: "Write the DXF" }).click(),
+  ]);
   await expect(page.getByText("holds the same geometry")).toBeVisible();
   const text = readFileSync((await download.path())!, "utf8");
   expect(text).toMatch(/\n\s*40\n7\.0\n/);

@@ -245,7 +245,8 @@ test("a link: three bosses, tangent lines to the high one, an R 49 arc below wit
     ["13.5d", high],
   ] as const)
     await circle(size, at);
-  // outer tangent: the radius at the touching point leans by asin((R - r) / d) beyond the normal of the centre line (belt formula)
+  // outer tangent: the radius at the touching point leans by asin((R - r) / d) beyond the normal of the centre line
+  // (belt formula)
   const d = Math.hypot(40, 25.5);
   const rise = deg(Math.atan2(25.5, 40));
   const lean = deg(Math.asin(3.5 / d));
@@ -427,7 +428,8 @@ test("a tangent arc touches an arc only where it is, or on its circle when that 
   expect(touch.y).toBeCloseTo((30 * 35) / 45, 9);
   // and the arc was run on along its circle to it
   expect([base!.a, base!.b]).toContainEqual(touch);
-  const radius = ({ a, b, bulge }: Row): number => (Math.hypot(b!.x - a!.x, b!.y - a!.y) * (1 + bulge! ** 2)) / (4 * Math.abs(bulge!)); // prettier-ignore
+  const radius = ({ a, b, bulge }: Row): number =>
+    (Math.hypot(b!.x - a!.x, b!.y - a!.y) * (1 + bulge! ** 2)) / (4 * Math.abs(bulge!));
   expect([radius(base!), radius(made!)]).toEqual([expect.closeTo(30, 9), expect.closeTo(15, 9)]);
 });
 
@@ -440,7 +442,9 @@ test("arcs of every kind, an ellipse by three points, the shortest line, a polyg
     for (const [blank, x, y] of points) await typePoint(bench, blank, { x, y });
   };
   const made = async (): Promise<Row> => (await rowsOf(bench)).at(-1)!;
-  /** Centre and radius of a row's arc: the centre stands off the middle of the chord by c (1 - b²) / 4b, to its left. */
+  /**
+   * Centre and radius of a row's arc: the centre stands off the middle of the chord by c (1 - b²) / 4b, to its left.
+   */
   const about = ({ a, b, bulge }: Row): { centre: Place; radius: number; sweep: number } => {
     const off = (1 - bulge! ** 2) / (4 * bulge!);
     const centre = { x: (a!.x + b!.x) / 2 - (b!.y - a!.y) * off, y: (a!.y + b!.y) / 2 + (b!.x - a!.x) * off };
@@ -489,7 +493,11 @@ test("arcs of every kind, an ellipse by three points, the shortest line, a polyg
   await bench.click({ x: 50, y: 120.4 });
   await bench.click({ x: 100.3, y: 120.4 });
   const { a, b } = await made();
-  for (const [p, x] of [[a!, 50], [b!, 100]] as const) near(p, x, 120); // prettier-ignore
+  for (const [p, x] of [
+    [a!, 50],
+    [b!, 100],
+  ] as const)
+    near(p, x, 120);
 
   await bench.tool("TQ", "Polygon");
   await bench.sentence("Polygon").getByRole("radio", { name: "on two points" }).click();
@@ -553,7 +561,12 @@ test("every circle that touches three is in reach; what is not made of arcs bloc
   await bench.click({ x: 25, y: -25 });
   const free = (await rowsOf(bench)).find(({ kind }) => kind === "free") as unknown as { points: Place[] };
   const through = free.points.filter((_, i) => i % 3 === 0);
-  expect(through.map(({ x, y }) => [Math.round(x), Math.round(y)])).toEqual([[-45, -40], [-20, -60], [25, -25], [70, -55]]); // prettier-ignore
+  expect(through.map(({ x, y }) => [Math.round(x), Math.round(y)])).toEqual([
+    [-45, -40],
+    [-20, -60],
+    [25, -25],
+    [70, -55],
+  ]);
   await page.keyboard.press("Escape");
   await bench.saved();
   await page.getByRole("navigation", { name: "Steps" }).getByRole("button", { name: "Release" }).click();

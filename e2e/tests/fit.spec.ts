@@ -4,7 +4,16 @@ import { smoothOf } from "@ash-edge/core/geometry";
 import { Bench } from "../support/bench.ts";
 import { contoursOf, newJob, rowsOf, typePoint } from "../support/drawn.ts";
 
-const POINTS = [[-210, 0], [-150, 120], [0, 165], [170, 130], [240, 10], [180, -110], [20, -150], [-140, -105]].map(([x, y]) => ({ x: x!, y: y! })); // prettier-ignore
+const POINTS = [
+  [-210, 0],
+  [-150, 120],
+  [0, 165],
+  [170, 130],
+  [240, 10],
+  [180, -110],
+  [20, -150],
+  [-140, -105],
+].map(([x, y]) => ({ x: x!, y: y! }));
 /** Layout points, so that a click takes their very places. */
 const layoutPoints = async (bench: Bench, places: readonly { x: number; y: number }[]): Promise<void> => {
   await bench.tool("QD", "Point");
@@ -46,7 +55,10 @@ test("job 0415: an opening through points, fitted to arcs with its chart, its re
   if (!made.ok) throw new Error(made.refusal.code);
   const curve = smoothOf({ kind: "free", ...made.value });
   const places = Array.from({ length: 40_000 }, (_, i) => curve.at(i / 40_000));
-  const doubled = places.reduce((sum, p, i) => sum + p.x * places[(i + 1) % places.length]!.y - p.y * places[(i + 1) % places.length]!.x, 0); // prettier-ignore
+  const doubled = places.reduce(
+    (sum, p, i) => sum + p.x * places[(i + 1) % places.length]!.y - p.y * places[(i + 1) % places.length]!.x,
+    0,
+  );
   expect(Math.abs(opening!.area - Math.abs(doubled) / 2)).toBeLessThan(0.01 * opening!.length);
 
   await page.keyboard.press("Escape");
@@ -78,7 +90,12 @@ test("fits: a chain of small pieces, smooth and straight again, a circle through
 }) => {
   const bench = new Bench(page);
   await newJob(bench, "7301");
-  const places = [[50, 0], [60, 10.02], [70, 0], [60, -10.02]].map(([x, y]) => ({ x: x!, y: y! })); // prettier-ignore
+  const places = [
+    [50, 0],
+    [60, 10.02],
+    [70, 0],
+    [60, -10.02],
+  ].map(([x, y]) => ({ x: x!, y: y! }));
   await layoutPoints(bench, places);
   await bench.tool("GZ", "Fit to points");
   for (const at of places) await bench.click(at);
@@ -116,7 +133,10 @@ test("fits: a chain of small pieces, smooth and straight again, a circle through
   await page.keyboard.press("Escape");
 });
 
-/** The worst angle, in radians, between a piece and the next of an open chain; directions at the ends lie half the sweep off the chord. */
+/**
+ * The worst angle, in radians, between a piece and the next of an open chain; directions at the ends lie half the sweep
+ * off the chord.
+ */
 const worstJoint = (vertices: readonly { at: { x: number; y: number }; bulge: number }[]): number => {
   const leaning = vertices.slice(0, -1).map(({ at, bulge }, i) => {
     const to = vertices[i + 1]!.at;
@@ -130,7 +150,12 @@ const worstJoint = (vertices: readonly { at: { x: number; y: number }; bulge: nu
 test("a chain made smooth through its corners, and a joint of its arcs slid: tangent all along", async ({ page }) => {
   const bench = new Bench(page);
   await newJob(bench, "7302");
-  const corners = [[0, 10], [30, 32], [60, 12], [95, 40]].map(([x, y]) => ({ x: x!, y: y! })); // prettier-ignore
+  const corners = [
+    [0, 10],
+    [30, 32],
+    [60, 12],
+    [95, 40],
+  ].map(([x, y]) => ({ x: x!, y: y! }));
   await layoutPoints(bench, corners);
   await bench.tool("WW", "Outline");
   for (const at of corners) await bench.click(at);

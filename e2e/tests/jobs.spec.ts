@@ -25,7 +25,14 @@ test("jobs are searched, sorted and filtered, and the table stays as it was left
 
 test("a job is duplicated, archived and deleted, each with undo", async ({ page }) => {
   await act(page, "0414 Rocker plate", "Duplicate");
-  await expect(rows(page)).toHaveText(["Strainer cover plate", "Hearth stone", "Rocker plate", "Basin opening template", "Station clock hands", "Rocker plate"]); // prettier-ignore
+  await expect(rows(page)).toHaveText([
+    "Strainer cover plate",
+    "Hearth stone",
+    "Rocker plate",
+    "Basin opening template",
+    "Station clock hands",
+    "Rocker plate",
+  ]);
   await rows(page).nth(5).click();
   await expect(page.getByRole("img", { name: /sketch of Rocker plate/ })).toBeVisible();
   await expect(page.getByRole("region", { name: "Ledger" })).toContainText("0 of 8 placed");

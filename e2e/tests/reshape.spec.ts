@@ -217,7 +217,14 @@ test("rows with some left out by their numbers", async ({ page }) => {
   const centres = (await rowsOf(bench)).flatMap(({ centre }) =>
     centre ? [[Math.round(centre.x), Math.round(centre.y)]] : [],
   );
-  expect(centres).toEqual([[0, 0], [20, 0], [40, 0], [60, 0], [0, 15], [60, 15]]); // prettier-ignore
+  expect(centres).toEqual([
+    [0, 0],
+    [20, 0],
+    [40, 0],
+    [60, 0],
+    [0, 15],
+    [60, 15],
+  ]);
   await undo(bench);
   expect(await rowsOf(bench).then((rows) => rows.filter(({ kind }) => kind === "circle"))).toHaveLength(1);
 });
@@ -384,7 +391,13 @@ test("a cover, from layout to one contour: steps on one side, a straight top to 
   await page.getByRole("radio", { name: "one corner" }).click();
   for (const [radius, corners] of [
     [".75", [{ x: 0.5, y: 4 }]],
-    [".25", [{ x: 2.5, y: 1 }, { x: 2.5, y: 2 }]], // prettier-ignore
+    [
+      ".25",
+      [
+        { x: 2.5, y: 1 },
+        { x: 2.5, y: 2 },
+      ],
+    ],
     ["1", [{ x: 7, y: 0 }]],
   ] as const) {
     await page.keyboard.press("Delete");

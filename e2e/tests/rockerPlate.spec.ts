@@ -97,7 +97,8 @@ test("the rocker plate, from its sketch to a released DXF, by mouse and keyboard
     expect(Math.abs(Math.atan2(Math.sin(kink), Math.cos(kink)))).toBeLessThanOrEqual(1e-9);
   });
 
-  // Open belt over two pulleys (Machinery's Handbook): the tangent is √(d² - (R - r)²), leaning by asin((R - r) / d). The belly's
+  // Open belt over two pulleys (Machinery's Handbook): the tangent is √(d² - (R - r)²), leaning by asin((R - r) / d).
+  // The belly's
   // centre lies 14 - R and 14 - r from the bosses' centres; the rest is the cosine rule and sectors.
   const lean = Math.asin((BIG - SMALL) / D);
   const tangent = Math.sqrt(D * D - (BIG - SMALL) ** 2);

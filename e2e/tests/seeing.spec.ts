@@ -228,7 +228,7 @@ test("measuring: an angle, a radius, an area; and the job's general tolerance de
   await expect(bench.callout("Ø 120")).toContainText("within the job's tolerance");
 });
 
-test("views: fit selection, the view before, the magnifier, marks hidden and shown", async ({ page }) => {
+test("views: fit selection, the view before, the magnifier, signs hidden and shown", async ({ page }) => {
   const bench = await open(page);
   await rectangle(bench, "60", "40", { x: 0.3, y: 0.3 });
   const view = async (): Promise<string> => (await bench.board.getAttribute("data-view"))!;
@@ -247,10 +247,10 @@ test("views: fit selection, the view before, the magnifier, marks hidden and sho
   await bench.point({ x: 30, y: 20 });
   expect(await pixels()).not.toBe(plain);
   await run(page, "Magnifier");
-  await run(page, "Marks shown");
+  await run(page, "Signs shown");
   await bench.point({ x: 30, y: 20 });
   expect(await pixels()).not.toBe(plain); // the layout lines and the datum are gone
-  await run(page, "Marks shown");
+  await run(page, "Signs shown");
   await bench.point({ x: 30, y: 20 });
   await expect.poll(pixels).toBe(plain);
 });

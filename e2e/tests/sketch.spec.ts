@@ -27,7 +27,9 @@ const ON_PAPER: Readonly<Record<string, Place>> = {
   "notch deep": { x: 1110.6, y: 234 },
 };
 
-/** Where places of the hearth's drawing (its own units on the paper) are in the photo of it: by four of its known pins. */
+/**
+ * Where places of the hearth's drawing (its own units on the paper) are in the photo of it: by four of its known pins.
+ */
 const onPhoto = (): ((p: Place) => Place) => {
   const demo = JSON.parse(readFileSync(join(import.meta.dirname, "../../server/demo/jobs.json"), "utf8")) as {
     jobs: { id: string; callouts: { name: string; pin: Place }[] }[];

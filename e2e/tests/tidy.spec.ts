@@ -36,8 +36,43 @@ const tidyStep = (page: Page) => page.getByRole("navigation", { name: "Steps" })
 test("a customer's file: opened with a report, its findings counted, mended one, by kind and all, undone; then one contour", async ({
   page,
 }) => {
-  const box: readonly (readonly [Pair, Pair])[] = [[[0, 0], [60, 0]], [[60, 0.03], [60, 40]], [[60, 40], [0, 40]], [[0, 40], [0, 0]]]; // prettier-ignore
-  await openFile(page, "valve.dxf", dxf([...box, [[60, 0], [0, 0]], [[0, 40], [60, 40]], [[20, 40], [45, 40]]])); // prettier-ignore
+  const box: readonly (readonly [Pair, Pair])[] = [
+    [
+      [0, 0],
+      [60, 0],
+    ],
+    [
+      [60, 0.03],
+      [60, 40],
+    ],
+    [
+      [60, 40],
+      [0, 40],
+    ],
+    [
+      [0, 40],
+      [0, 0],
+    ],
+  ];
+  await openFile(
+    page,
+    "valve.dxf",
+    dxf([
+      ...box,
+      [
+        [60, 0],
+        [0, 0],
+      ],
+      [
+        [0, 40],
+        [60, 40],
+      ],
+      [
+        [20, 40],
+        [45, 40],
+      ],
+    ]),
+  );
   const dialog = page.getByRole("dialog", { name: "Open a file" });
   await expect(dialog.getByRole("list", { name: "What came" })).toContainText("7 lines on 1 layer.");
   await expect(dialog).toContainText("Left out: 1 text.");
@@ -50,7 +85,10 @@ test("a customer's file: opened with a report, its findings counted, mended one,
   const card = findings(page).getByRole("article", { name: /^duplicate at 30, 0/ });
   await card.getByRole("button", { name: "Mend", exact: true }).click();
   await expect(findings(page)).toContainText("1 duplicate, 1 overlap, 1 gap");
-  await findings(page).getByRole("article", { name: /^duplicate/ }).getByRole("button", { name: "All like this" }).click(); // prettier-ignore
+  await findings(page)
+    .getByRole("article", { name: /^duplicate/ })
+    .getByRole("button", { name: "All like this" })
+    .click();
   await expect(findings(page)).toContainText("1 overlap, 1 gap");
   await page.getByRole("button", { name: /^Mend all/ }).click();
   await expect(findings(page)).toContainText("nothing found");
@@ -131,7 +169,28 @@ test("a finding is left as it is, and stays left; another tolerance finds more; 
 }) => {
   const bench = new Bench(page);
   await newJob(bench, "0730");
-  await lines(bench, [[[0, 0], [60, 0]], [[60.2, 0], [60.2, 40]], [[60, 40], [0, 40]], [[0, 40], [0, 0]], [[0, 0], [0, 40]]]); // prettier-ignore
+  await lines(bench, [
+    [
+      [0, 0],
+      [60, 0],
+    ],
+    [
+      [60.2, 0],
+      [60.2, 40],
+    ],
+    [
+      [60, 40],
+      [0, 40],
+    ],
+    [
+      [0, 40],
+      [0, 0],
+    ],
+    [
+      [0, 0],
+      [0, 40],
+    ],
+  ]);
   await page.keyboard.press("Escape");
   await tidyStep(page).click();
   await expect(findings(page)).toContainText("1 duplicate");
@@ -161,7 +220,24 @@ test("a finding is left as it is, and stays left; another tolerance finds more; 
 });
 
 test("a file that says no unit is asked for it; what is no drawing is refused in a sentence", async ({ page }) => {
-  const square: readonly (readonly [Pair, Pair])[] = [[[0, 0], [4, 0]], [[4, 0], [4, 4]], [[4, 4], [0, 4]], [[0, 4], [0, 0]]]; // prettier-ignore
+  const square: readonly (readonly [Pair, Pair])[] = [
+    [
+      [0, 0],
+      [4, 0],
+    ],
+    [
+      [4, 0],
+      [4, 4],
+    ],
+    [
+      [4, 4],
+      [0, 4],
+    ],
+    [
+      [0, 4],
+      [0, 0],
+    ],
+  ];
   await openFile(page, "square.dxf", dxf(square, ""));
   const dialog = page.getByRole("dialog", { name: "Open a file" });
   await dialog.getByRole("button", { name: "Make the job" }).click();
@@ -178,7 +254,16 @@ test("a file that says no unit is asked for it; what is no drawing is refused in
 test("a job file saved on the bench opens again as it was", async ({ page }) => {
   const bench = new Bench(page);
   await newJob(bench, "0731", "in");
-  await lines(bench, [[[0, 0], [3, 0.1]], [[3, 0.1], [1, 2]]]); // prettier-ignore
+  await lines(bench, [
+    [
+      [0, 0],
+      [3, 0.1],
+    ],
+    [
+      [3, 0.1],
+      [1, 2],
+    ],
+  ]);
   await page.keyboard.press("Escape");
   const [download] = await Promise.all([page.waitForEvent("download"), page.keyboard.press("Control+s")]);
   const chunks: Buffer[] = [];

@@ -26,7 +26,15 @@ export const areas = async (): Promise<void> => {
   const shapes = Array.from({ length: 200 }, (_, i): readonly Piece[] => {
     const [x, y] = [100 * random(), 100 * random()];
     if (i % 2) return circleHalves({ centre: { x, y }, radius: 3 + 5 * random() });
-    return roundedCorners([{ x, y }, { x: x + 12, y }, { x: x + 12, y: y + 8 }, { x, y: y + 8 }], 0.5); // prettier-ignore
+    return roundedCorners(
+      [
+        { x, y },
+        { x: x + 12, y },
+        { x: x + 12, y: y + 8 },
+        { x, y: y + 8 },
+      ],
+      0.5,
+    );
   });
   const pathsOf = (all: readonly (readonly Piece[])[]): PathsD => {
     const paths: PathsD = new clipper.PathsD();
@@ -49,7 +57,13 @@ export const areas = async (): Promise<void> => {
     "200 discs and rounded rectangles united",
     race(
       {
-        ours: () => void (found.ours = areaOf(combine(shapes.map((one) => [one]), "unite"))), // prettier-ignore
+        ours: () =>
+          void (found.ours = areaOf(
+            combine(
+              shapes.map((one) => [one]),
+              "unite",
+            ),
+          )),
         [`clipper2-wasm, chords within ${CHORD}`]: () => {
           const made = clipper.UnionSelfD(paths, clipper.FillRule.NonZero, 6);
           found["clipper2-wasm"] = clipper.AreaPathsD(made);
@@ -65,8 +79,17 @@ export const areas = async (): Promise<void> => {
       WARM,
     ),
   );
-  say(`\nAreas: ${Object.entries(found).map(([who, area]) => `${who} ${area.toFixed(4)}`).join(", ")}.`); // prettier-ignore
-  const plate = polygon([[0, 0], [250, 0], [250, 200], [0, 200]]); // prettier-ignore
+  say(
+    `\nAreas: ${Object.entries(found)
+      .map(([who, area]) => `${who} ${area.toFixed(4)}`)
+      .join(", ")}.`,
+  );
+  const plate = polygon([
+    [0, 0],
+    [250, 0],
+    [250, 200],
+    [0, 200],
+  ]);
   const holes = Array.from({ length: 500 }, (_, i) =>
     circleHalves({ centre: { x: (i % 25) * 10 + 5, y: Math.floor(i / 25) * 10 + 5 }, radius: 3 + random() }),
   );
@@ -75,7 +98,7 @@ export const areas = async (): Promise<void> => {
     "a plate less 500 holes",
     race(
       {
-        ours: () => void (found.ours = areaOf(combine([[plate], ...holes.map((hole) => [hole])], "take-away"))), // prettier-ignore
+        ours: () => void (found.ours = areaOf(combine([[plate], ...holes.map((hole) => [hole])], "take-away"))),
         [`clipper2-wasm, chords within ${CHORD}`]: () => {
           const made = clipper.DifferenceD(outer, inner, clipper.FillRule.NonZero, 6);
           found["clipper2-wasm"] = clipper.AreaPathsD(made);

@@ -1,4 +1,5 @@
-// Reads, tidies and writes a soup of as many lines as asked, in a process of its own: ms of each step and the most memory, as JSON.
+// Reads, tidies and writes a soup of as many lines as asked, in a process of its own: ms of each step and the most
+// memory, as JSON.
 import { shapesOf, thingsOf } from "@ash-edge/core/formats";
 import { readDxf, writeShapes } from "@ash-edge/core/formats/dxf";
 import { tidy } from "@ash-edge/core/tidy";

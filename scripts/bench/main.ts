@@ -1,5 +1,6 @@
 // Measures ours against libraries in the same run, as ratios, and the built application in Chromium; prints a report.
-// Built as the product is before it runs. Names of parts after it run only these; `--write` puts the whole into docs/benchmarks.md.
+// Built as the product is before it runs. Names of parts after it run only these; `--write` puts the whole into
+// docs/benchmarks.md.
 import { writeFileSync } from "node:fs";
 import { areas } from "./areas.ts";
 import { edits } from "./edits.ts";

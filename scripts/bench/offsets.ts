@@ -52,12 +52,16 @@ export const offsets = async (): Promise<void> => {
     const times = race(
       {
         ours: () => {
-          const runs = single ? offset([{ pieces: contours[0]!, closed: true }], by, { corners: "round" }) : offsetRegion(contours, -by, { corners: "round" }).runs; // prettier-ignore
+          const runs = single
+            ? offset([{ pieces: contours[0]!, closed: true }], by, { corners: "round" })
+            : offsetRegion(contours, -by, { corners: "round" }).runs;
           areas.ours = areaOf(runs.map(({ pieces }) => pieces));
         },
         ...(arcsAsWell && {
           "@crhio/offset (arcs)": () => {
-            areas["@crhio/offset (arcs)"] = areaOf(arcOffset({ vertexes: vertexes(contours[0]!), isClosed: true }, by, false).map(loopPieces)); // prettier-ignore
+            areas["@crhio/offset (arcs)"] = areaOf(
+              arcOffset({ vertexes: vertexes(contours[0]!), isClosed: true }, by, false).map(loopPieces),
+            );
           },
         }),
         [`jsts, chords within ${CHORD}`]: () => {
@@ -73,7 +77,11 @@ export const offsets = async (): Promise<void> => {
       WARM,
     );
     table(`Offset: ${name}`, times);
-    say(`\nAreas: ${Object.entries(areas).map(([who, area]) => `${who} ${area.toFixed(3)}`).join(", ")}.`); // prettier-ignore
+    say(
+      `\nAreas: ${Object.entries(areas)
+        .map(([who, area]) => `${who} ${area.toFixed(3)}`)
+        .join(", ")}.`,
+    );
   };
   const small = blob(500, 500, 0.01, randomFrom(1));
   const great = blob(5000, 5000, 0.001, randomFrom(1));
@@ -92,7 +100,12 @@ export const offsets = async (): Promise<void> => {
   }
   const fine = traced(blob(600, 2000, 0.02, randomFrom(2)), 0.2, 0, randomFrom(3));
   work(`${fine.length} tiny straight pieces of a greater shape, 0.5 outwards`, [fine], -0.5, false);
-  const outer = polygon([[-10, -10], [260, -10], [260, 210], [-10, 210]]); // prettier-ignore
+  const outer = polygon([
+    [-10, -10],
+    [260, -10],
+    [260, 210],
+    [-10, 210],
+  ]);
   const holes = Array.from({ length: 500 }, (_, i) =>
     circleHalves({ centre: { x: (i % 25) * 10, y: Math.floor(i / 25) * 10 }, radius: 3 }),
   );

@@ -143,7 +143,11 @@ const tidyingOnThePage = (): Promise<void> =>
     const drawing = applyEdit(newDrawing("mm"), draft.finish());
     await storeDrawing(page, "demo-0412", drawingText(drawing), drawing.nextId);
     await bench.open("Strainer cover plate");
-    await page.getByRole("region", { name: "Pieces" }).getByText(/contour|open/).first().waitFor({ timeout: 60_000 }); // prettier-ignore
+    await page
+      .getByRole("region", { name: "Pieces" })
+      .getByText(/contour|open/)
+      .first()
+      .waitFor({ timeout: 60_000 });
     await page.waitForTimeout(5000);
     await page.getByRole("navigation", { name: "Steps" }).getByRole("button", { name: /^Tidy/ }).click();
     await page.getByRole("progressbar", { name: "How far" }).waitFor();

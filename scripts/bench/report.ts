@@ -2,7 +2,10 @@ const RUNS = 5;
 export const median = (values: readonly number[]): number =>
   [...values].sort((p, q) => p - q)[Math.floor(values.length / 2)]!;
 
-/** Runs several works in turns, so that they share whatever the machine is doing, `warm` rounds of them before it counts; medians in ms. */
+/**
+ * Runs several works in turns, so that they share whatever the machine is doing, `warm` rounds of them before it
+ * counts; medians in ms.
+ */
 export const race = (works: Record<string, () => unknown>, runs = RUNS, warm = 0): Record<string, number> => {
   for (let run = 0; run < warm; run++) for (const work of Object.values(works)) work();
   const times: Record<string, number[]> = Object.fromEntries(Object.keys(works).map((name) => [name, []]));

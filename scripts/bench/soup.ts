@@ -5,10 +5,16 @@ import type { Thing, TidyOptions } from "@ash-edge/core/tidy";
 export const SOUP_OPTIONS: TidyOptions = { tolerance: 0.05, ignore: new Set(["colour"]), sharedEdges: "keep" };
 type Line = Thing & { readonly shape: { readonly kind: "piece" } & Piece };
 
-/** The soup lies turned and off the origin, so that its numbers have all their digits, as those of customers' files mostly do. */
+/**
+ * The soup lies turned and off the origin, so that its numbers have all their digits, as those of customers' files
+ * mostly do.
+ */
 const TURNED = { angle: 0.3, by: { x: 217.3, y: 1041.7 } };
 
-/** A soup of loose lines: squares of which 40 % of the sides lie double or reversed, 10 % overlap, 10 % miss their corner. */
+/**
+ * A soup of loose lines: squares of which 40 % of the sides lie double or reversed, 10 % overlap, 10 % miss their
+ * corner.
+ */
 export const soupOf = (curves: number): Line[] => {
   let seed = 7;
   const random = (): number => (seed = (seed * 16807) % 2147483647) / 2147483647;
@@ -24,7 +30,12 @@ export const soupOf = (curves: number): Line[] => {
   const across = Math.ceil(Math.sqrt(curves / 6));
   for (let i = 0; things.length < curves; i++) {
     const [x, y] = [(i % across) * 10, Math.floor(i / across) * 10];
-    const corners = [[0, 0], [6, 0], [6, 6], [0, 6]].map(([u, v]) => turned({ x: x + u!, y: y + v! })); // prettier-ignore
+    const corners = [
+      [0, 0],
+      [6, 0],
+      [6, 6],
+      [0, 6],
+    ].map(([u, v]) => turned({ x: x + u!, y: y + v! }));
     corners.forEach((a, k) => {
       const b = corners[(k + 1) % 4]!;
       const chance = random();

@@ -9,7 +9,10 @@ import { tidy } from "@ash-edge/core/tidy";
 import { race, say, table } from "./report.ts";
 import { SOUP_OPTIONS, soupOf, soupText } from "./soup.ts";
 
-/** What any tidying has to do at the least: tell equal pieces, put ends on a grid, sort lines by carrier, and ask what lies near each. */
+/**
+ * What any tidying has to do at the least: tell equal pieces, put ends on a grid, sort lines by carrier, and ask what
+ * lies near each.
+ */
 const lowerBounds = (things: ReturnType<typeof soupOf>): Record<string, () => unknown> => {
   const pieces = things.map(({ shape }) => shape);
   const bits = new Float64Array(1);
@@ -74,7 +77,10 @@ const READ_ALONE = `
   new DxfParser().parseSync(readFileSync(process.argv[1], "utf8"));
 `;
 
-/** Tidying a soup: how it grows, against what it can't do without, as a whole process, and a million curves with their memory. */
+/**
+ * Tidying a soup: how it grows, against what it can't do without, as a whole process, and a million curves with their
+ * memory.
+ */
 export const tidying = (): void => {
   say("\n## Tidying a soup of loose lines\n\n| curves | ms | µs a curve |\n| ---: | ---: | ---: |");
   for (const things of [1_000, 10_000, 100_000].map(soupOf)) {
@@ -99,7 +105,11 @@ export const tidying = (): void => {
     `Reading, tidying and writing ${soup.length} lines (${(text.length / 1e6).toFixed(1)} MB)`,
     race({
       "ours, all three, the command line as a whole process": () => {
-        const made = spawnSync("node", ["cli/bin/ash-edge.mjs", "tidy", file, "-o", join(folder, "out.dxf"), ...options], { stdio: "ignore" }); // prettier-ignore
+        const made = spawnSync(
+          "node",
+          ["cli/bin/ash-edge.mjs", "tidy", file, "-o", join(folder, "out.dxf"), ...options],
+          { stdio: "ignore" },
+        );
         if (made.status !== 0 && made.status !== 1) throw new Error(`ended with ${made.status}`);
       },
       "dxf-parser, reading alone, as a whole process": () => {

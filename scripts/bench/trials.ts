@@ -16,7 +16,10 @@ const loadClipper = createRequire(import.meta.url)("clipper2-wasm/dist/umd/clipp
 
 type Count = { trials: number; faults: number; clipper: number; jsts: number; round: number };
 
-/** Ten thousand made-up contours of every family, offset and looked at; where corners are round, areas against two libraries too. */
+/**
+ * Ten thousand made-up contours of every family, offset and looked at; where corners are round, areas against two
+ * libraries too.
+ */
 export const trials = async (): Promise<void> => {
   const clipper = await loadClipper();
   const factory = new GeometryFactory();

@@ -4,14 +4,30 @@ import { takePencil } from "./pencil.ts";
 import { head, type Sketch } from "./sketch.ts";
 
 /** The points of the opening in mm, from the crossing of its centre lines; the first one again closes it. */
-const POINTS = [[-210, 0], [-150, 120], [0, 165], [170, 130], [240, 10], [180, -110], [20, -150], [-140, -105]] as const; // prettier-ignore
+const POINTS = [
+  [-210, 0],
+  [-150, 120],
+  [0, 165],
+  [170, 130],
+  [240, 10],
+  [180, -110],
+  [20, -150],
+  [-140, -105],
+] as const;
 
-/** 0415: a lopsided oval through given points, a tap hole behind it and a rebate round it. About 1.6 pixels to the millimetre. */
+/**
+ * 0415: a lopsided oval through given points, a tap hole behind it and a rebate round it. About 1.6 pixels to the
+ * millimetre.
+ */
 export const basin = (): Sketch => {
   const pencil = takePencil(415);
   const mm = 1.6;
   const [ox, oy] = [560, 470];
-  const made = freeThrough(POINTS.map(([x, y]) => ({ x, y })), {}, true); // prettier-ignore
+  const made = freeThrough(
+    POINTS.map(([x, y]) => ({ x, y })),
+    {},
+    true,
+  );
   if (!made.ok) throw new Error(made.refusal.code);
   const curve = smoothOf({ kind: "free", ...made.value });
   const round = (grow: number): string =>

@@ -1,7 +1,9 @@
 import { takePencil } from "./pencil.ts";
 import { head, type Sketch } from "./sketch.ts";
 
-/** 0417: two tapered hands with rounded tips, hub rings and a counterweight each. About 2.4 pixels to the millimetre. */
+/**
+ * 0417: two tapered hands with rounded tips, hub rings and a counterweight each. About 2.4 pixels to the millimetre.
+ */
 export const clockHands = (): Sketch => {
   const pencil = takePencil(417);
   const mm = 2.4;

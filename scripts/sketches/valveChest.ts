@@ -1,4 +1,5 @@
-// Job 0416, a customer's file: the joint of a valve chest, spoilt as such files are. What is wrong with it is counted beside it.
+// Job 0416, a customer's file: the joint of a valve chest, spoilt as such files are. What is wrong with it is counted
+// beside it.
 import type { ReadShape } from "@ash-edge/core/formats";
 import { writeShapes } from "@ash-edge/core/formats/dxf";
 import { arcBetween, line, partOfPiece, reversePiece, type Piece, type Point } from "@ash-edge/core/geometry";
@@ -26,7 +27,10 @@ const lengthened = ({ a, b }: Piece, by: number): Piece => {
   return line(a, at(b.x + ((b.x - a.x) / length) * by, b.y + ((b.y - a.y) / length) * by));
 };
 
-/** The file, and how many of each fault are in it. A joint 180 by 120 with two ports, a slot between them and eight bolt holes. */
+/**
+ * The file, and how many of each fault are in it. A joint 180 by 120 with two ports, a slot between them and eight bolt
+ * holes.
+ */
 export const valveChestJoint = (): { readonly dxf: string; readonly faults: Faults; readonly contours: number } => {
   const outer = rounded(180, 120, 16);
   const ports = [rounded(56, 70, 10, 22, 25), rounded(56, 70, 10, 102, 25)];

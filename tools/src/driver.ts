@@ -179,8 +179,8 @@ const lastPoint = (tool: Tool, state: ToolState): Point | undefined =>
   (tool.from ? state.picks[tool.from]?.at : undefined) ?? state.last;
 
 /**
- * The callout that an entry answers: the one it was filled from, or, for the typed radius or diameter of something to be cut, the
- * only callout that calls just that.
+ * The callout that an entry answers: the one it was filled from, or, for the typed radius or diameter of something to
+ * be cut, the only callout that calls just that.
  */
 const calloutOf = (drawing: Drawing, tool: Tool, state: ToolState, name: string): ReturnType<Given["callout"]> => {
   const entry = state.entries[name];
@@ -208,8 +208,8 @@ export const wantedPick = (tool: Tool, state: ToolState, given: Omit<Wanting, "p
 export const takesPoint = ({ takes }: PickPart): boolean => takes === "point" || takes === "either";
 
 /**
- * Snaps that mean a point even where a curve under the pointer would do as well. A crossing or a quarter does not: it lies on the
- * very curve that is meant, and a tangent to that point is no tangent to the curve.
+ * Snaps that mean a point even where a curve under the pointer would do as well. A crossing or a quarter does not: it
+ * lies on the very curve that is meant, and a tangent to that point is no tangent to the curve.
  */
 const POINT_SNAPS = new Set(["end", "centre", "point"]);
 
@@ -393,7 +393,9 @@ const holdEntry = (tool: Tool, state: ToolState, context: ToolContext): Step => 
   return { state: { ...rest, kinds, entries: { ...state.entries, [open.blank]: { text: open.text.trim(), value } } } };
 };
 
-/** A click first holds what is typed (it can never discard it), then fills the next blank, then makes what can be made. */
+/**
+ * A click first holds what is typed (it can never discard it), then fills the next blank, then makes what can be made.
+ */
 const click = (tool: Tool, before: ToolState, hover: Hover | undefined, context: ToolContext): Step => {
   const held = holdEntry(tool, before, context);
   if (held.refusal) return held;

@@ -25,8 +25,8 @@ export const ALL_PLACE_PARTS: readonly ValuePart[] = Object.values(PLACE_PARTS).
 export const isPlace = (name: string): boolean => name.startsWith("place ");
 
 /**
- * The point that is typed so far: what is typed wins, the pointer gives the rest (x typed, y from the pointer). Undefined when
- * something is missing and there is no pointer, or when nothing is typed.
+ * The point that is typed so far: what is typed wins, the pointer gives the rest (x typed, y from the pointer).
+ * Undefined when something is missing and there is no pointer, or when nothing is typed.
  */
 export const placedPoint = (
   { as, from }: Placing,

@@ -106,13 +106,13 @@ import { fitAction } from "./view/fit.ts";
 import { fitSelectionAction } from "./view/fitSelection.ts";
 import { layersAction } from "./view/layers.ts";
 import { magnifierAction } from "./view/magnifier.ts";
-import { marksAction } from "./view/marks.ts";
+import { signsAction } from "./view/signs.ts";
 import { snapOnceActions } from "./view/snapOnce.ts";
 import { viewBeforeAction } from "./view/viewBefore.ts";
 
 /**
- * Every tool and action by the two keys that take it: its bank's, then its own. The key is written here, so that a new tool moves nobody else's. The
- * bank's own key again takes its first tool.
+ * Every tool and action by the two keys that take it: its bank's, then its own. The key is written here, so that a new
+ * tool moves nobody else's. The bank's own key again takes its first tool.
  */
 const KEYS: Readonly<Record<BankKey, Readonly<Partial<Record<BankKey, Tool | Action>>>>> = {
   KeyQ: {
@@ -197,7 +197,7 @@ const KEYS: Readonly<Record<BankKey, Readonly<Partial<Record<BankKey, Tool | Act
     KeyW: viewBeforeAction,
     KeyE: magnifierAction,
     KeyR: layersAction,
-    KeyT: marksAction,
+    KeyT: signsAction,
     KeyA: snapOnceActions[0]!,
     KeyS: snapOnceActions[1]!,
     KeyD: snapOnceActions[2]!,
@@ -229,7 +229,10 @@ const KEYS: Readonly<Record<BankKey, Readonly<Partial<Record<BankKey, Tool | Act
 /** A tool or an action with the keys that take it. */
 export type Registered = (Tool | Action) & { readonly bank: BankKey; readonly place: BankKey };
 
-/** Every tool and action, bank by bank, the bank's first tool first, the rest in reading order: the key grid, the finder and help are made from this. */
+/**
+ * Every tool and action, bank by bank, the bank's first tool first, the rest in reading order: the key grid, the finder
+ * and help are made from this.
+ */
 export const REGISTRY: readonly Registered[] = BANK_KEYS.flatMap((bank) =>
   [bank, ...BANK_KEYS.filter((key) => key !== bank)].flatMap((place): readonly Registered[] => {
     const found = KEYS[bank][place];

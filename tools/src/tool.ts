@@ -17,7 +17,7 @@ export const BANKS = {
   KeyD: "Copies",
   KeyF: "Areas",
   KeyG: "Chains",
-  KeyZ: "Marks",
+  KeyZ: "Dimensions",
   KeyX: "Holes",
   KeyC: "Measure",
   KeyV: "View",
@@ -35,10 +35,11 @@ export const under =
     options.includes(choices[choice] ?? "");
 
 /**
- * The sentence of a tool, part by part. A pick is filled on the board, a size is a radius or diameter, a value a length, an
- * angle or a count, a list is numbers and ranges such as `3, 5-7`; what `stays` is kept after a piece is made, what does not is released. A `round` pick takes no straight
- * curves. A silent pick is a click that the sentence has no blank for, such as the side of a parallel. Things are what is selected,
- * or what is clicked where nothing is; a place on a picture is in its pixels; a bare place is never snapped.
+ * The sentence of a tool, part by part. A pick is filled on the board, a size is a radius or diameter, a value a
+ * length, an angle or a count, a list is numbers and ranges such as `3, 5-7`; what `stays` is kept after a piece is
+ * made, what does not is released. A `round` pick takes no straight curves. A silent pick is a click that the sentence
+ * has no blank for, such as the side of a parallel. Things are what is selected, or what is clicked where nothing is; a
+ * place on a picture is in its pixels; a bare place is never snapped.
  */
 export type Part =
   | { readonly kind: "words"; readonly text: string; readonly onlyIf?: OnlyIf }

@@ -14,8 +14,8 @@ export const WHERE_TOUCHED: Part = {
 };
 
 /**
- * Tests whether a place on a curve's carrier may be touched: a line may be prolonged to be touched; on an arc, a part of an ellipse or
- * a free curve only what is really there counts, unless the whole circle is meant by the choice.
+ * Tests whether a place on a curve's carrier may be touched: a line may be prolonged to be touched; on an arc, a part
+ * of an ellipse or a free curve only what is really there counts, unless the whole circle is meant by the choice.
  */
 export const canTouch = (given: Given): ((curve: Curve, at: Point) => boolean) => {
   const whole = given.choice("where") === "whole";

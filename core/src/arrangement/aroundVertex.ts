@@ -9,8 +9,9 @@ const placeAt = ({ span, at, forwards }: Leaving, away: number): Point =>
   pointAlong(span, forwards ? at + away : at - away);
 
 /**
- * The fragments that leave a vertex in counter-clockwise order, as their places in the list: by where each leaves a circle smaller than the
- * shortest of them; those that leave it together are compared farther out, so that tangent ones are told apart by how they bend.
+ * The fragments that leave a vertex in counter-clockwise order, as their places in the list: by where each leaves a
+ * circle smaller than the shortest of them; those that leave it together are compared farther out, so that tangent ones
+ * are told apart by how they bend.
  */
 export const aroundVertex = (vertex: Point, leaving: readonly Leaving[], resolution: number): readonly number[] => {
   const shortest = Math.min(...leaving.map(({ length }) => length));
@@ -33,7 +34,10 @@ export const aroundVertex = (vertex: Point, leaving: readonly Leaving[], resolut
   return leaving.map((_, i) => i).sort(compare);
 };
 
-/** The same angles counted from the middle of the widest gap between them, so that none lies together with one across the count's start. */
+/**
+ * The same angles counted from the middle of the widest gap between them, so that none lies together with one across
+ * the count's start.
+ */
 const fromWidestGap = (angles: readonly number[]): readonly number[] => {
   const sorted = [...angles].sort((p, q) => p - q);
   let [base, widest] = [0, -1];

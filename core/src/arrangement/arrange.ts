@@ -13,7 +13,10 @@ import { splitSpans } from "./splitSpans.ts";
 /** A piece that belongs to something: to which operand. */
 export type Owned = Piece & { readonly owner: number };
 
-/** A piece between two vertices that nothing crosses; `net` says for each operand how often it runs that way more than back. */
+/**
+ * A piece between two vertices that nothing crosses; `net` says for each operand how often it runs that way more than
+ * back.
+ */
 export type Edge = {
   readonly piece: Piece;
   readonly start: number;
@@ -21,12 +24,18 @@ export type Edge = {
   readonly net: ReadonlyMap<number, number>;
 };
 
-/** The plane cut up by edges. Half-edge 2 e runs along edge e, 2 e + 1 back; each has one face on its left. Face 0 is all round. */
+/**
+ * The plane cut up by edges. Half-edge 2 e runs along edge e, 2 e + 1 back; each has one face on its left. Face 0 is
+ * all round.
+ */
 export type Arrangement = {
   readonly vertices: readonly Point[];
   readonly edges: readonly Edge[];
   readonly faceOf: Int32Array;
-  /** For each face the half-edges of what bounds it, cycle by cycle: first round it (none for face 0), then round what lies in it. */
+  /**
+   * For each face the half-edges of what bounds it, cycle by cycle: first round it (none for face 0), then round what
+   * lies in it.
+   */
   readonly faces: readonly (readonly (readonly number[])[])[];
   /** How often each operand winds round a face; those that don't are not in it. */
   readonly windings: readonly ReadonlyMap<number, number>[];
@@ -39,9 +48,9 @@ export type Arrangement = {
 const ROUNDS = 4;
 
 /**
- * Cuts the plane by pieces: split at every meeting, vertices within the resolution welded (and what that moved met again), doubles made one,
- * the edges put in order round each vertex, faces traced, and what lies in another put into its face. Euler's formula holds. n log n for
- * a bounded number of meetings a piece.
+ * Cuts the plane by pieces: split at every meeting, vertices within the resolution welded (and what that moved met
+ * again), doubles made one, the edges put in order round each vertex, faces traced, and what lies in another put into
+ * its face. Euler's formula holds. n log n for a bounded number of meetings a piece.
  */
 export const arrange = (pieces: readonly Owned[]): Arrangement => {
   const extent = pieces.length > 0 ? boundsExtent(piecesBounds(pieces)!) : 0;
@@ -56,7 +65,10 @@ export const arrange = (pieces: readonly Owned[]): Arrangement => {
   const areas = cycles.map((cycle) => enclosedArea(cycle.map(pieceOf)));
   const outlines = cycles.map((_, i) => i).filter((i) => areas[i]! > 0);
   const faces: number[][][] = [[], ...outlines.map((i) => [cycles[i]!])];
-  const holder = holderOf(outlines.map((i) => cycles[i]!.map(pieceOf)), outlines.map((i) => areas[i]!)); // prettier-ignore
+  const holder = holderOf(
+    outlines.map((i) => cycles[i]!.map(pieceOf)),
+    outlines.map((i) => areas[i]!),
+  );
   const componentOf = componentsOf(vertices.length, edges);
   const outlineComponents = outlines.map((i) => componentOf(edges[cycles[i]![0]! >> 1]!.start));
   cycles.forEach((cycle, i) => {
@@ -92,7 +104,9 @@ const edgesOf = (
       const { radius, length } = list.span(span);
       const [a, b] = [split.vertices[start]!, split.vertices[end]!];
       const whole = from === 0 && to === length && a === current[span]!.a && b === current[span]!.b;
-      const piece = whole ? current[span]! : pieceOnSpan(list.span(span), a, b, radius === 0 ? 0 : (to - from) / radius); // prettier-ignore
+      const piece = whole
+        ? current[span]!
+        : pieceOnSpan(list.span(span), a, b, radius === 0 ? 0 : (to - from) / radius);
       return { piece, start, end, owner: current[span]!.owner };
     });
     if (!split.moved || round === ROUNDS) return { vertices: split.vertices, edges: withoutDoubles(parts, resolution) };
@@ -134,7 +148,10 @@ const withoutDoubles = (parts: readonly Part[], resolution: number): readonly Ed
   return edges;
 };
 
-/** For each half-edge the one that goes on round the face on its left: at its end the first to the right of where it came from. */
+/**
+ * For each half-edge the one that goes on round the face on its left: at its end the first to the right of where it
+ * came from.
+ */
 const nextHalfEdges = (vertices: readonly Point[], edges: readonly Edge[], resolution: number): Int32Array => {
   const leaving: number[][] = vertices.map(() => []);
   edges.forEach(({ start, end }, e) => {
@@ -203,7 +220,10 @@ const holderOf = (
   };
 };
 
-/** From face 0, round which nothing winds, across the edges: the left of an edge is wound round once more for each that runs along it. */
+/**
+ * From face 0, round which nothing winds, across the edges: the left of an edge is wound round once more for each that
+ * runs along it.
+ */
 const windingsOf = (
   edges: readonly Edge[],
   faces: readonly (readonly (readonly number[])[])[],

@@ -25,7 +25,13 @@ import {
 import { meetSpans } from "./meetSpans.ts";
 
 const disc = (x: number, y: number, radius: number): readonly Piece[] => circleHalves({ centre: { x, y }, radius });
-const box = (x: number, y: number, w: number, h: number): readonly Piece[] => polygon([[x, y], [x + w, y], [x + w, y + h], [x, y + h]]); // prettier-ignore
+const box = (x: number, y: number, w: number, h: number): readonly Piece[] =>
+  polygon([
+    [x, y],
+    [x + w, y],
+    [x + w, y + h],
+    [x, y + h],
+  ]);
 const areaOf = (outlines: readonly Outline[]): number =>
   outlines.reduce((sum, { pieces }) => sum + enclosedArea(pieces), 0);
 const area = (how: Combination, ...areas: readonly Area[]): number => areaOf(combine(areas, how));
@@ -34,7 +40,16 @@ const area = (how: Combination, ...areas: readonly Area[]): number => areaOf(com
 const pair = fc.integer({ min: 1, max: 1e9 }).map((seed): readonly [Piece[], Piece[]] => {
   const random = randomFrom(seed);
   const one = (): Piece[] => {
-    const made = [() => star(9, random), () => blob(12, 50, 0.5, random), () => gear(9), () => roundedCorners(star(7, random).map(({ a }) => a), 0.5)][Math.floor(random() * 4)]!(); // prettier-ignore
+    const made = [
+      () => star(9, random),
+      () => blob(12, 50, 0.5, random),
+      () => gear(9),
+      () =>
+        roundedCorners(
+          star(7, random).map(({ a }) => a),
+          0.5,
+        ),
+    ][Math.floor(random() * 4)]!();
     const pieces = crossingsOf([made]) > 0 ? made.map(({ a, b }) => ({ a, b, bulge: 0 })) : made;
     const [angle, dx, dy] = [6 * random(), 60 * random(), 60 * random()];
     const [c, s] = [Math.cos(angle), Math.sin(angle)];
@@ -53,7 +68,9 @@ describe("arrangement", () => {
         for (const { start, end } of made.edges) root[find(start)] = find(end);
         const components = new Set(made.vertices.map((_, i) => find(i))).size;
         expect(made.vertices.length - made.edges.length + made.faces.length).toBe(1 + components);
-        expect(made.faces.flat(2).sort((p, q) => p - q)).toEqual(Array.from({ length: 2 * made.edges.length }, (_, i) => i)); // prettier-ignore
+        expect(made.faces.flat(2).sort((p, q) => p - q)).toEqual(
+          Array.from({ length: 2 * made.edges.length }, (_, i) => i),
+        );
       }),
       { numRuns: 60 },
     );
@@ -126,7 +143,11 @@ describe("arrangement", () => {
     ];
     const made = arrange([...disc(0, 0, 10), ...lines].map((piece) => ({ ...piece, owner: 0 })));
     expect(made.faces).toHaveLength(5);
-    const [east, north, out] = [{ x: 5, y: 1 }, { x: -1, y: 5 }, { x: 12, y: 1 }].map(made.faceAt); // prettier-ignore
+    const [east, north, out] = [
+      { x: 5, y: 1 },
+      { x: -1, y: 5 },
+      { x: 12, y: 1 },
+    ].map(made.faceAt);
     expect([east === north, out]).toEqual([false, 0]);
     const [half] = outlineOf(made, (face) => face === east || face === north);
     expect(enclosedArea(half!.pieces)).toBeCloseTo(50 * Math.PI, 10);
@@ -139,7 +160,9 @@ describe("arrangement", () => {
     const made = combine([[plate], ...holes], "take-away");
     expect(areaOf(made)).toBeCloseTo(50_000 - (480 + 20 / 2) * 9 * Math.PI, 6);
     const random = randomFrom(5);
-    const many = Array.from({ length: 200 }, (_, i) => [i % 2 ? disc(100 * random(), 100 * random(), 3 + 5 * random()) : box(100 * random(), 100 * random(), 9, 6)]); // prettier-ignore
+    const many = Array.from({ length: 200 }, (_, i) => [
+      i % 2 ? disc(100 * random(), 100 * random(), 3 + 5 * random()) : box(100 * random(), 100 * random(), 9, 6),
+    ]);
     const united = combine(many, "unite");
     expect(crossingsOf(united.map(({ pieces }) => pieces))).toBe(0);
     expect(areaOf(united)).toBeLessThan(12_000);

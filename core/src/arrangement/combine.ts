@@ -10,8 +10,8 @@ export type Combination = (typeof COMBINATIONS)[number];
 export type Area = readonly (readonly Piece[])[];
 
 /**
- * Areas united, the others taken away from the first, or what all have in common: contours of lines and arcs, arcs kept as they are, shared
- * edges and touching places right. Nothing left: an empty list.
+ * Areas united, the others taken away from the first, or what all have in common: contours of lines and arcs, arcs kept
+ * as they are, shared edges and touching places right. Nothing left: an empty list.
  */
 export const combine = (areas: readonly Area[], how: Combination): readonly Outline[] => {
   const pieces = areas.flatMap((area, owner) =>

@@ -13,15 +13,17 @@ const holds = (span: Span, p: Point, resolution: number): boolean => {
 };
 
 /** The very numbers of an end of a span: nothing is cut there. */
-const isEnd = ({ piece: { a, b } }: Span, p: Point): boolean => (a.x === p.x && a.y === p.y) || (b.x === p.x && b.y === p.y); // prettier-ignore
+const isEnd = ({ piece: { a, b } }: Span, p: Point): boolean =>
+  (a.x === p.x && a.y === p.y) || (b.x === p.x && b.y === p.y);
 
 const liesOn = (span: Span, p: Point, resolution: number): boolean =>
   Math.abs(offCarrier(span, p)) <= resolution && holds(span, p, resolution);
 
 /**
- * Every place where two spans meet: ends that lie on the other (with the end's own numbers), crossings, and touches, where the lens between
- * the two is no thicker than `resolution`. Where they lie on each other, the ends say where. Closed forms as for carriers, worked so that
- * nothing cancels near touching. True where there is one, or they share an end.
+ * Every place where two spans meet: ends that lie on the other (with the end's own numbers), crossings, and touches,
+ * where the lens between the two is no thicker than `resolution`. Where they lie on each other, the ends say where.
+ * Closed forms as for carriers, worked so that nothing cancels near touching. True where there is one, or they share an
+ * end.
  */
 export const meetSpans = (p: Span, q: Span, resolution: number, meet: Meet): boolean => {
   const ends: Point[] = [];

@@ -14,8 +14,8 @@ export type Outline = { readonly pieces: readonly Piece[]; readonly circle?: Cir
 const WHOLE = 5.5;
 
 /**
- * The contours round some faces taken together: outer ones counter-clockwise, holes clockwise. Edges between two of them go, pieces that run
- * on in one line or circle become one, and what only touches stays apart.
+ * The contours round some faces taken together: outer ones counter-clockwise, holes clockwise. Edges between two of
+ * them go, pieces that run on in one line or circle become one, and what only touches stays apart.
  */
 export const outlineOf = (arrangement: Arrangement, inside: (face: number) => boolean): readonly Outline[] => {
   const { edges, faceOf, vertices, resolution } = arrangement;
@@ -38,7 +38,12 @@ export const outlineOf = (arrangement: Arrangement, inside: (face: number) => bo
   }
   return stitch((i) => spans[i]!, { vertices, fragments, moved: false }, fragments, resolution)
     .filter(({ closed }) => closed)
-    .map((run) => simplified(run.fragments.map(({ span }) => spans[span]!.piece), resolution)); // prettier-ignore
+    .map((run) =>
+      simplified(
+        run.fragments.map(({ span }) => spans[span]!.piece),
+        resolution,
+      ),
+    );
 };
 
 const onOneCarrier = (p: Piece, q: Piece, resolution: number): boolean => {

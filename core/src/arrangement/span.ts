@@ -34,7 +34,8 @@ const flatOf = ({ a, b, bulge }: Piece): Flat | undefined => {
 export const spanOf = (piece: Piece, known?: { readonly centre: Point; readonly radius: number }): Span => {
   if (piece.bulge === 0) {
     const length = distance(piece.a, piece.b);
-    const direction = length > 0 ? { x: (piece.b.x - piece.a.x) / length, y: (piece.b.y - piece.a.y) / length } : { x: 1, y: 0 }; // prettier-ignore
+    const direction =
+      length > 0 ? { x: (piece.b.x - piece.a.x) / length, y: (piece.b.y - piece.a.y) / length } : { x: 1, y: 0 };
     return { piece, direction, length, centre: piece.a, radius: 0, sweep: 0 };
   }
   const radius = known?.radius ?? pieceRadius(piece);
@@ -105,9 +106,9 @@ export const directionAlong = ({ direction, radius, sweep }: Span, position: num
 };
 
 /**
- * The piece on a span's carrier from `a` to `b`, turning by `turn` (radians, without sign; known roughly). An arc's bulge comes from the chord
- * and the radius, so that its radius stays what it is to the last bits; near half a turn, where that is ill-conditioned, from the angle
- * about its centre.
+ * The piece on a span's carrier from `a` to `b`, turning by `turn` (radians, without sign; known roughly). An arc's
+ * bulge comes from the chord and the radius, so that its radius stays what it is to the last bits; near half a turn,
+ * where that is ill-conditioned, from the angle about its centre.
  */
 export const pieceOnSpan = ({ radius, sweep, centre }: Span, a: Point, b: Point, turn: number): Piece => {
   if (radius === 0) return { a, b, bulge: 0 };

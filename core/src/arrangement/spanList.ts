@@ -10,8 +10,9 @@ export type SpanList = {
   readonly centres: readonly (Point | undefined)[];
   readonly span: (i: number) => Span;
   /**
-   * Which one a piece goes on into with nothing to happen between them: they share the numbers of that end and meet nowhere else (tangent,
-   * or both straight). That is the next one, or where a contour closes its first; -1 where there is none.
+   * Which one a piece goes on into with nothing to happen between them: they share the numbers of that end and meet
+   * nowhere else (tangent, or both straight). That is the next one, or where a contour closes its first; -1 where there
+   * is none.
    */
   readonly next: Int32Array;
 };

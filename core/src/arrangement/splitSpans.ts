@@ -8,8 +8,9 @@ import { positionAlong } from "./span.ts";
 import type { SpanList } from "./spanList.ts";
 
 /**
- * What lies between two neighbouring places where something meets the spans, from vertex `start` to vertex `end`: part of one span, or
- * whole ones that go on into each other, `span` to `last`, which nothing comes near. From position `from` on the first to `to` on the last.
+ * What lies between two neighbouring places where something meets the spans, from vertex `start` to vertex `end`: part
+ * of one span, or whole ones that go on into each other, `span` to `last`, which nothing comes near. From position
+ * `from` on the first to `to` on the last.
  */
 export type Fragment = {
   readonly span: number;
@@ -28,8 +29,9 @@ export type Split = {
 };
 
 /**
- * Splits spans wherever they meet. Places within `resolution` of each other become one vertex, whose numbers are those of the first end that
- * lies there. Parts without length vanish. Spans over half a turn are not expected. n log n for a bounded number of meetings a span.
+ * Splits spans wherever they meet. Places within `resolution` of each other become one vertex, whose numbers are those
+ * of the first end that lies there. Parts without length vanish. Spans over half a turn are not expected. n log n for a
+ * bounded number of meetings a span.
  */
 export const splitSpans = (list: SpanList, resolution: number): Split => {
   const { pieces, span, next } = list;
@@ -106,7 +108,10 @@ export const splitSpans = (list: SpanList, resolution: number): Split => {
   return { vertices, fragments, moved };
 };
 
-/** True for two straight pieces of which one lies farther than the resolution to one side of the other's line: all that most pairs need. */
+/**
+ * True for two straight pieces of which one lies farther than the resolution to one side of the other's line: all that
+ * most pairs need.
+ */
 const linesApart = (p: Piece, q: Piece, resolution: number): boolean => {
   if (p.bulge !== 0 || q.bulge !== 0) return false;
   return besides(p, q, resolution) || besides(q, p, resolution);
@@ -120,7 +125,10 @@ const besides = ({ a, b }: Piece, other: Piece, resolution: number): boolean => 
   return one * two > 0 && Math.min(Math.abs(one), Math.abs(two)) > 2 * resolution * Math.sqrt(x * x + y * y);
 };
 
-/** Numbers of the places where spans start and end, put among the places when first asked for; an end that two share is one place. */
+/**
+ * Numbers of the places where spans start and end, put among the places when first asked for; an end that two share is
+ * one place.
+ */
 const endPlaces = (
   { pieces, next }: SpanList,
   places: Point[],

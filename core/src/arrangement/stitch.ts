@@ -8,9 +8,10 @@ import type { Fragment, Split } from "./splitSpans.ts";
 export type Run = { readonly closed: boolean; readonly fragments: readonly Fragment[] };
 
 /**
- * Directed fragments, with what they bound on their left (or, where `side` is -1, on their right), as runs. Where several meet in one vertex each goes on into the one that bounds
- * the same part of what lies there, so that contours that only touch stay apart. Where something is just as thin as the resolution the ends
- * of runs may miss each other by a little of it: they go on into the nearest start. What does not close then comes back open.
+ * Directed fragments, with what they bound on their left (or, where `side` is -1, on their right), as runs. Where
+ * several meet in one vertex each goes on into the one that bounds the same part of what lies there, so that contours
+ * that only touch stay apart. Where something is just as thin as the resolution the ends of runs may miss each other by
+ * a little of it: they go on into the nearest start. What does not close then comes back open.
  */
 export const stitch = (
   span: SpanList["span"],
@@ -37,7 +38,8 @@ export const stitch = (
       ...incoming.map((i) => seen(span, fragments[i]!, false)),
       ...outgoing.map((i) => seen(span, fragments[i]!, true)),
     ];
-    // going round counter-clockwise (or clockwise), what is bounded lies between one that goes out and the next that comes in
+    // going round counter-clockwise (or clockwise), what is bounded lies between one that goes out and the next that
+    // comes in
     const round = [...aroundVertex(vertices[vertex]!, leaving, resolution)];
     if (side < 0) round.reverse();
     const waiting: number[] = [];

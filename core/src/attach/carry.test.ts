@@ -73,7 +73,10 @@ const edit = (outcome: Outcome<Value> | Value | undefined): Edit => {
   return "edit" in value ? value.edit : value;
 };
 
-/** One callout's number before and after an edit in each placement, back in the drawing's own size; undefined for not placed. */
+/**
+ * One callout's number before and after an edit in each placement, back in the drawing's own size; undefined for not
+ * placed.
+ */
 const numbers = (
   kind: CalloutKind,
   shapes: readonly Shape[],
@@ -771,8 +774,14 @@ describe("references through edits", () => {
   });
 
   it("an end of an open chain, the middle of a smooth curve and the datum are places as well", () => {
-    const shapes: Shape[] = [chain(false, [0, 0], [30, 0], [30, 40]), { kind: "ellipse", centre: { x: 0, y: 100 }, major: { x: 40, y: 0 }, ratio: 0.5, from: 0, sweep: Math.PI }]; // prettier-ignore
-    let drawing = newDrawing("mm", [{ kind: "length", value: 50, name: "to the end" }, { kind: "length", value: 120, name: "to the top" }]); // prettier-ignore
+    const shapes: Shape[] = [
+      chain(false, [0, 0], [30, 0], [30, 40]),
+      { kind: "ellipse", centre: { x: 0, y: 100 }, major: { x: 40, y: 0 }, ratio: 0.5, from: 0, sweep: Math.PI },
+    ];
+    let drawing = newDrawing("mm", [
+      { kind: "length", value: 50, name: "to the end" },
+      { kind: "length", value: 120, name: "to the top" },
+    ]);
     const draft = draftEdit(drawing, "Draw", "draw");
     const ids = shapes.map((shape) => draft.add(withIds(shape, draft.newId), PROFILE_LAYER));
     drawing = applyEdit(drawing, draft.finish());
@@ -794,6 +803,9 @@ describe("references through edits", () => {
     drawing = applyEdit(drawing, answerCallout(drawing, callout!.id, [{ id: ids[0]! }])!);
     const trimmed = edit(planTrim(indexDrawing(drawing), { id: ids[0]! }, { x: 90, y: 0 }));
     const after = applyEdit(drawing, trimmed);
-    expect(measureCallout(after, { ...callout!, links: trimmed.cutLoose[0]!.offer! })).toMatchObject({ measured: 70, state: "true" }); // prettier-ignore
+    expect(measureCallout(after, { ...callout!, links: trimmed.cutLoose[0]!.offer! })).toMatchObject({
+      measured: 70,
+      state: "true",
+    });
   });
 });

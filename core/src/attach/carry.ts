@@ -8,7 +8,9 @@ import { heldByCallout } from "./holders.ts";
 import { offerFor } from "./offer.ts";
 import { passageOf, type Passage } from "./passage.ts";
 
-/** What became of the references that an edit touched: new links by callout, where they differ, and what was cut loose. */
+/**
+ * What became of the references that an edit touched: new links by callout, where they differ, and what was cut loose.
+ */
 export type Carried = { readonly links: ReadonlyMap<Id, readonly Ref[]>; readonly loose: readonly Loose[] };
 
 /** The ids that a reference speaks of: its own, and that of a curve that it crosses. */
@@ -16,9 +18,10 @@ export const idsIn = (ref: Ref): readonly Id[] =>
   typeof ref.place === "object" && "crosses" in ref.place ? [ref.id, ...idsIn(ref.place.crosses)] : [ref.id];
 
 /**
- * Carries every reference of every table from the drawing before an edit to the one after it. A reference either names the same place as before (the
- * same point of the plane, the same curve, or what the edit states became of them), or it is cut loose and listed, never anything else. One
- * that is worth nothing without another goes with it. Costs next to nothing where the edit touches no reference.
+ * Carries every reference of every table from the drawing before an edit to the one after it. A reference either names
+ * the same place as before (the same point of the plane, the same curve, or what the edit states became of them), or it
+ * is cut loose and listed, never anything else. One that is worth nothing without another goes with it. Costs next to
+ * nothing where the edit touches no reference.
  */
 export const carry = (
   before: Drawing,

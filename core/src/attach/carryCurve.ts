@@ -37,8 +37,8 @@ const becameCurve = (passage: Passage, to: readonly Ref[], was: Curve): Standing
 };
 
 /**
- * The reference to the line or circle that `ref` lies on, by a curve on it that shares a stretch with what was, none of `used` where
- * there is another; undefined where nothing does.
+ * The reference to the line or circle that `ref` lies on, by a curve on it that shares a stretch with what was, none of
+ * `used` where there is another; undefined where nothing does.
  */
 export const carryCarrier = (
   passage: Passage,
@@ -98,8 +98,8 @@ const sameSpan = (went: Curve, is: Curve): boolean => {
 };
 
 /**
- * The references to a curve from end to end: the curve itself where one still runs so, else, of a straight line, its two ends wherever they are
- * named now; undefined where there is neither.
+ * The references to a curve from end to end: the curve itself where one still runs so, else, of a straight line, its
+ * two ends wherever they are named now; undefined where there is neither.
  */
 export const carrySpan = (passage: Passage, ref: Ref): readonly Ref[] | undefined => {
   const was = curveAt(passage.before, ref);

@@ -24,8 +24,8 @@ const turnedPlace = (place: Place): Place => {
 };
 
 /**
- * The reference that names after an edit the place that `ref` names before it; undefined where there is none any more. A place that names nothing
- * already is cut loose before an edit makes it name something.
+ * The reference that names after an edit the place that `ref` names before it; undefined where there is none any more.
+ * A place that names nothing already is cut loose before an edit makes it name something.
  */
 export const carryPlace = (passage: Passage, ref: Ref): Ref | undefined => {
   const { before, after } = passage;
@@ -90,7 +90,10 @@ const NAMES: readonly Exclude<Place, "area" | "sharp">[] = [
   { quarter: 3 },
 ];
 
-/** A place by its point: on a curve on the same carrier that the edit left, or an end of what its own entity is now; else the corner stated for it. */
+/**
+ * A place by its point: on a curve on the same carrier that the edit left, or an end of what its own entity is now;
+ * else the corner stated for it.
+ */
 const findPlace = (passage: Passage, ref: Ref, at: Point): Ref | undefined => {
   const carriers = carriersNow(passage, ref);
   const near = standingNear(passage, at, ref);
@@ -125,7 +128,10 @@ const findPlace = (passage: Passage, ref: Ref, at: Point): Ref | undefined => {
   return crossingAgain(passage, ref, at);
 };
 
-/** A crossing whose curves have other names now, or one that lies beyond what is left of them: again the meeting of the two, at the same place. */
+/**
+ * A crossing whose curves have other names now, or one that lies beyond what is left of them: again the meeting of the
+ * two, at the same place.
+ */
 const crossingAgain = (passage: Passage, ref: Ref, at: Point): Ref | undefined => {
   if (typeof ref.place !== "object" || !("crosses" in ref.place)) return undefined;
   const [one, other] = [ref, ref.place.crosses].map((side) => {

@@ -9,14 +9,18 @@ import { scaleOf, transformPoint } from "../geometry/transform.ts";
 import { RESOLUTION } from "../numeric/tolerance.ts";
 import { placeOf } from "./places.ts";
 
-/** As far apart as two names of one place may be after an edit: wider than what carrying itself accepts, and no width that a shop could measure. */
+/**
+ * As far apart as two names of one place may be after an edit: wider than what carrying itself accepts, and no width
+ * that a shop could measure.
+ */
 const APART = 10 * RESOLUTION;
 
 const shown = (p: Point | undefined): string => (p ? `(${p.x}, ${p.y})` : "nowhere");
 
 /**
- * Holds the references of a drawing after an edit against those before it, by points in the plane and not by the way in which they were carried: each
- * names the same place, went where the edit states, or is listed as cut loose. Throws with both places, or both numbers, where one does not.
+ * Holds the references of a drawing after an edit against those before it, by points in the plane and not by the way in
+ * which they were carried: each names the same place, went where the edit states, or is listed as cut loose. Throws
+ * with both places, or both numbers, where one does not.
  */
 export const checkCarried = (before: Drawing, edit: Edit, after: Drawing): void => {
   if (!edit.changes.some(({ table }) => table === "entity" || table === "picture")) return;

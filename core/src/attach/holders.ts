@@ -2,8 +2,8 @@ import type { Callout } from "../drawing/callout.ts";
 import type { Ref } from "../drawing/ref.ts";
 
 /**
- * What a holder needs of a curve that it names whole: its `span` from end to end (a length), its `carrier` (a radius, the distance of two parallels),
- * or its carrier with the way it runs (an angle). What names a place needs that place.
+ * What a holder needs of a curve that it names whole: its `span` from end to end (a length), its `carrier` (a radius,
+ * the distance of two parallels), or its carrier with the way it runs (an angle). What names a place needs that place.
  */
 export type Need = "span" | "carrier" | "direction";
 

@@ -14,8 +14,9 @@ const everywhere = { minX: -Infinity, minY: -Infinity, maxX: Infinity, maxY: Inf
 const LOOKED_AT = 400;
 
 /**
- * What could answer a callout again that lost its place: of what the edit left, the nearest end or centre where a place was lost, the nearest curve
- * of the same form where a curve was. It is only offered, never taken by itself. Undefined where there is nothing like it.
+ * What could answer a callout again that lost its place: of what the edit left, the nearest end or centre where a place
+ * was lost, the nearest curve of the same form where a curve was. It is only offered, never taken by itself. Undefined
+ * where there is nothing like it.
  */
 export const offerFor = (passage: Passage, callout: Callout): readonly Ref[] | undefined => {
   const { refs, need } = heldByCallout(callout);

@@ -14,7 +14,10 @@ import { transformShape } from "../shape/kinds.ts";
 /** A curve that stands after an edit, with its reference. */
 export type Standing = { readonly ref: Ref; readonly curve: Curve };
 
-/** The way from the drawing before an edit to the one after it: both, what the edit states, and what it left standing of what it changed. */
+/**
+ * The way from the drawing before an edit to the one after it: both, what the edit states, and what it left standing of
+ * what it changed.
+ */
 export type Passage = {
   readonly before: Drawing;
   readonly after: Drawing;

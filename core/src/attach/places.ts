@@ -26,7 +26,10 @@ const ownPoint = (drawing: Drawing, ref: Ref): Point | undefined => {
   return picture && fromPicture(picture, ref.place.pixel);
 };
 
-/** The place of a curve by its name, in the drawing's coordinates; undefined for what the curve has none of. Exact for ends. */
+/**
+ * The place of a curve by its name, in the drawing's coordinates; undefined for what the curve has none of. Exact for
+ * ends.
+ */
 export const placeOnCurve = (curve: Curve, place: Exclude<Place, "area" | "sharp">): Point | undefined => {
   if (typeof place === "object") {
     if ("quarter" in place) return quarterOf(curve, place.quarter);
@@ -85,8 +88,9 @@ const crossingOf = (p: Curve, q: Curve, near: Point): Point | undefined => {
 };
 
 /**
- * The point that a reference names, in the drawing's coordinates; undefined where it names a whole curve, where what it names is gone, and
- * where that has no such place. Places on what is drawn are exact to the construction's own residual.
+ * The point that a reference names, in the drawing's coordinates; undefined where it names a whole curve, where what it
+ * names is gone, and where that has no such place. Places on what is drawn are exact to the construction's own
+ * residual.
  */
 export const placeOf = (drawing: Drawing, ref: Ref): Point | undefined => {
   const own = ownPoint(drawing, ref);
@@ -116,7 +120,10 @@ const lastVertex = (drawing: Drawing, { id, vertex }: Ref): Point | undefined =>
   return entity?.kind === "chain" ? entity.vertices.find((one) => one.id === vertex)?.at : undefined;
 };
 
-/** What a referenced place hangs on: the carrier of its curve, or those of both curves of a corner or a crossing; none for smooth curves and bare points. */
+/**
+ * What a referenced place hangs on: the carrier of its curve, or those of both curves of a corner or a crossing; none
+ * for smooth curves and bare points.
+ */
 export const carriersOf = (drawing: Drawing, ref: Ref): readonly Carrier[] => {
   if (ref.place === "sharp") return (besideCorner(drawing, ref)?.slice(0, 2) as readonly Carrier[] | undefined) ?? [];
   const refs = typeof ref.place === "object" && "crosses" in ref.place ? [ref, ref.place.crosses] : [ref];

@@ -25,7 +25,10 @@ export const placesAlong = (curve: Curve): readonly Point[] => {
 const onCarrier = (carrier: Carrier, curve: Curve): boolean =>
   placesAlong(curve).every((p) => distance(carrierNearest(carrier, p), p) <= SAME_PLACE);
 
-/** True where two curves lie on one line or circle: the shorter is held against the carrier of the longer, which is told better. */
+/**
+ * True where two curves lie on one line or circle: the shorter is held against the carrier of the longer, which is told
+ * better.
+ */
 export const onOneCarrier = (p: Curve, q: Curve): boolean => {
   const [one, other] = [carrierOf(p), carrierOf(q)];
   if (!one || !other || one.kind !== other.kind || Math.min(curveLength(p), curveLength(q)) <= SAME_PLACE) return false;

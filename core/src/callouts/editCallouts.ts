@@ -53,8 +53,8 @@ export const answerCallout = (drawing: Drawing, id: Id, refs: readonly Ref[]): E
 };
 
 /**
- * The references by which picked entities answer a callout: the entity itself, or, of a chain, the one piece that comes nearest to
- * the called value.
+ * The references by which picked entities answer a callout: the entity itself, or, of a chain, the one piece that comes
+ * nearest to the called value.
  */
 export const refsAnswering = (drawing: Drawing, callout: Callout, ids: readonly Id[]): readonly Ref[] =>
   ids.flatMap((id) => {

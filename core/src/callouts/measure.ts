@@ -80,7 +80,10 @@ const measureLinks = (drawing: Drawing, { kind, links, value }: Callout): number
   }
 };
 
-/** How far a callout may be off, below and above: its own limits or tolerance, else the job's; angles and counts have only their own. */
+/**
+ * How far a callout may be off, below and above: its own limits or tolerance, else the job's; angles and counts have
+ * only their own.
+ */
 export const allowedOff = (drawing: Drawing, callout: Callout): { low: number; high: number } | undefined => {
   const { kind, limits, tolerance } = callout;
   if (limits) return limits;
@@ -91,7 +94,10 @@ export const allowedOff = (drawing: Drawing, callout: Callout): { low: number; h
   return either === undefined ? undefined : { low: -either, high: either };
 };
 
-/** How a callout stands against the drawing now. True within 1e-6 of its value; inside its tolerance but not true is "within". */
+/**
+ * How a callout stands against the drawing now. True within 1e-6 of its value; inside its tolerance but not true is
+ * "within".
+ */
 export const measureCallout = (drawing: Drawing, callout: Callout): CalloutState => {
   const measured = measureLinks(drawing, callout);
   if (measured === undefined) return { state: "not placed" };

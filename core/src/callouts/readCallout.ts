@@ -56,9 +56,9 @@ const readTolerance = (whole: string, unit: Unit): Outcome<Tolerant> => {
 };
 
 /**
- * Reads one number of a sketch with what it speaks of: `26 d bore`, `r12.5 corner`, `6-5/8 centres`, `45° chamfer`, `3 x holes`,
- * `M6 tapped`, `3/8-16 tapped`, `12.5 ±0.1 wall`, `20 +0.2 -0 key`, `17.3..17.7 core`. The longest beginning that is a value counts; the rest is its name. Lengths come
- * back in `unit`.
+ * Reads one number of a sketch with what it speaks of: `26 d bore`, `r12.5 corner`, `6-5/8 centres`, `45° chamfer`, `3
+ * x holes`, `M6 tapped`, `3/8-16 tapped`, `12.5 ±0.1 wall`, `20 +0.2 -0 key`, `17.3..17.7 core`. The longest beginning
+ * that is a value counts; the rest is its name. Lengths come back in `unit`.
  */
 export const readCallout = (text: string, unit: Unit): Outcome<WrittenCallout> => {
   const whole = text.trim().replace(/\s+/g, " ");

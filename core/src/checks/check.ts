@@ -5,7 +5,10 @@ import type { Profile } from "../profile/profile.ts";
 /** How grave something is: an error stands against cutting, a warning is said, an info is only told. */
 export type Severity = "error" | "warning" | "info";
 
-/** What stands against cutting a profile, or is to be said of it. Numbers in the job's unit; the sentence is made in `say/`. */
+/**
+ * What stands against cutting a profile, or is to be said of it. Numbers in the job's unit; the sentence is made in
+ * `say/`.
+ */
 export type Fault = {
   readonly code: FaultCode;
   readonly severity: Exclude<Severity, "info">;

@@ -6,7 +6,10 @@ import { nothingClosed } from "./nothingClosed.ts";
 import { notJoined } from "./notJoined.ts";
 import { openChains } from "./openChains.ts";
 
-/** Everything that is asked of a profile before it is cut: the page, Release, the command line and Tidy's verdict go by this list. */
+/**
+ * Everything that is asked of a profile before it is cut: the page, Release, the command line and Tidy's verdict go by
+ * this list.
+ */
 export const CHECKS: readonly Check[] = [nothingClosed, notJoined, openChains, notArcs, meetingWalls];
 
 /** Errors first, else in the order in which they were found. */

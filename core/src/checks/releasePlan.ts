@@ -28,8 +28,9 @@ export type ReleasePlan = {
 const LAYER_NAMES = { outside: "OUTSIDE", inside: "INSIDE", mark: "MARK" } as const;
 
 /**
- * Sorts a drawing's contours onto layers by nesting; layout never gets here. Inside contours come first, as they are cut first. With a cutter's
- * diameter they are the way of its middle, outside of outer contours and inside of inner ones, and where it can't get is told.
+ * Sorts a drawing's contours onto layers by nesting; layout never gets here. Inside contours come first, as they are
+ * cut first. With a cutter's diameter they are the way of its middle, outside of outer contours and inside of inner
+ * ones, and where it can't get is told.
  */
 export const planRelease = (drawing: Drawing, cutter = 0): ReleasePlan => {
   const profile = profileOf(drawing);
@@ -52,9 +53,18 @@ const withAllowance = (
   cut: readonly Contour[],
   radius: number,
 ): { readonly contours: readonly ReleasedContour[]; readonly faults: readonly Fault[] } => {
-  const { runs, unreached, vanished, failed, merged } = allowanceFor(cut.map(({ pieces }) => pieces), radius); // prettier-ignore
+  const { runs, unreached, vanished, failed, merged } = allowanceFor(
+    cut.map(({ pieces }) => pieces),
+    radius,
+  );
   const values = { cutter: 2 * radius };
-  const at = (place: Point, ids: Fault["ids"], code: Fault["code"], severity: Fault["severity"]): Fault => ({ code, severity, at: place, ids, values }); // prettier-ignore
+  const at = (place: Point, ids: Fault["ids"], code: Fault["code"], severity: Fault["severity"]): Fault => ({
+    code,
+    severity,
+    at: place,
+    ids,
+    values,
+  });
   const contours = runs.map(({ circle, pieces, sources }): ReleasedContour => {
     const layer = LAYER_NAMES[cut[sources[0]!]!.role];
     return circle ? { kind: "circle", layer, ...circle } : { kind: "polyline", layer, pieces };
@@ -63,9 +73,18 @@ const withAllowance = (
     contours: contours.sort((p, q) => Number(q.layer === LAYER_NAMES.inside) - Number(p.layer === LAYER_NAMES.inside)),
     faults: [
       ...vanished.map((i) => at(cut[i]!.pieces[0]!.a, cut[i]!.ids, "cutter-gone", "error")),
-      ...merged.map((all) => at(cut[all[0]!]!.pieces[0]!.a, all.flatMap((i) => cut[i]!.ids), "cutter-merged", "error")), // prettier-ignore
+      ...merged.map((all) =>
+        at(
+          cut[all[0]!]!.pieces[0]!.a,
+          all.flatMap((i) => cut[i]!.ids),
+          "cutter-merged",
+          "error",
+        ),
+      ),
       ...failed.map((place) => at(place, [], "cutter-gone", "error")),
-      ...unreached.map((one) => at(one.at, cut[one.contour]!.ids, one.kind === "corner" ? "cutter-corner" : "cutter-narrow", "warning")), // prettier-ignore
+      ...unreached.map((one) =>
+        at(one.at, cut[one.contour]!.ids, one.kind === "corner" ? "cutter-corner" : "cutter-narrow", "warning"),
+      ),
     ],
   };
 };

@@ -14,13 +14,13 @@ type Row = readonly [x: number, y: number, r: number, b: number];
 const NEWTON_STEPS = 12;
 
 /**
- * All circles that touch three of lines and circles (arcs by their circle), from outside and from inside: up to eight, in the fixed
- * order of the signs outside before inside. None: "no-tangent"; two of the three the same: "curves-same".
+ * All circles that touch three of lines and circles (arcs by their circle), from outside and from inside: up to eight,
+ * in the fixed order of the signs outside before inside. None: "no-tangent"; two of the three the same: "curves-same".
  *
- * Each circle asks |c - cᵢ| = |r + sᵢ rᵢ| and each line n·c - d = sᵢ r. Differences of two circles' equations are linear, so two
- * linear conditions leave a line in (x, y, r), which meets the base's cone (or plane) in two points (or one). Worked from the base's
- * centre, then polished by Newton's steps on the conditions themselves. Source: Apollonius' problem by Viète's and Gergonne's sign
- * cases; algebra derived here. Residual: the bound of the contracts.
+ * Each circle asks |c - cᵢ| = |r + sᵢ rᵢ| and each line n·c - d = sᵢ r. Differences of two circles' equations are
+ * linear, so two linear conditions leave a line in (x, y, r), which meets the base's cone (or plane) in two points (or
+ * one). Worked from the base's centre, then polished by Newton's steps on the conditions themselves. Source:
+ * Apollonius' problem by Viète's and Gergonne's sign cases; algebra derived here. Residual: the bound of the contracts.
  */
 export const circlesTouchingThree = (a: Carrier, b: Carrier, c: Carrier): Outcome<readonly TouchingCircle[]> => {
   const all = [a, b, c];

@@ -17,7 +17,10 @@ import { done, refuse, type Outcome } from "../numeric/outcome.ts";
 import { RESOLUTION } from "../numeric/tolerance.ts";
 import { circleThrough } from "./circlesThrough.ts";
 
-/** The arc from `a` through `through` to `b`; three points on one line give the line. Source: Euclid IV.5, III.20 for the side. */
+/**
+ * The arc from `a` through `through` to `b`; three points on one line give the line. Source: Euclid IV.5, III.20 for
+ * the side.
+ */
 export const arcThrough = (a: Point, through: Point, b: Point): Outcome<Piece> => {
   const circle = circleThrough(a, through, b);
   if (!circle.ok && circle.refusal.code !== "points-in-line") return circle;
@@ -29,7 +32,10 @@ export const arcThrough = (a: Point, through: Point, b: Point): Outcome<Piece> =
   return done(arcBetween(a, b, circle.value.centre, side < 0));
 };
 
-/** The two arcs about `centre` from `a` towards `to`, counter-clockwise first: the end lies on the way from the centre to `to`. */
+/**
+ * The two arcs about `centre` from `a` towards `to`, counter-clockwise first: the end lies on the way from the centre
+ * to `to`.
+ */
 export const arcsAbout = (centre: Point, a: Point, to: Point): Outcome<readonly Piece[]> => {
   const direction = unit(subtract(to, centre));
   const radius = distance(centre, a);
@@ -39,7 +45,9 @@ export const arcsAbout = (centre: Point, a: Point, to: Point): Outcome<readonly 
   return done([arcBetween(a, b, centre, true), arcBetween(a, b, centre, false)]);
 };
 
-/** The two arcs about `centre` from `a` with a sweep (radians, above 0 and below a whole turn): counter-clockwise first. */
+/**
+ * The two arcs about `centre` from `a` with a sweep (radians, above 0 and below a whole turn): counter-clockwise first.
+ */
 export const arcsBySweepAbout = (centre: Point, a: Point, sweep: number): Outcome<readonly Piece[]> => {
   if (!(sweep > 0 && sweep < 2 * Math.PI)) return refuse("property-impossible");
   if (distance(centre, a) <= RESOLUTION) return refuse("same-point", {}, centre);
@@ -48,8 +56,9 @@ export const arcsBySweepAbout = (centre: Point, a: Point, sweep: number): Outcom
 };
 
 /**
- * The arcs from `a` to `b` of a radius: the two short ones, then the two long ones, each bulging to the right first. Exactly half the
- * chord gives the two half circles; less is a refusal that names it. Source: circular segment (Machinery's Handbook).
+ * The arcs from `a` to `b` of a radius: the two short ones, then the two long ones, each bulging to the right first.
+ * Exactly half the chord gives the two half circles; less is a refusal that names it. Source: circular segment
+ * (Machinery's Handbook).
  */
 export const arcsByRadius = (a: Point, b: Point, radius: number): Outcome<readonly Piece[]> => {
   const half = distance(a, b) / 2;
@@ -67,7 +76,9 @@ export const arcsBySweep = (a: Point, b: Point, sweep: number): Outcome<readonly
   return done([1, -1].map((way) => ({ a, b, bulge: bulgeOf(way * sweep) })));
 };
 
-/** The two arcs from `a` to `b` of a height over the chord (sagitta = bulge · chord / 2), bulging to the right first. */
+/**
+ * The two arcs from `a` to `b` of a height over the chord (sagitta = bulge · chord / 2), bulging to the right first.
+ */
 export const arcsByHeight = (a: Point, b: Point, height: number): Outcome<readonly Piece[]> => {
   const half = distance(a, b) / 2;
   if (half <= RESOLUTION / 2) return refuse("no-length");
@@ -75,7 +86,10 @@ export const arcsByHeight = (a: Point, b: Point, height: number): Outcome<readon
   return done([1, -1].map((way) => ({ a, b, bulge: (way * height) / half })));
 };
 
-/** The one arc from `a` to `b` that starts in `direction` (radians); a line where it points straight at `b`. Source: Euclid III.32. */
+/**
+ * The one arc from `a` to `b` that starts in `direction` (radians); a line where it points straight at `b`. Source:
+ * Euclid III.32.
+ */
 export const arcFrom = (a: Point, direction: number, b: Point): Outcome<Piece> => {
   const chord = subtract(b, a);
   if (distance(a, b) <= RESOLUTION) return refuse("no-length");
@@ -85,8 +99,8 @@ export const arcFrom = (a: Point, direction: number, b: Point): Outcome<Piece> =
 };
 
 /**
- * The arc that starts in `direction` with a radius: on the side of `to`, as far round as `to` lies, or by `sweep` (radians). A point
- * straight ahead gives neither side: a refusal.
+ * The arc that starts in `direction` with a radius: on the side of `to`, as far round as `to` lies, or by `sweep`
+ * (radians). A point straight ahead gives neither side: a refusal.
  */
 export const arcFromWithRadius = (
   a: Point,
@@ -106,7 +120,10 @@ export const arcFromWithRadius = (
   return arcs.ok ? done(arcs.value[side > 0 ? 0 : 1]!) : arcs;
 };
 
-/** A line bowed so that its middle comes as near to `to` as it can without moving its ends; undefined where that is the line itself. */
+/**
+ * A line bowed so that its middle comes as near to `to` as it can without moving its ends; undefined where that is the
+ * line itself.
+ */
 export const bowTowards = (a: Point, b: Point, to: Point): Piece => {
   const half = distance(a, b) / 2;
   const left = leftOf(unit(subtract(b, a)) ?? { x: 1, y: 0 });

@@ -10,8 +10,9 @@ export const circleOnDiameter = (p: Point, q: Point): Outcome<Circle> =>
     : done({ centre: midpoint(p, q), radius: distance(p, q) / 2 });
 
 /**
- * The circle through three points. Refused: two at one place, or all three on one line (nearer to it than the resolution). Worked from
- * the point whose two sides are the shortest; the residual grows as the three come near to one line. Source: Euclid IV.5.
+ * The circle through three points. Refused: two at one place, or all three on one line (nearer to it than the
+ * resolution). Worked from the point whose two sides are the shortest; the residual grows as the three come near to one
+ * line. Source: Euclid IV.5.
  */
 export const circleThrough = (p: Point, q: Point, r: Point): Outcome<Circle> => {
   if (distance(p, q) <= RESOLUTION || distance(q, r) <= RESOLUTION || distance(p, r) <= RESOLUTION)

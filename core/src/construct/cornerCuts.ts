@@ -38,15 +38,17 @@ const cutBetween = (
 };
 
 /**
- * Cuts a corner off by lengths along both edges, from the corner: `back` along the one before it, `ahead` along the one after. Longer
- * than an edge is a refusal that names its length; exactly as long uses it up.
+ * Cuts a corner off by lengths along both edges, from the corner: `back` along the one before it, `ahead` along the one
+ * after. Longer than an edge is a refusal that names its length; exactly as long uses it up.
  */
 export const chamferCorner = (before: Piece, after: Piece, back: number, ahead: number): Outcome<CutCorner> => {
   if (!(back > 0 && ahead > 0)) return refuse("value-not-positive", { what: "The length of a chamfer" });
   return cutBetween(before, after, back, ahead, (a, b) => [{ a, b, bulge: 0 }]);
 };
 
-/** The second length of a chamfer whose cut stands at `angle` (radians) to the edge before the corner: the sine rule. */
+/**
+ * The second length of a chamfer whose cut stands at `angle` (radians) to the edge before the corner: the sine rule.
+ */
 export const chamferByAngle = (before: Piece, after: Piece, back: number, angle: number): Outcome<number> => {
   const [u, v] = [times(pieceDirection(before, 1), -1), pieceDirection(after, 0)];
   const corner = Math.atan2(Math.abs(cross(u, v)), dot(u, v)); // the angle between the edges
@@ -60,9 +62,10 @@ export const RELIEFS = ["bisector", "edge", "round"] as const;
 export type Relief = (typeof RELIEFS)[number];
 
 /**
- * Relieves the inside corner between two straight edges for a cutter of `radius`, so that a square corner of the counterpart goes in:
- * along the bisector (the cutter's circle just reaches the corner), along the edge after it (a half round beside the corner), or round
- * (a circle about the corner). `side` is the side of the path on which the free space lies: 1 left, -1 right. Common practice.
+ * Relieves the inside corner between two straight edges for a cutter of `radius`, so that a square corner of the
+ * counterpart goes in: along the bisector (the cutter's circle just reaches the corner), along the edge after it (a
+ * half round beside the corner), or round (a circle about the corner). `side` is the side of the path on which the free
+ * space lies: 1 left, -1 right. Common practice.
  */
 export const relieveCorner = (
   before: Piece,
@@ -91,8 +94,8 @@ export const relieveCorner = (
 };
 
 /**
- * The sharp corner that a rounded one came from: the edges before and after the arc run to the meeting of their carriers that lies on
- * the arc's own side, nearest to it. Carriers that do not meet there: a refusal.
+ * The sharp corner that a rounded one came from: the edges before and after the arc run to the meeting of their
+ * carriers that lies on the arc's own side, nearest to it. Carriers that do not meet there: a refusal.
  */
 export const sharpCorner = (before: Piece, arc: Piece, after: Piece): Outcome<{ before: Piece; after: Piece }> => {
   const [onA, onB] = [before, after].map(pieceCarrier);

@@ -6,7 +6,10 @@ import { RESOLUTION } from "../numeric/tolerance.ts";
 
 const whole = { from: 0, sweep: TURN };
 
-/** The ellipse about `centre` with one half axis to `end` and the other `half` long; the longer of the two becomes the major one. */
+/**
+ * The ellipse about `centre` with one half axis to `end` and the other `half` long; the longer of the two becomes the
+ * major one.
+ */
 export const ellipseByAxes = (centre: Point, end: Point, half: number): Outcome<Ellipse> => {
   const axis = subtract(end, centre);
   const length = norm(axis);
@@ -16,8 +19,8 @@ export const ellipseByAxes = (centre: Point, end: Point, half: number): Outcome<
 };
 
 /**
- * The ellipse about `centre` with one half axis to `end`, through `on`. A point beyond the axis' own strip lies on none: a refusal.
- * Source: x²/a² + y²/b² = 1 solved for b.
+ * The ellipse about `centre` with one half axis to `end`, through `on`. A point beyond the axis' own strip lies on
+ * none: a refusal. Source: x²/a² + y²/b² = 1 solved for b.
  */
 export const ellipseThrough = (centre: Point, end: Point, on: Point): Outcome<Ellipse> => {
   const axis = unit(subtract(end, centre));
@@ -29,7 +32,10 @@ export const ellipseThrough = (centre: Point, end: Point, on: Point): Outcome<El
   return ellipseByAxes(centre, end, Math.abs(y) / Math.sqrt(rest));
 };
 
-/** The part of an ellipse from its place nearest the way to `from` round, counter-clockwise, to that nearest the way to `to`. */
+/**
+ * The part of an ellipse from its place nearest the way to `from` round, counter-clockwise, to that nearest the way to
+ * `to`.
+ */
 export const ellipsePart = (ellipse: Ellipse, from: Point, to: Point): Outcome<Ellipse> => {
   const angleTo = (p: Point): number => {
     const away = subtract(p, ellipse.centre);

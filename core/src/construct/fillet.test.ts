@@ -39,7 +39,10 @@ const line = (x1: number, y1: number, x2: number, y2: number): Piece => ({
 });
 const kink = (p: Point, q: Point): number => Math.abs(cross(p, q)) + (dot(p, q) < 0 ? 2 : 0);
 
-/** Two edges with a corner at the origin: the first arrives along -x, the second leaves at `angle`; each straight or bowed. */
+/**
+ * Two edges with a corner at the origin: the first arrives along -x, the second leaves at `angle`; each straight or
+ * bowed.
+ */
 const corners = fc
   .record({
     angle: between(0.25, 2.9),

@@ -15,12 +15,18 @@ import { done, refuse, type Outcome } from "../numeric/outcome.ts";
 import { RESOLUTION } from "../numeric/tolerance.ts";
 import { tangentCircles, type TangentCircle } from "./tangentArcs.ts";
 
-/** A rounded corner: what remains of the edge before it, the arc, and what remains of the edge after it; an edge used up is gone. */
+/**
+ * A rounded corner: what remains of the edge before it, the arc, and what remains of the edge after it; an edge used up
+ * is gone.
+ */
 export type FilletedCorner = { readonly before?: Piece; readonly arc: Piece; readonly after?: Piece };
 
 /** Directions closer than this (sine) run on without a corner. */
 const SMOOTH = 1e-9;
-/** A touching point this near to the far end of its edge uses the edge up; and no farther beyond it does one still count as on it. */
+/**
+ * A touching point this near to the far end of its edge uses the edge up; and no farther beyond it does one still count
+ * as on it.
+ */
 const USED_UP = RESOLUTION;
 
 /** The side on which the path turns at a corner: 1 left, -1 right, 0 where it runs on smoothly or turns right back. */
@@ -30,9 +36,9 @@ export const cornerSide = (before: Piece, after: Piece): 1 | -1 | 0 => {
 };
 
 /**
- * The radius of the circle on the side of the corner that touches `edge` at `at` (its own direction there being `heading`) and the
- * carrier of `other`; undefined where there is none. Linear in the radius: the centre is at + r n, and its distance from a line is
- * r, from a circle R ± r. Derived here.
+ * The radius of the circle on the side of the corner that touches `edge` at `at` (its own direction there being
+ * `heading`) and the carrier of `other`; undefined where there is none. Linear in the radius: the centre is at + r n,
+ * and its distance from a line is r, from a circle R ± r. Derived here.
  */
 const radiusTouching = (at: Point, heading: Point, other: Piece, side: 1 | -1): number | undefined => {
   const n = times(leftOf(heading), side);
@@ -56,7 +62,10 @@ export const filletRadiusAt = (before: Piece, after: Piece, at: Point): number |
   return radiusTouching(at, pieceDirection(before, pieceNearest(before, at).t), after, side);
 };
 
-/** The fillet that a tangent circle makes at the corner, if it runs on from the one edge into the other the way they run. */
+/**
+ * The fillet that a tangent circle makes at the corner, if it runs on from the one edge into the other the way they
+ * run.
+ */
 const cornerBy = (
   { centre, onA, onB }: TangentCircle,
   before: Piece,
@@ -91,7 +100,10 @@ const attempt = (before: Piece, after: Piece, radius: number): FilletedCorner | 
   return nearest;
 };
 
-/** The largest radius that rounds the corner between two edges: where the fillet uses up the one or the other, found exactly. */
+/**
+ * The largest radius that rounds the corner between two edges: where the fillet uses up the one or the other, found
+ * exactly.
+ */
 export const largestFillet = (before: Piece, after: Piece): number | undefined => {
   const side = cornerSide(before, after);
   if (side === 0) return undefined;
@@ -106,9 +118,10 @@ export const largestFillet = (before: Piece, after: Piece): number | undefined =
 };
 
 /**
- * Rounds the corner between two edges, of which the first ends where the second starts, with an arc of `radius`. A radius that exactly
- * uses up an edge, or both, leaves nothing of it, and ends are the same numbers. Refused: edges that run on smoothly, and a radius
- * that does not fit, with the largest that does. Source: loci of centres (Euclid III.11, III.12); tangent length R / tan(half angle).
+ * Rounds the corner between two edges, of which the first ends where the second starts, with an arc of `radius`. A
+ * radius that exactly uses up an edge, or both, leaves nothing of it, and ends are the same numbers. Refused: edges
+ * that run on smoothly, and a radius that does not fit, with the largest that does. Source: loci of centres (Euclid
+ * III.11, III.12); tangent length R / tan(half angle).
  */
 export const filletCorner = (before: Piece, after: Piece, radius: number): Outcome<FilletedCorner> => {
   if (!(radius > 0)) return refuse("value-not-positive", { what: "The radius" });
@@ -124,7 +137,10 @@ export const filletCorner = (before: Piece, after: Piece, radius: number): Outco
     : refuse("no-fillet", {}, before.b);
 };
 
-/** What becomes of a picked curve when it is run or cut to a place: the picked side stays; circles stay whole (undefined). */
+/**
+ * What becomes of a picked curve when it is run or cut to a place: the picked side stays; circles stay whole
+ * (undefined).
+ */
 export const runTo = (curve: Curve, picked: Point, to: Point): Piece | undefined => {
   if (curve.kind !== "piece") return undefined;
   if (curve.bulge === 0) {
@@ -160,14 +176,18 @@ const headingTo = (curve: Curve, picked: Point, to: Point): Point | undefined =>
   return pieceNearest(curve, picked).t < t ? direction : times(direction, -1);
 };
 
-/** A fillet between two picked curves: the arc from the first to the second, and what becomes of each (undefined: stays as it is). */
+/**
+ * A fillet between two picked curves: the arc from the first to the second, and what becomes of each (undefined: stays
+ * as it is).
+ */
 export type FilletBetween = { readonly arc: Piece; readonly a: Piece | undefined; readonly b: Piece | undefined };
 
 /**
- * The fillets of `radius` between two curves that were picked, the nearest to the picks first: the arc runs on from the picked side of
- * the one into the picked side of the other. Lines are run to it or cut; arcs are touched only where they are; circles stay whole.
- * Between parallel lines the one radius that fits is half their distance, taken by itself where none is typed; the half circle then
- * stands at the end of the first line on the picked side. None: the refusal names the nearest radius that works.
+ * The fillets of `radius` between two curves that were picked, the nearest to the picks first: the arc runs on from the
+ * picked side of the one into the picked side of the other. Lines are run to it or cut; arcs are touched only where
+ * they are; circles stay whole. Between parallel lines the one radius that fits is half their distance, taken by itself
+ * where none is typed; the half circle then stands at the end of the first line on the picked side. None: the refusal
+ * names the nearest radius that works.
  */
 export const filletsBetween = (
   a: Curve,
@@ -213,7 +233,10 @@ export const filletsBetween = (
 const canReach = (curve: Curve, at: Point): boolean =>
   curve.kind !== "piece" || curve.bulge === 0 || pieceNearest(curve, at).distance <= RESOLUTION;
 
-/** Half way between the end of a line that lies beyond the pick and the other line: where a half circle between parallels belongs. */
+/**
+ * Half way between the end of a line that lies beyond the pick and the other line: where a half circle between
+ * parallels belongs.
+ */
 const nearEnd = (a: Piece, pickA: Point, pickB: Point): Point => {
   const end = distance(pickA, a.a) < distance(pickA, a.b) ? a.a : a.b;
   const across = subtract(pickB, pickA);

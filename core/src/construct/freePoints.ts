@@ -5,7 +5,10 @@ import { done, refuse, type Outcome } from "../numeric/outcome.ts";
 import { RESOLUTION } from "../numeric/tolerance.ts";
 import { closedSlopes, freeThrough, openSlopes, splineOf } from "./freeThrough.ts";
 
-/** The points that a free curve was drawn through, in order; a closed one's first is not repeated. Undefined for one of another make. */
+/**
+ * The points that a free curve was drawn through, in order; a closed one's first is not repeated. Undefined for one of
+ * another make.
+ */
 export const freePoints = (free: Free): readonly Point[] | undefined => {
   const made = free.degree === 3 && !free.weights && free.points.length % 3 === 1;
   const triple = free.knots.every(
@@ -19,7 +22,8 @@ export const freePoints = (free: Free): readonly Point[] | undefined => {
 const isClosed = ({ points }: Free): boolean => points.length > 4 && distance(points[0]!, points.at(-1)!) <= RESOLUTION;
 
 /**
- * The points that steer a free curve of another make, without its going through them; a closed one's first three, which come again at its end, once.
+ * The points that steer a free curve of another make, without its going through them; a closed one's first three, which
+ * come again at its end, once.
  */
 export const steeringPoints = (free: Free): readonly Point[] =>
   isPeriodic(free) ? free.points.slice(0, -free.degree) : free.points;
@@ -51,8 +55,8 @@ const bentEnds = ({ points }: Free): readonly [start: boolean, end: boolean] => 
 };
 
 /**
- * The curve with one of its points moved: all other points stay on it, its ends keep their direction where they have one, and it stays
- * as smooth as it was. Moved back, it is the curve that it was.
+ * The curve with one of its points moved: all other points stay on it, its ends keep their direction where they have
+ * one, and it stays as smooth as it was. Moved back, it is the curve that it was.
  *
  * Source: cubic interpolation is linear in its points, so the spline of the move alone is added; derived here.
  */

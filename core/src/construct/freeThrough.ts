@@ -3,15 +3,20 @@ import { add, distance, subtract, times, unit, type Point } from "../geometry/po
 import { done, refuse, type Outcome } from "../numeric/outcome.ts";
 import { RESOLUTION } from "../numeric/tolerance.ts";
 
-/** How a free curve leaves its first and meets its last point: a direction (any length), or as it likes (no bend at the end). */
+/**
+ * How a free curve leaves its first and meets its last point: a direction (any length), or as it likes (no bend at the
+ * end).
+ */
 export type EndDirections = { readonly start?: Point | undefined; readonly end?: Point | undefined };
 
 /**
- * The smooth curve through points in their order: cubic pieces with the same direction and bend where they join, as one B-spline of
- * degree 3. Closed, it comes back to its first point just as smoothly. Fewer than two points, or two at one place in a row: a refusal.
+ * The smooth curve through points in their order: cubic pieces with the same direction and bend where they join, as one
+ * B-spline of degree 3. Closed, it comes back to its first point just as smoothly. Fewer than two points, or two at one
+ * place in a row: a refusal.
  *
- * Source: cubic spline interpolation by its slopes (de Boor, A Practical Guide to Splines, ch. IV), over knots spaced by the square
- * root of the chords (centripetal, Lee 1989, from memory), which keeps it from looping between uneven points.
+ * Source: cubic spline interpolation by its slopes (de Boor, A Practical Guide to Splines, ch. IV), over knots spaced
+ * by the square root of the chords (centripetal, Lee 1989, from memory), which keeps it from looping between uneven
+ * points.
  */
 export const freeThrough = (
   points: readonly Point[],

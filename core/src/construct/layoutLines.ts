@@ -19,13 +19,17 @@ import { unitAt } from "../numeric/angle.ts";
 import { done, refuse, type Outcome } from "../numeric/outcome.ts";
 import { RESOLUTION } from "../numeric/tolerance.ts";
 
-/** The endless line through two points; the same point twice is a refusal. Exactly level or upright where the points are. */
+/**
+ * The endless line through two points; the same point twice is a refusal. Exactly level or upright where the points
+ * are.
+ */
 export const lineThrough = (p: Point, q: Point): Outcome<Endless> =>
   distance(p, q) <= RESOLUTION ? refuse("same-point", {}, p) : done(endlessThrough(p, q));
 
 /**
- * The endless line through `p` square to a curve: to a straight one along its normal, to a round one through its centre, to an ellipse or
- * a free curve square to it where it is nearest. From a centre itself there is no one direction: a refusal. Source: Euclid I.11, I.12 and III.18.
+ * The endless line through `p` square to a curve: to a straight one along its normal, to a round one through its
+ * centre, to an ellipse or a free curve square to it where it is nearest. From a centre itself there is no one
+ * direction: a refusal. Source: Euclid I.11, I.12 and III.18.
  */
 export const lineSquareTo = (of: Curve, p: Point): Outcome<Endless> => {
   const carrier = carrierOf(of);
@@ -35,8 +39,9 @@ export const lineSquareTo = (of: Curve, p: Point): Outcome<Endless> => {
 };
 
 /**
- * The bisectors of two straight curves: both of crossing ones, the one between the places picked first; the middle line of
- * parallel ones. Lines that do not reach each other are taken as far as they would meet. Source: Euclid I.9; unit directions added.
+ * The bisectors of two straight curves: both of crossing ones, the one between the places picked first; the middle line
+ * of parallel ones. Lines that do not reach each other are taken as far as they would meet. Source: Euclid I.9; unit
+ * directions added.
  */
 export const bisectorsOf = (a: Curve, pickA: Point, b: Curve, pickB: Point): Outcome<readonly Endless[]> => {
   const [onA, onB] = [carrierOf(a), carrierOf(b)];
@@ -77,8 +82,8 @@ export const tangentsAtAngle = ({ centre, radius }: Circle, angle: number, near:
 };
 
 /**
- * The points that divide a curve into `n` equal parts: between the ends of a line or arc; all round a circle, starting at the
- * point of the circle nearest to `start`. Endless lines can't be divided.
+ * The points that divide a curve into `n` equal parts: between the ends of a line or arc; all round a circle, starting
+ * at the point of the circle nearest to `start`. Endless lines can't be divided.
  */
 export const dividingPoints = (curve: Curve, n: number, start: Point): Outcome<readonly Point[]> => {
   if (curve.kind === "endless") return refuse("cannot-divide");
@@ -92,8 +97,8 @@ export const dividingPoints = (curve: Curve, n: number, start: Point): Outcome<r
 };
 
 /**
- * What becomes of a layout curve that is made into something to cut: an endless line is cut at the meetings next to `pick` on both
- * sides; everything else stays as it is. An endless line met on fewer than two sides is a refusal.
+ * What becomes of a layout curve that is made into something to cut: an endless line is cut at the meetings next to
+ * `pick` on both sides; everything else stays as it is. An endless line met on fewer than two sides is a refusal.
  */
 export const cutPartOf = (layout: Curve, others: readonly Curve[], pick: Point): Outcome<Curve> => {
   if (layout.kind !== "endless") return done(layout);

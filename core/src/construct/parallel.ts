@@ -6,8 +6,8 @@ import { RESOLUTION } from "../numeric/tolerance.ts";
 
 /**
  * The layout curves parallel to `of` at 1, 2, … `count` times `by`, on the side of `side`: endless lines for something
- * straight, circles for something round. `by` is a length above zero; a circle that would shrink to nothing is a refusal that
- * names the largest distance.
+ * straight, circles for something round. `by` is a length above zero; a circle that would shrink to nothing is a
+ * refusal that names the largest distance.
  *
  * Source: parallels by the unit normal; derived here. Exact for level and upright lines.
  */

@@ -17,8 +17,8 @@ import { done, refuse, type Outcome } from "../numeric/outcome.ts";
 import { RESOLUTION } from "../numeric/tolerance.ts";
 
 /**
- * The places of a curve to which the way from `p` is square, nearest first: one on a line (wherever its ends are), two on a circle,
- * up to four on an ellipse. From a circle's own centre every way is: none. Source: Euclid I.12, III.18.
+ * The places of a curve to which the way from `p` is square, nearest first: one on a line (wherever its ends are), two
+ * on a circle, up to four on an ellipse. From a circle's own centre every way is: none. Source: Euclid I.12, III.18.
  */
 export const feetOf = (curve: Curve, p: Point): readonly Point[] => {
   const carrier = carrierOf(curve);
@@ -33,9 +33,10 @@ export const feetOf = (curve: Curve, p: Point): readonly Point[] => {
 };
 
 /**
- * The shortest line between two curves, from the first to the second: between ends and feet, along the line of centres, or, for
- * ellipses and free curves, by turns from one to the other until it stays. Curves that meet, or run side by side without ends, have
- * none: a refusal. To the bound of the contracts between lines and arcs, to resolution else. Source: derived here.
+ * The shortest line between two curves, from the first to the second: between ends and feet, along the line of centres,
+ * or, for ellipses and free curves, by turns from one to the other until it stays. Curves that meet, or run side by
+ * side without ends, have none: a refusal. To the bound of the contracts between lines and arcs, to resolution else.
+ * Source: derived here.
  */
 export const shortestLine = (a: Curve, b: Curve): Outcome<Piece> => {
   if (meetings(a, b, RESOLUTION).length > 0) return refuse("curves-meet");
@@ -92,8 +93,8 @@ const boundsPoints = (curve: Curve): Point[] => {
 };
 
 /**
- * A piece parallel to another at `by` on the side of `side`: a line with its ends moved square to it, an arc about the same centre
- * with the same sweep; the whole of it. An arc that would shrink to nothing is a refusal.
+ * A piece parallel to another at `by` on the side of `side`: a line with its ends moved square to it, an arc about the
+ * same centre with the same sweep; the whole of it. An arc that would shrink to nothing is a refusal.
  */
 export const parallelPiece = (piece: Piece, side: Point, by: number): Outcome<Piece> => {
   const carrier = pieceCarrier(piece);

@@ -14,9 +14,9 @@ export type CornerStyle = { readonly kind: "sharp" } | { readonly kind: "round" 
 const QUARTER = bulgeOf(Math.PI / 2);
 
 /**
- * The closed outline of a rectangle, counter-clockwise from its lower left corner, turned by `angle` (radians) about the place that
- * lies at `at`. Corners that use up a whole edge leave no edge. A corner larger than half the shorter side is a refusal that names
- * the largest; sides must be above zero. Exact for level rectangles. Source: derived here.
+ * The closed outline of a rectangle, counter-clockwise from its lower left corner, turned by `angle` (radians) about
+ * the place that lies at `at`. Corners that use up a whole edge leave no edge. A corner larger than half the shorter
+ * side is a refusal that names the largest; sides must be above zero. Exact for level rectangles. Source: derived here.
  */
 export const rectangleOf = (
   width: number,

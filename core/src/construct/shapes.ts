@@ -13,8 +13,8 @@ const ring = (points: readonly Point[], bulges: readonly number[] = []): readonl
 export type PolygonSize = "flats" | "corners" | "side";
 
 /**
- * A regular polygon, counter-clockwise from the corner at `angle` (radians) from the centre. Across flats and across corners are
- * diameters: of the circle that touches the sides and of the one through the corners. At least 3 sides.
+ * A regular polygon, counter-clockwise from the corner at `angle` (radians) from the centre. Across flats and across
+ * corners are diameters: of the circle that touches the sides and of the one through the corners. At least 3 sides.
  * Source: regular polygons (Machinery's Handbook): corner radius = flats / (2 cos(π/n)) = side / (2 sin(π/n)).
  */
 export const polygonOf = (
@@ -47,7 +47,10 @@ export const polygonOnSide = (a: Point, b: Point, sides: number): Outcome<readon
   return done(ring(points));
 };
 
-/** A straight slot with full round ends between two centres: counter-clockwise. Centres at one place make a circle, so: a refusal. */
+/**
+ * A straight slot with full round ends between two centres: counter-clockwise. Centres at one place make a circle, so:
+ * a refusal.
+ */
 export const slotOf = (p: Point, q: Point, width: number): Outcome<readonly Piece[]> => {
   if (!(width > RESOLUTION)) return refuse("value-not-positive", { what: "The width" });
   const along_ = unit(subtract(q, p));
@@ -70,8 +73,8 @@ export const slotByLength = (
 };
 
 /**
- * A slot along an arc, with full round ends: its middle line runs about `centre` from `from` by `sweep` (radians, either way). Half
- * the width at least the radius leaves no inner side: a refusal that names the largest width.
+ * A slot along an arc, with full round ends: its middle line runs about `centre` from `from` by `sweep` (radians,
+ * either way). Half the width at least the radius leaves no inner side: a refusal that names the largest width.
  */
 export const arcSlotOf = (centre: Point, from: Point, sweep: number, width: number): Outcome<readonly Piece[]> => {
   const radius = distance(centre, from);
@@ -88,7 +91,10 @@ export const arcSlotOf = (centre: Point, from: Point, sweep: number, width: numb
   return done(ring(points, [bulgeOf(turn), 1, -bulgeOf(turn), 1]));
 };
 
-/** The points of a bolt circle: `n` places on a circle about `centre`, the first at `first` (radians), counter-clockwise. */
+/**
+ * The points of a bolt circle: `n` places on a circle about `centre`, the first at `first` (radians),
+ * counter-clockwise.
+ */
 export const boltCircle = (centre: Point, radius: number, n: number, first: number): readonly Point[] =>
   Array.from({ length: n }, (_, i) => arcAt(centre, radius, first + (2 * Math.PI * i) / n));
 

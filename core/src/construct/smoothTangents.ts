@@ -41,9 +41,10 @@ const reachOf = (round: Round, normal: Point): { reach: number; at: Point } => {
 const middleOf = (round: Round): Point => (round.kind === "point" ? round.at : round.centre);
 
 /**
- * All lines that touch both of two round things, at least one an ellipse: the outer ones, then the crossed ones. The line with normal
- * n touches the first where it reaches farthest along n, and the second there (outer) or farthest the other way (crossed); the angle
- * of n is found by bracketing, to resolution. One inside the other: a refusal. Source: support functions of convex curves; derived here.
+ * All lines that touch both of two round things, at least one an ellipse: the outer ones, then the crossed ones. The
+ * line with normal n touches the first where it reaches farthest along n, and the second there (outer) or farthest the
+ * other way (crossed); the angle of n is found by bracketing, to resolution. One inside the other: a refusal. Source:
+ * support functions of convex curves; derived here.
  */
 export const tangentLinesOfRound = (from: Round, to: Round): Outcome<readonly TangentLine[]> => {
   const apart = subtract(middleOf(to), middleOf(from));
@@ -73,9 +74,10 @@ export const roundTangentsAtAngle = (round: Round, angle: number): readonly Poin
 };
 
 /**
- * The circles of radius `r` that touch an ellipse (or free curve) and another curve, from outside and inside: the centre runs along
- * the parallels of the smooth curve at r, and is where its distance from the other is r as well. By bracketing along the curve, to
- * resolution; circles that would lie deeper in a bend than its own radius are left out. None: "no-tangent".
+ * The circles of radius `r` that touch an ellipse (or free curve) and another curve, from outside and inside: the
+ * centre runs along the parallels of the smooth curve at r, and is where its distance from the other is r as well. By
+ * bracketing along the curve, to resolution; circles that would lie deeper in a bend than its own radius are left out.
+ * None: "no-tangent".
  */
 export const tangentCirclesSmooth = (
   smooth: Curve & { kind: "ellipse" | "free" },
@@ -109,7 +111,10 @@ const cutsInto = ({ first, second }: ReturnType<typeof smoothOf>, t: number, sid
   return bend * side > 0 && r > (1 / Math.abs(bend)) * (1 + 1e-9);
 };
 
-/** What is 0 where a centre is at distance r from the other curve, each branch by itself so that it changes its sign there. */
+/**
+ * What is 0 where a centre is at distance r from the other curve, each branch by itself so that it changes its sign
+ * there.
+ */
 const gapsOf = (other: Curve, r: number): readonly ((p: Point) => number)[] => {
   const carrier = carrierOf(other);
   if (!carrier) return [(p) => curveNearest(other, p).distance - r];

@@ -82,7 +82,8 @@ describe("circles of a radius that touch two", () => {
     expect([small.code, small.values.limit]).toEqual(["radius-too-small", (6.625 - 1.125 - 0.75) / 2]);
     const limit = tangentCircles(round(0, 1.125), round(6.625, 0.75), (6.625 - 1.125 - 0.75) / 2);
     expect(limit.ok && limit.value).toHaveLength(1);
-    // in a ring 2 wide on one side and 4 on the other: from 1 to 2 between the walls, from 3 to 4 round the inner circle
+    // in a ring 2 wide on one side and 4 on the other: from 1 to 2 between the walls, from 3 to 4 round the inner
+    // circle
     expect(refusal(round(0, 5), round(1, 2), 2.4).values.limit).toBe(2);
     expect(refusal(round(0, 5), round(1, 2), 2.6).values.limit).toBe(3);
     expect(refusal(level(5), round(0, 3), 0.4)).toMatchObject({ code: "radius-too-small", values: { limit: 1 } });

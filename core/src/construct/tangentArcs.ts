@@ -38,13 +38,14 @@ const isCentre = (carrier: Carrier, p: Point, bound: number): boolean =>
   carrier.kind === "circle" && distance(carrier.centre, p) <= bound;
 
 /**
- * All circles of radius `r` that touch both carriers, from outside and from inside, in a fixed order: outside (left) of the first
- * before inside (right), the same for the second, then the meetings in order. Each centre is the meeting of two loci: parallels
- * at r to a line, circles of R + r and |R - r| about a circle's centre.
+ * All circles of radius `r` that touch both carriers, from outside and from inside, in a fixed order: outside (left) of
+ * the first before inside (right), the same for the second, then the meetings in order. Each centre is the meeting of
+ * two loci: parallels at r to a line, circles of R + r and |R - r| about a circle's centre.
  *
- * Between parallel lines or concentric circles exactly 2 r apart the circle fits anywhere: then the one with its centre nearest to
- * `near` is given. None: the refusal names the nearest radius that works, found exactly (`limit`), or says that none does. Touching
- * loci give one circle: the limit itself works. Residual: the bound of the contracts. Source: loci of centres, Euclid III.11, III.12.
+ * Between parallel lines or concentric circles exactly 2 r apart the circle fits anywhere: then the one with its centre
+ * nearest to `near` is given. None: the refusal names the nearest radius that works, found exactly (`limit`), or says
+ * that none does. Touching loci give one circle: the limit itself works. Residual: the bound of the contracts. Source:
+ * loci of centres, Euclid III.11, III.12.
  */
 export const tangentCircles = (a: Carrier, b: Carrier, r: number, near?: Point): Outcome<readonly TangentCircle[]> => {
   if (!(r > 0) || !Number.isFinite(r)) return refuse("value-not-positive", { what: "The radius" });
@@ -70,8 +71,9 @@ export const tangentCircles = (a: Carrier, b: Carrier, r: number, near?: Point):
 };
 
 /**
- * The radius nearest to `r` for which a circle touches both. At such a limit the two loci just touch, which is linear in the
- * radius: |ρ₁ ± ρ₂| = d with ρ = |R ± r| (circles), |distance ± r| = ρ (line and circle), 2 r = gap (parallel lines).
+ * The radius nearest to `r` for which a circle touches both. At such a limit the two loci just touch, which is linear
+ * in the radius: |ρ₁ ± ρ₂| = d with ρ = |R ± r| (circles), |distance ± r| = ρ (line and circle), 2 r = gap (parallel
+ * lines).
  */
 const nearestWorkingRadius = (a: Carrier, b: Carrier, r: number): number | undefined => {
   const candidates: number[] = [];
@@ -110,8 +112,8 @@ const canTouch = (a: Carrier, b: Carrier, r: number): boolean => {
 };
 
 /**
- * The arcs of a tangent circle between its touching points, from the first carrier to the second: the short one, then the long
- * one. Touching points that coincide give none.
+ * The arcs of a tangent circle between its touching points, from the first carrier to the second: the short one, then
+ * the long one. Touching points that coincide give none.
  */
 export const arcsOfTangentCircle = ({ centre, onA, onB }: TangentCircle): readonly Piece[] => {
   if (distance(onA, onB) <= RESOLUTION) return [];
@@ -121,8 +123,8 @@ export const arcsOfTangentCircle = ({ centre, onA, onB }: TangentCircle): readon
 };
 
 /**
- * Tangent arcs in the order in which a drafter wants them: short arcs before long ones, and among each the nearest touching
- * points to where the two curves were picked first.
+ * Tangent arcs in the order in which a drafter wants them: short arcs before long ones, and among each the nearest
+ * touching points to where the two curves were picked first.
  */
 export const arcsByPicks = (circles: readonly TangentCircle[], pickA: Point, pickB: Point): readonly Piece[] => {
   const near = [...circles].sort(

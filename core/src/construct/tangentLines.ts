@@ -10,8 +10,8 @@ const largest = (...points: readonly Point[]): number =>
   Math.max(...points.flatMap(({ x, y }) => [Math.abs(x), Math.abs(y)]));
 
 /**
- * The tangent lines from `p` to `circle`: left touching point first, as seen from `p`; one, along the circle, when `p` lies on
- * it (then of length zero: the direction is square to the radius). Inside the circle: a refusal.
+ * The tangent lines from `p` to `circle`: left touching point first, as seen from `p`; one, along the circle, when `p`
+ * lies on it (then of length zero: the direction is square to the radius). Inside the circle: a refusal.
  *
  * Source: Euclid, Elements III.17; the half chord is factored so that it does not cancel near the circle.
  */
@@ -28,12 +28,12 @@ export const tangentLinesFromPoint = (p: Point, circle: Circle): Outcome<readonl
 };
 
 /**
- * The tangent lines of two circles, touching `from` first: the outer pair, then the crossed pair; within each pair the one on
- * the left of the way from centre to centre first. Touching circles give one line between them instead of the crossed pair;
- * internally touching ones one line in all. One inside the other, or equal: a refusal.
+ * The tangent lines of two circles, touching `from` first: the outer pair, then the crossed pair; within each pair the
+ * one on the left of the way from centre to centre first. Touching circles give one line between them instead of the
+ * crossed pair; internally touching ones one line in all. One inside the other, or equal: a refusal.
  *
- * Source: the unit normal n of the line with n·c = r₁ ∓ r₂ (belts over two pulleys, Machinery's Handbook); derived here.
- * Residual: a few units in the last place of the coordinates.
+ * Source: the unit normal n of the line with n·c = r₁ ∓ r₂ (belts over two pulleys, Machinery's Handbook); derived
+ * here. Residual: a few units in the last place of the coordinates.
  */
 export const tangentLinesOfCircles = (from: Circle, to: Circle): Outcome<readonly TangentLine[]> => {
   const d = distance(from.centre, to.centre);

@@ -80,15 +80,44 @@ describe("a chain given a width", () => {
 
   it("each piece of its own: a step where it changes at once, a corner where the sides meet, a point at either end", () => {
     const straight = [line(point(0, 0), point(40, 0)), line(point(40, 0), point(100, 0))];
-    const stepped = made(straight, even(0, { runs: [[20, 20], [8, 8]] })); // prettier-ignore
+    const stepped = made(
+      straight,
+      even(0, {
+        runs: [
+          [20, 20],
+          [8, 8],
+        ],
+      }),
+    );
     expect(enclosedArea(stepped[0]!)).toBeCloseTo(40 * 20 + 60 * 8, 9);
     expect(stepped[0]!).toHaveLength(8);
-    const hand = made(straight, even(0, { runs: [[0, 20], [20, 0]] })); // prettier-ignore
+    const hand = made(
+      straight,
+      even(0, {
+        runs: [
+          [0, 20],
+          [20, 0],
+        ],
+      }),
+    );
     expect(enclosedArea(hand[0]!)).toBeCloseTo((100 * 20) / 2, 9);
     expect(hand[0]!).toHaveLength(4);
-    // at a square corner the sides meet: 10 wide and 60 long, then 6 wide and 40 long, the corner 10 by 6 belongs to both
+    // at a square corner the sides meet: 10 wide and 60 long, then 6 wide and 40 long, the corner 10 by 6 belongs to
+    // both
     const bent = [line(point(0, 0), point(60, 0)), line(point(60, 0), point(60, 40))];
-    expect(enclosedArea(made(bent, even(0, { runs: [[10, 10], [6, 6]] }))[0]!)).toBeCloseTo(63 * 10 + 35 * 6, 9); // prettier-ignore
+    expect(
+      enclosedArea(
+        made(
+          bent,
+          even(0, {
+            runs: [
+              [10, 10],
+              [6, 6],
+            ],
+          }),
+        )[0]!,
+      ),
+    ).toBeCloseTo(63 * 10 + 35 * 6, 9);
     // a slight bend steps where the width changes, within the wider half of it
     const slight = [line(point(0, 0), point(60, 0)), line(point(60, 0), point(120, 6))];
     for (const { a } of made(
@@ -102,8 +131,28 @@ describe("a chain given a width", () => {
     )[0]!)
       // prettier-ignore
       expect(Math.min(distance(a, point(0, 0)), distance(a, point(60, 0)), distance(a, point(120, 6)))).toBeLessThan(8.001);
-    expect(code(straight, even(0, { runs: [[20, 0], [0, 8]] }))).toBe("width-none-within"); // prettier-ignore
-    expect(code(straight, even(0, { runs: [[20, -1], [8, 8]] }))).toBe("width-none-within"); // prettier-ignore
+    expect(
+      code(
+        straight,
+        even(0, {
+          runs: [
+            [20, 0],
+            [0, 8],
+          ],
+        }),
+      ),
+    ).toBe("width-none-within");
+    expect(
+      code(
+        straight,
+        even(0, {
+          runs: [
+            [20, -1],
+            [8, 8],
+          ],
+        }),
+      ),
+    ).toBe("width-none-within");
   });
 
   it("says what does not go", () => {
@@ -113,7 +162,10 @@ describe("a chain given a width", () => {
   });
 
   it("keeps both sides half the width away, wherever it lies", () => {
-    const at = fc.record({ x: fc.double({ min: -500, max: 500, noNaN: true }), y: fc.double({ min: -500, max: 500, noNaN: true }) }); // prettier-ignore
+    const at = fc.record({
+      x: fc.double({ min: -500, max: 500, noNaN: true }),
+      y: fc.double({ min: -500, max: 500, noNaN: true }),
+    });
     fc.assert(
       fc.property(
         at,

@@ -44,10 +44,11 @@ export const taperedRuns = (pieces: readonly Piece[], from: number, to: number):
 };
 
 /**
- * The closed contours round a chain that has been given a width: one, counter-clockwise, round an open chain; two, the outer one
- * first or last as they come, along a closed one. The width is measured square to the chain. Lines stay lines, arcs stay arcs about
- * their own centres. A round end touches both sides, a pointed one reaches out by half the width, a width of 0 ends in a point. Where
- * the width changes at once between pieces that run on straight, or nearly so, the contour has a step.
+ * The closed contours round a chain that has been given a width: one, counter-clockwise, round an open chain; two, the
+ * outer one first or last as they come, along a closed one. The width is measured square to the chain. Lines stay
+ * lines, arcs stay arcs about their own centres. A round end touches both sides, a pointed one reaches out by half the
+ * width, a width of 0 ends in a point. Where the width changes at once between pieces that run on straight, or nearly
+ * so, the contour has a step.
  *
  * Refused: arcs that should taper (their sides are no arcs), no width within, arcs with a radius under half the width,
  * corners whose edges are too short for it. Whether the contour crosses itself elsewhere is left to the caller.
@@ -144,7 +145,10 @@ const runsOn = (now: Piece, before: Piece): boolean =>
     ? dot({ x: now.b.x - now.a.x, y: now.b.y - now.a.y }, pieceDirection(before, 0)) > RESOLUTION
     : Math.abs(sweepOf(now.bulge)) < Math.abs(sweepOf(before.bulge)) + TURN / 2;
 
-/** What closes an end, from the side that comes to it to the side that goes back; `out` is the chain's own direction there. */
+/**
+ * What closes an end, from the side that comes to it to the side that goes back; `out` is the chain's own direction
+ * there.
+ */
 const cap = (comes: Piece, goes: Piece, end: Point, out: Point, kind: WidthEnd): readonly Piece[] => {
   const gap = distance(comes.b, goes.a);
   if (gap <= RESOLUTION) return [];

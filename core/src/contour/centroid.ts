@@ -2,10 +2,12 @@ import { segmentArea, sweepOf, type Piece } from "../geometry/piece.ts";
 import { add, cross, distance, leftOf, subtract, times, unit, type Point } from "../geometry/point.ts";
 
 /**
- * The centre of area of what closed `pieces` enclose; undefined where they enclose nothing. The polygon of chords by triangles about
- * a point of the contour, and each circular segment by its own moment about its chord. Error: about 1e-11 of the size.
+ * The centre of area of what closed `pieces` enclose; undefined where they enclose nothing. The polygon of chords by
+ * triangles about a point of the contour, and each circular segment by its own moment about its chord. Error: about
+ * 1e-11 of the size.
  *
- * Source: centroid of a polygon and of a circular segment (Machinery's Handbook); for flat arcs the moment's own series.
+ * Source: centroid of a polygon and of a circular segment (Machinery's Handbook); for flat arcs the moment's own
+ * series.
  */
 export const centroidOf = (pieces: readonly Piece[]): Point | undefined => {
   const origin = pieces[0]?.a;

@@ -61,9 +61,9 @@ export const chainNearest = (
 };
 
 /**
- * The chain cut at `s`: an open one into two, a closed one into one open chain that starts and ends there. The parts share the cut
- * as the same numbers; vertices keep their ids, and the new ones take theirs from `newId`. At an end there is nothing to cut: the
- * chain itself.
+ * The chain cut at `s`: an open one into two, a closed one into one open chain that starts and ends there. The parts
+ * share the cut as the same numbers; vertices keep their ids, and the new ones take theirs from `newId`. At an end
+ * there is nothing to cut: the chain itself.
  */
 export const splitChain = (chain: Chain, s: ChainParameter, newId: () => number): readonly Chain[] => {
   const { closed, vertices } = chain;

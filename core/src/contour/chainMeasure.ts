@@ -6,8 +6,8 @@ export const chainLength = (chain: Chain): number =>
   chainPieces(chain).reduce((sum, piece) => sum + pieceLength(piece), 0);
 
 /**
- * The signed area within closed pieces, positive counter-clockwise: the shoelace formula about a point of the contour (so that
- * nothing cancels far from the origin) plus the circular segment of each arc.
+ * The signed area within closed pieces, positive counter-clockwise: the shoelace formula about a point of the contour
+ * (so that nothing cancels far from the origin) plus the circular segment of each arc.
  */
 export const enclosedArea = (pieces: readonly Piece[]): number => {
   const origin = pieces[0]?.a;

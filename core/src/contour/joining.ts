@@ -15,9 +15,9 @@ export type Ends = { readonly a: Point; readonly b: Point };
 export type Pairing = (here: readonly number[]) => readonly (readonly [number, number])[];
 
 /**
- * Which parts meet end to end. Ends within `tolerance` of each other make a node; where exactly two ends make one, the run goes
- * on through it, elsewhere it stops (a free end, or a branch), unless `pairing` says otherwise. Every part comes back in exactly one run, runs in the order of
- * their first part, each in the direction of that part. n log n.
+ * Which parts meet end to end. Ends within `tolerance` of each other make a node; where exactly two ends make one, the
+ * run goes on through it, elsewhere it stops (a free end, or a branch), unless `pairing` says otherwise. Every part
+ * comes back in exactly one run, runs in the order of their first part, each in the direction of that part. n log n.
  */
 export const joinRuns = (parts: readonly Ends[], tolerance: number, pairing?: Pairing): readonly Run[] => {
   const across = acrossNodes(weldEnds(parts, tolerance), pairing);
@@ -51,7 +51,10 @@ export const joinRuns = (parts: readonly Ends[], tolerance: number, pairing?: Pa
   return runs;
 };
 
-/** For every end the one met across its node, where exactly two meet there or `pairing` says so; -1 where it goes on into nothing. */
+/**
+ * For every end the one met across its node, where exactly two meet there or `pairing` says so; -1 where it goes on
+ * into nothing.
+ */
 const acrossNodes = (nodeOf: Int32Array, pairing?: Pairing): Int32Array => {
   const across = new Int32Array(nodeOf.length).fill(-1);
   const [counts, firsts] = [new Int32Array(nodeOf.length), new Int32Array(nodeOf.length)];
@@ -105,8 +108,8 @@ const weldInPlace = (pieces: Piece[], closed: boolean): void => {
 };
 
 /**
- * The pieces of a run in running order, their ends made the same numbers; `piecesOf` gives those of a part. An arc that closes on itself comes
- * as its halves: one whose ends are the same numbers says nothing of its circle.
+ * The pieces of a run in running order, their ends made the same numbers; `piecesOf` gives those of a part. An arc that
+ * closes on itself comes as its halves: one whose ends are the same numbers says nothing of its circle.
  */
 export const runPieces = ({ links, closed }: Run, piecesOf: (part: number) => readonly Piece[]): readonly Piece[] => {
   const all: Piece[] = [];

@@ -20,8 +20,8 @@ export type MeetingPlace = {
 type Side = { readonly curve: Curve; readonly run: number; readonly place: number };
 
 /**
- * Crossings, touches and doubled stretches between and within runs, each place once. An end of an open run that meets another is none. Near n log
- * n where few meet: pairs come from a spatial index.
+ * Crossings, touches and doubled stretches between and within runs, each place once. An end of an open run that meets
+ * another is none. Near n log n where few meet: pairs come from a spatial index.
  */
 export const meetingPlaces = (runs: readonly MeetingRun[]): readonly MeetingPlace[] => {
   const sides = runs.flatMap(({ circle, pieces }, run): Side[] =>

@@ -4,7 +4,10 @@ import type { Point } from "../geometry/point.ts";
 import { resolutionFor } from "../numeric/tolerance.ts";
 import { windingNumber } from "./winding.ts";
 
-/** How deep each contour lies: 0 for outermost ones, 1 for holes in them, and so on. Contours that don't cross are assumed. */
+/**
+ * How deep each contour lies: 0 for outermost ones, 1 for holes in them, and so on. Contours that don't cross are
+ * assumed.
+ */
 export const nestingDepths = (contours: readonly (readonly Piece[])[]): readonly number[] => {
   if (contours.length === 0) return [];
   const boxes = new Float64Array(4 * contours.length);
@@ -16,7 +19,13 @@ export const nestingDepths = (contours: readonly (readonly Piece[])[]): readonly
   /** Counts one contour as a step deeper where it lies inside another. */
   const look = (i: number, j: number): void => {
     const [p, q] = [4 * i, 4 * j];
-    if (boxes[q]! > boxes[p]! || boxes[q + 1]! > boxes[p + 1]! || boxes[q + 2]! < boxes[p + 2]! || boxes[q + 3]! < boxes[p + 3]!) return; // prettier-ignore
+    if (
+      boxes[q]! > boxes[p]! ||
+      boxes[q + 1]! > boxes[p + 1]! ||
+      boxes[q + 2]! < boxes[p + 2]! ||
+      boxes[q + 3]! < boxes[p + 3]!
+    )
+      return;
     const extent = Math.max(...[0, 1, 2, 3].map((k) => Math.abs(boxes[q + k]!)));
     const inside = windingNumber(contours[j]!, clearPoint(contours[i]!, contours[j]!, resolutionFor(extent))) !== 0;
     // of two equal contours only the later one counts as inside
@@ -30,7 +39,9 @@ export const nestingDepths = (contours: readonly (readonly Piece[])[]): readonly
   return depths;
 };
 
-/** A point of `pieces` that does not lie on `other`, so that inside and outside are told apart; the first end if all do. */
+/**
+ * A point of `pieces` that does not lie on `other`, so that inside and outside are told apart; the first end if all do.
+ */
 const clearPoint = (pieces: readonly Piece[], other: readonly Piece[], resolution: number): Point => {
   for (const t of [0, 0.5, 0.29]) {
     for (const piece of pieces) {

@@ -281,7 +281,12 @@ describe("join and clear", () => {
       [5e-8, undefined],
     ] as const) {
       const sweep = 2 * Math.PI - gap / 8;
-      const arc = { kind: "piece", a: { x: 8, y: 0 }, b: { x: 8 * Math.cos(sweep), y: 8 * Math.sin(sweep) }, bulge: Math.tan(sweep / 4) } as const; // prettier-ignore
+      const arc = {
+        kind: "piece",
+        a: { x: 8, y: 0 },
+        b: { x: 8 * Math.cos(sweep), y: 8 * Math.sin(sweep) },
+        bulge: Math.tan(sweep / 4),
+      } as const;
       const { drawing } = add(newDrawing("mm"), [arc]);
       const joined = joinPieces(drawing, undefined, within);
       if (!joined.ok) throw new Error(joined.refusal.code);

@@ -46,7 +46,9 @@ export type Drawing = Tables & { readonly nextId: Id };
 /** Callouts of a new drawing, without their ids. */
 export type NewCallout = Omit<Callout, "id" | "links">;
 
-/** A drawing with its layers, its callouts, and a level and an upright layout line through the datum to lay out from. */
+/**
+ * A drawing with its layers, its callouts, and a level and an upright layout line through the datum to lay out from.
+ */
 export const newDrawing = (unit: Unit, callouts: readonly NewCallout[] = []): Drawing => {
   let nextId = FIRST_LAYERS.length + 1;
   const datum = { x: 0, y: 0 };

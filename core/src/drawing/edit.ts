@@ -14,10 +14,11 @@ export type Change = {
 };
 
 /**
- * What an edit states of its own geometry where places alone can't tell. `became`: what `from` names is what `to` names now, its places by their
- * names, the nearest within `within` of where they were (anywhere where it says nothing); with `whole` only the curve as a whole. `reshaped`: changed
- * on purpose, every place of it is the place of the same name. `moved`: everything on it went by a similarity. `corner`: the sharp corner
- * that stood at `at` is named by `sharp` now.
+ * What an edit states of its own geometry where places alone can't tell. `became`: what `from` names is what `to` names
+ * now, its places by their names, the nearest within `within` of where they were (anywhere where it says nothing); with
+ * `whole` only the curve as a whole. `reshaped`: changed on purpose, every place of it is the place of the same name.
+ * `moved`: everything on it went by a similarity. `corner`: the sharp corner that stood at `at` is named by `sharp`
+ * now.
  */
 export type Hint =
   | {
@@ -35,9 +36,9 @@ export type Hint =
 export type Loose = { readonly callout: Id; readonly links: readonly Ref[]; readonly offer?: readonly Ref[] };
 
 /**
- * A change of a drawing as data: what each row was and is, with a label that people read. The inverse needs no code of its own.
- * `gesture` names what made it; `lineage` states where geometry went; `cutLoose`
- * lists the callouts whose links, all or some, found no place; `answered` those that the edit itself gave other links.
+ * A change of a drawing as data: what each row was and is, with a label that people read. The inverse needs no code of
+ * its own. `gesture` names what made it; `lineage` states where geometry went; `cutLoose` lists the callouts whose
+ * links, all or some, found no place; `answered` those that the edit itself gave other links.
  */
 export type Edit = {
   readonly label: string;

@@ -1,8 +1,8 @@
 import type { Id } from "../numeric/id.ts";
 
 /**
- * An immutable table by id, in copy-on-write pages: changing one of 100 000 rows copies one page and the list of pages, not
- * the whole table. Ids rise and are never reused, so pages stay dense enough.
+ * An immutable table by id, in copy-on-write pages: changing one of 100 000 rows copies one page and the list of pages,
+ * not the whole table. Ids rise and are never reused, so pages stay dense enough.
  */
 export type Pages<T> = { readonly size: number; readonly pages: readonly (readonly (T | undefined)[] | undefined)[] };
 

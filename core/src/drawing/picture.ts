@@ -3,8 +3,8 @@ import { turned, type Point } from "../geometry/point.ts";
 import type { Id } from "../numeric/id.ts";
 
 /**
- * A sketch picture laid under the drawing. Places on it are pixels from its top left corner, y down; that corner lies at `at`, a
- * pixel is `scale` units wide, and its rows run at `angle`.
+ * A sketch picture laid under the drawing. Places on it are pixels from its top left corner, y down; that corner lies
+ * at `at`, a pixel is `scale` units wide, and its rows run at `angle`.
  */
 export type Picture = {
   readonly id: Id;

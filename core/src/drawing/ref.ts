@@ -2,10 +2,11 @@ import type { Point } from "../geometry/point.ts";
 import type { Id } from "../numeric/id.ts";
 
 /**
- * A place on what a reference names. `quarter` counts quarter turns from +x, of a circle or an arc's circle, or the ends of an ellipse's axes;
- * `along` is the part of the length (of a circle: of the turn from +x; of an endless line: the distance from its point); `sharp` is where
- * the neighbours of a rounded, cut or relieved corner would meet; `crosses` is the meeting with another curve, both run on where they must be,
- * nearest to `near`; `area` is the centre of area of a contour; `pixel` is a place on a picture.
+ * A place on what a reference names. `quarter` counts quarter turns from +x, of a circle or an arc's circle, or the
+ * ends of an ellipse's axes; `along` is the part of the length (of a circle: of the turn from +x; of an endless line:
+ * the distance from its point); `sharp` is where the neighbours of a rounded, cut or relieved corner would meet;
+ * `crosses` is the meeting with another curve, both run on where they must be, nearest to `near`; `area` is the centre
+ * of area of a contour; `pixel` is a place on a picture.
  */
 export type Place =
   | "start"
@@ -20,9 +21,9 @@ export type Place =
   | { readonly pixel: Point };
 
 /**
- * A curve of the drawing, or a place on one: an entity, a piece of a chain by the vertex at which it starts (the last vertex of an open chain
- * names its place `start`). Without a place it is the whole curve, and a layout point its place. `turned` means: seen against the curve's own
- * direction, for angles.
+ * A curve of the drawing, or a place on one: an entity, a piece of a chain by the vertex at which it starts (the last
+ * vertex of an open chain names its place `start`). Without a place it is the whole curve, and a layout point its
+ * place. `turned` means: seen against the curve's own direction, for angles.
  */
 export type Ref = {
   readonly id: Id;

@@ -12,8 +12,8 @@ export class UnsoundEdit extends Error {
 }
 
 /**
- * What is wrong with an edit, in words; undefined where every row that it makes can be stored and read back, and where no id of it was used by
- * something else before (`nextId` is the first that was not). Costs about a microsecond a row.
+ * What is wrong with an edit, in words; undefined where every row that it makes can be stored and read back, and where
+ * no id of it was used by something else before (`nextId` is the first that was not). Costs about a microsecond a row.
  */
 export const unsoundEdit = (edit: Edit, nextId: Id = 0): string | undefined => {
   const known = new Set<Id>();

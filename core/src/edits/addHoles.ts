@@ -19,7 +19,10 @@ export const threadMark = (centre: Point, radius: number): Shape => {
 /** What one hole is: the circle that is cut, and of a tapped one the outer mark. Radii in the job's unit. */
 export type HoleCircle = { readonly radius: number; readonly mark?: number };
 
-/** Adds holes at places, their thread marks on the mark layer; `tie` is told the references of both. A locked layer: a refusal. */
+/**
+ * Adds holes at places, their thread marks on the mark layer; `tie` is told the references of both. A locked layer: a
+ * refusal.
+ */
 export const addHoles = (
   drawing: Drawing,
   { label, gesture, layer }: Omit<Adding, "shapes">,

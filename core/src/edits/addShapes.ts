@@ -20,7 +20,9 @@ export type Adding = {
   readonly shapes: readonly Shape[];
 };
 
-/** Adds shapes to a layer, with ids of their own in them; `tie` is told their ids, in order. A locked layer: a refusal. */
+/**
+ * Adds shapes to a layer, with ids of their own in them; `tie` is told their ids, in order. A locked layer: a refusal.
+ */
 export const addShapes = (
   drawing: Drawing,
   { label, gesture, layer, shapes }: Adding,

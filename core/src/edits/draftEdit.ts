@@ -19,7 +19,10 @@ export type EditDraft = {
   readonly remove: (id: Id) => void;
   /** Puts an entity in its row's place. What is attached to it stays with the places that it still has. */
   readonly replace: (entity: Entity) => void;
-  /** Puts an entity that was changed on purpose in its row's place: what is attached follows its places by their names, with new numbers. */
+  /**
+   * Puts an entity that was changed on purpose in its row's place: what is attached follows its places by their names,
+   * with new numbers.
+   */
   readonly reshape: (entity: Entity) => void;
   /** Puts entities that went by a similarity in their rows' places: what is attached goes with them. */
   readonly move: (entities: readonly Entity[], by: Similarity) => void;
@@ -48,7 +51,9 @@ const speaksOf = (hint: Hint, held: ReadonlySet<Id>): boolean => {
 const eachOnce = (refs: readonly Ref[]): readonly Ref[] =>
   refs.filter((ref, i) => !refs.slice(i + 1).some((other) => sameRef(ref, other)));
 
-/** Is told of every edit that a draft made, with the drawing before it: tests and the development build check it there. */
+/**
+ * Is told of every edit that a draft made, with the drawing before it: tests and the development build check it there.
+ */
 export const edits: { made?: ((before: Drawing, edit: Edit) => void) | undefined } = {};
 
 /** Starts an edit of a drawing: `label` is what people read, `gesture` names what makes it. */

@@ -154,8 +154,18 @@ describe("a piece shifted aside", () => {
     const [first] = chainPieces(chain(shift(bow.drawing, vertex(bow.drawing, bow.ids[0]!, 0), -5, false), bow.ids[0]!));
     expect([pieceRadius(first!), pieceCentre(first!)!.x]).toEqual([expect.closeTo(15, 9), expect.closeTo(0, 9)]);
     expect([first!.a.x, first!.b.x]).toEqual([-10, 10]);
-    const crossed = drawn(contour([{ a: { x: 0, y: 0 }, b: { x: 10, y: 0 }, bulge: 0 }, { a: { x: 10, y: 0 }, b: { x: 20, y: 0 }, bulge: 0 }], false)); // prettier-ignore
-    expect(shiftPiece(indexDrawing(crossed.drawing), vertex(crossed.drawing, crossed.ids[0]!, 0), 2, true)).toMatchObject({ refusal: { code: "shift-no-meeting" } }); // prettier-ignore
+    const crossed = drawn(
+      contour(
+        [
+          { a: { x: 0, y: 0 }, b: { x: 10, y: 0 }, bulge: 0 },
+          { a: { x: 10, y: 0 }, b: { x: 20, y: 0 }, bulge: 0 },
+        ],
+        false,
+      ),
+    );
+    expect(
+      shiftPiece(indexDrawing(crossed.drawing), vertex(crossed.drawing, crossed.ids[0]!, 0), 2, true),
+    ).toMatchObject({ refusal: { code: "shift-no-meeting" } });
   });
 });
 
@@ -192,7 +202,9 @@ describe("an end or a corner stretched", () => {
         const step = { x: 0.8 * x - 0.6 * y, y: 0.6 * x + 0.8 * y };
         const to = { x: end.x + step.x, y: end.y + step.y };
         const moved = after(round, value(stretch(round, [{ id, vertex: own.id }], to, true)));
-        const expected = drawn(polygon(...corners.map(([u, v]) => (u === 60 && v === 40 ? placed(u + x, v + y) : placed(u, v))))); // prettier-ignore
+        const expected = drawn(
+          polygon(...corners.map(([u, v]) => (u === 60 && v === 40 ? placed(u + x, v + y) : placed(u, v)))),
+        );
         expect(area(moved, id)).toBeCloseTo(area(rounded(expected.drawing, expected.ids[0]!, r), expected.ids[0]!), 5);
         expect(chainPieces(chain(moved, id)).filter(({ bulge }) => bulge !== 0)).toHaveLength(4);
       }),
@@ -214,7 +226,15 @@ describe("an end or a corner stretched", () => {
   it("of an arc that runs into its neighbour keeps it so", () => {
     fc.assert(
       fc.property(between(12, 40), between(2, 30), (x, y) => {
-        const { drawing, ids } = drawn(contour([{ a: { x: 0, y: 0 }, b: { x: 10, y: 0 }, bulge: 0 }, { a: { x: 10, y: 0 }, b: { x: 20, y: 10 }, bulge: Math.tan(Math.PI / 8) }], false)); // prettier-ignore
+        const { drawing, ids } = drawn(
+          contour(
+            [
+              { a: { x: 0, y: 0 }, b: { x: 10, y: 0 }, bulge: 0 },
+              { a: { x: 10, y: 0 }, b: { x: 20, y: 10 }, bulge: Math.tan(Math.PI / 8) },
+            ],
+            false,
+          ),
+        );
         const moved = after(drawing, value(stretch(drawing, [vertex(drawing, ids[0]!, 2)], { x, y }, true)));
         const arc = chainPieces(chain(moved, ids[0]!))[1]!;
         expect(pieceCentre(arc)!.x).toBeCloseTo(10, 7); // square over the end of the level line
@@ -251,7 +271,9 @@ describe("lengthen, add and take out corners", () => {
     fc.assert(
       fc.property(between(0.05, 0.95), fc.constantFrom(0, 0.6, -0.6), (t, bulge) => {
         const own: Piece = { a: placed(0, 0), b: placed(40, 0), bulge };
-        const { drawing, ids } = drawn(contour([own, { a: own.b, b: placed(20, -30), bulge: 0 }, { a: placed(20, -30), b: own.a, bulge: 0 }])); // prettier-ignore
+        const { drawing, ids } = drawn(
+          contour([own, { a: own.b, b: placed(20, -30), bulge: 0 }, { a: placed(20, -30), b: own.a, bulge: 0 }]),
+        );
         const id = ids[0]!;
         const near = { x: own.a.x + t * (own.b.x - own.a.x), y: own.a.y + t * (own.b.y - own.a.y) };
         const more = after(drawing, value(addCorner(drawing, vertex(drawing, id, 0), near)));
@@ -264,8 +286,12 @@ describe("lengthen, add and take out corners", () => {
       }),
     );
     const three = drawn(polygon({ x: 0, y: 0 }, { x: 9, y: 0 }, { x: 0, y: 9 }));
-    expect(removeCorner(three.drawing, vertex(three.drawing, three.ids[0]!, 1))).toMatchObject({ refusal: { code: "chain-too-short" } }); // prettier-ignore
-    expect(addCorner(three.drawing, vertex(three.drawing, three.ids[0]!, 0), { x: -5, y: 0 })).toMatchObject({ refusal: { code: "corner-at-end" } }); // prettier-ignore
+    expect(removeCorner(three.drawing, vertex(three.drawing, three.ids[0]!, 1))).toMatchObject({
+      refusal: { code: "chain-too-short" },
+    });
+    expect(addCorner(three.drawing, vertex(three.drawing, three.ids[0]!, 0), { x: -5, y: 0 })).toMatchObject({
+      refusal: { code: "corner-at-end" },
+    });
     // a loose line becomes a chain with the same id, an open chain loses its end piece
     const loose = drawn({ kind: "piece", a: { x: 0, y: 0 }, b: { x: 10, y: 0 }, bulge: 0 });
     const bent = after(loose.drawing, value(addCorner(loose.drawing, { id: loose.ids[0]! }, { x: 4, y: 1 })));
@@ -275,7 +301,11 @@ describe("lengthen, add and take out corners", () => {
   });
 
   it("each kind of thing has its handles", () => {
-    const { drawing, ids } = drawn(box(40, 30), { kind: "circle", centre: { x: 0, y: 0 }, radius: 5 }, { kind: "piece", a: { x: 0, y: 0 }, b: { x: 10, y: 0 }, bulge: 0 }); // prettier-ignore
+    const { drawing, ids } = drawn(
+      box(40, 30),
+      { kind: "circle", centre: { x: 0, y: 0 }, radius: 5 },
+      { kind: "piece", a: { x: 0, y: 0 }, b: { x: 10, y: 0 }, bulge: 0 },
+    );
     const counts = ids.map((id) => {
       const kinds = handlesOf([entityOf(drawing, id)!]).map(({ kind }) => kind);
       return Object.fromEntries([...new Set(kinds)].map((kind) => [kind, kinds.filter((one) => one === kind).length]));

@@ -10,7 +10,10 @@ import type { Id } from "../numeric/id.ts";
 import { RESOLUTION } from "../numeric/tolerance.ts";
 import type { EditDraft } from "./draftEdit.ts";
 
-/** A piece of a run joined end to end: of a chain with the id of the vertex it starts at, else a loose one with its own id. */
+/**
+ * A piece of a run joined end to end: of a chain with the id of the vertex it starts at, else a loose one with its own
+ * id.
+ */
 export type Link = { readonly piece: Piece; readonly id: Id } & Pick<Vertex, "width">;
 export type ChainEntity = Entity & { readonly kind: "chain" };
 
@@ -49,10 +52,14 @@ export const chainPath = (chain: ChainEntity): Path => ({
   },
 });
 
-/** As many loose pieces as are followed from the one that is changed: its neighbour, that one's own, and one to spare. */
+/**
+ * As many loose pieces as are followed from the one that is changed: its neighbour, that one's own, and one to spare.
+ */
 const FOLLOWED = 3;
 
-/** The path that a piece lies in: its chain, or the loose pieces of its layer that meet it, each at an end of their own. */
+/**
+ * The path that a piece lies in: its chain, or the loose pieces of its layer that meet it, each at an end of their own.
+ */
 export const pathOf = (index: DrawingIndex, ref: Ref): Path | undefined => {
   const entity = entityOf(index.drawing, ref.id);
   if (entity?.kind === "chain") return chainPath(entity);

@@ -300,7 +300,8 @@ describe("corners of chains", () => {
     expect(cutEntities(kept)).toHaveLength(3);
     expect((entityOf(kept, ids[0]!) as Entity & Piece).b).toEqual({ x: 0, y: 0 });
 
-    // the end of a chain and a loose line, and two chains' ends; a piece used up goes, with its chain where that is all of it
+    // the end of a chain and a loose line, and two chains' ends; a piece used up goes, with its chain where that is all
+    // of it
     const open = (...corners: readonly Point[]): Shape => {
       let id = 9700;
       return chainOfPieces(
@@ -316,8 +317,14 @@ describe("corners of chains", () => {
     const cut = after(mixed.drawing, value(cutLooseCorner(mixed.drawing, met, filletCut(15), "Fillet")).edit);
     expect(chain(cut, mixed.ids[0]!).vertices.at(-1)!.at).toEqual({ x: 5, y: 0 });
     expect(entityOf(cut, mixed.ids[1]!)).toBeUndefined();
-    const chamfered = after(mixed.drawing, value(cutLooseCorner(mixed.drawing, met, (p, q) => chamferCorner(p, q, 20, 3), "Chamfer")).edit); // prettier-ignore
-    expect(chain(chamfered, mixed.ids[0]!).vertices.map(({ at }) => at)).toEqual([{ x: 0, y: 30 }, { x: 0, y: 0 }]); // prettier-ignore
+    const chamfered = after(
+      mixed.drawing,
+      value(cutLooseCorner(mixed.drawing, met, (p, q) => chamferCorner(p, q, 20, 3), "Chamfer")).edit,
+    );
+    expect(chain(chamfered, mixed.ids[0]!).vertices.map(({ at }) => at)).toEqual([
+      { x: 0, y: 30 },
+      { x: 0, y: 0 },
+    ]);
 
     const plate = drawn(
       rectangle(60, 40),

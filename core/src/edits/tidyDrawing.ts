@@ -9,8 +9,8 @@ import type { Origin, Thing, Tidied, TidyResult } from "../tidy/things.ts";
 import { draftEdit } from "./draftEdit.ts";
 
 /**
- * What of a drawing is tidied: lines, arcs, circles and chains that are no layout, on layers that are not locked; all, or those among
- * `only`. Copies that a callout is linked to stay before others.
+ * What of a drawing is tidied: lines, arcs, circles and chains that are no layout, on layers that are not locked; all,
+ * or those among `only`. Copies that a callout is linked to stay before others.
  */
 export const tidyThings = (drawing: Drawing, only?: ReadonlySet<Id>): readonly Thing[] => {
   const attached = new Set(calloutsOf(drawing).flatMap(({ links }) => links.map(({ id }) => id)));
@@ -32,8 +32,8 @@ const shapeOf = (entity: Entity): Thing["shape"] | undefined => {
 const keyOf = ({ id, piece }: Origin): string => `${id} ${piece}`;
 
 /**
- * The edit that makes of a drawing what tidying made of `things`; undefined where that changes nothing. Each thing takes the id of the
- * longest piece it was made of; what is attached follows, from copies that went to those that stay.
+ * The edit that makes of a drawing what tidying made of `things`; undefined where that changes nothing. Each thing
+ * takes the id of the longest piece it was made of; what is attached follows, from copies that went to those that stay.
  */
 export const tidyEdit = (
   drawing: Drawing,
@@ -74,7 +74,9 @@ export const tidyEdit = (
   return draft.finish();
 };
 
-/** What stays of copies and of ends that were brought together lies within so many join tolerances of what they were. */
+/**
+ * What stays of copies and of ends that were brought together lies within so many join tolerances of what they were.
+ */
 const MOVED_WITHIN = 4;
 
 const refOf = (drawing: Drawing, { id, piece }: Origin): Ref => {

@@ -2,9 +2,10 @@ import type { Piece } from "../geometry/piece.ts";
 import { add, cross, dot, subtract, times, type Point } from "../geometry/point.ts";
 
 /**
- * Two arcs from `p` with direction `u` to `q` with direction `v` that meet tangentially; `ratio` is the tangent length at the end over that at
- * the start. Undefined where there are none that run forwards. Source: biarcs (Bolton 1975, from memory), worked out here for any
- * ratio: 2 r (1 - u·v) d² + 2 c·(u + r v) d - c² = 0 for the tangent length d, c the chord.
+ * Two arcs from `p` with direction `u` to `q` with direction `v` that meet tangentially; `ratio` is the tangent length
+ * at the end over that at the start. Undefined where there are none that run forwards. Source: biarcs (Bolton 1975,
+ * from memory), worked out here for any ratio: 2 r (1 - u·v) d² + 2 c·(u + r v) d - c² = 0 for the tangent length d, c
+ * the chord.
  */
 export const biarc = (p: Point, u: Point, q: Point, v: Point, ratio = 1): readonly [Piece, Piece] | undefined => {
   const chord = subtract(q, p);
@@ -19,13 +20,22 @@ export const biarc = (p: Point, u: Point, q: Point, v: Point, ratio = 1): readon
 };
 
 /** An arc's bulge is the tangent of half the angle between its chord and its direction at an end. */
-const half = (direction: Point, chord: Point): number => Math.tan(Math.atan2(cross(direction, chord), dot(direction, chord)) / 2); // prettier-ignore
+const half = (direction: Point, chord: Point): number =>
+  Math.tan(Math.atan2(cross(direction, chord), dot(direction, chord)) / 2);
 const straightened = (bulge: number): number => (Math.abs(bulge) < STRAIGHT ? 0 : bulge);
 
 /** The arc from `a` with direction `u` there to `b`. */
-export const leavingAlong = (a: Point, u: Point, b: Point): Piece => ({ a, b, bulge: straightened(half(u, subtract(b, a))) }); // prettier-ignore
+export const leavingAlong = (a: Point, u: Point, b: Point): Piece => ({
+  a,
+  b,
+  bulge: straightened(half(u, subtract(b, a))),
+});
 /** The arc from `a` to `b` with direction `v` there. */
-export const arrivingAlong = (a: Point, b: Point, v: Point): Piece => ({ a, b, bulge: straightened(-half(v, subtract(b, a))) }); // prettier-ignore
+export const arrivingAlong = (a: Point, b: Point, v: Point): Piece => ({
+  a,
+  b,
+  bulge: straightened(-half(v, subtract(b, a))),
+});
 
 /** Arcs as flat as this (bulge) are lines; they turn by four times as much, well under what is smooth. */
 const STRAIGHT = 1e-9;

@@ -21,7 +21,10 @@ const ellipse = (a: number, b: number, from = 0, sweep = 2 * Math.PI): Curve & {
   from,
   sweep,
 });
-const place = fc.record({ x: fc.double({ min: -60, max: 60, noNaN: true }), y: fc.double({ min: -60, max: 60, noNaN: true }) }); // prettier-ignore
+const place = fc.record({
+  x: fc.double({ min: -60, max: 60, noNaN: true }),
+  y: fc.double({ min: -60, max: 60, noNaN: true }),
+});
 /** A free curve through places well apart. */
 const free = fc
   .array(place, { minLength: 3, maxLength: 9 })
@@ -34,7 +37,7 @@ const free = fc
         (r, i) =>
           Math.abs(signedAngle(angleOf(subtract(r, all[i + 1]!)) - angleOf(subtract(all[i + 1]!, all[i]!)))) < 2,
       ),
-  ) // prettier-ignore
+  )
   .map((all): Curve => {
     const made = freeThrough(all);
     if (!made.ok) throw new Error(made.refusal.code);
@@ -74,8 +77,13 @@ describe("arc fit", () => {
 
   it("free curves and parts of ellipses: within the tolerance both ways, tangent within 1e-6, ends exactly", () => {
     const part = fc
-      .tuple(fc.double({ min: 20, max: 80, noNaN: true }), fc.double({ min: 5, max: 20, noNaN: true }), fc.double({ min: 0, max: 6, noNaN: true }), fc.double({ min: 0.3, max: 6, noNaN: true }))
-      .map(([a, b, from, sweep]): Curve => ellipse(a, b, from, sweep)); // prettier-ignore
+      .tuple(
+        fc.double({ min: 20, max: 80, noNaN: true }),
+        fc.double({ min: 5, max: 20, noNaN: true }),
+        fc.double({ min: 0, max: 6, noNaN: true }),
+        fc.double({ min: 0.3, max: 6, noNaN: true }),
+      )
+      .map(([a, b, from, sweep]): Curve => ellipse(a, b, from, sweep));
     fc.assert(
       fc.property(fc.oneof(free, part), fc.constantFrom(0.2, 0.02), (curve, tolerance) => {
         if (curve.kind !== "ellipse" && curve.kind !== "free") return;
@@ -91,7 +99,15 @@ describe("arc fit", () => {
   });
 
   it("tiny chords along lines and arcs become these again, corners kept", () => {
-    const source = roundedCorners([{ x: 0, y: 0 }, { x: 80, y: 0 }, { x: 90, y: 50 }, { x: 10, y: 60 }], 0.5); // prettier-ignore
+    const source = roundedCorners(
+      [
+        { x: 0, y: 0 },
+        { x: 80, y: 0 },
+        { x: 90, y: 50 },
+        { x: 10, y: 60 },
+      ],
+      0.5,
+    );
     const points = source.flatMap((piece) => flattened(piece, 0.002));
     const run = points.map((a, i): Piece => ({ a, b: points[(i + 1) % points.length]!, bulge: 0 }));
     const fit = fitRun(run, true, 0.01)!;
@@ -101,7 +117,12 @@ describe("arc fit", () => {
     const radii = source.filter(({ bulge }) => bulge !== 0).map(pieceRadius);
     for (const piece of fit.pieces.filter(({ bulge }) => bulge !== 0))
       expect(Math.min(...radii.map((r) => Math.abs(r - pieceRadius(piece)) / r))).toBeLessThan(0.02);
-    const square = polygon([[0, 0], [10, 0], [10, 10], [0, 10]]); // prettier-ignore
+    const square = polygon([
+      [0, 0],
+      [10, 0],
+      [10, 10],
+      [0, 10],
+    ]);
     expect(fitRun(square, true, 0.01)!.pieces).toEqual(square);
   });
 
@@ -130,15 +151,20 @@ describe("arc fit", () => {
           if (pieces.length !== 2 || pieces.some(({ bulge }) => Math.abs(bulge) > 0.8)) return;
           let id = 10;
           const draft = draftEdit(newDrawing("mm"), "Draw", "draw");
-          const chain = draft.add(chainOfPieces(pieces, false, () => id++), PROFILE_LAYER); // prettier-ignore
+          const chain = draft.add(
+            chainOfPieces(pieces, false, () => id++),
+            PROFILE_LAYER,
+          );
           const drawing = applyEdit(newDrawing("mm"), draft.finish());
           const to = { x: pieces[0]!.b.x + 30 * along, y: pieces[0]!.b.y - 20 * along };
           const made = slideJoint(drawing, chain, jointNear(drawing, chain, to)!, to);
           if (!made.ok) throw new Error(made.refusal.code);
           const [p, q] = made.value.pieces;
           expect([p!.a, q!.b, p!.b]).toEqual([pieces[0]!.a, pieces[1]!.b, q!.a]);
-          const off = (one: Piece, t: number, other: Piece, s: number): number => Math.abs(signedAngle(angleOf(pieceDirection(one, t)) - angleOf(pieceDirection(other, s)))); // prettier-ignore
-          for (const turn of [off(p!, 0, pieces[0]!, 0), off(q!, 1, pieces[1]!, 1), off(p!, 1, q!, 0)]) expect(turn).toBeLessThan(1e-7); // prettier-ignore
+          const off = (one: Piece, t: number, other: Piece, s: number): number =>
+            Math.abs(signedAngle(angleOf(pieceDirection(one, t)) - angleOf(pieceDirection(other, s))));
+          for (const turn of [off(p!, 0, pieces[0]!, 0), off(q!, 1, pieces[1]!, 1), off(p!, 1, q!, 0)])
+            expect(turn).toBeLessThan(1e-7);
           expect(distance(p!.b, to)).toBeLessThanOrEqual(distance(pieces[0]!.b, to) + 1e-9);
         },
       ),

@@ -44,7 +44,8 @@ const arcsBetween = (
   return alone; // a piece that bends too much to be one with its neighbours stays, with its corners
 };
 
-const offArcs = (arcs: readonly Piece[], p: Point): number => Math.min(...arcs.map((arc) => pieceNearest(arc, p).distance)); // prettier-ignore
+const offArcs = (arcs: readonly Piece[], p: Point): number =>
+  Math.min(...arcs.map((arc) => pieceNearest(arc, p).distance));
 
 const nextBreak = (stations: readonly Station[], i: number): number => {
   let j = i + 1;
@@ -52,7 +53,10 @@ const nextBreak = (stations: readonly Station[], i: number): number => {
   return j;
 };
 
-/** From each break as far as two arcs reach, by doubling and halving; undefined where not even the next break is reached. */
+/**
+ * From each break as far as two arcs reach, by doubling and halving; undefined where not even the next break is
+ * reached.
+ */
 const greedy = (
   stations: readonly Station[],
   breaks: readonly number[],
@@ -62,7 +66,13 @@ const greedy = (
   let from = 0;
   while (from < breaks.length - 1) {
     let limit = from + 1;
-    while (limit < breaks.length - 1 && !stations[breaks[limit]!]!.corner && !stations[breaks[limit]!]!.kept && !stations[breaks[limit - 1]!]!.kept) limit++; // prettier-ignore
+    while (
+      limit < breaks.length - 1 &&
+      !stations[breaks[limit]!]!.corner &&
+      !stations[breaks[limit]!]!.kept &&
+      !stations[breaks[limit - 1]!]!.kept
+    )
+      limit++;
     let [good, step] = [from, 1];
     let made: readonly Piece[] | undefined;
     const reach = (to: number): boolean => {
@@ -87,8 +97,8 @@ const greedy = (
 const TIGHTENED = 12;
 
 /**
- * The fit of stations within a tolerance: as few arcs as going as far as possible each time finds, then the tightest that takes no more of them,
- * which spreads the deviation evenly. Undefined where the stations can't be followed.
+ * The fit of stations within a tolerance: as few arcs as going as far as possible each time finds, then the tightest
+ * that takes no more of them, which spreads the deviation evenly. Undefined where the stations can't be followed.
  */
 const fitStations = (stations: readonly Station[], tolerance: number): readonly Piece[] | undefined => {
   const breaks = stations.flatMap(({ direction }, i) => (direction ? [i] : []));
@@ -121,7 +131,10 @@ export const measureFit = (
   const profile = stations.map((station) => {
     // stations and pieces run on together: the nearest piece is the last one, or soon after it
     const ahead = [0, 1, 2, 3].map((more) => k + more).filter((i) => closed || i < pieces.length);
-    k = nearest(station.at, ahead.map((i) => i % pieces.length)); // prettier-ignore
+    k = nearest(
+      station.at,
+      ahead.map((i) => i % pieces.length),
+    );
     const best = pieceNearest(pieces[k]!, station.at);
     if (best.distance > deviation) [deviation, at] = [best.distance, station.at];
     const { a, b } = pieces[k]!;
@@ -132,8 +145,8 @@ export const measureFit = (
 };
 
 /**
- * A smooth curve as tangent arcs and lines within `tolerance` of it, its ends exactly where they are, corners kept. Undefined for what is no
- * smooth curve, or can't be followed. Measured against the true curve at close stations.
+ * A smooth curve as tangent arcs and lines within `tolerance` of it, its ends exactly where they are, corners kept.
+ * Undefined for what is no smooth curve, or can't be followed. Measured against the true curve at close stations.
  */
 export const fitCurve = (curve: Curve, tolerance: number): ArcFit | undefined => {
   if (curve.kind !== "ellipse" && curve.kind !== "free") return undefined;
@@ -160,7 +173,10 @@ export const fitRun = (
 const fitEllipse = (ellipse: Ellipse, tolerance: number): readonly Piece[] | undefined => {
   const { centre, major } = ellipse;
   const turn = Math.sign(ellipse.sweep) * (Math.PI / 2);
-  const quarter = fitStations(stationsOfSmooth(smoothOf({ kind: "ellipse", ...ellipse, from: 0, sweep: turn })), tolerance); // prettier-ignore
+  const quarter = fitStations(
+    stationsOfSmooth(smoothOf({ kind: "ellipse", ...ellipse, from: 0, sweep: turn })),
+    tolerance,
+  );
   if (!quarter) return undefined;
   const mirrored = (pieces: readonly Piece[], axis: Point): readonly Piece[] =>
     pieces

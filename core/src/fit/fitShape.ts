@@ -14,8 +14,9 @@ export type Fitted =
   | { readonly kind: "chain"; readonly closed: boolean; readonly pieces: readonly Piece[] };
 
 /**
- * A shape as lines and arcs within `tolerance`: an ellipse that is a circle as near as that becomes one, smooth curves tangent arcs, and in a chain
- * each run of straight pieces what it can be made of with fewer. Undefined for a curve that can't be followed.
+ * A shape as lines and arcs within `tolerance`: an ellipse that is a circle as near as that becomes one, smooth curves
+ * tangent arcs, and in a chain each run of straight pieces what it can be made of with fewer. Undefined for a curve
+ * that can't be followed.
  */
 export const fitShape = (shape: Fittable, tolerance: number, cornerAngle = CORNER): Fitted | undefined => {
   if (shape.kind === "chain")

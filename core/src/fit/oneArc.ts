@@ -9,8 +9,8 @@ export type OneArc = { readonly piece: Piece; readonly deviation: number; readon
 const LOOKS = 400;
 
 /**
- * The arc between a curve's ends that lies nearest to all of it: its bulge by golden section on the largest distance, which has one least value for
- * curves that bend one way. Undefined for what has no two ends.
+ * The arc between a curve's ends that lies nearest to all of it: its bulge by golden section on the largest distance,
+ * which has one least value for curves that bend one way. Undefined for what has no two ends.
  */
 export const fitOneArc = (curve: Curve): OneArc | undefined => {
   const [a, b] = curveEnds(curve);
@@ -28,7 +28,8 @@ export const fitOneArc = (curve: Curve): OneArc | undefined => {
   // the bulge of the arc through the middle is near the best one
   const chord = subtract(b, a);
   const middle = places[LOOKS / 2]!;
-  const sagitta = -(leftOf(chord).x * (middle.x - a.x) + leftOf(chord).y * (middle.y - a.y)) / (chord.x ** 2 + chord.y ** 2); // prettier-ignore
+  const sagitta =
+    -(leftOf(chord).x * (middle.x - a.x) + leftOf(chord).y * (middle.y - a.y)) / (chord.x ** 2 + chord.y ** 2);
   const start = 2 * sagitta;
   let [low, high] = [start - 0.3 * (1 + Math.abs(start)), start + 0.3 * (1 + Math.abs(start))];
   const golden = (Math.sqrt(5) - 1) / 2;

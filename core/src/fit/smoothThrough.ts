@@ -5,8 +5,9 @@ import { signedAngle } from "../numeric/angle.ts";
 import { arrivingAlong, biarc, leavingAlong, oneArc } from "./biarc.ts";
 
 /**
- * Tangent arcs through points in their order, a pair between two neighbours: at each point in the direction of the circle through it and its
- * neighbours, at an open end so that one arc runs on from there. Fewer than three points are a line, or nothing.
+ * Tangent arcs through points in their order, a pair between two neighbours: at each point in the direction of the
+ * circle through it and its neighbours, at an open end so that one arc runs on from there. Fewer than three points are
+ * a line, or nothing.
  */
 export const arcsThrough = (points: readonly Point[], closed: boolean): readonly Piece[] => {
   const n = points.length;
@@ -34,7 +35,10 @@ export const arcsThrough = (points: readonly Point[], closed: boolean): readonly
   return pieces;
 };
 
-/** A cubic B-spline that points steer without its going through them; it ends in the first and last where it is not closed. */
+/**
+ * A cubic B-spline that points steer without its going through them; it ends in the first and last where it is not
+ * closed.
+ */
 export const steeredBy = (points: readonly Point[], closed: boolean): Free | undefined => {
   if (points.length < 4) return undefined;
   if (closed) {
@@ -46,7 +50,10 @@ export const steeredBy = (points: readonly Point[], closed: boolean): Free | und
   return { degree: 3, knots: [0, 0, 0, 0, ...inner, last, last, last, last], points };
 };
 
-/** Pieces with each arc as straight pieces no farther than `tolerance` from it: sagitta r (1 - cos(step / 2)), as few as that takes. */
+/**
+ * Pieces with each arc as straight pieces no farther than `tolerance` from it: sagitta r (1 - cos(step / 2)), as few as
+ * that takes.
+ */
 export const straightPieces = (pieces: readonly Piece[], tolerance: number): readonly Piece[] =>
   pieces.flatMap((piece) => {
     if (piece.bulge === 0) return [piece];

@@ -4,7 +4,10 @@ import type { Smooth } from "../geometry/smooth.ts";
 import { signedAngle } from "../numeric/angle.ts";
 import { refined } from "../numeric/roots.ts";
 
-/** A place on what is fitted, in running order. Arcs may only begin and end where `direction` is known; `corner` says that they must. */
+/**
+ * A place on what is fitted, in running order. Arcs may only begin and end where `direction` is known; `corner` says
+ * that they must.
+ */
 export type Station = {
   readonly at: Point;
   /** How far along, in lengths. */
@@ -49,9 +52,9 @@ const NEAR = 1e-9;
 const LONG = 4;
 
 /**
- * Places along a run of pieces: their ends, where arcs may begin and end, and places between, which only have to be kept near. The direction
- * at an end is that of the circle through it and its neighbours; beside an edge that is long, and at ends, that of the edge. Turns over
- * `cornerAngle` (radians) are corners.
+ * Places along a run of pieces: their ends, where arcs may begin and end, and places between, which only have to be
+ * kept near. The direction at an end is that of the circle through it and its neighbours; beside an edge that is long,
+ * and at ends, that of the edge. Turns over `cornerAngle` (radians) are corners.
  */
 export const stationsOfRun = (pieces: readonly Piece[], closed: boolean, cornerAngle: number): readonly Station[] => {
   const n = pieces.length;
@@ -83,13 +86,17 @@ export const stationsOfRun = (pieces: readonly Piece[], closed: boolean, cornerA
     }
     stations.push({ at, along, direction, ...(corner ? { corner } : {}), ...own });
     if (i === n) break;
-    for (const part of [0.25, 0.5, 0.75]) stations.push({ at: piecePoint(pieces[i]!, part), along: along + part * lengths[i]! }); // prettier-ignore
+    for (const part of [0.25, 0.5, 0.75])
+      stations.push({ at: piecePoint(pieces[i]!, part), along: along + part * lengths[i]! });
     along += lengths[i]!;
   }
   return stations;
 };
 
-/** On a circle through three places the direction in the middle one turns from the first chord by that chord's share of the turn. */
+/**
+ * On a circle through three places the direction in the middle one turns from the first chord by that chord's share of
+ * the turn.
+ */
 const throughThree = (u: Point, turn: number, before: number, after: number): Point => {
   const angle = angleOf(u) + (turn * before) / (before + after);
   return { x: Math.cos(angle), y: Math.sin(angle) };

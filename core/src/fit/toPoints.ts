@@ -17,8 +17,8 @@ const meanOf = (points: readonly Point[]): Point => ({
 });
 
 /**
- * The line with the least sum of squared distances (total least squares: the main axis of the points about their mean), as the piece between the
- * outermost feet. Undefined for fewer than two points, or all in one place.
+ * The line with the least sum of squared distances (total least squares: the main axis of the points about their mean),
+ * as the piece between the outermost feet. Undefined for fewer than two points, or all in one place.
  */
 export const lineToPoints = (
   points: readonly Point[],
@@ -36,7 +36,8 @@ export const lineToPoints = (
   const angle = Math.atan2(2 * xy, xx - yy) / 2;
   const [c, s] = [Math.cos(angle), Math.sin(angle)];
   const along = points.map(({ x, y }) => (x - mean.x) * c + (y - mean.y) * s);
-  const first = along[0]! <= along.at(-1)! ? [Math.min(...along), Math.max(...along)] : [Math.max(...along), Math.min(...along)]; // prettier-ignore
+  const first =
+    along[0]! <= along.at(-1)! ? [Math.min(...along), Math.max(...along)] : [Math.max(...along), Math.min(...along)];
   const [a, b] = first.map((t) => ({ x: mean.x + t * c, y: mean.y + t * s }));
   return {
     piece: { a: a!, b: b!, bulge: 0 },
@@ -48,8 +49,8 @@ export const lineToPoints = (
 const STEPS = 30;
 
 /**
- * The circle with the least sum of squared distances: from the algebraic one (Kasa 1976, from memory) by Gauss and Newton's steps on the distances
- * themselves. Undefined for fewer than three points, or points in a line.
+ * The circle with the least sum of squared distances: from the algebraic one (Kasa 1976, from memory) by Gauss and
+ * Newton's steps on the distances themselves. Undefined for fewer than three points, or points in a line.
  */
 export const circleToPoints = (
   points: readonly Point[],
@@ -138,7 +139,10 @@ export const arcToPoints = (
     sweep += turn - 2 * Math.PI * Math.round(turn / (2 * Math.PI));
   });
   if (sweep === 0 || Math.abs(sweep) > MOST_SWEEP) return undefined;
-  const on = (angle: number): Point => ({ x: centre.x + radius * Math.cos(angle), y: centre.y + radius * Math.sin(angle) }); // prettier-ignore
+  const on = (angle: number): Point => ({
+    x: centre.x + radius * Math.cos(angle),
+    y: centre.y + radius * Math.sin(angle),
+  });
   return {
     piece: { a: on(angles[0]!), b: on(angles.at(-1)!), bulge: Math.tan(sweep / 4) },
     residuals: fitted.residuals,

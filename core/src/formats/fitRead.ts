@@ -11,8 +11,8 @@ const looksOf = ({ layer, colour, line }: ReadShape): Pick<ReadShape, "layer" | 
 });
 
 /**
- * What was read with ellipses, splines and runs of tiny straight pieces, in chains or loose end to end, as tangent arcs and lines within
- * `tolerance` of them. What can't be followed, and what would not get fewer pieces, stays as it is.
+ * What was read with ellipses, splines and runs of tiny straight pieces, in chains or loose end to end, as tangent arcs
+ * and lines within `tolerance` of them. What can't be followed, and what would not get fewer pieces, stays as it is.
  */
 export const fitRead = (shapes: readonly ReadShape[], tolerance: number): readonly ReadShape[] => {
   const out: (ReadShape | undefined)[] = shapes.map((shape) => {

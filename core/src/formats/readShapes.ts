@@ -62,7 +62,9 @@ export const isSimilarity = ({ a, b, c, d }: Affine): boolean => {
   );
 };
 
-/** A shape under an affine map. Unequal stretching makes ellipses of circles and arcs, and takes chains with arcs apart. */
+/**
+ * A shape under an affine map. Unequal stretching makes ellipses of circles and arcs, and takes chains with arcs apart.
+ */
 export const placed = (m: Affine, shape: ReadGeometry): readonly ReadGeometry[] => {
   switch (shape.kind) {
     case "point":
@@ -109,8 +111,8 @@ const placedPiece = (m: Affine, piece: Piece): ReadGeometry => {
 };
 
 /**
- * An ellipse under an affine map, again by its longer half axis. Source: the axes of the conic with the conjugate half diameters u and
- * v lie at half the angle atan2(2 u·v, u·u - v·v) (Rytz's construction in numbers; derived here).
+ * An ellipse under an affine map, again by its longer half axis. Source: the axes of the conic with the conjugate half
+ * diameters u and v lie at half the angle atan2(2 u·v, u·u - v·v) (Rytz's construction in numbers; derived here).
  */
 const stretched = (m: Affine, { centre, major, ratio, from, sweep }: Ellipse): ReadGeometry => {
   const [u, v] = [transformVector(m, major), transformVector(m, times(leftOf(major), ratio))];

@@ -15,8 +15,9 @@ export type BoxTree = {
 const FAN = 16;
 
 /**
- * A packed tree of boxes, built by Flatbush in n log n. Pairs are found by going down the tree beside itself, node by node that lie
- * near each other, in time near that of the pairs; a box that was asked for alone would go down from the root each time.
+ * A packed tree of boxes, built by Flatbush in n log n. Pairs are found by going down the tree beside itself, node by
+ * node that lie near each other, in time near that of the pairs; a box that was asked for alone would go down from the
+ * root each time.
  */
 export const boxTree = (boxes: Boxes): BoxTree => {
   const count = boxes.length / 4;
@@ -102,8 +103,9 @@ export const boxTree = (boxes: Boxes): BoxTree => {
 const BLOCK = 8;
 
 /**
- * The same for boxes that mostly follow one another, as those of the pieces of contours do: `linked` says whether one goes on into the
- * next, which is no pair then. Blocks of a few are put in the tree, which so has fewer and is built faster.
+ * The same for boxes that mostly follow one another, as those of the pieces of contours do: `linked` says whether one
+ * goes on into the next, which is no pair then. Blocks of a few are put in the tree, which so has fewer and is built
+ * faster.
  */
 export const runTree = (boxes: Boxes, linked: (i: number) => boolean): BoxTree => {
   const count = boxes.length / 4;
@@ -170,9 +172,9 @@ export const runTree = (boxes: Boxes, linked: (i: number) => boolean): BoxTree =
 };
 
 /**
- * What the index holds, as its own format has it (version 3): after eight bytes the boxes, those put in first and sorted, then level by
- * level those of their nodes up to the root; then for each box the number it was put in with, or where its first child lies. Where each
- * level ends.
+ * What the index holds, as its own format has it (version 3): after eight bytes the boxes, those put in first and
+ * sorted, then level by level those of their nodes up to the root; then for each box the number it was put in with, or
+ * where its first child lies. Where each level ends.
  */
 const opened = (
   built: Flatbush,
@@ -185,6 +187,7 @@ const opened = (
   const size = ends.at(-1)!;
   const nodes = new Float64Array(built.data, 8, size);
   const after = 8 + nodes.byteLength;
-  const links = size / 4 < 16384 ? new Uint16Array(built.data, after, size / 4) : new Uint32Array(built.data, after, size / 4); // prettier-ignore
+  const links =
+    size / 4 < 16384 ? new Uint16Array(built.data, after, size / 4) : new Uint32Array(built.data, after, size / 4);
   return { nodes, links, ends };
 };

@@ -24,7 +24,13 @@ export const boxesOf = (curves: readonly (Piece | Circle)[]): Boxes => {
     }
     const { a, b, bulge } = curve;
     const more = bulge === 0 ? 0 : (Math.abs(bulge) * distance(a, b)) / 2; // height = bulge * chord / 2
-    put(4 * i, Math.min(a.x, b.x) - more, Math.min(a.y, b.y) - more, Math.max(a.x, b.x) + more, Math.max(a.y, b.y) + more); // prettier-ignore
+    put(
+      4 * i,
+      Math.min(a.x, b.x) - more,
+      Math.min(a.y, b.y) - more,
+      Math.max(a.x, b.x) + more,
+      Math.max(a.y, b.y) + more,
+    );
   }
   return boxes;
 };

@@ -5,9 +5,9 @@ import type { Smooth } from "./smooth.ts";
 import { isMirror, transformPoint, transformVector, type Similarity } from "./transform.ts";
 
 /**
- * An ellipse or part of one: `major` runs from the centre to the end of the longer half axis, `ratio` is the shorter over the longer.
- * At parameter t in [0, 1] the eccentric angle is from + t sweep; a whole one sweeps a full turn. As in the DXF reference, but for
- * the signed sweep.
+ * An ellipse or part of one: `major` runs from the centre to the end of the longer half axis, `ratio` is the shorter
+ * over the longer. At parameter t in [0, 1] the eccentric angle is from + t sweep; a whole one sweeps a full turn. As
+ * in the DXF reference, but for the signed sweep.
  */
 export type Ellipse = {
   readonly centre: Point;

@@ -141,7 +141,10 @@ const freeOf = ({ degree, knots, poles }: Spline, weighted: boolean): Free => ({
   ...(weighted ? { weights: poles.map(([, , w]) => w) } : {}),
 });
 
-/** The part between two parameters; the same curve there, as a free curve of its own. Ends as numbers where they are known. */
+/**
+ * The part between two parameters; the same curve there, as a free curve of its own. Ends as numbers where they are
+ * known.
+ */
 export const partOfFree = (free: Free, from: number, to: number, a?: Point, b?: Point): Free => {
   let spline = splineOf(free);
   const [low, high] = domain(spline);
@@ -168,9 +171,10 @@ export const partOfFree = (free: Free, from: number, to: number, a?: Point, b?: 
 };
 
 /**
- * The curve as its last piece (or its first, at the start) runs on beyond the end. Without `much`: that part alone, from the end on, as
- * long again in parameter as the end piece. With `much` (0 to 1 of that part): the whole curve with that much added; its end piece
- * becomes longer, and the curve between its old ends stays what it was. Source: a polynomial piece over a longer span (blossoming).
+ * The curve as its last piece (or its first, at the start) runs on beyond the end. Without `much`: that part alone,
+ * from the end on, as long again in parameter as the end piece. With `much` (0 to 1 of that part): the whole curve with
+ * that much added; its end piece becomes longer, and the curve between its old ends stays what it was. Source: a
+ * polynomial piece over a longer span (blossoming).
  */
 export const extendedFree = (free: Free, atStart: boolean, much?: number): Free => {
   const { breaks } = freeSmooth({ ...free });

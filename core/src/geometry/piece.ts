@@ -19,8 +19,9 @@ import {
 import { isMirror, transformPoint, type Similarity } from "./transform.ts";
 
 /**
- * One straight or round piece: two ends and a bulge, the tangent of a quarter of the signed sweep (0 is a line; positive turns
- * counter-clockwise). The ends rule; centre, radius and angles are derived. Bulge as in the DXF reference: tan(sweep / 4).
+ * One straight or round piece: two ends and a bulge, the tangent of a quarter of the signed sweep (0 is a line;
+ * positive turns counter-clockwise). The ends rule; centre, radius and angles are derived. Bulge as in the DXF
+ * reference: tan(sweep / 4).
  */
 export type Piece = { readonly a: Point; readonly b: Point; readonly bulge: number };
 
@@ -35,7 +36,9 @@ export const line = (a: Point, b: Point): Piece => ({ a, b, bulge: 0 });
 export const bulgeOf = (sweep: number): number => Math.tan(sweep / 4);
 export const sweepOf = (bulge: number): number => 4 * Math.atan(bulge);
 
-/** The radius of a round piece, Infinity for a line. r = c (1 + b²) / 4|b|, from sagitta and chord (circular segment). */
+/**
+ * The radius of a round piece, Infinity for a line. r = c (1 + b²) / 4|b|, from sagitta and chord (circular segment).
+ */
 export const pieceRadius = ({ a, b, bulge }: Piece): number =>
   bulge === 0 ? Infinity : (distance(a, b) * (1 + bulge * bulge)) / (4 * Math.abs(bulge));
 
@@ -189,9 +192,9 @@ export const transformPiece = (m: Similarity, { a, b, bulge }: Piece): Piece => 
 });
 
 /**
- * The signed area between the chord and the arc, positive when the arc bulges to the right of a to b (counter-clockwise).
- * c² ((1 + b²)² atan b - b (1 - b²)) / 8 b², circular segment formula (Machinery's Handbook) in terms of the bulge; its series
- * where that would cancel (next term below 1e-16 of the result).
+ * The signed area between the chord and the arc, positive when the arc bulges to the right of a to b
+ * (counter-clockwise). c² ((1 + b²)² atan b - b (1 - b²)) / 8 b², circular segment formula (Machinery's Handbook) in
+ * terms of the bulge; its series where that would cancel (next term below 1e-16 of the result).
  */
 export const segmentArea = ({ a, b, bulge }: Piece): number => {
   if (bulge === 0) return 0;

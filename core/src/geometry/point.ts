@@ -6,7 +6,8 @@ export const subtract = (p: Point, q: Point): Point => ({ x: p.x - q.x, y: p.y -
 export const times = (p: Point, factor: number): Point => ({ x: p.x * factor, y: p.y * factor });
 export const dot = (p: Point, q: Point): number => p.x * q.x + p.y * q.y;
 export const cross = (p: Point, q: Point): number => p.x * q.y - p.y * q.x;
-// the plain root is good to one unit in the last place here and a dozen times as fast as Math.hypot; sizes stay far from overflow
+// the plain root is good to one unit in the last place here and a dozen times as fast as Math.hypot; sizes stay far
+// from overflow
 export const norm = ({ x, y }: Point): number => Math.sqrt(x * x + y * y);
 export const distance = (p: Point, q: Point): number => {
   const [x, y] = [q.x - p.x, q.y - p.y];

@@ -1,13 +1,17 @@
 import type { Point } from "./point.ts";
 import { slotMask, squareAt, squareHash } from "./squares.ts";
 
-/** Finds points near a place: `near` visits every one within `reach` in x and in y, and perhaps some a little farther off. */
+/**
+ * Finds points near a place: `near` visits every one within `reach` in x and in y, and perhaps some a little farther
+ * off.
+ */
 export type PointGrid = { readonly near: (place: Point, visit: (i: number) => void) => void };
 
 /**
- * Points in squares some times (at least 4) as wide as the reach, so that what lies near a place lies in at most four of them, also where
- * coordinates are so large that reach is rounded; in wider squares mostly in one, if few points share one. Squares are kept in a table
- * by a hash of their numbers; different squares that share a slot only cost a look. Built and asked in time proportional to the points.
+ * Points in squares some times (at least 4) as wide as the reach, so that what lies near a place lies in at most four
+ * of them, also where coordinates are so large that reach is rounded; in wider squares mostly in one, if few points
+ * share one. Squares are kept in a table by a hash of their numbers; different squares that share a slot only cost a
+ * look. Built and asked in time proportional to the points.
  */
 export const pointGrid = (points: readonly Point[], reach: number, width = 4): PointGrid => {
   const size = width * reach;

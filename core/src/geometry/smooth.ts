@@ -33,7 +33,10 @@ export const feetOn = ({ at, first, breaks }: Smooth, p: Point): readonly number
 /** Length by Gauss's rule between the breaks, halved until it holds to about 1e-12 of the length. */
 export const smoothLength = ({ first, breaks }: Smooth): number => integral((t) => norm(first(t)), breaks);
 
-/** The n + 1 points that cut the curve into n parts of equal length, its ends among them. Newton on the length from the start. */
+/**
+ * The n + 1 points that cut the curve into n parts of equal length, its ends among them. Newton on the length from the
+ * start.
+ */
 export const equalParts = (smooth: Smooth, n: number): readonly Point[] => {
   const total = smoothLength(smooth);
   const lengthTo = (t: number): number =>

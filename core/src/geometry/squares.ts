@@ -1,6 +1,9 @@
 const BITS = 2_147_483_647;
 
-/** The number of a square from a place counted in squares. Beyond 32 bits it is folded by remainders, which keeps neighbours apart. */
+/**
+ * The number of a square from a place counted in squares. Beyond 32 bits it is folded by remainders, which keeps
+ * neighbours apart.
+ */
 export const squareAt = (place: number): number => {
   const square = Math.floor(place);
   return (square > -BITS && square < BITS ? square : square % BITS) | 0;

@@ -11,9 +11,13 @@ test("points within the tolerance, also through others, have the number of the f
       fc.constantFrom(0, 1e5, -1e9),
       (all, tolerance, far) => {
         // steps of a little less than the tolerance, and gaps of a little more
-        const points = all.map(([x, y]) => [far + (x + (x > 4 ? 0.2 : 0)) * 0.9 * tolerance, (y + (y > 6 ? 0.2 : 0)) * 0.9 * tolerance] as const); // prettier-ignore
+        const points = all.map(
+          ([x, y]) =>
+            [far + (x + (x > 4 ? 0.2 : 0)) * 0.9 * tolerance, (y + (y > 6 ? 0.2 : 0)) * 0.9 * tolerance] as const,
+        );
         const first = points.map((_, i) => i);
-        const near = (i: number, j: number): boolean => Math.hypot(points[i]![0] - points[j]![0], points[i]![1] - points[j]![1]) <= tolerance; // prettier-ignore
+        const near = (i: number, j: number): boolean =>
+          Math.hypot(points[i]![0] - points[j]![0], points[i]![1] - points[j]![1]) <= tolerance;
         for (let changed = true; changed;) {
           changed = false;
           for (let i = 0; i < points.length; i++)

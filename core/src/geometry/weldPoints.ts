@@ -1,9 +1,10 @@
 import { slotMask, squareAt, squareHash } from "./squares.ts";
 
 /**
- * Which of many points (x and y in turn) are one: those within `tolerance` of each other, also through others between them, share the
- * number of the first of them. In time proportional to the points: they are put in squares, kept in a table by a hash of their numbers, and each is measured
- * against those before it in its own square and in those that it lies within the tolerance of.
+ * Which of many points (x and y in turn) are one: those within `tolerance` of each other, also through others between
+ * them, share the number of the first of them. In time proportional to the points: they are put in squares, kept in a
+ * table by a hash of their numbers, and each is measured against those before it in its own square and in those that it
+ * lies within the tolerance of.
  */
 export const weldPoints = (coordinates: Float64Array, tolerance: number): Int32Array => {
   const count = coordinates.length / 2;

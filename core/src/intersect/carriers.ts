@@ -66,8 +66,8 @@ const circleCircle = (one: Circle, other: Circle, tolerance: number): CarrierMee
 };
 
 /**
- * Where two carriers meet, in the job's unit. A lens (or a gap) between them no thicker than `tolerance` is a touch. Closed
- * forms; a crossing's residual on both is a few units in the last place of the coordinates involved.
+ * Where two carriers meet, in the job's unit. A lens (or a gap) between them no thicker than `tolerance` is a touch.
+ * Closed forms; a crossing's residual on both is a few units in the last place of the coordinates involved.
  */
 export const meetCarriers = (a: Carrier, b: Carrier, tolerance: number): CarrierMeeting => {
   if (a.kind === "line") return b.kind === "line" ? lineLine(a, b, tolerance) : lineCircle(a, b, tolerance);

@@ -94,7 +94,8 @@ describe("meetings", () => {
               Math.max(bound, meeting.kind === "crossing" ? 0 : tolerance),
             );
         }
-        // a pair that is the same thing at every tolerance from far below to far above the one in force is so everywhere
+        // a pair that is the same thing at every tolerance from far below to far above the one in force is so
+        // everywhere
         const kindsAt = (tolerance: number): string => kinds(meetings(a, b, tolerance)).join();
         const plain = kindsAt(1e-10 / scale);
         if ([1e-8, 1e-6, 1e-5, 1e-4, 1e-3].every((coarse) => kindsAt(coarse / scale) === plain))

@@ -14,8 +14,8 @@ import { meetCarriers, meetingPoints } from "./carriers.ts";
 import { smoothMeetings } from "./smoothMeetings.ts";
 
 /**
- * How two curves meet at a place: they cross, they touch, an end of one lies on the other, or a whole stretch of one lies on
- * the other. `onA` and `onB` are parameters as each kind of curve has them.
+ * How two curves meet at a place: they cross, they touch, an end of one lies on the other, or a whole stretch of one
+ * lies on the other. `onA` and `onB` are parameters as each kind of curve has them.
  */
 export type Meeting =
   | { readonly kind: "crossing" | "touch" | "end"; readonly at: Point; readonly onA: number; readonly onB: number }
@@ -23,14 +23,19 @@ export type Meeting =
 
 const reaches = (curve: Curve, p: Point, tolerance: number): boolean => curveNearest(curve, p).distance <= tolerance;
 
-/** Half the width of the lens of thickness `tolerance` where two carriers touch: how far off a computed touch may lie. */
+/**
+ * Half the width of the lens of thickness `tolerance` where two carriers touch: how far off a computed touch may lie.
+ */
 const lensHalfWidth = (a: Carrier, b: Carrier, tolerance: number): number => {
   const radii = [a, b].map((carrier) => (carrier.kind === "circle" ? carrier.radius : Infinity));
   const smaller = Math.min(radii[0]!, radii[1]!);
   return smaller === Infinity ? tolerance : 4 * Math.sqrt(smaller * tolerance);
 };
 
-/** How far along, from a crossing at `p`, two carriers stay within `tolerance` of each other: a known end there is the same meeting. */
+/**
+ * How far along, from a crossing at `p`, two carriers stay within `tolerance` of each other: a known end there is the
+ * same meeting.
+ */
 const crossingWidth = (a: Carrier, b: Carrier, p: Point, tolerance: number): number => {
   const [u, v] = [a, b].map((carrier) =>
     carrier.kind === "line" ? carrier.direction : (unit(leftOf(subtract(p, carrier.centre))) ?? { x: 1, y: 0 }),
@@ -40,8 +45,8 @@ const crossingWidth = (a: Carrier, b: Carrier, p: Point, tolerance: number): num
 };
 
 /**
- * All places where two curves meet. An end that lies on the other within `tolerance` gives its own coordinates, so that what
- * is cut there shares them as numbers. No meetings: an empty list. Touches are one point on the line of centres.
+ * All places where two curves meet. An end that lies on the other within `tolerance` gives its own coordinates, so that
+ * what is cut there shares them as numbers. No meetings: an empty list. Touches are one point on the line of centres.
  */
 export const meetings = (a: Curve, b: Curve, tolerance: number): readonly Meeting[] => {
   const [boxA, boxB] = [curveBounds(a), curveBounds(b)];

@@ -3,7 +3,9 @@ import { cross, distance, dot, norm, subtract, type Point } from "../geometry/po
 import { feetOn, type Smooth } from "../geometry/smooth.ts";
 import { bracketedRoot, refined, rootsOn } from "../numeric/roots.ts";
 
-/** A meeting of curves of which one at least is no line or circle; `width` is how far along the two stay together there. */
+/**
+ * A meeting of curves of which one at least is no line or circle; `width` is how far along the two stay together there.
+ */
 export type SmoothMeeting = { readonly kind: "crossing" | "touch"; readonly at: Point; readonly width: number };
 
 /** Places looked at between two breaks of a curve. */
@@ -13,9 +15,10 @@ const SMALL = 1 / 64;
 const NEWTON_STEPS = 30;
 
 /**
- * Where an ellipse or a free curve meets another curve: crossings by bracketing (with lines and circles) or by cutting both into
- * ever smaller boxes and Newton's steps from there (with each other); touches where the two come nearest within `tolerance`. To the
- * resolution of doubles at crossings; a touch is as sharp as the square root of that. Source: derived here.
+ * Where an ellipse or a free curve meets another curve: crossings by bracketing (with lines and circles) or by cutting
+ * both into ever smaller boxes and Newton's steps from there (with each other); touches where the two come nearest
+ * within `tolerance`. To the resolution of doubles at crossings; a touch is as sharp as the square root of that.
+ * Source: derived here.
  */
 export const smoothMeetings = (a: Curve, b: Curve, tolerance: number): readonly SmoothMeeting[] => {
   if (isSmooth(a) && isSmooth(b)) return smoothSmooth(smoothOf(a), smoothOf(b), tolerance);
@@ -143,7 +146,10 @@ const newton = (a: Smooth, b: Smooth, s0: number, t0: number, tolerance: number)
   return nearest && distance(a.at(nearest[0]), b.at(nearest[1])) <= tolerance ? nearest : undefined;
 };
 
-/** The place near `s0` where the two curves run side by side: the tangent of the one square to the way to its foot on the other. */
+/**
+ * The place near `s0` where the two curves run side by side: the tangent of the one square to the way to its foot on
+ * the other.
+ */
 const touchNear = (a: Smooth, b: Smooth, s0: number): [number, number] | undefined => {
   const footOf = (s: number): number => {
     const p = a.at(s);

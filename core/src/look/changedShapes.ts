@@ -9,7 +9,10 @@ import type { Shape } from "../shape/shape.ts";
 
 export type ChangedShapes = { readonly comes: readonly Shape[]; readonly goes: readonly Shape[] };
 
-/** What an edit draws and what it takes away, curve by curve; of a piece run on or cut along its own carrier only that part. */
+/**
+ * What an edit draws and what it takes away, curve by curve; of a piece run on or cut along its own carrier only that
+ * part.
+ */
 export const changedShapes = (edit: Edit): ChangedShapes => {
   const [comes, goes]: [Shape[], Shape[]] = [[], []];
   for (const { table, before, after } of edit.changes) {

@@ -10,7 +10,9 @@ import { curveBounds, type Curve } from "../geometry/curve.ts";
 import { pieceCentre } from "../geometry/piece.ts";
 import type { Point } from "../geometry/point.ts";
 
-/** One thing that can be found: a curve, the centre of a round one, the centre of area of a contour, or a layout point. */
+/**
+ * One thing that can be found: a curve, the centre of a round one, the centre of area of a contour, or a layout point.
+ */
 export type Item =
   | { readonly kind: "curve"; readonly ref: Ref; readonly curve: Curve; readonly bounds?: Bounds }
   | {
@@ -23,8 +25,8 @@ export type Item =
     };
 
 /**
- * Where things are. A static index of everything as it stood, with a short list of changes beside it; endless lines have no
- * bounds and are always answered.
+ * Where things are. A static index of everything as it stood, with a short list of changes beside it; endless lines
+ * have no bounds and are always answered.
  */
 export type DrawingIndex = {
   readonly drawing: Drawing;
@@ -112,7 +114,10 @@ export const reindex = (index: DrawingIndex, drawing: Drawing): DrawingIndex => 
   };
 };
 
-/** The `count` things whose bounds lie nearest to `at`, no farther than `reach`; endless lines and fresh changes besides. */
+/**
+ * The `count` things whose bounds lie nearest to `at`, no farther than `reach`; endless lines and fresh changes
+ * besides.
+ */
 export const nearestInIndex = (index: DrawingIndex, at: Point, count: number, reach: number): readonly Item[] => {
   const hits = index.tree?.neighbors(at.x, at.y, count, reach) ?? [];
   const standing = hits.map((i) => index.items[i]!).filter(({ ref }) => !index.gone.has(ref.id));

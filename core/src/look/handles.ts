@@ -9,8 +9,9 @@ import { RESOLUTION } from "../numeric/tolerance.ts";
 import { shapeBounds } from "../shape/kinds.ts";
 
 /**
- * A place of a selected thing by which it is changed. `refs` says of what: an end of a loose piece by its place, a corner of a chain
- * by its vertex, a piece of one by the vertex it starts at. An end may be of several loose pieces that meet there.
+ * A place of a selected thing by which it is changed. `refs` says of what: an end of a loose piece by its place, a
+ * corner of a chain by its vertex, a piece of one by the vertex it starts at. An end may be of several loose pieces
+ * that meet there.
  */
 export type Handle = {
   readonly kind: "end" | "corner" | "chain end" | "middle" | "centre" | "radius" | "curve point";

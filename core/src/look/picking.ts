@@ -9,8 +9,8 @@ import { searchIndex, type DrawingIndex } from "./drawingIndex.ts";
 export type Pick = { readonly ref: Ref; readonly at: Point; readonly snap?: string };
 
 /**
- * What lies within `reach` of `at`, nearest first; at the same distance the newest first, since it was drawn on top. Nothing on
- * a locked layer. Layout lines stand behind cut geometry when both are about as near.
+ * What lies within `reach` of `at`, nearest first; at the same distance the newest first, since it was drawn on top.
+ * Nothing on a locked layer. Layout lines stand behind cut geometry when both are about as near.
  */
 export const picksAt = (index: DrawingIndex, at: Point, reach: number): readonly Pick[] => {
   const box = growBounds({ minX: at.x, minY: at.y, maxX: at.x, maxY: at.y }, reach);

@@ -17,8 +17,8 @@ const selectable = (drawing: Drawing, entity: Entity): boolean => {
 };
 
 /**
- * What a box takes: everything that lies in it whole (`encloses`), or everything that it meets (`touches`). Endless lines are taken
- * only by touching. Nothing that is hidden or locked.
+ * What a box takes: everything that lies in it whole (`encloses`), or everything that it meets (`touches`). Endless
+ * lines are taken only by touching. Nothing that is hidden or locked.
  */
 export const selectByBox = (index: DrawingIndex, box: Bounds, how: "encloses" | "touches"): readonly Id[] => {
   const { drawing } = index;

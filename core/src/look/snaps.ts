@@ -63,7 +63,10 @@ export type Snap = { readonly kind: SnapKind; readonly at: Point; readonly ref?:
 /** At most this many curves near the pointer are met with each other: a crowded place must not stall it. */
 const CROSSING_LIMIT = 24;
 
-/** Curves that may cross if extended are looked for as far as this many times the reach, and no more than so many of them. */
+/**
+ * Curves that may cross if extended are looked for as far as this many times the reach, and no more than so many of
+ * them.
+ */
 const EXTENDED_REACH = 30;
 const EXTENDED_LOOKED_AT = 200;
 const EXTENDED_LIMIT = 10;
@@ -100,7 +103,10 @@ const alongRef = (ref: Ref, curve: Curve, at: Point): Ref => {
 
 type Note = (kind: SnapKind, place: Point, ref?: Ref) => void;
 
-/** The places of an ellipse or a free curve: ends, middle, ends of its axes, and where a line from `from` is square or tangent to it. */
+/**
+ * The places of an ellipse or a free curve: ends, middle, ends of its axes, and where a line from `from` is square or
+ * tangent to it.
+ */
 const noteSmooth = (curve: SmoothCurve, ref: Ref, from: Point | undefined, note: Note): void => {
   const smooth = smoothOf(curve);
   const { at, first, breaks, closed } = smooth;
@@ -121,10 +127,10 @@ const noteSmooth = (curve: SmoothCurve, ref: Ref, from: Point | undefined, note:
 };
 
 /**
- * The points that the pointer at `at` may mean, within `reach`, best first: near beats far, and at about the same distance an
- * end beats a crossing beats a centre, and so on down the list of kinds; "nearest" comes last whatever its distance. Tangent
- * and perpendicular points are those of a line from `from`, where one is being drawn. `grid` is the pitch of grid points, where they
- * are wanted. Nothing in reach: an empty list.
+ * The points that the pointer at `at` may mean, within `reach`, best first: near beats far, and at about the same
+ * distance an end beats a crossing beats a centre, and so on down the list of kinds; "nearest" comes last whatever its
+ * distance. Tangent and perpendicular points are those of a line from `from`, where one is being drawn. `grid` is the
+ * pitch of grid points, where they are wanted. Nothing in reach: an empty list.
  */
 export const snapsAt = (
   index: DrawingIndex,
@@ -222,7 +228,10 @@ const UNNAMED: ReadonlySet<SnapKind> = new Set(["crossing", "extended", "grid", 
 type CurveItem = Extract<Item, { kind: "curve" }>;
 const crossingRef = (p: CurveItem, q: CurveItem, at: Point): Ref => ({ ...p.ref, place: { crosses: q.ref }, near: at });
 
-/** Where curves near the pointer would cross if they ran on: their carriers pass within reach, and one of the curves at least does not. */
+/**
+ * Where curves near the pointer would cross if they ran on: their carriers pass within reach, and one of the curves at
+ * least does not.
+ */
 const extendedCrossings = (
   index: DrawingIndex,
   at: Point,

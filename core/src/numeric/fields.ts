@@ -1,6 +1,6 @@
 /**
- * What a field of a row must be: the one description from which rows are checked when they are made (by `checkOf`, quickly) and when they are read
- * (by the schemas of `formats/`, made from it).
+ * What a field of a row must be: the one description from which rows are checked when they are made (by `checkOf`,
+ * quickly) and when they are read (by the schemas of `formats/`, made from it).
  */
 export type Field = Kind & { readonly optional?: true };
 type Kind =
@@ -32,7 +32,10 @@ export const listOf = (of: Field, least = 0, most?: number): Field => ({
 /** Says what is wrong with a value, as `.x is not a number`; undefined where all is well. */
 export type Check = (value: unknown) => string | undefined;
 
-/** The check of a record by its fields; what a reference is says `reference`. Made once: it costs a fraction of a microsecond a field. */
+/**
+ * The check of a record by its fields; what a reference is says `reference`. Made once: it costs a fraction of a
+ * microsecond a field.
+ */
 export const checkOf = (fields: Fields, reference: (value: unknown) => boolean): Check => {
   const names = Object.keys(fields);
   const checks = names.map((name) => fieldCheck(fields[name]!, reference));

@@ -2,8 +2,9 @@
 const STEPS = 120;
 
 /**
- * The root of `f` between `a` and `b`, where its signs differ: secant steps as long as they shrink the bracket, halving else. To the
- * last bits of the argument. Source: bracketing with the Illinois rule (Dowell and Jarratt 1971, from memory), halving as its guard.
+ * The root of `f` between `a` and `b`, where its signs differ: secant steps as long as they shrink the bracket, halving
+ * else. To the last bits of the argument. Source: bracketing with the Illinois rule (Dowell and Jarratt 1971, from
+ * memory), halving as its guard.
  */
 export const bracketedRoot = (f: (t: number) => number, a: number, b: number, fa = f(a), fb = f(b)): number => {
   if (fa === 0) return a;
@@ -68,10 +69,16 @@ const gauss = (f: (t: number) => number, from: number, to: number): number => {
   );
 };
 
-/** Halvings after which a step is taken as it is: a curve that turns right back has a corner there that no rule gets over. */
+/**
+ * Halvings after which a step is taken as it is: a curve that turns right back has a corner there that no rule gets
+ * over.
+ */
 const DEEPEST = 24;
 
-/** The integral of `f` over the steps of `grid`: eight points each, halved until both halves agree with the whole to 1e-13 of it. */
+/**
+ * The integral of `f` over the steps of `grid`: eight points each, halved until both halves agree with the whole to
+ * 1e-13 of it.
+ */
 export const integral = (f: (t: number) => number, grid: readonly number[]): number => {
   const over = (from: number, to: number, whole: number, depth: number): number => {
     const middle = (from + to) / 2;

@@ -23,8 +23,8 @@ const asDecimal = (value: number, places: number): string => {
 };
 
 /**
- * A length as people read it, without its unit: millimetres with up to 3 decimals; inches as 64ths only when exactly so, else
- * up to 4 decimals. "≈" stands before a text that is not the value.
+ * A length as people read it, without its unit: millimetres with up to 3 decimals; inches as 64ths only when exactly
+ * so, else up to 4 decimals. "≈" stands before a text that is not the value.
  */
 export const showLength = (value: number, unit: Unit): string =>
   unit === "in" ? (asFraction(value) ?? asDecimal(value, 4)) : asDecimal(value, 3);

@@ -1,4 +1,7 @@
-/** Sorts a list in place, as its own `sort` does; one of a few entries without the memory that takes, where there are very many of them. */
+/**
+ * Sorts a list in place, as its own `sort` does; one of a few entries without the memory that takes, where there are
+ * very many of them.
+ */
 export const sortShort = <T>(list: T[], order: (p: T, q: T) => number): T[] => {
   if (list.length > FEW) return list.sort(order);
   for (let i = 1; i < list.length; i++) {

@@ -4,8 +4,8 @@ import { done, refuse, type Outcome } from "./outcome.ts";
 const MOST = 10_000;
 
 /**
- * Whole numbers from 1 as typed in a list: `3`, `3, 5`, `3 5-7`. An empty text is an empty list. Refused, with `found` the part
- * that cannot be read, where anything else stands there or a range runs backwards.
+ * Whole numbers from 1 as typed in a list: `3`, `3, 5`, `3 5-7`. An empty text is an empty list. Refused, with `found`
+ * the part that cannot be read, where anything else stands there or a range runs backwards.
  */
 export const readList = (text: string): Outcome<ReadonlySet<number>> => {
   const listed = new Set<number>();

@@ -205,11 +205,11 @@ const read = (tokens: readonly Token[], unit: Unit, expects: Expectation, length
 };
 
 /**
- * Reads what a drafter types into a blank: `12.5`, `12,5`, `5/8`, `1-3/16`, `1 3/16`, `6-5/8 + 1/4`, `10mm`, `2ft 4-1/2in`,
- * `r13`, `1-3/16d`, `ø26`.
+ * Reads what a drafter types into a blank: `12.5`, `12,5`, `5/8`, `1-3/16`, `1 3/16`, `6-5/8 + 1/4`, `10mm`, `2ft
+ * 4-1/2in`, `r13`, `1-3/16d`, `ø26`.
  *
- * Lengths come back in `unit`, angles in degrees. A minus between whole and fraction, written tight, makes a mixed number; with
- * blanks around it, it subtracts. Refusals carry `place` (the index in `text`) and `found`.
+ * Lengths come back in `unit`, angles in degrees. A minus between whole and fraction, written tight, makes a mixed
+ * number; with blanks around it, it subtracts. Refusals carry `place` (the index in `text`) and `found`.
  */
 export const readTypedValue = (
   text: string,

@@ -22,8 +22,9 @@ export type Allowance = {
 };
 
 /**
- * Contours for the middle of a cutter of `radius` (half the kerf): outside of outer ones, inside of inner ones, corners rounded about; and where it
- * leaves material because an inside corner is sharper than it is round, or edges are closer together.
+ * Contours for the middle of a cutter of `radius` (half the kerf): outside of outer ones, inside of inner ones, corners
+ * rounded about; and where it leaves material because an inside corner is sharper than it is round, or edges are closer
+ * together.
  */
 export const allowanceFor = (contours: readonly (readonly Piece[])[], radius: number): Allowance => {
   const { runs, vanished, failed, merged } = offsetRegion(contours, radius, { corners: "round" });
@@ -44,7 +45,11 @@ export const allowanceFor = (contours: readonly (readonly Piece[])[], radius: nu
     const middle = piecePoint(piece, 0.5);
     if (piece.bulge < 0 && pieceRadius(piece) < radius - RESOLUTION) {
       // a rounded corner smaller than the cutter, unless it is half a turn and more: then it is a narrow slot's end
-      unreached.push({ kind: distance(piece.a, piece.b) < 1.99 * pieceRadius(piece) ? "corner" : "narrow", contour, at: middle }); // prettier-ignore
+      unreached.push({
+        kind: distance(piece.a, piece.b) < 1.99 * pieceRadius(piece) ? "corner" : "narrow",
+        contour,
+        at: middle,
+      });
       return;
     }
     if (pieceLength(piece) <= RESOLUTION || (piece.bulge !== 0 && !pieceCentre(piece))) return;

@@ -5,8 +5,8 @@ import { offset, type OffsetOptions } from "./offset.ts";
 import type { OffsetSource } from "./sources.ts";
 
 /**
- * The distance at which nothing is left of an offset that is empty at `by` (its sign is the side): half the widest place there. Found by
- * halving to 1e-9 of the size of the sources, so it is no closer than that.
+ * The distance at which nothing is left of an offset that is empty at `by` (its sign is the side): half the widest
+ * place there. Found by halving to 1e-9 of the size of the sources, so it is no closer than that.
  */
 export const lastDistance = (sources: readonly OffsetSource[], by: number, options: OffsetOptions): number => {
   const size = boundsSize(piecesBounds(sources.flatMap(({ pieces }) => pieces))!);

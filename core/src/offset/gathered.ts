@@ -43,7 +43,14 @@ export class Gathered {
   done(): Omit<Raw, "spreads"> {
     const { pieces, centres, ends, radii, from, next } = this;
     const count = pieces.length;
-    return { pieces, centres, ends, radii: radii.subarray(0, count), from: from.subarray(0, count), next: next.subarray(0, count) }; // prettier-ignore
+    return {
+      pieces,
+      centres,
+      ends,
+      radii: radii.subarray(0, count),
+      from: from.subarray(0, count),
+      next: next.subarray(0, count),
+    };
   }
 }
 

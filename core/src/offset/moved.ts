@@ -4,7 +4,10 @@ import { distance, subtract, type Point } from "../geometry/point.ts";
 import { meetCarriers, meetingPoints } from "../intersect/carriers.ts";
 import type { Joined } from "./sources.ts";
 
-/** Pieces moved to their left, by their places in the list; their ends are made when asked for, unless a neighbour shares them. */
+/**
+ * Pieces moved to their left, by their places in the list; their ends are made when asked for, unless a neighbour
+ * shares them.
+ */
 export type Moved = {
   readonly start: (i: number) => Point;
   readonly end: (i: number) => Point;
@@ -55,7 +58,9 @@ const carrierOf = ({ directions, pieces }: Joined, { start, centres, radii }: Mo
       ? undefined
       : { kind: "circle", centre: centres[i]!, radius: radii[i]! };
 
-/** Where the first runs on forwards and the second backwards until they meet, no farther than `reach` from the corner. */
+/**
+ * Where the first runs on forwards and the second backwards until they meet, no farther than `reach` from the corner.
+ */
 export const apexOf = (joined: Joined, moved: Moved, p: number, q: number, reach: number): Point | undefined => {
   const { directions } = joined;
   const at = joined.pieces[q]!.a;

@@ -19,7 +19,12 @@ const round = (pieces: readonly Piece[], by: number): readonly OffsetRun[] =>
   offset([{ pieces, closed: true }], by, { corners: "round" });
 const circle = (radius: number, x = 0): readonly Piece[] => circleHalves({ centre: { x, y: 0 }, radius });
 const KINDS: readonly Corners[] = ["round", "sharp", "flat"];
-const box = polygon([[0, 0], [20, 0], [20, 10], [0, 10]]); // prettier-ignore
+const box = polygon([
+  [0, 0],
+  [20, 0],
+  [20, 10],
+  [0, 10],
+]);
 
 describe("offset", () => {
   // seeds at random, and two polygon libraries beside: npm run bench -- trials
@@ -34,7 +39,15 @@ describe("offset", () => {
 
   // Steiner's formula for parallel curves: A + P d + π d², P + 2 π d
   it("outside a convex or smooth contour area and length are Steiner's", () => {
-    const smooth = roundedCorners([{ x: 0, y: 0 }, { x: 60, y: 5 }, { x: 70, y: 40 }, { x: 10, y: 50 }], 0.6); // prettier-ignore
+    const smooth = roundedCorners(
+      [
+        { x: 0, y: 0 },
+        { x: 60, y: 5 },
+        { x: 70, y: 40 },
+        { x: 10, y: 50 },
+      ],
+      0.6,
+    );
     for (const pieces of [box, smooth, circle(7), blob(12, 40, 0, randomFrom(3))])
       for (const d of [0.001, 1, 12.5]) {
         const [area, length] = [enclosedArea(pieces), lengthOf([{ pieces }])];
@@ -68,13 +81,25 @@ describe("offset", () => {
       const made = round(pieces, by);
       expect(made).toHaveLength(theirs.getNumGeometries() as number);
       expect(Math.abs(areaOf(made) - (theirs.getArea() as number))).toBeLessThan(4e-5 * lengthOf(made));
-      expect(distanceError(made.map((run) => run.pieces), distanceTo(pieces), Math.abs(by), 20)).toBeLessThan(1e-11); // prettier-ignore
+      expect(
+        distanceError(
+          made.map((run) => run.pieces),
+          distanceTo(pieces),
+          Math.abs(by),
+          20,
+        ),
+      ).toBeLessThan(1e-11);
     }
   });
 
   it("arcs stay arcs, of the radius more or less the distance to 1e-12, also far from the origin", () => {
     for (const far of [0, 1e5]) {
-      const slot = [[20, 0], [80, 0], [80, 20], [20, 20]].map(([x, y]) => ({ x: x! + far, y: y! })); // prettier-ignore
+      const slot = [
+        [20, 0],
+        [80, 0],
+        [80, 20],
+        [20, 20],
+      ].map(([x, y]) => ({ x: x! + far, y: y! }));
       const pieces = slot.map((a, i): Piece => ({ a, b: slot[(i + 1) % 4]!, bulge: i % 2 }));
       for (const d of [3, -3]) {
         const [made] = round(pieces, d);
@@ -92,9 +117,27 @@ describe("offset", () => {
       [box, 5],
       [circle(7), 7],
       [dumbbell(3), 10],
-      [polygon([[0, 0], [4, 0], [0, 3]]), 1], // the incircle of the 3 4 5 triangle
-      [roundedCorners([{ x: 0, y: 0 }, { x: 30, y: 0 }, { x: 30, y: 8 }, { x: 0, y: 8 }], 0.9), 4],
-    ]; // prettier-ignore
+      [
+        polygon([
+          [0, 0],
+          [4, 0],
+          [0, 3],
+        ]),
+        1,
+      ], // the incircle of the 3 4 5 triangle
+      [
+        roundedCorners(
+          [
+            { x: 0, y: 0 },
+            { x: 30, y: 0 },
+            { x: 30, y: 8 },
+            { x: 0, y: 8 },
+          ],
+          0.9,
+        ),
+        4,
+      ],
+    ];
     for (const [pieces, last] of cases) {
       expect(round(pieces, last - 1e-6).length, `${last}`).toBeGreaterThan(0);
       expect(round(pieces, last)).toEqual([]);
@@ -129,12 +172,29 @@ describe("offset", () => {
         expect(made.map(({ closed, pieces: own }) => closed && isWelded(own))).toEqual([true]);
         expect(crossingsOf(made.map((run) => run.pieces))).toBe(0);
       }
-    expect(distanceError(round(pieces, -0.5).map((run) => run.pieces), distanceTo(pieces), 0.5, 50)).toBeLessThan(1e-12); // prettier-ignore
+    expect(
+      distanceError(
+        round(pieces, -0.5).map((run) => run.pieces),
+        distanceTo(pieces),
+        0.5,
+        50,
+      ),
+    ).toBeLessThan(1e-12);
   });
 
   it("material grows and shrinks with its holes, neighbours run into one another, thin rings vanish", () => {
-    const outer = polygon([[0, -20], [0, 20], [-50, 20], [-50, -20]]); // prettier-ignore
-    const inner = polygon([[-10, -10], [-40, -10], [-40, 10], [-10, 10]]); // prettier-ignore
+    const outer = polygon([
+      [0, -20],
+      [0, 20],
+      [-50, 20],
+      [-50, -20],
+    ]);
+    const inner = polygon([
+      [-10, -10],
+      [-40, -10],
+      [-40, 10],
+      [-10, 10],
+    ]);
     const plate = [outer, inner];
     const area = (grow: number, corners: Corners = "sharp"): number =>
       areaOf(offsetRegion(plate, grow, { corners }).runs);
@@ -154,7 +214,10 @@ describe("offset", () => {
 
   it("an open chain: on one side, cut off where its end comes near; round it with each kind of end", () => {
     const line: Piece[] = [{ a: { x: 0, y: 0 }, b: { x: 30, y: 0 }, bulge: 0 }];
-    expect(offset([{ pieces: line, closed: false }], 4, { corners: "round" })[0]).toMatchObject({ closed: false, pieces: [{ a: { x: 0, y: 4 }, b: { x: 30, y: 4 } }] }); // prettier-ignore
+    expect(offset([{ pieces: line, closed: false }], 4, { corners: "round" })[0]).toMatchObject({
+      closed: false,
+      pieces: [{ a: { x: 0, y: 4 }, b: { x: 30, y: 4 } }],
+    });
     // formulas: 2 d L, and the ends: none, half discs, half squares
     for (const [ends, more] of [
       ["flat", 0],
@@ -163,30 +226,70 @@ describe("offset", () => {
     ] as const)
       // prettier-ignore
       expect(areaOf(offsetBand(line, 4, ends, { corners: "round" }))).toBeCloseTo(240 + more, 10);
-    const hook = [[0, 0], [40, 0], [40, 20], [10, 20], [10, 5]].map(([x, y]) => ({ x: x!, y: y! })); // prettier-ignore
+    const hook = [
+      [0, 0],
+      [40, 0],
+      [40, 20],
+      [10, 20],
+      [10, 5],
+    ].map(([x, y]) => ({ x: x!, y: y! }));
     const chain = hook.slice(1).map((b, i): Piece => ({ a: hook[i]!, b, bulge: 0 }));
     const away = distanceTo(chain);
     for (const by of [3, -3, 6]) {
       const made = offset([{ pieces: chain, closed: false }], by, { corners: "round" });
       expect(made.length).toBeGreaterThan(0);
-      expect(distanceError(made.map((run) => run.pieces), away, Math.abs(by), 20)).toBeLessThan(1e-9); // prettier-ignore
+      expect(
+        distanceError(
+          made.map((run) => run.pieces),
+          away,
+          Math.abs(by),
+          20,
+        ),
+      ).toBeLessThan(1e-9);
     }
     const bands = offsetBand(chain, 3, "round", { corners: "round" });
     expect(bands.map(({ closed }) => closed)).toEqual([true, true]); // it runs into itself: an outside and a hole
-    expect(distanceError(bands.map((run) => run.pieces), away, 3, 20)).toBeLessThan(1e-9); // prettier-ignore
+    expect(
+      distanceError(
+        bands.map((run) => run.pieces),
+        away,
+        3,
+        20,
+      ),
+    ).toBeLessThan(1e-9);
   });
 
   it("a plate with 500 holes, their edges grown into one another; ten thousand pieces", () => {
-    const outer = polygon([[-10, -10], [260, -10], [260, 210], [-10, 210]]); // prettier-ignore
-    const holes = Array.from({ length: 500 }, (_, i) => circleHalves({ centre: { x: (i % 25) * 10, y: Math.floor(i / 25) * 10 }, radius: 3 })); // prettier-ignore
+    const outer = polygon([
+      [-10, -10],
+      [260, -10],
+      [260, 210],
+      [-10, 210],
+    ]);
+    const holes = Array.from({ length: 500 }, (_, i) =>
+      circleHalves({ centre: { x: (i % 25) * 10, y: Math.floor(i / 25) * 10 }, radius: 3 }),
+    );
     const apart = offsetRegion([outer, ...holes], 1, { corners: "round" });
     expect(apart.runs).toHaveLength(501);
     const one = offsetRegion([outer, ...holes], -2.5, { corners: "round" });
     expect(crossingsOf(one.runs.map(({ pieces }) => pieces))).toBe(0);
-    expect(distanceError(one.runs.map(({ pieces }) => pieces), distanceTo([outer, ...holes].flat()), 2.5)).toBeLessThan(1e-9); // prettier-ignore
+    expect(
+      distanceError(
+        one.runs.map(({ pieces }) => pieces),
+        distanceTo([outer, ...holes].flat()),
+        2.5,
+      ),
+    ).toBeLessThan(1e-9);
     const great = blob(5000, 5000, 0.001, randomFrom(1));
     const made = round(great, -3);
-    expect(distanceError(made.map((run) => run.pieces), distanceTo(great), 3, 2)).toBeLessThan(1e-9); // prettier-ignore
+    expect(
+      distanceError(
+        made.map((run) => run.pieces),
+        distanceTo(great),
+        3,
+        2,
+      ),
+    ).toBeLessThan(1e-9);
   });
 
   it("a cutter goes outside of outer contours and inside of holes, and tells the corners and slots it can't get into", () => {
@@ -200,7 +303,12 @@ describe("offset", () => {
       [56, 60],
       [0, 60],
     ]); // a slot 4 wide
-    const hole = polygon([[10, 10], [40, 10], [40, 40], [10, 40]]); // prettier-ignore
+    const hole = polygon([
+      [10, 10],
+      [40, 10],
+      [40, 40],
+      [10, 40],
+    ]);
     const bore = circleHalves({ centre: { x: 80, y: 30 }, radius: 2.5 });
     const { runs, unreached, vanished } = allowanceFor([outer, hole, bore], 3);
     expect(vanished).toEqual([2]);

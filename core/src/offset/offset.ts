@@ -21,7 +21,10 @@ import {
 } from "./sources.ts";
 import { zoneOf } from "./zone.ts";
 
-/** What an offset gives: contours and open chains of lines and arcs, or whole circles, each with the sources it comes from. */
+/**
+ * What an offset gives: contours and open chains of lines and arcs, or whole circles, each with the sources it comes
+ * from.
+ */
 export type OffsetRun = {
   readonly closed: boolean;
   readonly pieces: readonly Piece[];
@@ -39,9 +42,10 @@ export type OffsetOptions = {
 const SLACK = 0.02;
 
 /**
- * What lies at `by` to the left of the sources (to the right where it is below 0), and nowhere closer to any of them: the raw pieces split
- * where they meet, what is too close left away, the rest put together. Arcs have their radius exactly less or more `by`. The direction is
- * that of the sources. Nothing left: an empty list; an open run where the sources are closed: the offset could not be told. Derived here; n log n for a bounded number of meetings a piece.
+ * What lies at `by` to the left of the sources (to the right where it is below 0), and nowhere closer to any of them:
+ * the raw pieces split where they meet, what is too close left away, the rest put together. Arcs have their radius
+ * exactly less or more `by`. The direction is that of the sources. Nothing left: an empty list; an open run where the
+ * sources are closed: the offset could not be told. Derived here; n log n for a bounded number of meetings a piece.
  */
 export const offset = (sources: readonly OffsetSource[], by: number, options: OffsetOptions): readonly OffsetRun[] => {
   const open = sources.filter(({ closed }) => !closed);
@@ -50,8 +54,8 @@ export const offset = (sources: readonly OffsetSource[], by: number, options: Of
 };
 
 /**
- * The band of half width `by` round an open chain, as the contours round it, counter-clockwise outside: what offsets on both sides and the
- * ends of the chain bound together.
+ * The band of half width `by` round an open chain, as the contours round it, counter-clockwise outside: what offsets on
+ * both sides and the ends of the chain bound together.
  */
 export const offsetBand = (
   chain: readonly Piece[],
@@ -116,7 +120,10 @@ const firstThat = <S, T>(all: readonly S[], make: (one: S) => T, holds: (made: T
 
 type Bounding = Pick<Raw, "pieces" | "centres" | "radii">;
 
-/** Where an open chain ends, what passes on its other side or round its end is cut off too, though nothing is made there. */
+/**
+ * Where an open chain ends, what passes on its other side or round its end is cut off too, though nothing is made
+ * there.
+ */
 const cuttersOf = (open: readonly OffsetSource[], by: number, kind: Corners, limit: number): readonly Bounding[] =>
   open.flatMap((source) => {
     const joined = cornersOf([source]);
@@ -141,7 +148,10 @@ const withCutters = (raw: Raw, cutters: readonly Bounding[]): SpanList => {
   return spanList(pieces, { centres, radii }, next);
 };
 
-/** Of what lies on one another the same way one stays; where something runs there and back nothing does: the width is just twice the distance. */
+/**
+ * Of what lies on one another the same way one stays; where something runs there and back nothing does: the width is
+ * just twice the distance.
+ */
 const withoutDoubles = (
   spans: SpanList,
   { vertices }: Split,

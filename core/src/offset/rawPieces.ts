@@ -38,10 +38,11 @@ const LEAST = 1e-6;
 const STEEP = Math.tan(1);
 
 /**
- * Everything that can bound what lies `by` to the left of the pieces (to their right where it is below 0): each piece moved over, arcs with their radius exactly less or more
- * `by`, and at corners that open to that side an arc about the corner (round), the carriers run on to their meeting (sharp, up to `limit`
- * distances from the corner), or a straight piece (flat). Where the direction hardly turns neighbours share one point, and so they do
- * where two straight ones cross at a corner that opens to the other side: what they would run on for lies too close to the other.
+ * Everything that can bound what lies `by` to the left of the pieces (to their right where it is below 0): each piece
+ * moved over, arcs with their radius exactly less or more `by`, and at corners that open to that side an arc about the
+ * corner (round), the carriers run on to their meeting (sharp, up to `limit` distances from the corner), or a straight
+ * piece (flat). Where the direction hardly turns neighbours share one point, and so they do where two straight ones
+ * cross at a corner that opens to the other side: what they would run on for lies too close to the other.
  */
 export const rawPieces = (joined: Joined, by: number, kind: Corners, limit: number): Raw => {
   const { before, after } = joined.corners;
@@ -112,7 +113,10 @@ const standingAt = (
     if (shape === "square") {
       const ahead = { x: size * directions[4 * p + 2]!, y: size * directions[4 * p + 3]! };
       const places = [start, add(start, ahead), add(end, ahead), end];
-      others.set(p, places.slice(1).map((b, i): Put => ({ piece: { a: places[i]!, b, bulge: 0 } }))); // prettier-ignore
+      others.set(
+        p,
+        places.slice(1).map((b, i): Put => ({ piece: { a: places[i]!, b, bulge: 0 } })),
+      );
       spreads[k] = { start, end, kind: "square" };
       continue;
     }
@@ -142,7 +146,8 @@ const gathered = (
   const { pieces, corners } = joined;
   const count = pieces.length;
   const following = new Int32Array(count).fill(-1);
-  for (let k = 0; k < corners.before.length; k++) if (corners.before[k]! >= 0) following[corners.before[k]!] = corners.after[k]!; // prettier-ignore
+  for (let k = 0; k < corners.before.length; k++)
+    if (corners.before[k]! >= 0) following[corners.before[k]!] = corners.after[k]!;
   const raw = new Gathered(4 * count);
   // of each piece what is left of it, and what stands last after it, among the raw ones; -1 for nothing
   const firsts = new Int32Array(count).fill(-1);
@@ -196,9 +201,10 @@ const spoke = (before: number, after: number, start: Point, middle: Point, end: 
 };
 
 /**
- * At which corners two straight pieces, moved over, cross and may be cut back to their crossing: those that turn to the side of the offset,
- * where the cuts, `by` times the tangent of half the turn from the corner, leave something of both pieces. What is cut off lies within `by` of the other piece:
- * that zone is convex, the crossing lies on its bound and the piece's end inside.
+ * At which corners two straight pieces, moved over, cross and may be cut back to their crossing: those that turn to the
+ * side of the offset, where the cuts, `by` times the tangent of half the turn from the corner, leave something of both
+ * pieces. What is cut off lies within `by` of the other piece: that zone is convex, the crossing lies on its bound and
+ * the piece's end inside.
  */
 const cutBack = ({ pieces, lengths, corners }: Joined, by: number): ((corner: number) => boolean) => {
   const { before, after, halfTurn } = corners;
@@ -216,13 +222,22 @@ const cutBack = ({ pieces, lengths, corners }: Joined, by: number): ((corner: nu
   return (k) => crosses(k) && left[before[k]!]! > LEAST && left[after[k]!]! > LEAST;
 };
 
-/** The place `by` to the left of a corner along the bisector of its two directions; undefined where they oppose each other. */
+/**
+ * The place `by` to the left of a corner along the bisector of its two directions; undefined where they oppose each
+ * other.
+ */
 const bisected = (directions: Float64Array, p: number, q: number, at: Point, by: number): Point | undefined => {
-  const middle = unit({ x: directions[4 * p + 2]! + directions[4 * q]!, y: directions[4 * p + 3]! + directions[4 * q + 1]! }); // prettier-ignore
+  const middle = unit({
+    x: directions[4 * p + 2]! + directions[4 * q]!,
+    y: directions[4 * p + 3]! + directions[4 * q + 1]!,
+  });
   return middle && { x: at.x - by * middle.y, y: at.y + by * middle.x };
 };
 
-/** Where two lines moved `by` to their left cross, from the corner between them: exact in x or y where one of them is upright or level. */
+/**
+ * Where two lines moved `by` to their left cross, from the corner between them: exact in x or y where one of them is
+ * upright or level.
+ */
 const crossingAt = (directions: Float64Array, p: number, q: number, at: Point, by: number): Point => {
   const ux = directions[4 * p + 2]!;
   const uy = directions[4 * p + 3]!;
@@ -232,7 +247,10 @@ const crossingAt = (directions: Float64Array, p: number, q: number, at: Point, b
   return { x: at.x - by * ((uy + vy) / part), y: at.y + by * ((ux + vx) / part) };
 };
 
-/** Puts what is left of a moved piece: nothing where it vanished or runs backwards; halves where it is an arc over half a turn. */
+/**
+ * Puts what is left of a moved piece: nothing where it vanished or runs backwards; halves where it is an arc over half
+ * a turn.
+ */
 const putMoved = (raw: Gathered, { pieces }: Joined, moved: Moved, i: number): void => {
   const { a, b, bulge } = pieces[i]!;
   const radius = moved.radii[i]!;

@@ -15,8 +15,9 @@ export type RegionOffset = {
 };
 
 /**
- * The material that closed contours bound, grown by `grow` (shrunk where it is below 0): outer contours and holes go opposite ways, and what
- * runs into one another becomes one. Contours that don't cross are assumed, whatever way they turn.
+ * The material that closed contours bound, grown by `grow` (shrunk where it is below 0): outer contours and holes go
+ * opposite ways, and what runs into one another becomes one. Contours that don't cross are assumed, whatever way they
+ * turn.
  */
 export const offsetRegion = (
   contours: readonly (readonly Piece[])[],

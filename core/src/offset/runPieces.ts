@@ -20,7 +20,11 @@ type Part = {
 };
 
 export const onOneCircle = (p: Span, q: Span): boolean =>
-  p.radius !== 0 && p.radius === q.radius && p.centre.x === q.centre.x && p.centre.y === q.centre.y && p.sweep * q.sweep > 0; // prettier-ignore
+  p.radius !== 0 &&
+  p.radius === q.radius &&
+  p.centre.x === q.centre.x &&
+  p.centre.y === q.centre.y &&
+  p.sweep * q.sweep > 0;
 
 /** An arc stays under this sweep (radians), so that its ends tell it well. */
 const WHOLE = 5.5;
@@ -29,8 +33,8 @@ const WHOLE = 5.5;
 const GOOD = 1e-11;
 
 /**
- * The pieces of a run: what lies on one carrier as one piece, ends shared as numbers. Where two carriers cross near a vertex, which is an end
- * that lies within the resolution of both, the vertex is put on their crossing.
+ * The pieces of a run: what lies on one carrier as one piece, ends shared as numbers. Where two carriers cross near a
+ * vertex, which is an end that lies within the resolution of both, the vertex is put on their crossing.
  */
 export const runPieces = (
   list: SpanList,
@@ -53,7 +57,15 @@ export const runPieces = (
       last.whole = false;
       return;
     }
-    parts.set(made.length, { number, span: own, a, b, turn, length: to - from, whole: from === 0 && to === own.length }); // prettier-ignore
+    parts.set(made.length, {
+      number,
+      span: own,
+      a,
+      b,
+      turn,
+      length: to - from,
+      whole: from === 0 && to === own.length,
+    });
     made.push(pieces[number]!);
   };
   const sharesCircle = (i: number): boolean =>

@@ -6,29 +6,40 @@ export type OffsetSource = { readonly pieces: readonly Piece[]; readonly closed:
 
 export type Corners = "round" | "sharp" | "flat";
 
-/** How a band round an open chain ends: round about its last point, straight across it, or square, run on by the distance. */
+/**
+ * How a band round an open chain ends: round about its last point, straight across it, or square, run on by the
+ * distance.
+ */
 export type Ends = "round" | "flat" | "square";
 
 /**
- * Where pieces of sources meet, and where open ones end: for each corner the piece before and the one after it, as places in the list of
- * all pieces, -1 for none.
+ * Where pieces of sources meet, and where open ones end: for each corner the piece before and the one after it, as
+ * places in the list of all pieces, -1 for none.
  */
 export type CornerList = {
   readonly before: Int32Array;
   readonly after: Int32Array;
-  /** The tangent of half of what the direction turns there, left positive; infinite where it turns back, 0 at an end. */
+  /**
+   * The tangent of half of what the direction turns there, left positive; infinite where it turns back, 0 at an end.
+   */
   readonly halfTurn: Float64Array;
   /** The ends of a band, where the source turns back on itself. */
   readonly caps: ReadonlyMap<number, Ends>;
 };
 
-/** A turn under this (radians) is smooth: joined at the bisector the result is off by turn² / 8 of the distance, 5e-11 of it. */
+/**
+ * A turn under this (radians) is smooth: joined at the bisector the result is off by turn² / 8 of the distance, 5e-11
+ * of it.
+ */
 export const SMOOTH_TURN = 2e-5;
 
 /** Pieces without length take part in nothing. */
 const NO_LENGTH = 1e-9;
 
-/** The pieces of sources in one list, the directions in which each starts and ends (x, y, x, y, of length 1), and the corners between. */
+/**
+ * The pieces of sources in one list, the directions in which each starts and ends (x, y, x, y, of length 1), and the
+ * corners between.
+ */
 export type Joined = {
   readonly pieces: readonly Piece[];
   readonly directions: Float64Array;
@@ -65,7 +76,13 @@ export const cornersOf = (sources: readonly OffsetSource[]): Joined & { readonly
   const corner = (p: number, q: number): void => {
     before[k] = p;
     after[k] = q;
-    if (p >= 0 && q >= 0) halfTurn[k] = halfTurnOf(directions[4 * p + 2]!, directions[4 * p + 3]!, directions[4 * q]!, directions[4 * q + 1]!); // prettier-ignore
+    if (p >= 0 && q >= 0)
+      halfTurn[k] = halfTurnOf(
+        directions[4 * p + 2]!,
+        directions[4 * p + 3]!,
+        directions[4 * q]!,
+        directions[4 * q + 1]!,
+      );
     k += 1;
   };
   for (const { first, last, closed } of ranges) {

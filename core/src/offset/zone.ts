@@ -9,14 +9,17 @@ import { cross, distance, dot, equalPoint, subtract, unit, type Point } from "..
 import { SHARP_LIMIT, type Spread } from "./rawPieces.ts";
 import { cornerPlace, SMOOTH_TURN, type CornerList, type Joined } from "./sources.ts";
 
-/** True where a place lies within the zone that an offset keeps clear of, for more than `slack`; bands of `own` pieces aside. */
+/**
+ * True where a place lies within the zone that an offset keeps clear of, for more than `slack`; bands of `own` pieces
+ * aside.
+ */
 export type Zone = (p: Point, slack: number, own?: readonly number[]) => boolean;
 
 /**
- * What an offset by `signed` to the left (to the right where it is below 0) keeps clear of. Where all corners are round: whatever lies closer
- * to the pieces. Else, for contours, what lies behind them, a band along that side of each piece, and the corner pieces that are asked for;
- * for open chains bands on both sides, and discs about the corners that open to the other side and about the ends. Answers from an index of
- * the pieces.
+ * What an offset by `signed` to the left (to the right where it is below 0) keeps clear of. Where all corners are
+ * round: whatever lies closer to the pieces. Else, for contours, what lies behind them, a band along that side of each
+ * piece, and the corner pieces that are asked for; for open chains bands on both sides, and discs about the corners
+ * that open to the other side and about the ends. Answers from an index of the pieces.
  */
 export const zoneOf = (joined: Joined, spreads: readonly (Spread | undefined)[], signed: number): Zone => {
   const { pieces, corners } = joined;
@@ -53,7 +56,9 @@ type Within = Pick<BoxTree, "within">;
 /** A few looks go through all boxes; only more of them are worth a tree. */
 const FEW_LOOKS = 8;
 
-/** Finds pieces by their boxes; where nothing comes near an offset it is asked a few times only, however many there are. */
+/**
+ * Finds pieces by their boxes; where nothing comes near an offset it is asked a few times only, however many there are.
+ */
 const treeWhenWorthIt = (pieces: readonly Piece[]): Within => {
   const boxes = boxesOf(pieces);
   let looks = 0;
@@ -79,7 +84,10 @@ const any = (tree: Within, p: Point, reach: number, holds: (i: number) => boolea
   return found;
 };
 
-/** Whether a place lies behind closed contours, which all have what is free on one side; by those that a ray to the right meets. */
+/**
+ * Whether a place lies behind closed contours, which all have what is free on one side; by those that a ray to the
+ * right meets.
+ */
 const behindOf = (pieces: readonly Piece[], tree: Within, side: number): ((p: Point) => boolean) => {
   const free = side * enclosedArea(pieces) > 0 ? 1 : 0;
   return (p) => {
@@ -110,7 +118,10 @@ const smoothEnds = ({ pieces, corners: { before, after, halfTurn } }: Joined): U
   return smooth;
 };
 
-/** Within a band along a piece, on one side or (0) on both; where neighbours turn smoothly no gap is left between their bands. */
+/**
+ * Within a band along a piece, on one side or (0) on both; where neighbours turn smoothly no gap is left between their
+ * bands.
+ */
 const inBand = (span: Span, p: Point, slack: number, by: number, side: number, smooth: number): boolean => {
   const off = side === 0 ? Math.abs(offCarrier(span, p)) : side * offCarrier(span, p);
   if (off >= by - slack || off < -slack) return false;

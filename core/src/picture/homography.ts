@@ -10,10 +10,11 @@ export const throughHomography = (h: Homography, { x, y }: Point): Point & { rea
 };
 
 /**
- * The perspective map that takes four points to four others; undefined when three of either lie on one line (to within 1e-12 of
- * the square of their size). Residual at the four points: about 1e-12 of their size.
+ * The perspective map that takes four points to four others; undefined when three of either lie on one line (to within
+ * 1e-12 of the square of their size). Residual at the four points: about 1e-12 of their size.
  *
- * Source: Heckbert, Fundamentals of Texture Mapping (1989), square to quadrilateral, composed with the inverse of another.
+ * Source: Heckbert, Fundamentals of Texture Mapping (1989), square to quadrilateral, composed with the inverse of
+ * another.
  */
 export const homographyOf = (from: readonly Point[], to: readonly Point[]): Homography | undefined => {
   const [a, b] = [fromSquare(from), fromSquare(to)];

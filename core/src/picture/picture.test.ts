@@ -31,7 +31,10 @@ const angleIn = (drawing: Parameters<typeof pictureOf>[0], p: Point, q: Point): 
   const [a, b] = [fromPicture(picture, p), fromPicture(picture, q)];
   return Math.atan2(b.y - a.y, b.x - a.x);
 };
-/** A camera: the plane turned about both axes and seen from `away`, in pixels of a 4000 by 3000 photo (pinhole projection). */
+/**
+ * A camera: the plane turned about both axes and seen from `away`, in pixels of a 4000 by 3000 photo (pinhole
+ * projection).
+ */
 const camera = (tilt: number, turn: number, away: number) => {
   return ({ x, y }: Point): Point => {
     const [cx, sx, cy, sy] = [Math.cos(tilt), Math.sin(tilt), Math.cos(turn), Math.sin(turn)];
@@ -92,7 +95,8 @@ describe("straightening a photo", () => {
           const [a, b] = [p, q].map((one) => throughHomography(plan.value.fromPhoto, see(one)));
           expect(Math.abs(distance(a!, b!) * plan.value.scale - distance(p, q))).toBeLessThan(1e-6);
           expect(distance(throughHomography(plan.value.toPhoto, a!), see(p))).toBeLessThan(1e-6);
-          // the picture keeps the way the photo was held: right stays right to within an eighth of a turn, and nothing is mirrored
+          // the picture keeps the way the photo was held: right stays right to within an eighth of a turn, and nothing
+          // is mirrored
           const east = throughHomography(plan.value.fromPhoto, see({ x: 100, y: 0 }));
           const north = throughHomography(plan.value.fromPhoto, see({ x: 0, y: 100 }));
           const middle = throughHomography(plan.value.fromPhoto, see({ x: 0, y: 0 }));

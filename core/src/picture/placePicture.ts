@@ -59,8 +59,8 @@ export const changePicture = (
 };
 
 /**
- * Gives a picture its true scale: two places on it (pixels) are `length` apart. It turns into scale about the first place, which
- * keeps lying where it was; a picture that was nowhere yet is laid with the first place on the datum.
+ * Gives a picture its true scale: two places on it (pixels) are `length` apart. It turns into scale about the first
+ * place, which keeps lying where it was; a picture that was nowhere yet is laid with the first place on the datum.
  */
 export const scalePicture = (
   drawing: Drawing,
@@ -105,8 +105,8 @@ const lyingAt = (picture: Picture, p: Point, place: Point): Picture => {
 };
 
 /**
- * Lays a straightened picture in place of the photo: with its scale, and the callouts' pins moved on to it. `first` is the corner
- * (pixels of the photo) that lies on the datum where the photo lay nowhere yet.
+ * Lays a straightened picture in place of the photo: with its scale, and the callouts' pins moved on to it. `first` is
+ * the corner (pixels of the photo) that lies on the datum where the photo lay nowhere yet.
  */
 export const straightenedPicture = (
   drawing: Drawing,

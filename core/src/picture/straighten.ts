@@ -17,16 +17,20 @@ export type StraightenPlan = {
 
 /** The straight picture is at most this many pixels long: enough for 0.2 mm on a three metre slab. */
 const LONGEST = 6000;
-/** What lies beyond the rectangle is kept as far as this many times its size, and no nearer to the horizon than w = 0.15. */
+/**
+ * What lies beyond the rectangle is kept as far as this many times its size, and no nearer to the horizon than w =
+ * 0.15.
+ */
 const BEYOND = 1;
 const HORIZON = 0.15;
 /** Corners nearer to each other, or to the line of two others, than this part of the photo say nothing. */
 const LEAST = 0.01;
 
 /**
- * The plan by which a photo is straightened: the four `corners` (pixels, y down, clicked round the rectangle either way) belong to
- * a rectangle whose side from the first to the second corner is `width` long and whose next side is `height`. The picture keeps the
- * way the photo was held. Refused: corners that cross over, three in a line, too near to each other, or no lengths.
+ * The plan by which a photo is straightened: the four `corners` (pixels, y down, clicked round the rectangle either
+ * way) belong to a rectangle whose side from the first to the second corner is `width` long and whose next side is
+ * `height`. The picture keeps the way the photo was held. Refused: corners that cross over, three in a line, too near
+ * to each other, or no lengths.
  */
 export const planStraighten = (
   corners: readonly [Point, Point, Point, Point],
@@ -143,8 +147,8 @@ const withOutput = (h: Homography, { minX, minY }: Box, scale: number): Homograp
 ];
 
 /**
- * Fills rows `from` to `to` of the straight picture from the photo, each pixel by the four around its place (bilinear). Beyond the
- * photo it stays clear. Rows, so that a worker can say how far it is and be stopped.
+ * Fills rows `from` to `to` of the straight picture from the photo, each pixel by the four around its place (bilinear).
+ * Beyond the photo it stays clear. Rows, so that a worker can say how far it is and be stopped.
  */
 export const straightenRows = (photo: Pixels, plan: StraightenPlan, target: Pixels, from: number, to: number): void => {
   const { width, height, data } = photo;

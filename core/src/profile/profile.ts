@@ -59,9 +59,9 @@ const counts = (pieces: readonly Piece[]): { lines: number; arcs: number } => {
 };
 
 /**
- * What the drawing holds to cut or mark: contours, outermost and largest first, each with its nesting depth and the role that
- * follows from it, and what is open, with its free ends and gaps. Loose pieces that meet within `joinWithin` are taken together.
- * Lengths in the job's unit. With `among`, only of those entities.
+ * What the drawing holds to cut or mark: contours, outermost and largest first, each with its nesting depth and the
+ * role that follows from it, and what is open, with its free ends and gaps. Loose pieces that meet within `joinWithin`
+ * are taken together. Lengths in the job's unit. With `among`, only of those entities.
  */
 export const profileOf = (
   drawing: Drawing,
@@ -150,7 +150,9 @@ const contourOf = (ids: readonly Id[], joined: boolean, pieces: readonly Piece[]
   bounds: piecesBounds(pieces)!,
 });
 
-/** Each open chain with its two free ends and how far the nearest other free end is; a lone piece has no gap to itself. */
+/**
+ * Each open chain with its two free ends and how far the nearest other free end is; a lone piece has no gap to itself.
+ */
 const withGaps = (chains: readonly Omit<OpenChain, "ends">[]): readonly OpenChain[] => {
   if (chains.length === 0) return [];
   const ends = chains.flatMap(({ pieces }) => [pieces[0]!.a, pieces.at(-1)!.b]);

@@ -5,7 +5,9 @@ import { severityOf, type TidyCode } from "../tidy/things.ts";
 import { sayFault, sayJoined, sayRefusal } from "./say.ts";
 import { sayFinding } from "./sayFinding.ts";
 
-/** A sentence begins with a capital or a number, ends with a full stop, and has no gaps where numbers or names belong. */
+/**
+ * A sentence begins with a capital or a number, ends with a full stop, and has no gaps where numbers or names belong.
+ */
 const SENTENCE = /^[“A-Z0-9].*\.$/;
 const GAP = /undefined|NaN|\?|\[object/;
 

@@ -31,7 +31,9 @@ export type Kind<K extends ShapeKind> = {
   /** The ids in it, such as its vertices'. */
   readonly ownIds: (shape: ShapeOf<K>) => readonly Id[];
   readonly fields: Fields;
-  /** What its numbers make impossible though each field is what it should be, in words; undefined where it makes sense. */
+  /**
+   * What its numbers make impossible though each field is what it should be, in words; undefined where it makes sense.
+   */
   readonly nonsense: (shape: ShapeOf<K>) => string | undefined;
 };
 

@@ -8,5 +8,9 @@ it("weighs by the job's words for material and thickness; what it doesn't know w
   expect(weightOf(100, "in", "steel", "3/8 in")).toBeCloseTo(100 * 0.0254 ** 3 * 0.375 * 7850, 12);
   expect(findMaterial("black granite, polished")?.name).toBe("granite");
   expect(findMaterial("1.4301 stainless steel 2b")?.name).toBe("stainless steel");
-  expect([weightOf(1, "mm", "", "2 mm"), weightOf(1, "mm", "steel", ""), weightOf(1, "mm", "unobtainium", "2")]).toEqual([undefined, undefined, undefined]); // prettier-ignore
+  expect([
+    weightOf(1, "mm", "", "2 mm"),
+    weightOf(1, "mm", "steel", ""),
+    weightOf(1, "mm", "unobtainium", "2"),
+  ]).toEqual([undefined, undefined, undefined]);
 });

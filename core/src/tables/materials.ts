@@ -36,13 +36,17 @@ export const findMaterial = (words: string): Material | undefined => {
   let best: { material: Material; size: number } | undefined;
   for (const material of MATERIALS)
     for (const name of [material.name, ...material.also])
-      if (text.includes(` ${name.toLowerCase()} `) && name.length > (best?.size ?? 0)) best = { material, size: name.length }; // prettier-ignore
+      if (text.includes(` ${name.toLowerCase()} `) && name.length > (best?.size ?? 0))
+        best = { material, size: name.length };
   return best?.material;
 };
 
 const METRES = { mm: 1e-3, in: 0.0254 } as const;
 
-/** The weight in kg of an area in the job's unit squared, from the job's words for material and thickness; undefined where they tell none. */
+/**
+ * The weight in kg of an area in the job's unit squared, from the job's words for material and thickness; undefined
+ * where they tell none.
+ */
 export const weightOf = (area: number, unit: Unit, material: string, thickness: string): number | undefined => {
   const found = findMaterial(material);
   const read = readTypedValue(thickness.replace(/\.$/, ""), { unit, expects: "length" });

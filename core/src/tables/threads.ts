@@ -20,7 +20,10 @@ export type Thread = {
   readonly clearance?: Readonly<Record<Fit, number>>;
 };
 
-/** Where the numbers come from, for the screen that shows them. All quoted from memory, and checked against each other in the tests. */
+/**
+ * Where the numbers come from, for the screen that shows them. All quoted from memory, and checked against each other
+ * in the tests.
+ */
 export const THREAD_SOURCES: Readonly<Record<string, string>> = {
   "metric coarse": "ISO 261 and ISO 724; drills ISO 2306; minor diameter 6H ISO 965-1; clearance holes ISO 273",
   "metric fine":
@@ -31,7 +34,9 @@ export const THREAD_SOURCES: Readonly<Record<string, string>> = {
     "ASME B1.1; drills common practice, about three quarters of a full thread; clearance holes ASME B18.2.8",
 };
 
-/** Tolerance of the minor diameter of a nut thread in class 6H by pitch, in mm (ISO 965-1, table of T_D1; from memory). */
+/**
+ * Tolerance of the minor diameter of a nut thread in class 6H by pitch, in mm (ISO 965-1, table of T_D1; from memory).
+ */
 const MINOR_6H: Readonly<Record<string, number>> = {
   "0.35": 0.1,
   "0.4": 0.112,
@@ -132,7 +137,9 @@ type UnifiedRow = readonly [
   fineDrill: number,
   fits?: readonly [number, number, number],
 ];
-/** Size, diameter, threads to the inch and drill, coarse then fine, and clearance holes close, normal and loose; inches. */
+/**
+ * Size, diameter, threads to the inch and drill, coarse then fine, and clearance holes close, normal and loose; inches.
+ */
 const UNIFIED: readonly UnifiedRow[] = [
   ["#4", 0.112, 40, 0.089, 48, 0.0935, [0.12, 0.128, 0.144]],
   ["#5", 0.125, 40, 0.1015, 44, 0.104, [0.141, 0.156, 0.172]],
@@ -201,7 +208,9 @@ export const THREADS: readonly Thread[] = [
   ),
 ];
 
-/** What is written as what is looked up: `m 20 x 2,5` and `M20×2.5` are M20; `10-24` is #10-24; `1 1/8-7` is 1-1/8-7. */
+/**
+ * What is written as what is looked up: `m 20 x 2,5` and `M20×2.5` are M20; `10-24` is #10-24; `1 1/8-7` is 1-1/8-7.
+ */
 const plain = (text: string): string => {
   const clean = text.trim().toUpperCase().replace(/×/g, "X").replace(/,/g, ".").replace(/^#/, "");
   return clean

@@ -32,7 +32,8 @@ export const roundedCorners = (corners: readonly Point[], part: number): Piece[]
     const [before, after] = [corners.at(i - 1)!, corners[(i + 1) % corners.length]!];
     const [u, v] = [unit(subtract(p, before))!, unit(subtract(after, p))!];
     const turn = Math.atan2(u.x * v.y - u.y * v.x, u.x * v.x + u.y * v.y);
-    const size = (part * Math.min(Math.hypot(p.x - before.x, p.y - before.y), Math.hypot(after.x - p.x, after.y - p.y))) / 2; // prettier-ignore
+    const size =
+      (part * Math.min(Math.hypot(p.x - before.x, p.y - before.y), Math.hypot(after.x - p.x, after.y - p.y))) / 2;
     if (Math.abs(turn) < 1e-3) return { a: p, b: p };
     const [a, b] = [along(p, u, -size), along(p, v, size)];
     const radius = size / Math.tan(Math.abs(turn) / 2);
@@ -45,7 +46,10 @@ export const roundedCorners = (corners: readonly Point[], part: number): Piece[]
   });
 };
 
-/** A contour as straight pieces about `step` long, their corners off it by up to `noise` in x and in y, as a tracing has them. */
+/**
+ * A contour as straight pieces about `step` long, their corners off it by up to `noise` in x and in y, as a tracing has
+ * them.
+ */
 export const traced = (contour: readonly Piece[], step: number, noise: number, random: Random): Piece[] => {
   const off = (): number => (2 * random() - 1) * noise;
   const corners = contour.flatMap((piece) => {
@@ -58,7 +62,9 @@ export const traced = (contour: readonly Piece[], step: number, noise: number, r
   return polygon(corners);
 };
 
-/** A star-shaped contour with lines and arcs both ways at random; arcs are flat enough not to reach their neighbours. */
+/**
+ * A star-shaped contour with lines and arcs both ways at random; arcs are flat enough not to reach their neighbours.
+ */
 export const star = (count: number, random: Random): Piece[] => {
   const corners = Array.from({ length: count }, (_, i): readonly [number, number] => {
     const angle = (2 * Math.PI * (i + 0.6 * random())) / count;
@@ -69,8 +75,8 @@ export const star = (count: number, random: Random): Piece[] => {
 };
 
 /**
- * Lobes round a ring: arcs that sweep so far (radians) with arcs between them that run on in their tangents, whose chords take the rest of each
- * `part`. Joints lie off by what `off` gives in x and in y.
+ * Lobes round a ring: arcs that sweep so far (radians) with arcs between them that run on in their tangents, whose
+ * chords take the rest of each `part`. Joints lie off by what `off` gives in x and in y.
  */
 export const meander = (lobes: number, sweep: number, part: number, off: () => number): Piece[] => {
   const step = (2 * Math.PI) / lobes;
@@ -88,15 +94,25 @@ export const meander = (lobes: number, sweep: number, part: number, off: () => n
 export const comb = (teeth: number): Piece[] => {
   const top: [number, number][] = [];
   for (let i = 0; i < teeth; i++) top.push([i * 4 + 1, 2], [i * 4 + 1, 20], [i * 4 + 3.5, 20], [i * 4 + 3.5, 2]);
-  return polygon([[0, 0], [4 * teeth + 0.5, 0], [4 * teeth + 0.5, 2], ...top.reverse(), [0, 2]]); // prettier-ignore
+  return polygon([[0, 0], [4 * teeth + 0.5, 0], [4 * teeth + 0.5, 2], ...top.reverse(), [0, 2]]);
 };
 
 /** Two squares with a neck between them, `neck` wide. */
 export const dumbbell = (neck: number): Piece[] =>
   polygon([
-    [0, 0], [20, 0], [20, 10 - neck / 2], [40, 10 - neck / 2], [40, 0], [60, 0],
-    [60, 20], [40, 20], [40, 10 + neck / 2], [20, 10 + neck / 2], [20, 20], [0, 20],
-  ]); // prettier-ignore
+    [0, 0],
+    [20, 0],
+    [20, 10 - neck / 2],
+    [40, 10 - neck / 2],
+    [40, 0],
+    [60, 0],
+    [60, 20],
+    [40, 20],
+    [40, 10 + neck / 2],
+    [20, 10 + neck / 2],
+    [20, 20],
+    [0, 20],
+  ]);
 
 /** A wheel with straight-sided teeth, rounded at the tips. */
 export const gear = (teeth: number): Piece[] => {
@@ -110,7 +126,10 @@ export const gear = (teeth: number): Piece[] => {
 /** Steps on a grid: many equal distances, parallel edges and meetings in one place. */
 export const steps = (count: number, random: Random): Piece[] => {
   const heights = Array.from({ length: count }, () => 2 + Math.floor(random() * 6));
-  const top: [number, number][] = heights.flatMap((h, i) => [[i * 2, h], [i * 2 + 2, h]]); // prettier-ignore
+  const top: [number, number][] = heights.flatMap((h, i) => [
+    [i * 2, h],
+    [i * 2 + 2, h],
+  ]);
   return polygon([[0, 0], [count * 2, 0], ...top.reverse()]);
 };
 
@@ -118,8 +137,8 @@ export const mapped = (pieces: readonly Piece[], to: (p: Point) => Point): Piece
   pieces.map(({ a, b, bulge }) => ({ a: to(a), b: to(b), bulge }));
 
 /**
- * A cover in inches (common practice): steps of 1, 2.5, 1 and 2 on one side, a straight top to a boss of R 1.5 at 7.5, a tangent line down to a base of 7, fillets of .75, .25
- * and 1.
+ * A cover in inches (common practice): steps of 1, 2.5, 1 and 2 on one side, a straight top to a boss of R 1.5 at 7.5,
+ * a tangent line down to a base of 7, fillets of .75, .25 and 1.
  */
 export const cover = (): Piece[] => {
   const [dx, dy, r] = [0.5, 2.5, 1.5];
@@ -128,10 +147,20 @@ export const cover = (): Piece[] => {
   const heading = Math.atan2(dy, dx) - Math.asin(r / away);
   const back = 1 / Math.tan((Math.PI - heading) / 2);
   const ends: readonly (readonly [x: number, y: number, radius: number])[] = [
-    [0, 0, 0], [7 - back, 0, 1], [7 + back * Math.cos(heading), back * Math.sin(heading), 0],
-    [7 + long * Math.cos(heading), long * Math.sin(heading), 1.5], [7.5, 4, 0], [1.25, 4, 0.75], [0.5, 3.25, 0], [0.5, 2, 0],
-    [2.25, 2, -0.25], [2.5, 1.75, 0], [2.5, 1.25, -0.25], [2.25, 1, 0], [0, 1, 0],
-  ]; // prettier-ignore
+    [0, 0, 0],
+    [7 - back, 0, 1],
+    [7 + back * Math.cos(heading), back * Math.sin(heading), 0],
+    [7 + long * Math.cos(heading), long * Math.sin(heading), 1.5],
+    [7.5, 4, 0],
+    [1.25, 4, 0.75],
+    [0.5, 3.25, 0],
+    [0.5, 2, 0],
+    [2.25, 2, -0.25],
+    [2.5, 1.75, 0],
+    [2.5, 1.25, -0.25],
+    [2.25, 1, 0],
+    [0, 1, 0],
+  ];
   return ends.map(([x, y, radius], i) => {
     const [u, v] = ends[(i + 1) % ends.length]!;
     const [a, b] = [

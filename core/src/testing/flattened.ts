@@ -2,8 +2,8 @@ import { piecePoint, sweepOf, pieceRadius, type Piece } from "../geometry/piece.
 import type { Point } from "../geometry/point.ts";
 
 /**
- * Points along a piece from its start (without its end), between which no chord lies farther than `chord` off the arc: what libraries
- * that know straight lines only are given. Sagitta r (1 - cos(step / 2)).
+ * Points along a piece from its start (without its end), between which no chord lies farther than `chord` off the arc:
+ * what libraries that know straight lines only are given. Sagitta r (1 - cos(step / 2)).
  */
 export const flattened = (piece: Piece, chord: number): readonly Point[] => {
   if (piece.bulge === 0) return [piece.a];

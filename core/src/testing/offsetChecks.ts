@@ -40,8 +40,8 @@ export const distanceError = (
 };
 
 /**
- * Places where contours cross themselves or one another by more than two resolutions, or lie on one another; ends that several share are none,
- * nor crossings within ten resolutions of an end of both, where something is as thin as that.
+ * Places where contours cross themselves or one another by more than two resolutions, or lie on one another; ends that
+ * several share are none, nor crossings within ten resolutions of an end of both, where something is as thin as that.
  */
 export const crossingsOf = (contours: readonly (readonly Piece[])[], resolution = 1e-7): number => {
   const pieces = contours.flat();
@@ -60,14 +60,20 @@ export const crossingsOf = (contours: readonly (readonly Piece[])[], resolution 
       const [p, q] = [{ kind: "piece", ...piece } as const, { kind: "piece", ...other } as const];
       if (!meetings(p, q, 2 * resolution).some(({ kind }) => kind === "crossing" || kind === "overlap")) continue;
       for (const meeting of meetings(p, q, resolution))
-        if (meeting.kind === "overlap" || (meeting.kind === "crossing" && !(nearEnd(piece, meeting.at) && nearEnd(other, meeting.at))))
-          count += 1; // prettier-ignore
+        if (
+          meeting.kind === "overlap" ||
+          (meeting.kind === "crossing" && !(nearEnd(piece, meeting.at) && nearEnd(other, meeting.at)))
+        )
+          count += 1;
     }
   });
   return count;
 };
 
-/** Of places at random round some contours, how many a claim about "inside" gets wrong; those nearer than `margin` to `border` are not asked. */
+/**
+ * Of places at random round some contours, how many a claim about "inside" gets wrong; those nearer than `margin` to
+ * `border` are not asked.
+ */
 export const wrongPlaces = (
   contours: readonly (readonly Piece[])[],
   inside: (p: Point) => boolean | undefined,

@@ -2,10 +2,35 @@ import { windingNumber } from "../contour/winding.ts";
 import type { Piece } from "../geometry/piece.ts";
 import type { Point } from "../geometry/point.ts";
 import { offset, type Corners } from "../offset/index.ts";
-import { blob, comb, dumbbell, gear, mapped, meander, roundedCorners, star, steps, traced, type Random, randomFrom } from "./contours.ts"; // prettier-ignore
+import {
+  blob,
+  comb,
+  dumbbell,
+  gear,
+  mapped,
+  meander,
+  roundedCorners,
+  star,
+  steps,
+  traced,
+  type Random,
+  randomFrom,
+} from "./contours.ts";
 import { crossingsOf, distanceError, distanceTo, isWelded, wrongPlaces } from "./offsetChecks.ts";
 
-export const FAMILY_NAMES = ["stars of lines and arcs", "blobs", "combs", "dumbbells", "gears", "steps on a grid", "rounded stars", "necks of just twice the distance", "steps shaken within the resolution", "tracings in short straight pieces", "long arcs that nearly join smoothly"] as const; // prettier-ignore
+export const FAMILY_NAMES = [
+  "stars of lines and arcs",
+  "blobs",
+  "combs",
+  "dumbbells",
+  "gears",
+  "steps on a grid",
+  "rounded stars",
+  "necks of just twice the distance",
+  "steps shaken within the resolution",
+  "tracings in short straight pieces",
+  "long arcs that nearly join smoothly",
+] as const;
 
 /** Made-up contours of every family: what a number turns into is always the same. */
 const FAMILIES: readonly ((random: Random) => { readonly pieces: readonly Piece[]; readonly by?: number })[] = [
@@ -15,7 +40,12 @@ const FAMILIES: readonly ((random: Random) => { readonly pieces: readonly Piece[
   (random) => ({ pieces: dumbbell(1 + 5 * random()) }),
   (random) => ({ pieces: gear(5 + Math.floor(random() * 20)) }),
   (random) => ({ pieces: steps(3 + Math.floor(random() * 12), random) }),
-  (random) => ({ pieces: roundedCorners(star(8, random).map(({ a }) => a), 0.9 * random()) }), // prettier-ignore
+  (random) => ({
+    pieces: roundedCorners(
+      star(8, random).map(({ a }) => a),
+      0.9 * random(),
+    ),
+  }),
   // a neck of just twice the distance, or a hair more or less
   (random) => {
     const by = Math.ceil(random() * 8) / 4;
@@ -64,8 +94,9 @@ export type Trial = {
 };
 
 /**
- * One contour, turned and moved, offset one way or the other and looked at: closed, ends the same numbers, nothing crossing; with round corners every place at the distance to two resolutions, and places at random inside or outside as their
- * own distance says; with others what no corner can reach.
+ * One contour, turned and moved, offset one way or the other and looked at: closed, ends the same numbers, nothing
+ * crossing; with round corners every place at the distance to two resolutions, and places at random inside or outside
+ * as their own distance says; with others what no corner can reach.
  */
 export const offsetTrial = (seed: number): Trial => {
   const random = randomFrom(seed);
@@ -88,7 +119,8 @@ export const offsetTrial = (seed: number): Trial => {
   const inside = (p: Point): boolean | undefined => {
     const within = windingNumber(pieces, p) !== 0;
     const d = away(p);
-    if (corners === "round") return Math.abs(d - size) < 1e-6 ? undefined : by > 0 ? within && d > size : within || d < size; // prettier-ignore
+    if (corners === "round")
+      return Math.abs(d - size) < 1e-6 ? undefined : by > 0 ? within && d > size : within || d < size;
     if (by > 0 ? !within : within) return by < 0;
     return d > (corners === "flat" ? size : 4 * size) + 1e-6 ? by > 0 : undefined;
   };

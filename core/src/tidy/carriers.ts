@@ -6,7 +6,8 @@ import { normalAngle, TURN } from "../numeric/angle.ts";
 import type { Strand } from "./strands.ts";
 
 /**
- * Positions along a line or round a circle, in lengths. Round a circle they start at its east and come round again after `round`.
+ * Positions along a line or round a circle, in lengths. Round a circle they start at its east and come round again
+ * after `round`.
  */
 export type Track = { readonly carrier: Carrier; readonly round?: number };
 
@@ -35,7 +36,10 @@ export const placeOn = ({ carrier }: Track, position: number): Point =>
     ? add(carrier.at, times(carrier.direction, position))
     : circlePoint(carrier, position / carrier.radius);
 
-/** What a strand covers of a track: from `from`, for `length`, the way positions rise; whether it runs the other way itself. */
+/**
+ * What a strand covers of a track: from `from`, for `length`, the way positions rise; whether it runs the other way
+ * itself.
+ */
 export type Cover = { readonly from: number; readonly length: number; readonly turned: boolean };
 
 export const coverOf = (track: Track, strand: Strand): Cover => {

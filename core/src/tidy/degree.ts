@@ -8,7 +8,10 @@ import type { Strand } from "./strands.ts";
 /** In how many directions something of a class leaves a place, what lies on one another counted once. */
 export type Degree = (place: Point, own: number) => number;
 
-/** Directions (radians) closer than this leave a place together, if they bend alike; and short ones that go no farther apart than the tolerance, up to the second. */
+/**
+ * Directions (radians) closer than this leave a place together, if they bend alike; and short ones that go no farther
+ * apart than the tolerance, up to the second.
+ */
 const [TOGETHER, APART] = [2e-3, 0.1];
 
 export const degreeOf = (
@@ -51,7 +54,10 @@ export const degreeOf = (
     return at;
   };
   const order: number[] = [];
-  /** How many bundles there are: directions are compared with those near them, by their angles, so that their order tells nothing. */
+  /**
+   * How many bundles there are: directions are compared with those near them, by their angles, so that their order
+   * tells nothing.
+   */
   const bundled = (): number => {
     if (told < 2) return told;
     if (told === 2) return together(0, 1) ? 1 : 2;

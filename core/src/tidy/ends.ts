@@ -17,9 +17,10 @@ type Closing = GapClosed & { readonly p: End; readonly q: End };
 const pieceToEnd = (strand: Strand, { atEnd }: End): Piece => (atEnd ? strand.piece : reversePiece(strand.piece));
 
 /**
- * Brings ends together that nearly meet: at the true corner of their lines or circles where that is within the tolerance of both, else
- * half way, for ends no farther apart than the tolerance. Only free ends are moved, each once, the nearest pairs first, and nothing
- * moves farther than the tolerance. What was moved at one end lies a little otherwise: its other end is asked again. n log n.
+ * Brings ends together that nearly meet: at the true corner of their lines or circles where that is within the
+ * tolerance of both, else half way, for ends no farther apart than the tolerance. Only free ends are moved, each once,
+ * the nearest pairs first, and nothing moves farther than the tolerance. What was moved at one end lies a little
+ * otherwise: its other end is asked again. n log n.
  */
 export const closeEnds = (
   things: readonly Thing[],
@@ -37,8 +38,10 @@ export const closeEnds = (
     for (const { p, q, corner, moves, past } of closings(next, asked)) {
       const ends = [p, q];
       // an arc that goes nearly all the way round becomes the whole circle
-      const made = p.strand === q.strand ? [circleOf(next[p.strand]!)] : ends.map((end) => moved(next[end.strand]!, end, corner)); // prettier-ignore
-      if (p.strand !== q.strand && !made.every(({ piece }, i) => stays(next[ends[i]!.strand]!.piece, piece, tolerance))) continue; // prettier-ignore
+      const made =
+        p.strand === q.strand ? [circleOf(next[p.strand]!)] : ends.map((end) => moved(next[end.strand]!, end, corner));
+      if (p.strand !== q.strand && !made.every(({ piece }, i) => stays(next[ends[i]!.strand]!.piece, piece, tolerance)))
+        continue;
       const code = past ? ("tail" as const) : ("gap" as const);
       const ids = [...new Set([p, q].map(({ strand }) => things[strands[strand]!.thing]!.id))];
       const finding = {
@@ -68,7 +71,10 @@ const moved = (strand: Strand, end: End, to: Point): Strand => {
   return { ...strand, piece: end.atEnd ? made : reversePiece(made) };
 };
 
-/** Something is left of a piece, and an arc did not turn over: an end that passes its start makes next to nothing of one that goes round. */
+/**
+ * Something is left of a piece, and an arc did not turn over: an end that passes its start makes next to nothing of one
+ * that goes round.
+ */
 const stays = (before: Piece, after: Piece, tolerance: number): boolean =>
   distance(after.a, after.b) > JOINED && Math.abs(pieceLength(after) - pieceLength(before)) <= 4 * tolerance;
 
@@ -80,8 +86,8 @@ const circleOf = (strand: Strand): Strand => {
 };
 
 /**
- * Finds, for strands as they lie now, which free ends are to meet: those of some that are asked with one another or with any other, the
- * nearest pairs first. An end that was found once is not found again.
+ * Finds, for strands as they lie now, which free ends are to meet: those of some that are asked with one another or
+ * with any other, the nearest pairs first. An end that was found once is not found again.
  */
 const closingsAmong = (
   kinds: readonly number[],

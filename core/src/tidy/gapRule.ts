@@ -13,9 +13,10 @@ export type GapClosed = { readonly corner: Point; readonly moves: number; readon
 const NEARLY_TANGENT = 0.02;
 
 /**
- * How the ends of two pieces (each run so that it ends there) are brought together: at the true corner of their lines or circles where
- * that is within `tolerance` of both ends, else half way where they are no farther apart; a line and an arc that run into each other
- * meet where the arc's circle comes nearest to the line. Farther apart: undefined. `samePiece`: both ends are of one piece.
+ * How the ends of two pieces (each run so that it ends there) are brought together: at the true corner of their lines
+ * or circles where that is within `tolerance` of both ends, else half way where they are no farther apart; a line and
+ * an arc that run into each other meet where the arc's circle comes nearest to the line. Farther apart: undefined.
+ * `samePiece`: both ends are of one piece.
  */
 export const gapRule = (one: Piece, other: Piece, tolerance: number, samePiece = false): GapClosed | undefined => {
   const [p, q] = [one.b, other.b];
@@ -47,8 +48,8 @@ const cornerWithin = (one: Piece, other: Piece, tolerance: number): Point | unde
 };
 
 /**
- * Where two that run into each other meet without a corner: a line and an arc at the foot of the centre on the line, two arcs of one circle
- * on it, others half way.
+ * Where two that run into each other meet without a corner: a line and an arc at the foot of the centre on the line,
+ * two arcs of one circle on it, others half way.
  */
 const tangentPlace = (one: Piece, other: Piece): Point => {
   const half = midpoint(one.b, other.b);
@@ -63,7 +64,9 @@ const tangentPlace = (one: Piece, other: Piece): Point => {
   return { x: line.b.x + d.x * along, y: line.b.y + d.y * along };
 };
 
-/** A piece with its end at another place: along its own line or circle where the place lies on it, else its sweep stays. */
+/**
+ * A piece with its end at another place: along its own line or circle where the place lies on it, else its sweep stays.
+ */
 export const endedNear = (piece: Piece, to: Point): Piece => {
   const carrier = pieceCarrier(piece);
   const onCircle = carrier.kind === "circle" && Math.abs(distance(to, carrier.centre) - carrier.radius) <= RESOLUTION;

@@ -4,13 +4,14 @@ import type { Strand } from "./strands.ts";
 import type { Thing } from "./things.ts";
 
 /**
- * The numbers of the strands of each group, rising: those of group k from `starts[k]` to `starts[k + 1]`. For each strand, 1 where it
- * lies so near another that ends moved within the tolerance could make them a group.
+ * The numbers of the strands of each group, rising: those of group k from `starts[k]` to `starts[k + 1]`. For each
+ * strand, 1 where it lies so near another that ends moved within the tolerance could make them a group.
  */
 export type Grouped = { readonly members: Int32Array; readonly starts: readonly number[]; readonly nearby: Uint8Array };
 
 /**
- * Groups of strands of one class whose covers overlap or abut on one carrier, found by the `pairs` of their boxes, in the order of their first.
+ * Groups of strands of one class whose covers overlap or abut on one carrier, found by the `pairs` of their boxes, in
+ * the order of their first.
  */
 export const groupsOf = (
   all: readonly Strand[],

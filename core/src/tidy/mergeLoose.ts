@@ -8,13 +8,18 @@ import { MOST_ROUND, pieceAlong, stopNear } from "./stretches.ts";
 import { JOINED, type Origin } from "./things.ts";
 import type { Lain, Made, Work } from "./work.ts";
 
-/** A loose strand of a group, where it lies, and what it takes the place of; `fresh` where it was made for an overlap. */
+/**
+ * A loose strand of a group, where it lies, and what it takes the place of; `fresh` where it was made for an overlap.
+ */
 type Loose = { readonly strand: Strand; readonly cover: Cover; readonly home: number; readonly fresh: boolean };
 
 const startPlace = ({ strand: { piece }, cover }: Loose): Point => (cover.turned ? piece.b : piece.a);
 const endPlace = ({ strand: { piece }, cover }: Loose): Point => (cover.turned ? piece.a : piece.b);
 
-/** Loose pieces of the group that run on end to end become one, where nothing else ends; all the way round they become a circle. */
+/**
+ * Loose pieces of the group that run on end to end become one, where nothing else ends; all the way round they become a
+ * circle.
+ */
 export const mergeLoose = (lain: Lain, kept: readonly number[], made: readonly Made[], work: Work): void => {
   const { track } = lain.group;
   const loose = looseOf(lain, kept, made, work);

@@ -10,9 +10,9 @@ export type Group = { readonly track: Track; readonly members: readonly Member[]
 export type Member = { readonly strand: number; readonly cover: Cover };
 
 /**
- * Members (rising) as groups on one track each: that of the longest, with all that goes on from it along the track, then that of the
- * longest of the others, and so on. What lies on something that lies on something else need not lie on the first; and of the short
- * lines along a curve each runs on into the next. Those alone are left out. n log n.
+ * Members (rising) as groups on one track each: that of the longest, with all that goes on from it along the track,
+ * then that of the longest of the others, and so on. What lies on something that lies on something else need not lie on
+ * the first; and of the short lines along a curve each runs on into the next. Those alone are left out. n log n.
  */
 export const onTracks = (
   all: readonly Strand[],

@@ -4,13 +4,21 @@ import { coverOf, liesOn, trackOf, type Cover, type Track } from "./carriers.ts"
 import type { Strand } from "./strands.ts";
 import type { Thing } from "./things.ts";
 
-/** How two strands lie: apart; so near that they could come to lie on one another; end to end without a corner; on one another. */
+/**
+ * How two strands lie: apart; so near that they could come to lie on one another; end to end without a corner; on one
+ * another.
+ */
 export const [APART, NEARBY, ABUT, OVERLAP] = [0, 1, 2, 3];
 
-/** Ends of two pieces move by the tolerance each, mostly once: what is to be a group then is no farther apart than so many of it now. */
+/**
+ * Ends of two pieces move by the tolerance each, mostly once: what is to be a group then is no farther apart than so
+ * many of it now.
+ */
 export const WIDE = 4;
 
-/** How two strands of one class lie to each other, whichever comes first. Only loose ones are told to lie end to end. */
+/**
+ * How two strands of one class lie to each other, whichever comes first. Only loose ones are told to lie end to end.
+ */
 export const relationOf = (p: Strand, q: Strand, things: readonly Thing[], tolerance: number): number => {
   const straight = p.piece.bulge === 0;
   if (straight !== (q.piece.bulge === 0)) return APART;

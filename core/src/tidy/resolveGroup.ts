@@ -9,7 +9,10 @@ import { piecesAlong, runsOf, stretchesOf, type Stretch } from "./stretches.ts";
 import { severityOf, type Thing } from "./things.ts";
 import { absorb, branches, GONE, NO_VALUES, type Lain, type Made, type Work } from "./work.ts";
 
-/** Decides what of a group stays: shared edges, the copies that stay, what is made for what they leave uncovered, and what runs on in one. */
+/**
+ * Decides what of a group stays: shared edges, the copies that stay, what is made for what they leave uncovered, and
+ * what runs on in one.
+ */
 export const resolveGroup = (group: Group, work: Work): void => {
   const { all, out } = work;
   const lain = lainOf(group, work);
@@ -119,7 +122,9 @@ const surplusOf = (lying: readonly Stretch[]): Stretch | undefined => {
   return undefined;
 };
 
-/** Takes a member away that lies on others which stay, or on a shared edge that is to go; false where it is to be left. */
+/**
+ * Takes a member away that lies on others which stay, or on a shared edge that is to go; false where it is to be left.
+ */
 const takenAway = (
   lain: Lain,
   i: number,

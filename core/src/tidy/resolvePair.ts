@@ -4,8 +4,8 @@ import { severityOf } from "./things.ts";
 import { absorb, branches, GONE, NO_VALUES, type Work } from "./work.ts";
 
 /**
- * The commonest group by itself: two loose lines, one on the other from end to end, that no outlines share. The one that came first
- * stays. False where it is another group.
+ * The commonest group by itself: two loose lines, one on the other from end to end, that no outlines share. The one
+ * that came first stays. False where it is another group.
  */
 export const resolvePair = (i: number, j: number, work: Work): boolean => {
   const { all, things, classes, options, degree, noted, out } = work;

@@ -8,8 +8,9 @@ import { untangle, type Untangled } from "./untangle.ts";
 const MOST_ROUNDS = 8;
 
 /**
- * Untangles and closes ends until nothing changes any more: an end that was moved may come to lie on something, or leave an edge that was
- * shared. After the first round only what lies near something is looked at; of what is not mended, the last round says.
+ * Untangles and closes ends until nothing changes any more: an end that was moved may come to lie on something, or
+ * leave an edge that was shared. After the first round only what lies near something is looked at; of what is not
+ * mended, the last round says.
  */
 export const inRounds = (
   things: readonly Thing[],

@@ -10,9 +10,10 @@ const TOGETHER = 2e-3;
 const SAME = 1e-6;
 
 /**
- * Pairs the ends at a node where two outlines share an edge: each outline goes on round its own face. Of two copies of the edge one goes
- * with the outline on its left, the other with that on its right; a single copy goes with the outline on its left. Anything else that
- * branches stays open. `isShared`: the piece at an end is such an edge; `other` gives the only other end that lies at one.
+ * Pairs the ends at a node where two outlines share an edge: each outline goes on round its own face. Of two copies of
+ * the edge one goes with the outline on its left, the other with that on its right; a single copy goes with the outline
+ * on its left. Anything else that branches stays open. `isShared`: the piece at an end is such an edge; `other` gives
+ * the only other end that lies at one.
  */
 export const sharedPairing = (
   piecesOf: (part: number) => readonly Piece[],
@@ -54,7 +55,8 @@ export const sharedPairing = (
     if (rest.length !== 2 || edges.length < 1 || edges.length > 2) return [];
     const [first, second] = edges as [number, number?];
     const [p, q] = rest as [number, number];
-    // turning left from the edge, the outline on its left comes first; of two that leave in one direction the one bending less to the left
+    // turning left from the edge, the outline on its left comes first; of two that leave in one direction the one
+    // bending less to the left
     const apart = turnFrom(first, p) - turnFrom(first, q);
     const before = Math.abs(apart) > SAME ? apart < 0 : bendOf(p) <= bendOf(q);
     const [left, right] = before ? [p, q] : [q, p];

@@ -19,8 +19,8 @@ export type Thinned = {
 };
 
 /**
- * Takes copies away that lie on many others number for number, as a row of blocks with no space between them makes. Told with the rest
- * each would be compared with each. Time proportional to the strands.
+ * Takes copies away that lie on many others number for number, as a row of blocks with no space between them makes.
+ * Told with the rest each would be compared with each. Time proportional to the strands.
  */
 export const thinned = (
   things: readonly Thing[],

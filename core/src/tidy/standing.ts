@@ -18,7 +18,10 @@ export const idsOf = ({ made }: Standing): readonly number[] => {
   return [...ids];
 };
 
-/** What may be joined with others of its kind: a strand, or all of an open chain; whether its first and its last piece are shared edges. */
+/**
+ * What may be joined with others of its kind: a strand, or all of an open chain; whether its first and its last piece
+ * are shared edges.
+ */
 type Part = Ends & {
   readonly order: number;
   readonly strand: Strand | undefined;
@@ -27,7 +30,10 @@ type Part = Ends & {
 const [SHARED, NOT_SHARED] = [[true, true] as const, [false, false] as const];
 type Ordered = { readonly order: number; readonly standing: Standing };
 
-/** What stands after the work: untouched closed things as they were, the rest joined end to end, in the order of the things. */
+/**
+ * What stands after the work: untouched closed things as they were, the rest joined end to end, in the order of the
+ * things.
+ */
 export const put = (
   things: readonly Thing[],
   strands: readonly Strand[],
@@ -144,7 +150,10 @@ const joined = (parts: readonly Part[], things: readonly Thing[], touched: Uint8
     .filter((one) => one !== undefined);
 };
 
-/** A thing with the colour and the line style that all linked share; those in which they differ say nothing of the whole. */
+/**
+ * A thing with the colour and the line style that all linked share; those in which they differ say nothing of the
+ * whole.
+ */
 const commonLook = (thing: Thing, links: Run["links"], parts: readonly Part[], things: readonly Thing[]): Thing => {
   let [colour, line] = [true, true];
   for (const { part } of links) {

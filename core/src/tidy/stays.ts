@@ -43,9 +43,13 @@ const tinyFindings = (standing: readonly Standing[], tolerance: number): Finding
   return findings;
 };
 
-const shareAnEnd = (p: Piece, q: Piece): boolean => equalPoint(p.a, q.a) || equalPoint(p.a, q.b) || equalPoint(p.b, q.a) || equalPoint(p.b, q.b); // prettier-ignore
+const shareAnEnd = (p: Piece, q: Piece): boolean =>
+  equalPoint(p.a, q.a) || equalPoint(p.a, q.b) || equalPoint(p.b, q.a) || equalPoint(p.b, q.b);
 
-/** The pieces of what stands, and of circles their halves; whose each is; and the circle that each arc lies on, three numbers each. */
+/**
+ * The pieces of what stands, and of circles their halves; whose each is; and the circle that each arc lies on, three
+ * numbers each.
+ */
 const sidesOf = (
   standing: readonly Standing[],
 ): { sides: readonly Piece[]; owners: readonly number[]; circles: Float64Array } => {
@@ -68,7 +72,9 @@ const sidesOf = (
 /** Where things cross themselves or one another: each place once. Touching and shared edges are no crossing. */
 const crossingFindings = (standing: readonly Standing[]): Finding[] => {
   const { sides, owners, circles } = sidesOf(standing);
-  /** Straight pieces that share an end have no other place to cross; circles that lie in or beside each other have none. */
+  /**
+   * Straight pieces that share an end have no other place to cross; circles that lie in or beside each other have none.
+   */
   const noCrossing = (i: number, j: number): boolean => {
     const [p, q] = [sides[i]!, sides[j]!];
     if (p.bulge === 0 && q.bulge === 0) return shareAnEnd(p, q);

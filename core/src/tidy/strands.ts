@@ -41,7 +41,10 @@ const classesOf = (things: readonly Thing[], ignore: TidyOptions["ignore"]): rea
   });
 };
 
-/** Numbers for each thing: two of one class can be duplicates of each other, and those of one kind, which share a layer too, are joined. */
+/**
+ * Numbers for each thing: two of one class can be duplicates of each other, and those of one kind, which share a layer
+ * too, are joined.
+ */
 export type Looks = { readonly classes: readonly number[]; readonly kinds: readonly number[] };
 
 export const looksOf = (things: readonly Thing[], ignore: TidyOptions["ignore"]): Looks => {

@@ -7,7 +7,10 @@ import { placeOn, positionOn, type Cover, type Track } from "./carriers.ts";
 import type { Group } from "./onTracks.ts";
 import type { Strand } from "./strands.ts";
 
-/** A stretch of a group's track between two places where members end: which members cover it, and how often it still has to stay. */
+/**
+ * A stretch of a group's track between two places where members end: which members cover it, and how often it still has
+ * to stay.
+ */
 export type Stretch = {
   readonly from: number;
   readonly length: number;
@@ -17,7 +20,10 @@ export type Stretch = {
   left: number;
 };
 
-/** The stretches of a track in their order, those that each member covers, and where they begin and end (nowhere on whole circles). */
+/**
+ * The stretches of a track in their order, those that each member covers, and where they begin and end (nowhere on
+ * whole circles).
+ */
 export type Stretches = {
   readonly all: readonly Stretch[];
   readonly of: readonly (readonly Stretch[])[];
@@ -155,7 +161,8 @@ export const pieceAlong = ({ carrier }: Track, start: Point, end: Point, turned:
 };
 
 /**
- * An arc stays under this part of its circle (5.5 radians), so that its ends, which may lie off it by the tolerance, tell it well.
+ * An arc stays under this part of its circle (5.5 radians), so that its ends, which may lie off it by the tolerance,
+ * tell it well.
  */
 export const MOST_ROUND = 5.5 / TURN;
 

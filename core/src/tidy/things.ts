@@ -87,6 +87,9 @@ export const findingKey = ({ code, at, ids }: Omit<Finding, "fixed">): string =>
 export type TidyResult = {
   readonly things: readonly Tidied[];
   readonly findings: readonly Finding[];
-  /** Duplicates and overlaps that went, with what stays in their place: attachments go there. One that went after another had gone to it comes before that. */
+  /**
+   * Duplicates and overlaps that went, with what stays in their place: attachments go there. One that went after
+   * another had gone to it comes before that.
+   */
   readonly absorbed: readonly Absorbed[];
 };

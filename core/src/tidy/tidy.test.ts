@@ -103,22 +103,54 @@ const placed: fc.Arbitrary<Similarity[]> = fc
   .map(({ turn, x, y }) => [turning({ x: 0, y: 0 }, turn), moving({ x, y })]);
 
 const piecesIn = (things: readonly Pick<Thing, "shape">[]): readonly Piece[] =>
-  things.flatMap(({ shape }) => shape.kind === "chain" ? shape.pieces : shape.kind === "piece" ? [shape] : circleHalves(shape)); // prettier-ignore
+  things.flatMap(({ shape }) =>
+    shape.kind === "chain" ? shape.pieces : shape.kind === "piece" ? [shape] : circleHalves(shape),
+  );
 
-/** Lines, arcs, circles and chains of two looks at random between places of a grid, a little off it, some twice; with scraps as short as the tolerance. */
+/**
+ * Lines, arcs, circles and chains of two looks at random between places of a grid, a little off it, some twice; with
+ * scraps as short as the tolerance.
+ */
 const drawings = (off: number, scraps: boolean): fc.Arbitrary<readonly Thing[]> => {
-  const place = fc.tuple(fc.nat(4), fc.nat(4), between(-off, off), between(-off, off), fc.nat(3)).map(([x, y, u, v, sharp]) => point(10 * x + (sharp ? 0 : u), 10 * y + (sharp ? 0 : v))); // prettier-ignore
+  const place = fc
+    .tuple(fc.nat(4), fc.nat(4), between(-off, off), between(-off, off), fc.nat(3))
+    .map(([x, y, u, v, sharp]) => point(10 * x + (sharp ? 0 : u), 10 * y + (sharp ? 0 : v)));
   const bulge = fc.constantFrom(0, 0, 0, 0.4, -0.4, 1, -1);
-  const piece = fc.record({ a: place, b: place, bulge: fc.oneof(bulge, fc.constant(3)) }).filter(({ a, b }) => distance(a, b) > 1); // prettier-ignore
-  const chained = fc.tuple(fc.array(fc.tuple(place, bulge), { minLength: 3, maxLength: 6 }), fc.boolean()).map(([corners, closed]) =>
-      chain(corners.flatMap(([a, bulge], i): Piece[] => (i + 1 < corners.length || closed ? [{ a, b: corners[(i + 1) % corners.length]![0], bulge }] : [])), closed)); // prettier-ignore
-  const circle = fc.tuple(place, fc.constantFrom(5, 10)).map(([centre, radius]) => ({ kind: "circle", centre, radius }) as const); // prettier-ignore
-  const scrap = fc.tuple(place, between(-0.06, 0.06), between(-0.06, 0.06), bulge).map(([a, x, y, bulge]) => ({ a, b: point(a.x + x, a.y + y), bulge })); // prettier-ignore
+  const piece = fc
+    .record({ a: place, b: place, bulge: fc.oneof(bulge, fc.constant(3)) })
+    .filter(({ a, b }) => distance(a, b) > 1);
+  const chained = fc
+    .tuple(fc.array(fc.tuple(place, bulge), { minLength: 3, maxLength: 6 }), fc.boolean())
+    .map(([corners, closed]) =>
+      chain(
+        corners.flatMap(([a, bulge], i): Piece[] =>
+          i + 1 < corners.length || closed ? [{ a, b: corners[(i + 1) % corners.length]![0], bulge }] : [],
+        ),
+        closed,
+      ),
+    );
+  const circle = fc
+    .tuple(place, fc.constantFrom(5, 10))
+    .map(([centre, radius]) => ({ kind: "circle", centre, radius }) as const);
+  const scrap = fc
+    .tuple(place, between(-0.06, 0.06), between(-0.06, 0.06), bulge)
+    .map(([a, x, y, bulge]) => ({ a, b: point(a.x + x, a.y + y), bulge }));
   const single = (one: Piece): Thing["shape"] => ({ kind: "piece", ...one });
-  const shape = fc.oneof({ weight: 4, arbitrary: piece.map(single) }, chained, circle, ...(scraps ? [scrap.map(single)] : [])); // prettier-ignore
-  return fc.array(fc.tuple(shape, fc.nat(3), fc.nat(3)), { minLength: 1, maxLength: 12 }).map((drawn) =>
-    drawn.flatMap(([one, twice, look]) => thingsOf(twice ? [one] : [one, one]).map((thing): Thing => (look ? thing : { ...thing, line: "dashed" }))) // prettier-ignore
-      .map((thing, id) => ({ ...thing, id }))); // prettier-ignore
+  const shape = fc.oneof(
+    { weight: 4, arbitrary: piece.map(single) },
+    chained,
+    circle,
+    ...(scraps ? [scrap.map(single)] : []),
+  );
+  return fc
+    .array(fc.tuple(shape, fc.nat(3), fc.nat(3)), { minLength: 1, maxLength: 12 })
+    .map((drawn) =>
+      drawn
+        .flatMap(([one, twice, look]) =>
+          thingsOf(twice ? [one] : [one, one]).map((thing): Thing => (look ? thing : { ...thing, line: "dashed" })),
+        )
+        .map((thing, id) => ({ ...thing, id })),
+    );
 };
 
 describe("tidy", () => {
@@ -159,10 +191,20 @@ describe("tidy", () => {
     const [a, b, c] = [point(6, 0), point(1.8541019662496847, 5.706339097770921), point(-4.854101966249684, 3.52671)];
     const clean: readonly (readonly Piece[])[] = [
       [{ a, b, bulge: 0.2 }, { a: b, b: c, bulge: -0.15 }, line(c, a)],
-      [{ a, b, bulge: 0.2 }, { a: b, b: a, bulge: 0.2 }],
-      [{ a, b, bulge: 0.2 }, { a, b, bulge: 0.25 }],
-      [{ a, b, bulge: 0.9 }, { a: b, b: c, bulge: 0.9 }, { a: c, b: a, bulge: 0.9 }],
-    ]; // prettier-ignore
+      [
+        { a, b, bulge: 0.2 },
+        { a: b, b: a, bulge: 0.2 },
+      ],
+      [
+        { a, b, bulge: 0.2 },
+        { a, b, bulge: 0.25 },
+      ],
+      [
+        { a, b, bulge: 0.9 },
+        { a: b, b: c, bulge: 0.9 },
+        { a: c, b: a, bulge: 0.9 },
+      ],
+    ];
     for (const pieces of clean) {
       const result = tidy(thingsOf(loose(...pieces)), options());
       expect([codes(result), areas(result).length]).toEqual([[], 1]);
@@ -233,7 +275,14 @@ describe("tidy", () => {
     const halves = tidy(thingsOf(loose(...circleHalves(circle))), options());
     expect(halves.things.map(({ shape }) => shape)).toMatchObject([{ kind: "circle", radius: 8 }]);
     expect(codes(halves)).toEqual(["fragment"]);
-    const onTop = tidy(thingsOf([{ kind: "circle", ...circle }, { kind: "circle", ...circle }, ...loose(partOfPiece(circleHalves(circle)[0], 0.2, 0.9))]), options()); // prettier-ignore
+    const onTop = tidy(
+      thingsOf([
+        { kind: "circle", ...circle },
+        { kind: "circle", ...circle },
+        ...loose(partOfPiece(circleHalves(circle)[0], 0.2, 0.9)),
+      ]),
+      options(),
+    );
     expect(codes(onTop)).toEqual(["duplicate", "overlap"]);
     expect(onTop.things).toMatchObject([{ same: 0 }]);
   });
@@ -265,7 +314,9 @@ describe("tidy", () => {
     const { things, findings, absorbed } = tidy(pile, options());
     expect(things.map(({ same }) => same).sort()).toEqual([1, 2, 9000]);
     expect(findings.filter(({ code, fixed }) => code === "duplicate" && fixed)).toHaveLength(11997);
-    expect(findings.filter(({ code }) => code !== "duplicate").map(({ code, ids }) => [code, ids])).toEqual([["open", [9000]]]); // prettier-ignore
+    expect(findings.filter(({ code }) => code !== "duplicate").map(({ code, ids }) => [code, ids])).toEqual([
+      ["open", [9000]],
+    ]);
     expect(new Set(absorbed.map(([, stays]) => stays.id))).toEqual(new Set([1, 2, 9000]));
     const left = tidy(pile, options({ accept: () => false }));
     expect(left.things.map(({ same }) => same)).toEqual(pile.map(({ id }) => id));
@@ -283,16 +334,34 @@ describe("tidy", () => {
     expect(duplicates(on("0", "red"), new Set())).toBe(0);
     // told apart, each is joined with its like alone
     const red = thingsOf(loose(...box(30, 20))).map((thing): Thing => ({ ...thing, colour: "red" }));
-    const both = tidy([...thingsOf(loose(...box(30, 20))), ...red].map((thing, id) => ({ ...thing, id })), options({ ignore: new Set() })); // prettier-ignore
+    const both = tidy(
+      [...thingsOf(loose(...box(30, 20))), ...red].map((thing, id) => ({ ...thing, id })),
+      options({ ignore: new Set() }),
+    );
     expect(both.findings).toEqual([]);
-    expect(both.things.map(({ colour, shape }) => [colour, shape.kind === "chain" && shape.closed])).toEqual([[undefined, true], ["red", true]]); // prettier-ignore
+    expect(both.things.map(({ colour, shape }) => [colour, shape.kind === "chain" && shape.closed])).toEqual([
+      [undefined, true],
+      ["red", true],
+    ]);
     // where they may be joined, what they differ in is no one's
-    const mixed = thingsOf(loose(...box(30, 20))).map((thing): Thing => ({ ...thing, colour: thing.id === 0 ? "red" : "blue", line: "dashed" })); // prettier-ignore
-    expect(tidy(mixed, options({ ignore: new Set(["colour"]) })).things.map(({ colour, line }) => [colour, line])).toEqual([[undefined, "dashed"]]); // prettier-ignore
+    const mixed = thingsOf(loose(...box(30, 20))).map((thing): Thing => ({
+      ...thing,
+      colour: thing.id === 0 ? "red" : "blue",
+      line: "dashed",
+    }));
+    expect(
+      tidy(mixed, options({ ignore: new Set(["colour"]) })).things.map(({ colour, line }) => [colour, line]),
+    ).toEqual([[undefined, "dashed"]]);
     // a line of another layer that ends at a corner does not keep the corner from closing
     const gaping = [line(point(0, 0), point(30, 0.02)), ...box(30, 20).slice(1)];
-    const marked = tidy([...thingsOf(loose(...gaping)), { id: 9, layer: "mark", shape: loose(line(point(30, 0.02), point(50, 9)))[0]! }], options()); // prettier-ignore
-    expect(marked.things.map(({ layer, shape }) => [layer, shape.kind === "chain" && shape.closed])).toEqual([["0", true], ["mark", false]]); // prettier-ignore
+    const marked = tidy(
+      [...thingsOf(loose(...gaping)), { id: 9, layer: "mark", shape: loose(line(point(30, 0.02), point(50, 9)))[0]! }],
+      options(),
+    );
+    expect(marked.things.map(({ layer, shape }) => [layer, shape.kind === "chain" && shape.closed])).toEqual([
+      ["0", true],
+      ["mark", false],
+    ]);
   });
 
   it("an edge of two outlines is shared: kept with a warning, one copy dropped, or both outlines merged; also in part", () => {
@@ -368,9 +437,14 @@ describe("tidy", () => {
     expect(traced.findings).toEqual([]);
     expect(traced.things).toMatchObject([{ shape: { kind: "chain", closed: true } }]);
     expect(areas(traced)[0]).toBeCloseTo(100 * 400 * Math.sin(Math.PI / 100), 6);
-    // corners so small that chords become one: their directions stay within 2e-3, so what is off stays under 1000 · 2e-3² / 2
-    const fine = (i: number): Point => point(1000 * Math.cos((Math.PI * i) / 10000), 1000 * Math.sin((Math.PI * i) / 10000)); // prettier-ignore
-    const fewer = tidy(thingsOf(loose(...Array.from({ length: 20000 }, (_, i) => line(fine(i), fine(i + 1))))), options()); // prettier-ignore
+    // corners so small that chords become one: their directions stay within 2e-3, so what is off stays under 1000 ·
+    // 2e-3² / 2
+    const fine = (i: number): Point =>
+      point(1000 * Math.cos((Math.PI * i) / 10000), 1000 * Math.sin((Math.PI * i) / 10000));
+    const fewer = tidy(
+      thingsOf(loose(...Array.from({ length: 20000 }, (_, i) => line(fine(i), fine(i + 1))))),
+      options(),
+    );
     expect(fewer.things).toMatchObject([{ shape: { kind: "chain", closed: true } }]);
     for (const { a, b } of piecesIn(fewer.things))
       expect(1000 - Math.hypot((a.x + b.x) / 2, (a.y + b.y) / 2)).toBeLessThan(2.1e-3);
@@ -381,8 +455,13 @@ describe("tidy", () => {
     const left: Piece = { a: point(0, 10), b: point(0, -10), bulge: 1 };
     const cut = [left, line(left.b, point(0, -30)), line(point(0, -30), left.a)];
     const circled = tidy(thingsOf([{ kind: "circle", centre: point(0, 0), radius: 10 }, chain(cut)]), options());
-    const lengths = circled.things.flatMap(({ shape }) => (shape.kind === "chain" ? shape.pieces : shape.kind === "piece" ? [shape] : circleHalves(shape))); // prettier-ignore
-    expect(lengths.filter(({ bulge }) => bulge !== 0).reduce((sum, piece) => sum + pieceLength(piece), 0)).toBeCloseTo(20 * Math.PI, 6); // prettier-ignore
+    const lengths = circled.things.flatMap(({ shape }) =>
+      shape.kind === "chain" ? shape.pieces : shape.kind === "piece" ? [shape] : circleHalves(shape),
+    );
+    expect(lengths.filter(({ bulge }) => bulge !== 0).reduce((sum, piece) => sum + pieceLength(piece), 0)).toBeCloseTo(
+      20 * Math.PI,
+      6,
+    );
   });
 
   it("nothing that is drawn is lost, and nothing comes where nothing was: lines, arcs, circles and chains at random, scraps among them", () => {
@@ -390,7 +469,11 @@ describe("tidy", () => {
     const scrap: Piece = { a: point(10, 30), b: point(10, 29.9546883302162), bulge: 0.4 };
     const arc: Piece = { a: point(10, 30), b: point(0, 0), bulge: -0.4 };
     const scrapsOnAnArc = thingsOf([...loose(scrap, scrap), chain([arc], false), chain([arc], false)]);
-    const short: Piece = { a: point(2.0392267221581317, 6.003519311716556), b: point(1.9737797195901068, 6.035747150925801), bulge: -1 }; // prettier-ignore
+    const short: Piece = {
+      a: point(2.0392267221581317, 6.003519311716556),
+      b: point(1.9737797195901068, 6.035747150925801),
+      bulge: -1,
+    };
     const outline = chain([
       short,
       line(short.b, point(6, 8)),
@@ -399,7 +482,14 @@ describe("tidy", () => {
     ]);
     const circleOnAScrap = thingsOf([{ kind: "circle", centre: point(2, 4), radius: 2 }, outline]);
     const far = (from: readonly Piece[], to: readonly Piece[]): number =>
-      Math.max(0, ...from.flatMap((piece) => [0.03, 0.27, 0.5, 0.71, 0.97].map((t) => Math.min(...to.map((other) => pieceNearest(other, piecePoint(piece, t)).distance))))); // prettier-ignore
+      Math.max(
+        0,
+        ...from.flatMap((piece) =>
+          [0.03, 0.27, 0.5, 0.71, 0.97].map((t) =>
+            Math.min(...to.map((other) => pieceNearest(other, piecePoint(piece, t)).distance)),
+          ),
+        ),
+      );
     fc.assert(
       fc.property(drawings(0.04, true), (drawn) => {
         const soup = piecesIn(drawn);
@@ -407,12 +497,18 @@ describe("tidy", () => {
         const standing = piecesIn(things);
         // for every piece one that stands is known, to which what is attached to it goes
         const known = new Set(things.flatMap(({ origins }) => origins.flat().map(({ id, piece }) => `${id} ${piece}`)));
-        for (const [went, stays] of absorbed) if (known.has(`${stays.id} ${stays.piece}`)) known.add(`${went.id} ${went.piece}`); // prettier-ignore
+        for (const [went, stays] of absorbed)
+          if (known.has(`${stays.id} ${stays.piece}`)) known.add(`${went.id} ${went.piece}`);
         for (const { id, shape } of drawn)
           (shape.kind === "circle" ? [circleHalves(shape)[0]] : piecesIn([{ shape }])).forEach((piece, place) => {
             if (distance(piece.a, piece.b) > 1e-5) expect(known).toContain(`${id} ${place}`);
           });
-        expect(far(soup.filter(({ a, b }) => distance(a, b) > 1e-5), standing)).toBeLessThan(4 * TOLERANCE); // prettier-ignore
+        expect(
+          far(
+            soup.filter(({ a, b }) => distance(a, b) > 1e-5),
+            standing,
+          ),
+        ).toBeLessThan(4 * TOLERANCE);
         expect(far(standing, soup)).toBeLessThan(4 * TOLERANCE);
       }),
       { numRuns: 1000, examples: [[scrapsOnAnArc], [circleOnAScrap]] },
@@ -446,7 +542,11 @@ describe("tidy", () => {
       ...loose(
         { a: point(0, 8), b: point(0, 0), bulge: -0.4 },
         { a: point(0, 8), b: point(8, 0), bulge: -0.4 },
-        { a: point(-0.02426320622873642, -0.031707086372984146), b: point(8.001726795975923, -0.017740032662516475), bulge: 0.4 }, // prettier-ignore
+        {
+          a: point(-0.02426320622873642, -0.031707086372984146),
+          b: point(8.001726795975923, -0.017740032662516475),
+          bulge: 0.4,
+        },
       ),
       chain(pieces),
     ]);
@@ -457,7 +557,11 @@ describe("tidy", () => {
   });
 
   it("what is clean comes back number for number with no finding; what is left as it is stays", () => {
-    const clean = thingsOf([chain(rounded(60, 40, 5)), { kind: "circle", centre: point(30, 20), radius: 4 }, chain(box(5, 5, point(5, 5)))]); // prettier-ignore
+    const clean = thingsOf([
+      chain(rounded(60, 40, 5)),
+      { kind: "circle", centre: point(30, 20), radius: 4 },
+      chain(box(5, 5, point(5, 5))),
+    ]);
     const result = tidy(clean, options());
     expect(result.findings).toEqual([]);
     result.things.forEach(({ shape, same }, i) => {
@@ -486,7 +590,9 @@ describe("tidy", () => {
     const crossed = tidy(thingsOf([chain(box(30, 20)), chain(box(30, 20, point(10, 7)))]), options());
     expect(codes(crossed)).toEqual(["crossing", "crossing"]);
     const eight = [point(0, 0), point(10, 10), point(10, 0), point(0, 10)];
-    expect(codes(tidy(thingsOf([chain(eight.map((a, i) => line(a, eight[(i + 1) % 4]!)))]), options()))).toEqual(["crossing"]); // prettier-ignore
+    expect(codes(tidy(thingsOf([chain(eight.map((a, i) => line(a, eight[(i + 1) % 4]!)))]), options()))).toEqual([
+      "crossing",
+    ]);
     const tiny = [point(0, 0), point(20, 0), point(20, 0.03), point(20, 9)];
     expect(codes(tidy(thingsOf([chain(tiny.map((a, i) => line(a, tiny[(i + 1) % 4]!)))]), options()))).toEqual([
       "tiny",

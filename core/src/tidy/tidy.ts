@@ -7,9 +7,9 @@ import { looksOf, strandsOf, type Strand } from "./strands.ts";
 import type { Finding, Thing, TidyOptions, TidyResult } from "./things.ts";
 
 /**
- * Tidies lines, arcs, circles and chains: takes duplicates and overlaps away, makes fragments one, closes gaps and cuts tails within
- * the tolerance, joins what meets into chains, and says what stays in the way (open, crossing, tiny). What is clean comes back number
- * for number, in its order. Twice is the same as once. Near n log n.
+ * Tidies lines, arcs, circles and chains: takes duplicates and overlaps away, makes fragments one, closes gaps and cuts
+ * tails within the tolerance, joins what meets into chains, and says what stays in the way (open, crossing, tiny). What
+ * is clean comes back number for number, in its order. Twice is the same as once. Near n log n.
  */
 export const tidy = (things: readonly Thing[], options: TidyOptions): TidyResult => {
   const report = options.report ?? (() => undefined);

@@ -21,14 +21,17 @@ export type Untangled = {
   readonly openedAt: readonly Point[];
   /** Pieces that went, each with one that stays and lies where it lay. */
   readonly absorbed: readonly Absorbed[];
-  /** The numbers of the strands, rising, that lie on or near another: what is moved within the tolerance can only touch these. */
+  /**
+   * The numbers of the strands, rising, that lie on or near another: what is moved within the tolerance can only touch
+   * these.
+   */
   readonly nearby: readonly number[];
 };
 
 /**
- * Takes away what lies on something else (duplicates whatever their direction, overlaps), and makes one piece of loose ones that run
- * on in one line or arc. An edge that two closed outlines share is no duplicate: without it an outline would be open. n log n.
- * With `among`, only the strands of these numbers.
+ * Takes away what lies on something else (duplicates whatever their direction, overlaps), and makes one piece of loose
+ * ones that run on in one line or arc. An edge that two closed outlines share is no duplicate: without it an outline
+ * would be open. n log n. With `among`, only the strands of these numbers.
  */
 export const untangle = (
   things: readonly Thing[],

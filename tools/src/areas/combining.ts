@@ -71,7 +71,14 @@ const combined = (how: Combination, given: Given, { drawing }: ToolContext, ids:
   const words = outlines.length === 1 ? "1 contour" : `${outlines.length} contours`;
   const at = outlines[0]!.pieces[0]!.a;
   return {
-    ways: [{ preview: filled(outlines), edit: () => done(edit), said: `${words} made.`, next: { of: { at, ref: { id: first } } } }], // prettier-ignore
+    ways: [
+      {
+        preview: filled(outlines),
+        edit: () => done(edit),
+        said: `${words} made.`,
+        next: { of: { at, ref: { id: first } } },
+      },
+    ],
     note: words,
   };
 };

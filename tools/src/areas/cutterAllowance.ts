@@ -8,7 +8,10 @@ export const cutterAllowance: Tool = {
   kind: "tool",
   id: "cutter-allowance",
   name: "Cutter allowance",
-  help: "Type the cutter's diameter, or the width of the kerf, and press Enter: contours half of it outside of what is cut out, and inside of its holes, for machines that follow the line itself. It says where the cutter can't get into an inside corner or in between. A release can allow for the cutter by itself.",
+  help:
+    "Type the cutter's diameter, or the width of the kerf, and press Enter: contours half of it outside of what is " +
+    "cut out, and inside of its holes, for machines that follow the line itself. It says where the cutter can't get " +
+    "into an inside corner or in between. A release can allow for the cutter by itself.",
   drawing: [
     "M5 19 L5 8 L16 8",
     "M2.5 19 L2.5 8 A2.5 2.5 0 0 1 5 5.5 L16 5.5 M18.5 5.5 m-2.5 0 a2.5 2.5 0 1 0 5 0 a2.5 2.5 0 1 0 -5 0",
@@ -45,7 +48,10 @@ export const cutterAllowance: Tool = {
     const asked = all.map(({ ids }) => !among || ids.some((id) => selection.has(id)));
     const contours = all.filter((_, i) => asked[i]);
     if (contours.length === 0) return refused(refuse(among ? "nothing-selected" : "not-closed"));
-    const made = allowanceFor(all.map(({ pieces }) => pieces), radius); // prettier-ignore
+    const made = allowanceFor(
+      all.map(({ pieces }) => pieces),
+      radius,
+    );
     if (made.failed.length > 0) return refused(refuse("offset-fails"));
     const runs = made.runs.filter(({ sources }) => sources.some((i) => asked[i]));
     const unreached = made.unreached.filter(({ contour }) => asked[contour]);
@@ -62,7 +68,9 @@ export const cutterAllowance: Tool = {
       vanished.length > 0 ? `${vanished.length} too small for the cutter` : "",
       merged.length > 0 ? `${merged.length} too close together, cut as one` : "",
       unreached.length > 0 ? `${unreached.length} places it can't get into` : "",
-    ].filter(Boolean).join(", "); // prettier-ignore
+    ]
+      .filter(Boolean)
+      .join(", ");
     const replace = given.choice("source") === "replace";
     const gone = replace ? contours.flatMap(({ ids }) => ids) : [];
     return {

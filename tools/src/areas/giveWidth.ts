@@ -38,7 +38,11 @@ export const giveWidth: Tool = {
   kind: "tool",
   id: "give-width",
   name: "Give width",
-  help: "Click a line, an arc or a chain of them, with a width typed: it becomes the closed contour round it, even, or tapering with its length to another width at its end; 0 makes a point. Piece by piece, each click gives one piece of a chain its own, and Enter makes the contour. Ends flat, round or pointed, corners sharp or round. A closed chain gets a contour on both sides.",
+  help:
+    "Click a line, an arc or a chain of them, with a width typed: it becomes the closed contour round it, even, or " +
+    "tapering with its length to another width at its end; 0 makes a point. Piece by piece, each click gives one " +
+    "piece of a chain its own, and Enter makes the contour. Ends flat, round or pointed, corners sharp or round. A " +
+    "closed chain gets a contour on both sides.",
   drawing: ["M3 15 L17 4 L21 9 L7 20 Z", "M5 17.5 L19 6.5"],
   parts: [
     {

@@ -36,7 +36,10 @@ export const keepAreas: Tool = {
   kind: "tool",
   id: "keep-areas",
   name: "Keep areas",
-  help: "Click into each area that is to stay, among anything that crosses round it, or drag across several; a second click lets one go. Enter makes their outline one clean contour with its holes. Where an area leaks it says where and how wide the gap is; gaps within the join tolerance can be bridged.",
+  help:
+    "Click into each area that is to stay, among anything that crosses round it, or drag across several; a second " +
+    "click lets one go. Enter makes their outline one clean contour with its holes. Where an area leaks it says " +
+    "where and how wide the gap is; gaps within the join tolerance can be bridged.",
   drawing: [
     "M9.5 12 m-6 0 a6 6 0 1 0 12 0 a6 6 0 1 0 -12 0",
     "M15 12 m-6 0 a6 6 0 1 0 12 0 a6 6 0 1 0 -12 0 M12 8 L12 16",
@@ -90,7 +93,11 @@ export const keepAreas: Tool = {
     return places.length === 0 ? nothing : keep(given, context, places);
   },
   dragged: (given, context, path) => {
-    const field = fieldOnce(context.drawing, given.choice("bounds") === "all", given.choice("gaps") === "bridge" ? settingsOf(context.drawing).joinTolerance : 0); // prettier-ignore
+    const field = fieldOnce(
+      context.drawing,
+      given.choice("bounds") === "all",
+      given.choice("gaps") === "bridge" ? settingsOf(context.drawing).joinTolerance : 0,
+    );
     const faces = new Map<number, Point>();
     for (const at of alongPath(path)) {
       const face = field.arrangement.faceAt(at);

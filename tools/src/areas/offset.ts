@@ -16,7 +16,11 @@ export const offset: Tool = {
   kind: "tool",
   id: "offset",
   name: "Offset",
-  help: "Click a contour, a circle, a chain or one of the pieces that meet, then on the side where the offset belongs: at the typed distance, or through the point clicked. Arcs stay arcs, nothing crosses, what is too narrow splits or vanishes. An area takes a contour with its holes: inside it the material shrinks, outside it grows. Both sides of an open chain can become one band round it.",
+  help:
+    "Click a contour, a circle, a chain or one of the pieces that meet, then on the side where the offset belongs: " +
+    "at the typed distance, or through the point clicked. Arcs stay arcs, nothing crosses, what is too narrow " +
+    "splits or vanishes. An area takes a contour with its holes: inside it the material shrinks, outside it grows. " +
+    "Both sides of an open chain can become one band round it.",
   drawing: ["M5 19 L5 9 A4 4 0 0 1 9 5 L19 5", "M10 19 L10 11 A1 1 0 0 1 11 10 L19 10"],
   parts: [
     {
@@ -117,7 +121,10 @@ export const offset: Tool = {
     );
     if (!made.ok) return refused(made);
     const { shapes, edit, made: count } = made.value;
-    const short = count < times ? `${count} of ${times}: nothing is left from ${showLengthUnit((count + 1) * Math.abs(by), context.unit)} on` : undefined; // prettier-ignore
+    const short =
+      count < times
+        ? `${count} of ${times}: nothing is left from ${showLengthUnit((count + 1) * Math.abs(by), context.unit)} on`
+        : undefined;
     const said = [note, short].filter((words) => words !== undefined).join("; ");
     return {
       ways: [

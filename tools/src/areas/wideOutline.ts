@@ -12,7 +12,10 @@ const runOf = (given: Given, before: number | undefined): WidthRun | undefined =
   return from === undefined ? undefined : [from, given.value("widthTo") ?? from];
 };
 
-/** A piece with its width: the preview shows the contour as it would be; where the outline closes, its contours are made at once. */
+/**
+ * A piece with its width: the preview shows the contour as it would be; where the outline closes, its contours are made
+ * at once.
+ */
 const shownWide = (given: Given, { drawing, layer }: ToolContext, way: OutlineWay): Way | ReturnType<typeof refuse> => {
   const made = way.edit();
   if (!made.ok) return made;
@@ -30,7 +33,10 @@ export const wideOutline: Tool = {
   ...outline,
   id: "wide-outline",
   name: "Outline with a width",
-  help: "An outline whose pieces have a width each, even or tapering to another at the end; one that nothing is typed for goes on as wide as the piece before it ends. Enter makes the closed contour round it; a click on the first point closes it and makes both.",
+  help:
+    "An outline whose pieces have a width each, even or tapering to another at the end; one that nothing is typed " +
+    "for goes on as wide as the piece before it ends. Enter makes the closed contour round it; a click on the first " +
+    "point closes it and makes both.",
   drawing: ["M3 15 L12 5 L20 9 L18 13 L12.5 10.5 L7 18 Z", "M5 16.5 L12.2 7.8 L19 11"],
   parts: [
     ...outline.parts.filter((part) => !("name" in part && part.name === "end")),

@@ -22,7 +22,11 @@ export const arcFit: Tool = {
   kind: "tool",
   id: "arc-fit",
   name: "Arc fit",
-  help: "Click an ellipse, a free curve, or a chain of many small pieces: tangent arcs and lines take its place, no farther off than the tolerance, ends and corners as they were (of a chain, what turns more than the angle). It says how many there are and how far off at the most, and a chart shows it all along. A curve that is nearly one arc can be made one.",
+  help:
+    "Click an ellipse, a free curve, or a chain of many small pieces: tangent arcs and lines take its place, no " +
+    "farther off than the tolerance, ends and corners as they were (of a chain, what turns more than the angle). It " +
+    "says how many there are and how far off at the most, and a chart shows it all along. A curve that is nearly " +
+    "one arc can be made one.",
   drawing: [
     "M3 17 C7 4 15 3 21 13",
     "M3 17 m-1.4 0 a1.4 1.4 0 1 0 2.8 0 a1.4 1.4 0 1 0 -2.8 0 M12 7 m-1.4 0 a1.4 1.4 0 1 0 2.8 0 a1.4 1.4 0 1 0 -2.8 0 M21 13 m-1.4 0 a1.4 1.4 0 1 0 2.8 0 a1.4 1.4 0 1 0 -2.8 0",
@@ -59,7 +63,7 @@ export const arcFit: Tool = {
     const made = fittedOnce(drawing, id, { tolerance, cornerAngle, oneArc: given.choice("how") === "one" });
     if (!made.ok) return refused(made);
     const { edit, shape, before, after, fit } = made.value;
-    const words = `${before > 1 ? `${before} pieces to ${after}` : after === 1 ? "1 piece" : `${after} pieces`}, off by ${showLengthUnit(fit.deviation, unit)} at most`; // prettier-ignore
+    const words = `${before > 1 ? `${before} pieces to ${after}` : after === 1 ? "1 piece" : `${after} pieces`}, off by ${showLengthUnit(fit.deviation, unit)} at most`;
     return {
       ways: [
         { preview: [{ shape }, { shape: { kind: "point", at: fit.at } }], edit: () => done(edit), said: `${words}.` },

@@ -7,7 +7,10 @@ import { linkCallout } from "../linking.ts";
 import { pieceShape } from "../making.ts";
 import { nothing, refused, type Tool } from "../tool.ts";
 
-/** The one of a radius' arcs that bows to the side of `to`: the short way, unless the pointer lies beyond the half circle. */
+/**
+ * The one of a radius' arcs that bows to the side of `to`: the short way, unless the pointer lies beyond the half
+ * circle.
+ */
 const bowByRadius = ({ a, b }: Piece, radius: number, to: Point) => {
   const arcs = arcsByRadius(a, b, radius);
   if (!arcs.ok) return arcs;
@@ -21,7 +24,9 @@ export const bow: Tool = {
   kind: "tool",
   id: "bow",
   name: "Bow",
-  help: "Click a line or an arc, loose or in a chain, then pull it into the arc you want: its R is shown, and can be typed. Its ends stay.",
+  help:
+    "Click a line or an arc, loose or in a chain, then pull it into the arc you want: its R is shown, and can be " +
+    "typed. Its ends stay.",
   drawing: ["M4 17 A11 11 0 0 1 20 17", "M4 17 L20 17 M12 17 L12 12 M10 14 L12 11.5 L14 14"],
   parts: [
     { kind: "pick", name: "piece", label: "line or arc", takes: "curve" },

@@ -16,14 +16,20 @@ type Fitted = { readonly shape: Shape; readonly words: string };
 
 const fitted = (given: Given, { drawing, unit }: ToolContext, points: readonly Point[]): Fitted | undefined => {
   const what = given.choice("what");
-  const off = ({ largest, rms }: Residuals): string => `off by ${showLengthUnit(largest, unit)} at most, ${showLengthUnit(rms, unit)} on average (root mean square)`; // prettier-ignore
+  const off = ({ largest, rms }: Residuals): string =>
+    `off by ${showLengthUnit(largest, unit)} at most, ${showLengthUnit(rms, unit)} on average (root mean square)`;
   if (what === "line") {
     const line = lineToPoints(points);
     return line && { shape: { kind: "piece", ...line.piece }, words: off(line.residuals) };
   }
   if (what === "circle") {
     const circle = circleToPoints(points);
-    return circle && { shape: { kind: "circle", ...circle.circle }, words: `${roundSize(circle.circle.radius, unit)}, ${off(circle.residuals)}` }; // prettier-ignore
+    return (
+      circle && {
+        shape: { kind: "circle", ...circle.circle },
+        words: `${roundSize(circle.circle.radius, unit)}, ${off(circle.residuals)}`,
+      }
+    );
   }
   if (what === "arc") {
     const arc = arcToPoints(points);
@@ -32,7 +38,12 @@ const fitted = (given: Given, { drawing, unit }: ToolContext, points: readonly P
   const run = points.slice(1).map((b, i): Piece => ({ a: points[i]!, b, bulge: 0 }));
   const fit = run.length > 0 ? fitRun(run, false, toleranceOf(given, drawing)) : undefined;
   let id = -1;
-  return fit && { shape: chainOfPieces(fit.pieces, false, () => id--), words: `${fit.pieces.length} pieces, off by ${showLengthUnit(fit.deviation, unit)} at most` }; // prettier-ignore
+  return (
+    fit && {
+      shape: chainOfPieces(fit.pieces, false, () => id--),
+      words: `${fit.pieces.length} pieces, off by ${showLengthUnit(fit.deviation, unit)} at most`,
+    }
+  );
 };
 
 const roundSize = (radius: number, unit: Unit): string => `R ${showLengthUnit(radius, unit)}`;
@@ -61,7 +72,10 @@ export const fitToPoints: Tool = {
   kind: "tool",
   id: "fit-to-points",
   name: "Fit to points",
-  help: "Click points, on the picture of a sketch under the drawing or anywhere; Backspace takes the last one back. Enter makes the line, the arc or the circle that lies nearest to all of them, or tangent arcs and lines within a tolerance, and says how far the points lie off it.",
+  help:
+    "Click points, on the picture of a sketch under the drawing or anywhere; Backspace takes the last one back. " +
+    "Enter makes the line, the arc or the circle that lies nearest to all of them, or tangent arcs and lines within " +
+    "a tolerance, and says how far the points lie off it.",
   drawing: [
     "M4 18 A15 15 0 0 1 20 8",
     "M5 15 m-1.3 0 a1.3 1.3 0 1 0 2.6 0 a1.3 1.3 0 1 0 -2.6 0 M9 13 m-1.3 0 a1.3 1.3 0 1 0 2.6 0 a1.3 1.3 0 1 0 -2.6 0 M14 8 m-1.3 0 a1.3 1.3 0 1 0 2.6 0 a1.3 1.3 0 1 0 -2.6 0 M19 10 m-1.3 0 a1.3 1.3 0 1 0 2.6 0 a1.3 1.3 0 1 0 -2.6 0",

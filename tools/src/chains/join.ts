@@ -20,7 +20,10 @@ export const join: Tool = {
   kind: "tool",
   id: "join",
   name: "Join",
-  help: "Press Enter or click on the board: pieces whose ends meet become chains, and chains that close become contours. It says how many ends are still open and how far apart; gaps up to a tolerance can be closed on the way, at the true corner where that is near enough.",
+  help:
+    "Press Enter or click on the board: pieces whose ends meet become chains, and chains that close become " +
+    "contours. It says how many ends are still open and how far apart; gaps up to a tolerance can be closed on the " +
+    "way, at the true corner where that is near enough.",
   drawing: ["M3 16 L10 8 L21 8", "M10 8 m-2.5 0 a2.5 2.5 0 1 0 5 0 a2.5 2.5 0 1 0 -5 0"],
   parts: [
     {

@@ -7,7 +7,9 @@ export const openClose: Tool = {
   kind: "tool",
   id: "open-or-close",
   name: "Open or close",
-  help: "Click a contour near the corner where it should open, or an open chain to close it with a line between its ends.",
+  help:
+    "Click a contour near the corner where it should open, or an open chain to close it with a line between its " +
+    "ends.",
   drawing: ["M9 5 L5 5 L5 19 L19 19 L19 5 L15 5", "M9 5 L15 5"],
   parts: [{ kind: "pick", name: "at", label: "chain", takes: "curve" }],
   propose: (given, { drawing }) => {

@@ -8,7 +8,9 @@ export const slideAJoint: Tool = {
   kind: "tool",
   id: "slide-joint",
   name: "Slide a joint",
-  help: "Where does this arc end? Click a chain near the place where one arc or line runs on smoothly into the next, then where that place should be: both pieces change and stay tangent to each other and to their neighbours.",
+  help:
+    "Where does this arc end? Click a chain near the place where one arc or line runs on smoothly into the next, " +
+    "then where that place should be: both pieces change and stay tangent to each other and to their neighbours.",
   drawing: ["M3 18 A10 10 0 0 1 12 9 A13 13 0 0 0 21 4", "M12 9 m-2 0 a2 2 0 1 0 4 0 a2 2 0 1 0 -4 0 M14 13 L19 11"],
   parts: [
     { kind: "words", text: "of" },

@@ -6,7 +6,9 @@ export const smooth: Tool = {
   kind: "tool",
   id: "smooth",
   name: "Smooth",
-  help: "Click a chain: tangent arcs go through its corners, two between one and the next, or a free curve is steered by them, whose points can then be moved.",
+  help:
+    "Click a chain: tangent arcs go through its corners, two between one and the next, or a free curve is steered " +
+    "by them, whose points can then be moved.",
   drawing: ["M3 18 C8 4 12 20 21 6", "M3 18 L9 9 L15 14 L21 6"],
   parts: [
     { kind: "pick", name: "chain", label: "chain", takes: "curve" },

@@ -7,7 +7,9 @@ export const startPoint: Tool = {
   kind: "tool",
   id: "start-point",
   name: "Start point",
-  help: "Click a contour near the corner where the cutter should start; its direction is kept or turned round. An open chain can be turned round.",
+  help:
+    "Click a contour near the corner where the cutter should start; its direction is kept or turned round. An open " +
+    "chain can be turned round.",
   drawing: ["M6 6 L18 6 L18 18 L6 18 Z", "M6 6 m-2.2 0 a2.2 2.2 0 1 0 4.4 0 a2.2 2.2 0 1 0 -4.4 0 M11 3 L15 6 L11 9"],
   parts: [
     { kind: "pick", name: "at", label: "chain, near a corner", takes: "curve" },

@@ -6,7 +6,9 @@ export const takeApart: Tool = {
   kind: "tool",
   id: "take-apart",
   name: "Take apart",
-  help: "Click a chain or a contour, or have some selected: it becomes single lines and arcs again. Join puts them together.",
+  help:
+    "Click a chain or a contour, or have some selected: it becomes single lines and arcs again. Join puts them " +
+    "together.",
   drawing: ["M3 16 L8 10 M11 8 L21 8", "M8 10 m-1.6 0 a1.6 1.6 0 1 0 3.2 0 M9.5 8 m-1.6 0 a1.6 1.6 0 1 0 3.2 0"],
   parts: [{ kind: "pick", name: "what", label: "chain", takes: "things" }],
   propose: (given, { drawing }) => {

@@ -7,7 +7,9 @@ export const toStraight: Tool = {
   kind: "tool",
   id: "to-straight",
   name: "To straight pieces",
-  help: "Click a chain, an arc, a circle or a smooth curve: its arcs become straight pieces, as few as lie within the tolerance. For machines that read no arcs.",
+  help:
+    "Click a chain, an arc, a circle or a smooth curve: its arcs become straight pieces, as few as lie within the " +
+    "tolerance. For machines that read no arcs.",
   drawing: ["M3 17 L7 9 L13 6 L21 9", "M3 17 C6 6 14 3 21 9"],
   parts: [{ kind: "pick", name: "curve", label: "curve or chain", takes: "curve" }, ...within],
   propose: (given, { drawing }) => {

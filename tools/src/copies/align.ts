@@ -8,7 +8,9 @@ export const align: Tool = {
   kind: "tool",
   id: "align",
   name: "Align",
-  help: "Puts what is selected by two pairs of points: the first goes to the second, and the direction to the third turns to where the fourth lies; scaled too if wanted.",
+  help:
+    "Puts what is selected by two pairs of points: the first goes to the second, and the direction to the third " +
+    "turns to where the fourth lies; scaled too if wanted.",
   drawing: ["M3 20 L9 11 L14 14 L8 23 Z", "M14 4 L21 4 L21 10 L14 10 Z M9 11 L14 5"],
   parts: [
     what,

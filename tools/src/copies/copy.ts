@@ -6,7 +6,9 @@ export const copy: Tool = {
   kind: "tool",
   id: "copy",
   name: "Copy",
-  help: "Copies what is selected from one point to another, or by x and y typed, again and again. Sizes called for it are called for its copies too.",
+  help:
+    "Copies what is selected from one point to another, or by x and y typed, again and again. Sizes called for it " +
+    "are called for its copies too.",
   drawing: ["M4 11 L12 11 L12 19 L4 19 Z M12 5 L20 5 L20 13 L14 13", "M12 5 L12 11"],
   parts: [
     what,

@@ -24,7 +24,10 @@ export const mirror: Tool = {
   kind: "tool",
   id: "mirror",
   name: "Mirror",
-  help: "Mirrors what is selected on a line, an edge, a layout line, or on the line through two points. Kept, an open chain with both ends on the line becomes one closed contour with its image, and what lies on the line is not doubled.",
+  help:
+    "Mirrors what is selected on a line, an edge, a layout line, or on the line through two points. Kept, an open " +
+    "chain with both ends on the line becomes one closed contour with its image, and what lies on the line is not " +
+    "doubled.",
   drawing: ["M4 6 L9 6 L9 18 L4 18 Z", "M12 3 L12 21 M20 6 L15 6 L15 18 L20 18 Z"],
   parts: [
     what,

@@ -17,7 +17,9 @@ export const move: Tool = {
   kind: "tool",
   id: "move",
   name: "Move",
-  help: "Moves what is selected: from one point to another, or by x and y typed. With nothing selected, click it first; Shift adds more, Enter goes on.",
+  help:
+    "Moves what is selected: from one point to another, or by x and y typed. With nothing selected, click it first; " +
+    "Shift adds more, Enter goes on.",
   drawing: ["M11 5 L19 5 L19 13 L11 13 Z", "M3 11 L9 11 M3 11 L3 19 L11 19 L11 15 M6 15 L9 12"],
   parts: [
     { kind: "pick", name: "what", label: "what", takes: "things" },

@@ -9,7 +9,9 @@ export const rotate: Tool = {
   kind: "tool",
   id: "rotate",
   name: "Rotate",
-  help: "Turns what is selected about a point by the angle typed, or from one direction to another: click a point that should turn to where another lies.",
+  help:
+    "Turns what is selected about a point by the angle typed, or from one direction to another: click a point that " +
+    "should turn to where another lies.",
   drawing: [SQUARE, "M16 17 A9 9 0 0 0 14 6 M14 6 L18 6 M14 6 L14 10"],
   parts: [
     what,

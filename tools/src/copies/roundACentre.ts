@@ -7,7 +7,9 @@ export const roundACentre: Tool = {
   kind: "tool",
   id: "round-a-centre",
   name: "Round a centre",
-  help: "Repeats what is selected about a point: how many in all, over the whole turn or part of one, or so many degrees apart. Some can be left out by their numbers.",
+  help:
+    "Repeats what is selected about a point: how many in all, over the whole turn or part of one, or so many " +
+    "degrees apart. Some can be left out by their numbers.",
   drawing: [
     "M12 3 L14 6 L10 6 Z",
     "M20 10 L18 13 L17 9.5 Z M17 19 L13.5 18 L16 15.5 Z M7 19 L8 15.5 L10.5 18 Z M4 10 L7 9.5 L6 13 Z",

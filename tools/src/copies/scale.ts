@@ -7,7 +7,9 @@ export const scale: Tool = {
   kind: "tool",
   id: "scale",
   name: "Scale",
-  help: "Scales what is selected about a point by the factor typed, or so that a length that two clicks give becomes the length typed.",
+  help:
+    "Scales what is selected about a point by the factor typed, or so that a length that two clicks give becomes " +
+    "the length typed.",
   drawing: ["M4 13 L11 13 L11 20 L4 20 Z", "M4 5 L19 5 L19 20 M12 12 L17 7 M14 7 L17 7 L17 10"],
   parts: [
     what,

@@ -21,7 +21,10 @@ export const chamfer: Tool = {
   kind: "tool",
   id: "chamfer",
   name: "Chamfer",
-  help: "Click a corner, or the two edges one after the other: it is cut off by the length along the first edge, and the same, another length, or at an angle along the second. The whole contour at once, or a drag round some corners.",
+  help:
+    "Click a corner, or the two edges one after the other: it is cut off by the length along the first edge, and " +
+    "the same, another length, or at an angle along the second. The whole contour at once, or a drag round some " +
+    "corners.",
   drawing: ["M4 20 L4 12 L12 4 L20 4", "M4 12 L4 4 L12 4"],
   parts: [
     { kind: "pick", name: "corner", label: "corner or edge", takes: "either" },

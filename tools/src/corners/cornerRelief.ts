@@ -14,7 +14,10 @@ export const cornerRelief: Tool = {
   kind: "tool",
   id: "corner-relief",
   name: "Corner relief",
-  help: "Click an inside corner between straight edges of a contour, with the cutter's Ø typed: it is cut out so far that a square corner goes in. Along the bisector, along the edge after it, or round; the whole contour at once.",
+  help:
+    "Click an inside corner between straight edges of a contour, with the cutter's Ø typed: it is cut out so far " +
+    "that a square corner goes in. Along the bisector, along the edge after it, or round; the whole contour at " +
+    "once.",
   drawing: ["M4 4 L4 14 A3.5 3.5 0 1 0 10 20 L20 20", "M4 14 L4 20 L10 20"],
   parts: [
     { kind: "pick", name: "corner", label: "inside corner", takes: "either" },

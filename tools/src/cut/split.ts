@@ -7,7 +7,9 @@ export const split: Tool = {
   kind: "tool",
   id: "split",
   name: "Split",
-  help: "Click a place on a line, an arc, a chain, an ellipse part or a free curve: it becomes two there. A contour opens there.",
+  help:
+    "Click a place on a line, an arc, a chain, an ellipse part or a free curve: it becomes two there. A contour " +
+    "opens there.",
   drawing: ["M3 12 L10 12 M14 12 L21 12", "M12 6 L12 18"],
   parts: [{ kind: "pick", name: "what", label: "place on a curve", takes: "curve", exact: true }],
   propose: (given, { drawing }) => {

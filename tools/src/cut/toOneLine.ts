@@ -7,7 +7,9 @@ export const toOneLine: Tool = {
   kind: "tool",
   id: "to-one-line",
   name: "To one line",
-  help: "Click a line or curve, then the ends that should come to it, one after another or with a drag across them: each is run on to it, or cut back to it where it has run past.",
+  help:
+    "Click a line or curve, then the ends that should come to it, one after another or with a drag across them: " +
+    "each is run on to it, or cut back to it where it has run past.",
   drawing: ["M18 4 L18 20", "M4 7 L14 7 M4 12 L21 12 M4 17 L11 17"],
   parts: [
     { kind: "words", text: "bring" },

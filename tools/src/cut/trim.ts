@@ -20,7 +20,9 @@ export const trim: Tool = {
   kind: "tool",
   id: "trim",
   name: "Trim",
-  help: "Click the piece that is too much: it goes, back to what crosses it on both sides. What would go is shown first. A drag takes every piece that it crosses. Everything cuts, unless just what is selected should.",
+  help:
+    "Click the piece that is too much: it goes, back to what crosses it on both sides. What would go is shown " +
+    "first. A drag takes every piece that it crosses. Everything cuts, unless just what is selected should.",
   drawing: ["M4 12 L9 12 M12 4 L12 20", "M14 12 L20 12"],
   parts: [
     { kind: "pick", name: "piece", label: "piece", takes: "curve" },

@@ -50,7 +50,10 @@ export const freeCurve: Tool = {
   kind: "tool",
   id: "free-curve",
   name: "Free curve",
-  help: "Click the points it should run through, then Enter; a click on the first closes it. Its ends can leave what they start from and meet what they end on tangent. Free curve points moves them afterwards. It must become arcs before it is cut.",
+  help:
+    "Click the points it should run through, then Enter; a click on the first closes it. Its ends can leave what " +
+    "they start from and meet what they end on tangent. Free curve points moves them afterwards. It must become " +
+    "arcs before it is cut.",
   drawing: ["M3 17 C7 5 11 5 13 12 C15 19 19 17 21 7"],
   parts: [
     { kind: "words", text: "through" },

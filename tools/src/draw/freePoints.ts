@@ -17,7 +17,10 @@ export const freePointsTool: Tool = {
   kind: "tool",
   id: "free-curve-points",
   name: "Free curve points",
-  help: "Click a free curve near one of its points, then where that point should lie: the curve stays on all its other points, and its ends keep their direction. Of a curve that points steer, one of these is moved. Or put one more point on it, which leaves it as it is, or take one out.",
+  help:
+    "Click a free curve near one of its points, then where that point should lie: the curve stays on all its other " +
+    "points, and its ends keep their direction. Of a curve that points steer, one of these is moved. Or put one " +
+    "more point on it, which leaves it as it is, or take one out.",
   drawing: ["M3 18 C6 8 10 5 13 9 C16 13 19 13 21 6", "M13 9 m-2 0 a2 2 0 1 0 4 0 a2 2 0 1 0 -4 0"],
   parts: [
     {

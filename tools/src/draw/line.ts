@@ -27,7 +27,9 @@ export const line: Tool = {
   kind: "tool",
   id: "line",
   name: "Line",
-  help: "Click two points; the next line starts where the last one ended. Length and angle can be typed, either or both. Esc lets go of the last point.",
+  help:
+    "Click two points; the next line starts where the last one ended. Length and angle can be typed, either or " +
+    "both. Esc lets go of the last point.",
   drawing: ["M4 19 L20 6", "M4 19 m-2 0 a2 2 0 1 0 4 0 a2 2 0 1 0 -4 0"],
   parts: [
     { kind: "words", text: "from" },

@@ -9,7 +9,9 @@ export const lineAtAnAngle: Tool = {
   kind: "tool",
   id: "line-at-an-angle",
   name: "Line at an angle",
-  help: "Type the angle, click the start; a second click, or the typed length, gives the end. The angle counts from level or from a picked edge.",
+  help:
+    "Type the angle, click the start; a second click, or the typed length, gives the end. The angle counts from " +
+    "level or from a picked edge.",
   drawing: ["M4 19 L19 8", "M4 19 L20 19 M13 19 A9 9 0 0 0 11.5 13.6"],
   parts: [
     { kind: "words", text: "from" },

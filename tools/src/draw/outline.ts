@@ -140,7 +140,10 @@ export const outline: Tool = {
   kind: "tool",
   id: "outline",
   name: "Outline",
-  help: "A chain of lines and arcs in one go, also on from the end of an open one. Backquote swaps line and arc. Length and angle can be typed, either or both. Backspace takes one piece back; a click on the first point closes; Enter closes or ends it.",
+  help:
+    "A chain of lines and arcs in one go, also on from the end of an open one. Backquote swaps line and arc. Length " +
+    "and angle can be typed, either or both. Backspace takes one piece back; a click on the first point closes; " +
+    "Enter closes or ends it.",
   drawing: ["M4 18 L4 10 A6 6 0 0 1 16 10 L20 18", "M4 18 m-2 0 a2 2 0 1 0 4 0 a2 2 0 1 0 -4 0"],
   parts: [
     { kind: "words", text: "from" },

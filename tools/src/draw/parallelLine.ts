@@ -8,7 +8,9 @@ export const parallelLine: Tool = {
   kind: "tool",
   id: "parallel-line",
   name: "Parallel line",
-  help: "Click a line or an arc, then its side: a piece just as long, parallel at the typed distance, or through the point clicked.",
+  help:
+    "Click a line or an arc, then its side: a piece just as long, parallel at the typed distance, or through the " +
+    "point clicked.",
   drawing: ["M4 8 L18 8", "M6 16 L20 16 M12 10.5 L12 13.5"],
   parts: [
     { kind: "words", text: "to" },

@@ -10,7 +10,9 @@ export const perpendicular: Tool = {
   kind: "tool",
   id: "perpendicular",
   name: "Perpendicular",
-  help: "Click a curve, then a point: the line from the point square to the curve; Space takes its other feet. A point on the curve itself starts a line square to it there, as long as typed or as a further click says.",
+  help:
+    "Click a curve, then a point: the line from the point square to the curve; Space takes its other feet. A point " +
+    "on the curve itself starts a line square to it there, as long as typed or as a further click says.",
   drawing: ["M14 4 L14 17", "M4 17 L21 17 M14 13 L18 13 L18 17"],
   parts: [
     { kind: "words", text: "square to" },

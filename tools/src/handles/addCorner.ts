@@ -8,7 +8,9 @@ export const addCornerTool: Tool = {
   kind: "tool",
   id: "handle-add-corner",
   name: "Add a corner",
-  help: "Puts a corner on a line or an arc where you click, or at the typed distance from the end that is nearer to the pointer. The shape stays until the corner is moved.",
+  help:
+    "Puts a corner on a line or an arc where you click, or at the typed distance from the end that is nearer to the " +
+    "pointer. The shape stays until the corner is moved.",
   drawing: ["M4 17 L20 9", "M12 13 m-2.5 0 a2.5 2.5 0 1 0 5 0 a2.5 2.5 0 1 0 -5 0"],
   parts: [
     { kind: "pick", name: "to", label: "place on it", takes: "point", silent: true },

@@ -4,7 +4,8 @@ import type { Outcome } from "@ash-edge/core/numeric";
 import { changingWay } from "../making.ts";
 import { refused, type Proposal, type ToolContext, type Picked, type Part, type Given } from "../tool.ts";
 
-// What a handle offers. They are taken up at the handle, which is their pick `handle`, and put down once they made something.
+// What a handle offers. They are taken up at the handle, which is their pick `handle`, and put down once they made
+// something.
 
 export const changes = (edit: Outcome<Edit>, live?: Proposal["live"]): Proposal =>
   edit.ok

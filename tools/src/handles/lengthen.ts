@@ -9,7 +9,9 @@ export const lengthenTool: Tool = {
   kind: "tool",
   id: "handle-lengthen",
   name: "Lengthen",
-  help: "Gives a line, an arc, or the end piece of an open chain a typed total length, or changes it by so much; its direction, or its circle, stays.",
+  help:
+    "Gives a line, an arc, or the end piece of an open chain a typed total length, or changes it by so much; its " +
+    "direction, or its circle, stays.",
   drawing: ["M3 12 L13 12", "M13 12 L20 12 M17 9 L20 12 L17 15"],
   parts: [
     {

@@ -6,7 +6,9 @@ export const removeCornerTool: Tool = {
   kind: "tool",
   id: "handle-remove-corner",
   name: "Take the corner out",
-  help: "The two pieces at the corner become one: straight, or the arc that both lie on. At an open end, the end piece goes.",
+  help:
+    "The two pieces at the corner become one: straight, or the arc that both lie on. At an open end, the end piece " +
+    "goes.",
   drawing: ["M4 18 L20 18", "M4 18 L12 6 L20 18"],
   parts: [],
   propose: (given, { drawing }) => {

@@ -7,7 +7,10 @@ export const shiftTool: Tool = {
   kind: "tool",
   id: "handle-shift",
   name: "Shift",
-  help: "Moves a line or an arc squarely aside, by the typed distance to the side of the pointer; its neighbours follow, in a chain and loose. Rounded corners beside it stay rounded with their radius, and the ends of a slot half round, or are let go.",
+  help:
+    "Moves a line or an arc squarely aside, by the typed distance to the side of the pointer; its neighbours " +
+    "follow, in a chain and loose. Rounded corners beside it stay rounded with their radius, and the ends of a slot " +
+    "half round, or are let go.",
   drawing: ["M4 8 L20 8", "M4 17 L20 17 M12 15 L12 10 M10 12 L12 10 L14 12"],
   parts: [
     { kind: "words", text: "by" },

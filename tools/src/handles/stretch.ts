@@ -18,7 +18,10 @@ export const stretchTool: Tool = {
   kind: "tool",
   id: "handle-stretch",
   name: "Stretch",
-  help: "Moves an end or a corner to where you click, or by the typed length and angle from the corner before it. All selected pieces that end there come along. Rounded corners stay rounded with their radius, and arcs tangent, or are let go.",
+  help:
+    "Moves an end or a corner to where you click, or by the typed length and angle from the corner before it. All " +
+    "selected pieces that end there come along. Rounded corners stay rounded with their radius, and arcs tangent, " +
+    "or are let go.",
   drawing: ["M4 19 L13 10", "M13 10 L19 4 M15 4 L19 4 L19 8"],
   parts: [
     { kind: "words", text: "to" },

@@ -7,7 +7,9 @@ export const hole: Tool = singleHoles(
   {
     id: "hole",
     name: "Hole",
-    help: "A plain hole at each point clicked, with R or Ø typed or taken from the ledger; Enter makes one on every layout point that is selected.",
+    help:
+      "A plain hole at each point clicked, with R or Ø typed or taken from the ledger; Enter makes one on every " +
+      "layout point that is selected.",
     drawing: ["M19 12 A7 7 0 1 1 5 12 A7 7 0 1 1 19 12", CROSS],
     parts: [{ kind: "size", name: "size", first: "Ø" }, ...at],
   },

@@ -17,7 +17,9 @@ const holeShapes = (at: Point, { radius, mark }: HoleSize): readonly Shape[] => 
   ...(mark === undefined ? [] : [threadMark(at, mark)]),
 ];
 
-/** Holes at places, in one edit. Callouts: a plain size answers its circles, a thread its marks, a count all of them. */
+/**
+ * Holes at places, in one edit. Callouts: a plain size answers its circles, a thread its marks, a count all of them.
+ */
 const makeHoles = (
   tool: Tool,
   { drawing, layer }: ToolContext,

@@ -5,7 +5,9 @@ export const tappedHole: Tool = singleHoles(
   {
     id: "tapped-hole",
     name: "Tapped hole",
-    help: "Type the thread (M6, M20x1.5, 3/8-16): the drill comes from the table with its limits, or is typed. It makes the drilled hole, and the outer circle three quarters round on the Marks layer.",
+    help:
+      "Type the thread (M6, M20x1.5, 3/8-16): the drill comes from the table with its limits, or is typed. It makes " +
+      "the drilled hole, and the outer circle three quarters round on the Marks layer.",
     drawing: ["M16.5 12 A4.5 4.5 0 1 1 7.5 12 A4.5 4.5 0 1 1 16.5 12", "M12 4.5 A7.5 7.5 0 1 0 19.5 12"],
     parts: [
       { kind: "thread", name: "thread", label: "thread" },

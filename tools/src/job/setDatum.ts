@@ -6,7 +6,9 @@ export const setDatum: Tool = {
   kind: "tool",
   id: "set-datum",
   name: "Set the datum",
-  help: "Click the point, any snap, from which coordinates count from now on: a corner of the outline, a boss. What is drawn stays where it is.",
+  help:
+    "Click the point, any snap, from which coordinates count from now on: a corner of the outline, a boss. What is " +
+    "drawn stays where it is.",
   drawing: ["M6 5 L6 18 L19 18", "M6 18 m-3 0 a3 3 0 1 0 6 0 a3 3 0 1 0 -6 0"],
   parts: [
     { kind: "words", text: "at" },

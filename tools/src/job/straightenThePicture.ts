@@ -9,7 +9,10 @@ export const straightenThePicture: Tool = {
   kind: "tool",
   id: "straighten-picture",
   name: "Straighten the picture",
-  help: "For a photo taken askew: type the two sides of a rectangle that is on it, then click its four corners one after another; the first side runs from the first corner to the second. A straight picture to scale is made; the photo stays as it came.",
+  help:
+    "For a photo taken askew: type the two sides of a rectangle that is on it, then click its four corners one " +
+    "after another; the first side runs from the first corner to the second. A straight picture to scale is made; " +
+    "the photo stays as it came.",
   drawing: ["M4 6 L19 4 L21 18 L3 16 Z", "M7 9 L17 8 L18 15 L7 14 Z"],
   parts: [
     { kind: "words", text: "corners" },

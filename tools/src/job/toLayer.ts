@@ -7,7 +7,9 @@ export const toLayer: Tool = {
   kind: "tool",
   id: "to-layer",
   name: "To layer",
-  help: "Puts what is selected, or what is clicked, on the working layer. The Layers panel makes layers and says which is the working one.",
+  help:
+    "Puts what is selected, or what is clicked, on the working layer. The Layers panel makes layers and says which " +
+    "is the working one.",
   drawing: ["M4 15 L12 19 L20 15 M12 4 L12 12 M9 9 L12 12 L15 9", "M4 11 L8 13 M16 13 L20 11"],
   parts: [
     { kind: "words", text: "put" },

@@ -22,7 +22,9 @@ export const atAnAngle: Tool = {
   kind: "tool",
   id: "at-an-angle",
   name: "At an angle",
-  help: "Click a point, or a circle that the line should touch, with the angle typed; without one, a second click gives the direction. The angle counts from level or from a picked edge. Space shows the other tangent.",
+  help:
+    "Click a point, or a circle that the line should touch, with the angle typed; without one, a second click gives " +
+    "the direction. The angle counts from level or from a picked edge. Space shows the other tangent.",
   drawing: ["M4 19 L20 7", "M4 19 L20 19 M12 19 A8 8 0 0 0 10.4 14.2"],
   parts: [
     { kind: "words", text: "layout line through" },

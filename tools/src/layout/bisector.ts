@@ -7,7 +7,9 @@ export const bisector: Tool = {
   kind: "tool",
   id: "bisector",
   name: "Bisector",
-  help: "Pick two straight edges or layout lines, each on the side that counts. Space shows the other bisector. They need not reach each other.",
+  help:
+    "Pick two straight edges or layout lines, each on the side that counts. Space shows the other bisector. They " +
+    "need not reach each other.",
   drawing: ["M4 20 L20 12", "M4 20 L18 4 M4 20 L21 20"],
   parts: [
     { kind: "words", text: "of" },

@@ -10,7 +10,9 @@ export const layoutToCut: Tool = {
   kind: "tool",
   id: "layout-to-cut",
   name: "Layout to cut",
-  help: "Click layout geometry to have it cut: of an endless line the piece between the crossings next to the click. Or turn it round: what is cut becomes layout.",
+  help:
+    "Click layout geometry to have it cut: of an endless line the piece between the crossings next to the click. Or " +
+    "turn it round: what is cut becomes layout.",
   drawing: ["M3 16 L14 16 M11 12 L15 16 L11 20", "M3 7 L21 7"],
   parts: [
     {

@@ -9,7 +9,9 @@ export const parallel: Tool = {
   kind: "tool",
   id: "parallel",
   name: "Parallel",
-  help: "Pick a line, an edge, a layout line or a circle, then click on the side where the parallel belongs. It makes layout lines at the typed distance, or through the point clicked.",
+  help:
+    "Pick a line, an edge, a layout line or a circle, then click on the side where the parallel belongs. It makes " +
+    "layout lines at the typed distance, or through the point clicked.",
   drawing: ["M4 17 L20 17", "M4 8 L20 8 M12 11 L12 14"],
   parts: [
     { kind: "words", text: "to" },

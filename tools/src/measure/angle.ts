@@ -8,7 +8,9 @@ export const angleTool: Tool = {
   kind: "tool",
   id: "angle",
   name: "Angle",
-  help: "Click two straight lines: the angle between them, and what is left of half a turn. Nothing is drawn. Then click a callout to say that this angle answers it.",
+  help:
+    "Click two straight lines: the angle between them, and what is left of half a turn. Nothing is drawn. Then " +
+    "click a callout to say that this angle answers it.",
   drawing: ["M4 19 L20 19 M4 19 L17 6", "M13 19 A9 9 0 0 0 10.4 12.6"],
   parts: [
     { kind: "words", text: "between" },

@@ -9,7 +9,9 @@ export const arcByCentre: Tool = {
   kind: "tool",
   id: "arc-by-centre",
   name: "Arc by centre",
-  help: "Click the centre, the start and the end; R or Ø typed puts the start at that distance, a typed sweep needs no end. Space shows the other way round.",
+  help:
+    "Click the centre, the start and the end; R or Ø typed puts the start at that distance, a typed sweep needs no " +
+    "end. Space shows the other way round.",
   drawing: ["M20 12 A8 8 0 0 0 12 4", `M12 12 L20 12 M12 12 L12 4 ${dot(12, 12)}`],
   parts: [
     { kind: "words", text: "about" },

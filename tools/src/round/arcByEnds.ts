@@ -8,7 +8,9 @@ export const arcByEnds: Tool = {
   kind: "tool",
   id: "arc-by-ends",
   name: "Arc by its ends",
-  help: "Click both ends, with R or Ø, the sweep, or the height over the chord typed. Space shows the other side, and of a radius the long way round.",
+  help:
+    "Click both ends, with R or Ø, the sweep, or the height over the chord typed. Space shows the other side, and " +
+    "of a radius the long way round.",
   drawing: ["M4 17 A10 10 0 0 1 20 17", `M4 17 L20 17 ${dot(4, 17)} ${dot(20, 17)}`],
   parts: [
     { kind: "words", text: "from" },

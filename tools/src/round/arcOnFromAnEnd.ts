@@ -16,7 +16,9 @@ export const arcOnFromAnEnd: Tool = {
   kind: "tool",
   id: "arc-on-from-an-end",
   name: "Arc on from an end",
-  help: "Click the end of a line, an arc or an open chain: an arc goes on from it without a corner, to where you click, or with R or Ø and the sweep typed.",
+  help:
+    "Click the end of a line, an arc or an open chain: an arc goes on from it without a corner, to where you click, " +
+    "or with R or Ø and the sweep typed.",
   drawing: ["M3 17 L11 17 A7 7 0 0 0 18 10 L18 7", dot(11, 17)],
   parts: [
     { kind: "words", text: "on from" },

@@ -9,7 +9,9 @@ export const circleTouchingThree: Tool = {
   kind: "tool",
   id: "circle-touching-three",
   name: "Circle touching three",
-  help: "Pick three of line, circle and arc, each near where the circle should touch. There are up to eight: Space shows the next.",
+  help:
+    "Pick three of line, circle and arc, each near where the circle should touch. There are up to eight: Space " +
+    "shows the next.",
   drawing: ["M18 12 A6 6 0 1 1 6 12 A6 6 0 1 1 18 12", "M2 20 L9 2 M22 20 L15 2 M2 18 L22 18"],
   parts: [
     { kind: "words", text: "touching" },

@@ -26,7 +26,9 @@ export const circleTouchingTwo: Tool = {
   kind: "tool",
   id: "circle-touching-two",
   name: "Circle touching two",
-  help: "Pick two of line, circle, arc and ellipse, each near where the circle should touch, with R or Ø typed. Space shows the next: outside or inside.",
+  help:
+    "Pick two of line, circle, arc and ellipse, each near where the circle should touch, with R or Ø typed. Space " +
+    "shows the next: outside or inside.",
   drawing: [RING, "M2 20 L22 20 M20 2 L20 22"],
   parts: [
     { kind: "words", text: "touching" },

@@ -9,7 +9,9 @@ export const ellipse: Tool = {
   kind: "tool",
   id: "ellipse",
   name: "Ellipse",
-  help: "Click the centre and the end of one half axis; the other half axis is typed, or the ellipse runs through a third click. A part of it runs from a fourth click round to a fifth. It must become arcs before it is cut.",
+  help:
+    "Click the centre and the end of one half axis; the other half axis is typed, or the ellipse runs through a " +
+    "third click. A part of it runs from a fourth click round to a fifth. It must become arcs before it is cut.",
   drawing: ["M22 12 A10 6 0 1 1 2 12 A10 6 0 1 1 22 12", "M12 12 L22 12 M12 12 L12 6"],
   parts: [
     { kind: "words", text: "about" },

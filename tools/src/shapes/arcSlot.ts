@@ -8,7 +8,9 @@ export const arcSlot: Tool = {
   kind: "tool",
   id: "arc-slot",
   name: "Arc slot",
-  help: "A slot along an arc, with full round ends: click the centre of the arc, the centre of one end, and that of the other, or type the sweep.",
+  help:
+    "A slot along an arc, with full round ends: click the centre of the arc, the centre of one end, and that of the " +
+    "other, or type the sweep.",
   drawing: ["M4.5 12 A7.5 7.5 0 0 1 19.5 12 L16 12 A4 4 0 0 0 8 12 Z", "M12 18 m-1 0 a1 1 0 1 0 2 0 a1 1 0 1 0 -2 0"],
   parts: [
     { kind: "value", name: "width", label: "width", expects: "length", stays: true },

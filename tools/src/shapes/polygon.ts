@@ -8,7 +8,9 @@ export const polygon: Tool = {
   kind: "tool",
   id: "polygon",
   name: "Polygon",
-  help: "A regular polygon: across its flats, across its corners, or with a side of the typed length, about a centre; or on a side that two clicks give. What is not typed comes from the second click.",
+  help:
+    "A regular polygon: across its flats, across its corners, or with a side of the typed length, about a centre; " +
+    "or on a side that two clicks give. What is not typed comes from the second click.",
   drawing: ["M12 3 L19.8 7.5 L19.8 16.5 L12 21 L4.2 16.5 L4.2 7.5 Z"],
   parts: [
     { kind: "words", text: "with" },

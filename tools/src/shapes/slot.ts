@@ -8,7 +8,9 @@ export const slot: Tool = {
   kind: "tool",
   id: "slot",
   name: "Slot",
-  help: "A straight slot with full round ends, as wide as typed: between two centres that are clicked, or of an overall length about its middle.",
+  help:
+    "A straight slot with full round ends, as wide as typed: between two centres that are clicked, or of an overall " +
+    "length about its middle.",
   drawing: ["M8 8 L16 8 A4 4 0 1 1 16 16 L8 16 A4 4 0 1 1 8 8", "M6 12 L10 12 M14 12 L18 12"],
   parts: [
     { kind: "value", name: "width", label: "width", expects: "length", stays: true },

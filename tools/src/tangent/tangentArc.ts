@@ -13,7 +13,10 @@ export const tangentArc: Tool = {
   kind: "tool",
   id: "tangent-arc",
   name: "Tangent arc",
-  help: "Pick two of line, circle, arc and ellipse, each near where the arc should touch, with R or Ø typed. Space shows the next solution: outside or inside, short or long way round. Single lines and arcs are trimmed to it if wanted; circles stay whole.",
+  help:
+    "Pick two of line, circle, arc and ellipse, each near where the arc should touch, with R or Ø typed. Space " +
+    "shows the next solution: outside or inside, short or long way round. Single lines and arcs are trimmed to it " +
+    "if wanted; circles stay whole.",
   drawing: ["M5 9 Q12 16 19 9", "M9 6 A4 4 0 1 1 1 6 A4 4 0 1 1 9 6 M23 6 A4 4 0 1 1 15 6 A4 4 0 1 1 23 6"],
   parts: [
     { kind: "words", text: "from" },

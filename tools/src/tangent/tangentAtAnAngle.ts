@@ -9,7 +9,9 @@ export const tangentAtAnAngle: Tool = {
   kind: "tool",
   id: "tangent-at-an-angle",
   name: "Tangent at an angle",
-  help: "Pick a circle, an arc or an ellipse near where the line should touch, with the angle typed; a second click, or the typed length, gives the end. Space shows the tangent on the other side.",
+  help:
+    "Pick a circle, an arc or an ellipse near where the line should touch, with the angle typed; a second click, or " +
+    "the typed length, gives the end. Space shows the tangent on the other side.",
   drawing: ["M3 13 L19 4", "M18 15 A6 6 0 1 1 6 15 A6 6 0 1 1 18 15"],
   parts: [
     { kind: "words", text: "touching" },

@@ -7,7 +7,9 @@ export const tangentFromATouchPoint: Tool = {
   kind: "tool",
   id: "tangent-from-a-touch-point",
   name: "Tangent from a touch point",
-  help: "Click the place on a circle, an arc, an ellipse or a free curve where the line should touch; it runs on from there, as long as typed or as far as a second click says.",
+  help:
+    "Click the place on a circle, an arc, an ellipse or a free curve where the line should touch; it runs on from " +
+    "there, as long as typed or as far as a second click says.",
   drawing: ["M10 4.4 L21 12", "M17 15 A6.5 6.5 0 1 1 4 15 A6.5 6.5 0 1 1 17 15"],
   parts: [
     { kind: "words", text: "at" },

@@ -26,7 +26,9 @@ export const tangentLine: Tool = {
   kind: "tool",
   id: "tangent-line",
   name: "Tangent line",
-  help: "Pick a point, a circle or an ellipse, then another, each near where the line should touch. Space shows the next of its solutions.",
+  help:
+    "Pick a point, a circle or an ellipse, then another, each near where the line should touch. Space shows the " +
+    "next of its solutions.",
   drawing: [
     "M4 6 L20 9",
     "M11 12 A4.5 4.5 0 1 1 2 12 A4.5 4.5 0 1 1 11 12 M22 14 A3.5 3.5 0 1 1 15 14 A3.5 3.5 0 1 1 22 14",

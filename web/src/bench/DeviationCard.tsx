@@ -6,7 +6,10 @@ import { Chart } from "../ui/Chart.tsx";
 import { readPalette } from "./board/palette.ts";
 import { useBench } from "./SessionContext.tsx";
 
-/** How far a fit lies off, all along it, over the foot of the board: of the curve in hand, or of the last one while the tool stays. */
+/**
+ * How far a fit lies off, all along it, over the foot of the board: of the curve in hand, or of the last one while the
+ * tool stays.
+ */
 export const DeviationCard = () => {
   const toolId = useBench((state) => state.toolId);
   const now = useBench((state) => state.proposal?.chart);
@@ -34,7 +37,13 @@ const drawnOf = ({ profile, tolerance }: Deviation): { traces: readonly object[]
   const palette = readPalette();
   const along = profile.map((place) => place.along);
   const ends = [along[0], along.at(-1)];
-  const limit = (at: number): object => ({ x: ends, y: [at, at], mode: "lines", line: { color: palette.soft, width: 1, dash: "dot" }, hoverinfo: "skip" }); // prettier-ignore
+  const limit = (at: number): object => ({
+    x: ends,
+    y: [at, at],
+    mode: "lines",
+    line: { color: palette.soft, width: 1, dash: "dot" },
+    hoverinfo: "skip",
+  });
   const axis = { color: palette.soft, gridcolor: palette.hair, zerolinecolor: palette.soft, tickfont: { size: 10 } };
   return {
     traces: [

@@ -30,7 +30,10 @@ export const Pieces = ({ job }: { job: JobRecord }) => {
     (role) => contours.filter((contour) => contour.role === role).length,
   );
   // what lies at an odd depth is cut out of what lies round it
-  const net = contours.reduce((sum, { role, depth, area }) => (role === "mark" ? sum : depth % 2 === 0 ? sum + area : sum - area), 0); // prettier-ignore
+  const net = contours.reduce(
+    (sum, { role, depth, area }) => (role === "mark" ? sum : depth % 2 === 0 ? sum + area : sum - area),
+    0,
+  );
   const weight = weightOf(net, unit, job.material, job.thickness);
   const summary = [
     outside ? counted(outside, "contour") : "",

@@ -107,7 +107,9 @@ const Vertices = ({ chain }: { chain: Entity & { kind: "chain" } }) => {
   );
 };
 
-/** The properties that all share by name; a value that is not the same everywhere is left blank, to be typed for all. */
+/**
+ * The properties that all share by name; a value that is not the same everywhere is left blank, to be typed for all.
+ */
 const Numbers = ({ entities, drawing }: { entities: readonly Entity[]; drawing: Drawing }) => {
   const vertex = useBench((state) => state.vertex);
   const lists = entities.map((entity) => propertiesOf(entity, vertex));

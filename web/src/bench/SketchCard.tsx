@@ -28,7 +28,9 @@ import { useBench, useSession } from "./SessionContext.tsx";
 import { useShownSketches } from "./SketchesContext.ts";
 import { SketchPicture, WHOLE } from "./SketchPicture.tsx";
 
-/** The customer's sketch, beside the board: zoomed with the wheel and dragged on its own, with the callouts' pins on it. */
+/**
+ * The customer's sketch, beside the board: zoomed with the wheel and dragged on its own, with the callouts' pins on it.
+ */
 export const SketchCard = ({ job }: { job: JobRecord }) => {
   const { act } = useSession();
   const database = useDatabase();

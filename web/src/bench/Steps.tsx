@@ -5,7 +5,10 @@ import type { BankKey } from "@ash-edge/tools";
 import { ledgerFor, profileFor } from "./derived.ts";
 import { useBench, useSession } from "./SessionContext.tsx";
 
-/** The steps of the job with their live counts. A step takes its bank and puts the focus where its work is; none locks anything. */
+/**
+ * The steps of the job with their live counts. A step takes its bank and puts the focus where its work is; none locks
+ * anything.
+ */
 export const Steps = () => {
   const { act } = useSession();
   const drawing = useBench((state) => state.drawing);

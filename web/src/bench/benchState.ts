@@ -52,7 +52,10 @@ export const NOTHING_KEPT: Kept = {
   tidy: { ignoreLayer: false, sharedEdges: "keep" },
 };
 
-/** The findings while they are looked at: of which drawing, how far a search is, and the one that is lit with its repair. */
+/**
+ * The findings while they are looked at: of which drawing, how far a search is, and the one that is lit with its
+ * repair.
+ */
 export type Tidying = {
   readonly among: "all" | "selected";
   readonly findings?: readonly MetFinding[];
@@ -110,7 +113,7 @@ export type BenchState = {
   /** Counts what was worked out of a great drawing, so that panels look again. */
   readonly derivedAt?: number;
   readonly magnified?: boolean;
-  readonly marksHidden?: boolean;
+  readonly signsHidden?: boolean;
   /** Long work away from the page: what it is and how far. */
   readonly work?: { readonly words: string; readonly part: number };
   readonly view: View;

@@ -19,7 +19,10 @@ export const heldAt = (from: Point, pointer: Point, { degrees, word }: Hold): He
   return { word, at: along(from, direction, dot(subtract(pointer, from), direction)) };
 };
 
-/** The pointer brought onto the nearest held direction from `from`: level, upright, along the last piece or square to it. */
+/**
+ * The pointer brought onto the nearest held direction from `from`: level, upright, along the last piece or square to
+ * it.
+ */
 export const holdDirection = (from: Point, pointer: Point, lastAngle: number | undefined): HeldDirection => {
   const directions = [HOLD_LEVEL, HOLD_UPRIGHT];
   if (lastAngle !== undefined) {

@@ -38,8 +38,9 @@ export const withKey = (keys: KeyMap, place: BankKey, key: BankKey): KeyMap => {
 };
 
 /**
- * What a key means on the bench while no entry is open; undefined when it means nothing here. Within a text field keys are text:
- * the field itself minds Enter, Tab and Esc. Letters go by their place on the keyboard, not by what is printed on them.
+ * What a key means on the bench while no entry is open; undefined when it means nothing here. Within a text field keys
+ * are text: the field itself minds Enter, Tab and Esc. Letters go by their place on the keyboard, not by what is
+ * printed on them.
  */
 export const keyAction = (
   { code, key, shift, command }: Press,

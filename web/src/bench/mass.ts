@@ -4,7 +4,9 @@ import type { Derived, MassWorker } from "../worker/mass.worker.ts";
 import type { Palette } from "./board/palette.ts";
 import type { Size, View } from "./board/view.ts";
 
-/** Drawings with more things than this are worked out and painted in a worker, so that the page never waits for them. */
+/**
+ * Drawings with more things than this are worked out and painted in a worker, so that the page never waits for them.
+ */
 export const LARGE = 4000;
 
 export type Painted = { readonly bitmap: ImageBitmap; readonly view: View; readonly size: Size };
@@ -13,7 +15,7 @@ type Wanted = {
   readonly size: Size;
   readonly ratio: number;
   readonly palette: Palette;
-  readonly marksHidden: boolean;
+  readonly signsHidden: boolean;
 };
 
 /** The page's hold on the worker that keeps a second copy of a great drawing. */
@@ -48,8 +50,8 @@ export const makeMass = (
     const wanted = wish;
     wish = undefined;
     last = wanted;
-    const { view, size, ratio, palette, marksHidden } = wanted;
-    const bitmap = await remote.paint(view, size, ratio, palette, marksHidden);
+    const { view, size, ratio, palette, signsHidden } = wanted;
+    const bitmap = await remote.paint(view, size, ratio, palette, signsHidden);
     painted?.bitmap.close();
     painted = { bitmap, view, size };
     painting = false;

@@ -19,7 +19,10 @@ export type Pointing = {
   readonly heldWord?: string;
 };
 
-/** Everything about the pointer that is not in the bench's state: which of the things stacked here, and which snap, was asked for. */
+/**
+ * Everything about the pointer that is not in the bench's state: which of the things stacked here, and which snap, was
+ * asked for.
+ */
 export type Asked = {
   readonly under: number;
   readonly snap: { readonly kind: SnapKind; readonly at: Point } | undefined;

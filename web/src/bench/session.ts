@@ -56,7 +56,10 @@ import { makeTidying } from "./tidying/sessionTidy.ts";
 export type Session = StoreApi<BenchState> & { readonly act: Actions };
 export type Actions = ReturnType<typeof makeActions>;
 
-/** A bench session over one job: everything that decides is in the core and the tools; this holds the state between events. */
+/**
+ * A bench session over one job: everything that decides is in the core and the tools; this holds the state between
+ * events.
+ */
 export const makeSession = (job: string, stored: StoredJob, surroundings: Surroundings): Session => {
   const store = createStore<BenchState>(() => ({
     drawing: stored.drawing,
@@ -240,7 +243,7 @@ const makeActions = (
     else if (id === "magnifier") set({ magnified: !get().magnified });
     else if (id === "tidy") tidying.openTidy();
     else if (id === "handles-shown") handling.toggleHandles();
-    else if (id === "marks-shown") set({ marksHidden: !get().marksHidden });
+    else if (id === "signs-shown") set({ signsHidden: !get().signsHidden });
     else if (id === "layers") document.querySelector<HTMLElement>('[data-region="Layers"]')?.focus();
     else if (id === "release") releaseStored();
     else if (id === "write-callouts") set({ writing: {} });

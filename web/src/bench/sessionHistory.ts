@@ -96,7 +96,10 @@ export const makeHistory = ({ get, set, say, refresh, keep, keepUp, tell, made, 
     return found.edits.length > 0;
   };
 
-  /** To after step `to`, one step at a time, stored as one move of the position; steps that are not in memory are read first. */
+  /**
+   * To after step `to`, one step at a time, stored as one move of the position; steps that are not in memory are read
+   * first.
+   */
   const travel = (to: number): void => {
     const { history: start } = get();
     const before = start.position;

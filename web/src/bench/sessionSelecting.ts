@@ -42,7 +42,10 @@ export const makeSelecting = (
     return how === "inside" ? selectInside(drawing, id) : selectLike(drawing, id, how);
   };
 
-  /** The left button: with a tool a click at once; without, a press that stays is a click and one that moves draws a box. */
+  /**
+   * The left button: with a tool a click at once; without, a press that stays is a click and one that moves draws a
+   * box.
+   */
   const press = (at: Point, mods: Modifiers): void => {
     if (selects() || activeTool()?.drag) {
       pressed = at;

@@ -3,7 +3,9 @@ import { addSketch, type Database } from "../store/index.ts";
 import { run } from "../worker/run.ts";
 import type { StraightenWorker } from "../worker/straighten.worker.ts";
 
-/** Carries out what a tool asks for: straightens a stored photo in a worker and stores what comes of it; returns its id. */
+/**
+ * Carries out what a tool asks for: straightens a stored photo in a worker and stores what comes of it; returns its id.
+ */
 export const straightenSketch = async (
   database: Database,
   job: string,

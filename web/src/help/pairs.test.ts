@@ -31,13 +31,23 @@ const line = (a: Point, b: Point): Shape => ({ kind: "piece", a, b, bulge: 0 });
 /** On the circle of R 90 that touches the level line in the origin from below. */
 const onArc = (degrees: number): Point =>
   p(90 * Math.sin((degrees * Math.PI) / 180), 90 * Math.cos((degrees * Math.PI) / 180) - 90);
-const arc = (from: number, to: number): Shape => ({ kind: "piece", ...arcBetween(onArc(from), onArc(to), p(0, -90), false) }); // prettier-ignore
+const arc = (from: number, to: number): Shape => ({
+  kind: "piece",
+  ...arcBetween(onArc(from), onArc(to), p(0, -90), false),
+});
 const free = (...points: readonly Point[]): Shape => {
   const made = freeThrough(points);
   if (!made.ok) throw new Error(made.refusal.code);
   return { kind: "free", ...made.value };
 };
-const ellipse = (from: number, sweep: number): Shape => ({ kind: "ellipse", centre: p(0, -20), major: p(40, 0), ratio: 0.5, from, sweep }); // prettier-ignore
+const ellipse = (from: number, sweep: number): Shape => ({
+  kind: "ellipse",
+  centre: p(0, -20),
+  major: p(40, 0),
+  ratio: 0.5,
+  from,
+  sweep,
+});
 
 /** Each runs about level through the origin: whole, up to x = -20, and up to the origin. */
 const KINDS: Readonly<Record<string, { whole: Shape; short?: Shape; half?: Shape }>> = {

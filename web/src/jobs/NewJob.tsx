@@ -15,7 +15,10 @@ type Fields = { number: string; name: string; unit: Unit; material: string; thic
 
 const schema = Joi.object(headFields);
 
-/** Asks for what a job needs before it can be drawn: number, name and the unit of its sketch; what it is cut of, if that is known. */
+/**
+ * Asks for what a job needs before it can be drawn: number, name and the unit of its sketch; what it is cut of, if that
+ * is known.
+ */
 export const NewJob = ({
   number,
   taken,

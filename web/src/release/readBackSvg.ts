@@ -3,7 +3,10 @@ import type { FoundShape, FoundSvg } from "@ash-edge/core/formats/svg";
 /** What each kind of shape is drawn from: nothing else of the file gets into the page. */
 const DRAWN_FROM = { path: ["d"], circle: ["cx", "cy", "r"] } as const;
 
-/** What the browser's own SVG engine finds in a file. It measures only what it shows, so each shape is put out of sight for a moment. */
+/**
+ * What the browser's own SVG engine finds in a file. It measures only what it shows, so each shape is put out of sight
+ * for a moment.
+ */
 export const readBackSvg = (text: string): FoundSvg => {
   const root = new DOMParser().parseFromString(text, "image/svg+xml").documentElement;
   const stage = document.createElementNS("http://www.w3.org/2000/svg", "svg");

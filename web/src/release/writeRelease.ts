@@ -31,7 +31,9 @@ const written = async (
   return { text: text.value, differences: compareSvg(contours, unit, readBackSvg(text.value), read.value) };
 };
 
-/** Writes the file, reads it back with an independent reader, compares, and keeps the file with its job and checksum. */
+/**
+ * Writes the file, reads it back with an independent reader, compares, and keeps the file with its job and checksum.
+ */
 export const writeRelease = async (
   database: Database,
   job: string,

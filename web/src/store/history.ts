@@ -1,8 +1,8 @@
 import type { Edit } from "@ash-edge/core/drawing";
 
 /**
- * The steps of a job that are in memory, from number `first` on, and how many of all its steps are applied. Older ones stay in the store until undo
- * goes there.
+ * The steps of a job that are in memory, from number `first` on, and how many of all its steps are applied. Older ones
+ * stay in the store until undo goes there.
  */
 export type History = { readonly edits: readonly Edit[]; readonly first: number; readonly position: number };
 

@@ -76,7 +76,10 @@ const withPinsOn = (drawing: Drawing, names: ReadonlyMap<string, string>): Drawi
   return drawingFromRows({ ...rows, callout, picture }, drawing.nextId);
 };
 
-/** A copy of a job under another number: its drawing as it stands, its callouts and its sketches; no releases, no history. */
+/**
+ * A copy of a job under another number: its drawing as it stands, its callouts and its sketches; no releases, no
+ * history.
+ */
 export const duplicateJob = async (database: Database, id: string, number: string): Promise<string | undefined> => {
   const job = await database.jobs.get(id);
   const stored = job && (await loadJob(database, id));

@@ -36,7 +36,10 @@ const sketchRecord = async (job: string, number: number, sketch: NewSketch): Pro
   ...sketch,
 });
 
-/** Makes a job with its drawing (a new one with the callouts where none is given) and sketches in one transaction; returns its id. */
+/**
+ * Makes a job with its drawing (a new one with the callouts where none is given) and sketches in one transaction;
+ * returns its id.
+ */
 export const createJob = async (
   database: Database,
   head: NewJob,

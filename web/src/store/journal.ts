@@ -14,11 +14,17 @@ import { stepCount, type History } from "./history.ts";
 import { rowNow } from "./migrations.ts";
 import { checked, DamagedRecord } from "./records.ts";
 
-/** A snapshot of the drawing every so many edits, or where the packed ones since the last are so large: opening reads no more than that. */
+/**
+ * A snapshot of the drawing every so many edits, or where the packed ones since the last are so large: opening reads no
+ * more than that.
+ */
 const SNAPSHOT_EVERY = 200;
 const SNAPSHOT_BYTES = 5e6;
 
-/** An edit of more rows than this is stored as text in one buffer: cloning so many records takes the store longer than writing them down. */
+/**
+ * An edit of more rows than this is stored as text in one buffer: cloning so many records takes the store longer than
+ * writing them down.
+ */
 const PACKED_FROM = 2000;
 
 export type StoredJob = { readonly drawing: Drawing; readonly history: History };
@@ -61,8 +67,8 @@ const editsBetween = async (database: Database, job: string, from: number, to: n
 };
 
 /**
- * The drawing of a job as it was left: the newest sound snapshot before that, and the steps after it. Nothing older is read. Throws `DamagedRecord`
- * where no snapshot is sound, or a step that is needed is not.
+ * The drawing of a job as it was left: the newest sound snapshot before that, and the steps after it. Nothing older is
+ * read. Throws `DamagedRecord` where no snapshot is sound, or a step that is needed is not.
  */
 export const loadJob = async (database: Database, job: string): Promise<StoredJob | undefined> => {
   const found = await database.heads.get(job);
@@ -104,7 +110,10 @@ const openFrom = async (database: Database, head: HeadRecord, n: number): Promis
 /** How many older steps are read at once when undo goes there. */
 const OLDER_AT_ONCE = 500;
 
-/** The stored steps before number `first`, up to so many of them; fewer, with what is wrong, where one is damaged: undo ends there. */
+/**
+ * The stored steps before number `first`, up to so many of them; fewer, with what is wrong, where one is damaged: undo
+ * ends there.
+ */
 export const olderSteps = async (
   database: Database,
   job: string,
@@ -142,8 +151,8 @@ export type Step = {
 };
 
 /**
- * Writes one step in one transaction: a new edit with the position after it (what could be redone goes), or just the position
- * after undo and redo. Refuses when another tab has moved the job on, and what could not be read back.
+ * Writes one step in one transaction: a new edit with the position after it (what could be redone goes), or just the
+ * position after undo and redo. Refuses when another tab has moved the job on, and what could not be read back.
  */
 export const storeStep = async (database: Database, { job, before, history, drawing, edit }: Step): Promise<void> => {
   const wrong = edit && unsoundEdit(edit);

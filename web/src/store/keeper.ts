@@ -14,8 +14,8 @@ const SUMMARY_DELAY_MS = 400;
 const SUMMARY_LIMIT = 4000;
 
 /**
- * A keeper for one job. `onSaved` is told of every step that is on disk, `onFailed` of the first that could not be written; after
- * that nothing more is written, so that the journal never has a hole.
+ * A keeper for one job. `onSaved` is told of every step that is on disk, `onFailed` of the first that could not be
+ * written; after that nothing more is written, so that the journal never has a hole.
  */
 export const makeKeeper = (
   database: Database,

@@ -4,8 +4,9 @@ import { sayRefusal } from "@ash-edge/core/say";
 import { DamagedRecord } from "./records.ts";
 
 /**
- * The versions of the store, oldest first: its tables with their keys, and what brings the one before up to it. Never changed once released; a new
- * column or table is a new line. Rows are brought up when they are read (`rowNow`), not here: a great store opens at once.
+ * The versions of the store, oldest first: its tables with their keys, and what brings the one before up to it. Never
+ * changed once released; a new column or table is a new line. Rows are brought up when they are read (`rowNow`), not
+ * here: a great store opens at once.
  */
 const VERSIONS: readonly { readonly stores: Readonly<Record<string, string>> }[] = [
   {

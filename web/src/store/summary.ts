@@ -81,7 +81,9 @@ export const thumbnailOf = (drawing: Drawing): Thumbnail | undefined => {
   };
 };
 
-/** How far a job has come: drawn once a contour is closed, proved once every callout is true. A release is kept apart. */
+/**
+ * How far a job has come: drawn once a contour is closed, proved once every callout is true. A release is kept apart.
+ */
 export const stateOf = (drawing: Drawing): Exclude<JobState, "released"> => {
   const { contours, open } = profileOf(drawing);
   if (!contours.some(({ joined }) => joined) || open.length > 0) return "sketched";

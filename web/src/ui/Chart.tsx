@@ -16,7 +16,12 @@ export const Chart = ({
   useEffect(() => {
     let shown = true;
     void import("plotly.js-basic-dist-min").then(async (plotly) => {
-      if (shown && place.current) await plotly.react(place.current, traces, layout, { displayModeBar: false, responsive: true, staticPlot: true }); // prettier-ignore
+      if (shown && place.current)
+        await plotly.react(place.current, traces, layout, {
+          displayModeBar: false,
+          responsive: true,
+          staticPlot: true,
+        });
     });
     return () => {
       shown = false;

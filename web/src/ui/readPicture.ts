@@ -6,7 +6,9 @@ const LARGEST_BYTES = 60_000_000;
 /** A file that is not taken as a picture, with the reason in words. */
 export class NoPicture extends Error {}
 
-/** A picture file, checked by decoding it; anything else is refused with a sentence. SVG is only ever shown as an image. */
+/**
+ * A picture file, checked by decoding it; anything else is refused with a sentence. SVG is only ever shown as an image.
+ */
 export const readPicture = async (file: File): Promise<NewSketch> => {
   const name = file.name || "pasted picture";
   if (file.size === 0) throw new NoPicture(`${name} is empty. Choose a PNG, JPEG, WebP or SVG picture.`);

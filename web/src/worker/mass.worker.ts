@@ -40,12 +40,12 @@ export const worker = {
     };
   },
   /** The geometry in sight as a picture, `ratio` device pixels to one of the page. */
-  paint: (view: View, size: Size, ratio: number, palette: Palette, marksHidden: boolean): ImageBitmap => {
+  paint: (view: View, size: Size, ratio: number, palette: Palette, signsHidden: boolean): ImageBitmap => {
     const canvas = new OffscreenCanvas(Math.max(1, size.width * ratio), Math.max(1, size.height * ratio));
     const context = canvas.getContext("2d")!;
     context.scale(ratio, ratio);
     if (drawing && index)
-      paintMass(context, { drawing, index, view, marksHidden }, inSight(view, size), palette, roles);
+      paintMass(context, { drawing, index, view, signsHidden }, inSight(view, size), palette, roles);
     const bitmap = canvas.transferToImageBitmap();
     return transfer(bitmap, [bitmap]);
   },

@@ -7,8 +7,8 @@ export type RunOptions = {
 };
 
 /**
- * Runs work in a worker of its own and ends the worker afterwards: when it is done, when it fails, when `signal` says stop, or after
- * `limitMs`. Rejects with a reason in words.
+ * Runs work in a worker of its own and ends the worker afterwards: when it is done, when it fails, when `signal` says
+ * stop, or after `limitMs`. Rejects with a reason in words.
  */
 export const run = async <W, T>(
   worker: Worker,

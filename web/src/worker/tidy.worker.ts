@@ -2,7 +2,8 @@ import { expose } from "comlink";
 import { findingKey, tidy, type Finding, type Thing, type TidyOptions, type TidyResult } from "@ash-edge/core/tidy";
 
 /**
- * Which findings are mended: all, those of a kind, one, or one with everything that lies double; what was left as it is never is.
+ * Which findings are mended: all, those of a kind, one, or one with everything that lies double; what was left as it is
+ * never is.
  */
 export type Mends =
   | { readonly which: "all" }

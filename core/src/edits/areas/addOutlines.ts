@@ -6,7 +6,10 @@ import { done, type Outcome } from "../../numeric/outcome.ts";
 import { draftEdit } from "../draftEdit.ts";
 import { outlineShape } from "./areas.ts";
 
-/** Adds contours as outlines on a layer, and takes away what they come from where that is named. Locked layers: a refusal. */
+/**
+ * Adds contours as outlines on a layer, and takes away what they come from where that is named. Locked layers: a
+ * refusal.
+ */
 export const addOutlines = (
   drawing: Drawing,
   outlines: readonly Outline[],

@@ -27,7 +27,10 @@ export type AreaField = {
   readonly gaps: readonly Gap[];
 };
 
-/** What can bound an area: lines, arcs, circles, chains, and, where `layout` says so, layout with its endless lines cut off round the rest. */
+/**
+ * What can bound an area: lines, arcs, circles, chains, and, where `layout` says so, layout with its endless lines cut
+ * off round the rest.
+ */
 const boundariesOf = (drawing: Drawing, layout: boolean): readonly Entity[] =>
   [...entitiesOf(drawing)].filter((entity) => {
     const layer = layerOf(drawing, entity.layer);
@@ -44,14 +47,21 @@ const piecesOf = (entity: Entity, tolerance: number): readonly Piece[] =>
 export const areaField = (drawing: Drawing, layout: boolean, bridged = 0): AreaField => {
   const entities = boundariesOf(drawing, layout);
   const { joinTolerance } = settingsOf(drawing);
-  const pieces: Owned[] = entities.flatMap((entity, owner) => piecesOf(entity, joinTolerance).map(({ a, b, bulge }) => ({ a, b, bulge, owner }))); // prettier-ignore
+  const pieces: Owned[] = entities.flatMap((entity, owner) =>
+    piecesOf(entity, joinTolerance).map(({ a, b, bulge }) => ({ a, b, bulge, owner })),
+  );
   const box = piecesBounds(pieces);
   if (box)
     entities.forEach((entity, owner) => {
       if (entity.kind !== "endless") return;
       const reach = 2 * boundsSize(growBounds(box, 1)) + distance(entity.through, { x: box.minX, y: box.minY });
       const direction = endlessDirection(entity);
-      pieces.push({ a: along(entity.through, direction, -reach), b: along(entity.through, direction, reach), bulge: 0, owner }); // prettier-ignore
+      pieces.push({
+        a: along(entity.through, direction, -reach),
+        b: along(entity.through, direction, reach),
+        bulge: 0,
+        owner,
+      });
     });
   const arrangement = arrange(pieces);
   const gaps = gapsOf(arrangement);
@@ -100,7 +110,8 @@ const LOOKED_AT = 8;
 export const leakAt = ({ arrangement, gaps }: AreaField, at: Point): Gap | undefined => {
   const pieces = arrangement.edges.map(({ piece }): Owned => ({ ...piece, owner: 0 }));
   const tried = gaps.slice(0, GAPS_TRIED);
-  const closes = (count: number): boolean => arrange([...pieces, ...tried.slice(0, count).map(bridgeOf)]).faceAt(at) !== 0; // prettier-ignore
+  const closes = (count: number): boolean =>
+    arrange([...pieces, ...tried.slice(0, count).map(bridgeOf)]).faceAt(at) !== 0;
   if (tried.length === 0 || !closes(tried.length)) return undefined;
   let [open, closed] = [0, tried.length];
   while (closed - open > 1) {
@@ -120,7 +131,9 @@ export const areasAt = (field: AreaField, places: readonly Point[]): Outcome<rea
     const face = field.arrangement.faceAt(at);
     if (face === 0) {
       const leak = leakAt(field, at);
-      return leak ? refuse("area-leaks", { gap: leak.width, x: leak.from.x, y: leak.from.y }, leak.from) : refuse("area-open"); // prettier-ignore
+      return leak
+        ? refuse("area-leaks", { gap: leak.width, x: leak.from.x, y: leak.from.y }, leak.from)
+        : refuse("area-open");
     }
     if (!faces.delete(face)) faces.add(face);
   }
@@ -132,8 +145,8 @@ export const outlineShape = ({ circle, pieces }: Outline, newId: () => Id): Shap
   circle ? { kind: "circle", ...circle } : chainOfPieces(pieces, true, newId);
 
 /**
- * Keeps the areas that some places lie in: their outline becomes contours on `layer`. Cut geometry that bounds them or lies in them goes,
- * if the rest is to be dropped.
+ * Keeps the areas that some places lie in: their outline becomes contours on `layer`. Cut geometry that bounds them or
+ * lies in them goes, if the rest is to be dropped.
  */
 export const keepAreas = (
   field: AreaField,

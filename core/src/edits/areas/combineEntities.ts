@@ -20,14 +20,17 @@ const areaOf = (contours: readonly Contour[], id: Id, holes: boolean): readonly 
   const outer = contours.find(({ ids, role }) => role !== "mark" && ids.includes(id));
   if (!outer) return [];
   if (!holes) return [outer];
-  const inner = contours.filter(({ role, depth, pieces }) => role !== "mark" && depth === outer.depth + 1 && windingNumber(outer.pieces, pieces[0]!.a) !== 0); // prettier-ignore
+  const inner = contours.filter(
+    ({ role, depth, pieces }) =>
+      role !== "mark" && depth === outer.depth + 1 && windingNumber(outer.pieces, pieces[0]!.a) !== 0,
+  );
   return [outer, ...inner];
 };
 
 /**
- * Contours united, the others taken away from the first, or what they have in common, on the layer of the first. Each stands for its outline
- * alone, or with its holes. They go unless they are kept; what answers a callout follows to where it lies now. Refused where one is
- * open, and where nothing is left.
+ * Contours united, the others taken away from the first, or what they have in common, on the layer of the first. Each
+ * stands for its outline alone, or with its holes. They go unless they are kept; what answers a callout follows to
+ * where it lies now. Refused where one is open, and where nothing is left.
  */
 export const combineEntities = (
   drawing: Drawing,
@@ -47,7 +50,9 @@ export const combineEntities = (
   const outlines = combine(areas, how);
   if (outlines.length === 0) return refuse("combine-nothing");
   const { layer } = entityOf(drawing, ids[0]!)!;
-  const gone = keep ? [] : [...new Set(groups.flat().flatMap((contour) => contour.ids))].map((id) => entityOf(drawing, id)!); // prettier-ignore
+  const gone = keep
+    ? []
+    : [...new Set(groups.flat().flatMap((contour) => contour.ids))].map((id) => entityOf(drawing, id)!);
   const locked = refuseLocked(drawing, { layer }, ...gone);
   if (locked) return locked;
   const draft = draftEdit(drawing, WORDS[how], how);

@@ -63,10 +63,18 @@ export const offsetWhat = (index: DrawingIndex, { id }: Ref): Outcome<OffsetWhat
   }
 };
 
-/** The innermost contour round a place with the holes that lie right in it, material on their left; undefined in the open. */
+/**
+ * The innermost contour round a place with the holes that lie right in it, material on their left; undefined in the
+ * open.
+ */
 export const areaAt = (contours: readonly Contour[], at: Point): OffsetWhat | undefined => {
-  const round = contours.filter(({ role, pieces, bounds }) => role !== "mark" && holds(bounds, at) && windingNumber(pieces, at) !== 0); // prettier-ignore
-  const outer = round.reduce<Contour | undefined>((best, one) => (best && best.depth >= one.depth ? best : one), undefined); // prettier-ignore
+  const round = contours.filter(
+    ({ role, pieces, bounds }) => role !== "mark" && holds(bounds, at) && windingNumber(pieces, at) !== 0,
+  );
+  const outer = round.reduce<Contour | undefined>(
+    (best, one) => (best && best.depth >= one.depth ? best : one),
+    undefined,
+  );
   if (!outer) return undefined;
   const holes = contours.filter(
     ({ depth, role, pieces }) =>
@@ -109,8 +117,8 @@ export type OffsetGiven = OffsetOptions & {
 export type OffsetMade = { readonly shapes: readonly Shape[]; readonly made: number };
 
 /**
- * Offsets what was picked, so many times, one side or both. Refused where nothing is left of the first, saying where the widest place closes,
- * and where what comes of a closed contour does not close.
+ * Offsets what was picked, so many times, one side or both. Refused where nothing is left of the first, saying where
+ * the widest place closes, and where what comes of a closed contour does not close.
  */
 export const offsetShapes = ({ sources }: OffsetWhat, given: OffsetGiven, newId: () => Id): Outcome<OffsetMade> => {
   const { by, bothSides, times, band } = given;
@@ -151,7 +159,10 @@ const shapeOf = ({ circle, closed, pieces }: OffsetRun, newId: () => Id): Shape 
   return chainOfPieces(pieces, closed, newId);
 };
 
-/** A piece of what was made that lies just `by` off a picked one: parallel to it, or about the same centre; the nearest of them. */
+/**
+ * A piece of what was made that lies just `by` off a picked one: parallel to it, or about the same centre; the nearest
+ * of them.
+ */
 const pieceBeside = (picked: Curve, added: readonly Entity[], by: number): Ref | undefined => {
   const carrier = carrierOf(picked);
   const middle = curvePoint(picked, 0.5);
@@ -175,8 +186,8 @@ const pieceBeside = (picked: Curve, added: readonly Entity[], by: number): Ref |
 };
 
 /**
- * The edit of an offset on `layer`; what it comes from goes where it is to be replaced. A callout that gave the distance is answered by the picked
- * piece and the one that lies beside it. Refused as `offsetShapes` does.
+ * The edit of an offset on `layer`; what it comes from goes where it is to be replaced. A callout that gave the
+ * distance is answered by the picked piece and the one that lies beside it. Refused as `offsetShapes` does.
  */
 export const offsetEdit = (
   drawing: Drawing,

@@ -62,7 +62,10 @@ export const openOrClose = (drawing: Drawing, id: Id, at: Point): Outcome<{ edit
   return done({ edit: draft.finish(), opened: false });
 };
 
-/** Lets a contour start at its corner nearest to `at`, and run the other way round where that is wanted; an open chain can only be turned. */
+/**
+ * Lets a contour start at its corner nearest to `at`, and run the other way round where that is wanted; an open chain
+ * can only be turned.
+ */
 export const startAt = (drawing: Drawing, id: Id, at: Point, turn: boolean): Outcome<Edit> => {
   const chain = chainOf(drawing, id);
   if (!chain.ok) return chain;

@@ -62,8 +62,9 @@ const shapeOf = (pieces: readonly Piece[], closed: boolean, newId: () => Id): Sh
   !closed && pieces.length === 1 ? { kind: "piece", ...plainPiece(pieces[0]!) } : chainOfPieces(pieces, closed, newId);
 
 /**
- * Puts tangent arcs and lines in the place of an ellipse, a free curve, or runs of tiny pieces in a chain, or one arc in the place of a curve that
- * is nearly one. Refused where there is nothing to make of it, and where one arc lies farther off than the tolerance, naming how far.
+ * Puts tangent arcs and lines in the place of an ellipse, a free curve, or runs of tiny pieces in a chain, or one arc
+ * in the place of a curve that is nearly one. Refused where there is nothing to make of it, and where one arc lies
+ * farther off than the tolerance, naming how far.
  */
 export const fitEntity = (drawing: Drawing, id: Id, { tolerance, cornerAngle, oneArc }: FitGiven): Outcome<FitMade> => {
   const entity = entityOf(drawing, id);
@@ -80,8 +81,12 @@ export const fitEntity = (drawing: Drawing, id: Id, { tolerance, cornerAngle, on
     const fit = fitCurve(entity, tolerance);
     const shape = fitShape(entity, tolerance);
     if (!fit || !shape) return refuse("fit-fails");
-    const made = put(drawing, entity, "Arc fit", "arc-fit", (newId) => shape.kind === "circle" ? shape : shapeOf(shape.pieces, shape.closed, newId)); // prettier-ignore
-    return made.ok ? done({ ...made.value, before: 1, after: shape.kind === "circle" ? 1 : fit.pieces.length, fit }) : made; // prettier-ignore
+    const made = put(drawing, entity, "Arc fit", "arc-fit", (newId) =>
+      shape.kind === "circle" ? shape : shapeOf(shape.pieces, shape.closed, newId),
+    );
+    return made.ok
+      ? done({ ...made.value, before: 1, after: shape.kind === "circle" ? 1 : fit.pieces.length, fit })
+      : made;
   }
   if (entity?.kind !== "chain") return refuse("fit-nothing");
   const pieces = chainPieces(entity).map(plainPiece);

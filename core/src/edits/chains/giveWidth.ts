@@ -20,7 +20,10 @@ export type WidthSource = (typeof WIDTH_SOURCES)[number];
 export type WidthGiven = Omit<Width, "runs"> &
   ({ readonly from: number; readonly to: number } | { readonly from?: undefined; readonly to?: undefined });
 
-/** The widths of the pieces of a chain as they were given; one without goes on as the piece before it ended, else as the next begins. */
+/**
+ * The widths of the pieces of a chain as they were given; one without goes on as the piece before it ended, else as the
+ * next begins.
+ */
 export const givenRuns = (entity: Entity): Outcome<readonly WidthRun[]> => {
   if (entity.kind !== "chain") return refuse("width-missing");
   const own = chainPieces(entity).map((_, i) => entity.vertices[i]!.width);
@@ -37,8 +40,8 @@ export const givenRuns = (entity: Entity): Outcome<readonly WidthRun[]> => {
 };
 
 /**
- * Gives a line, an arc or a chain a width: the closed contours round it, on `layer`; the chain itself goes, or becomes layout.
- * Refused as `widthContours` does, a closed chain that should taper, and where a contour would cross itself.
+ * Gives a line, an arc or a chain a width: the closed contours round it, on `layer`; the chain itself goes, or becomes
+ * layout. Refused as `widthContours` does, a closed chain that should taper, and where a contour would cross itself.
  */
 export const giveWidth = (
   drawing: Drawing,

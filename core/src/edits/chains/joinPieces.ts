@@ -72,8 +72,9 @@ const partOf = (entity: Entity): Part | undefined => {
 };
 
 /**
- * Joins all pieces and open chains that meet within the resolution, layer by layer, or those among `only`. With `within`, gaps no wider
- * than that are closed on the way, at the true corner where it is near enough. The longest part's id and look stay.
+ * Joins all pieces and open chains that meet within the resolution, layer by layer, or those among `only`. With
+ * `within`, gaps no wider than that are closed on the way, at the true corner where it is near enough. The longest
+ * part's id and look stay.
  */
 export const joinPieces = (drawing: Drawing, only?: ReadonlySet<Id>, within = RESOLUTION): Outcome<JoinResult> => {
   const parts = cutEntities(drawing)

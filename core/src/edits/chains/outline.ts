@@ -67,9 +67,9 @@ export const outlineEnd = (drawing: Drawing, start: OutlineStart): OutlineEnd =>
 };
 
 /**
- * Adds one piece to an outline: to the chain or piece that ends at `start`, else as a new open chain on `layer`. A piece that ends
- * where the outline began closes it. With a width, the piece keeps it until the contour
- * round the outline is made. Returns the new end to go on from, and the piece.
+ * Adds one piece to an outline: to the chain or piece that ends at `start`, else as a new open chain on `layer`. A
+ * piece that ends where the outline began closes it. With a width, the piece keeps it until the contour round the
+ * outline is made. Returns the new end to go on from, and the piece.
  */
 export const extendOutline = (
   drawing: Drawing,

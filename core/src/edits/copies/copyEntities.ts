@@ -38,7 +38,9 @@ const addCopy = (drawing: Drawing, draft: EditDraft, source: Entity, image: Shap
 /** More copies than this at once are a slip of the finger. */
 export const MOST_COPIES = 20_000;
 
-/** Adds copies of what is named, one for each similarity, on the same layers and in the same line styles, in one edit. */
+/**
+ * Adds copies of what is named, one for each similarity, on the same layers and in the same line styles, in one edit.
+ */
 export const copyEntities = (
   drawing: Drawing,
   ids: readonly Id[],
@@ -57,7 +59,10 @@ export const copyEntities = (
   return done(draft.finish());
 };
 
-/** Lines whose directions differ by less (sine) than this are one line across the axis: the rounding of the mirror, and no corner anybody drew. */
+/**
+ * Lines whose directions differ by less (sine) than this are one line across the axis: the rounding of the mirror, and
+ * no corner anybody drew.
+ */
 const PARALLEL_WITHIN = 1e-12;
 
 /** A layout line lies along the axis within this (sine). */
@@ -91,8 +96,9 @@ const mirrored = (shape: Shape, axis: Axis): Shape => {
 };
 
 /**
- * Mirrors what is named on an axis, keeping it or in its place. Kept, nothing is doubled: what lies along the axis is its own image,
- * and an open chain whose ends both lie on the axis becomes one closed contour with its image; one end on the axis makes one chain.
+ * Mirrors what is named on an axis, keeping it or in its place. Kept, nothing is doubled: what lies along the axis is
+ * its own image, and an open chain whose ends both lie on the axis becomes one closed contour with its image; one end
+ * on the axis makes one chain.
  */
 export const mirrorEntities = (
   drawing: Drawing,
@@ -135,7 +141,10 @@ export const mirrorEntities = (
 
 type ChainShape = Shape & { readonly kind: "chain" };
 
-/** A chain made of one and its image, and which pieces of the one became longer: by the vertices that they started and start at. */
+/**
+ * A chain made of one and its image, and which pieces of the one became longer: by the vertices that they started and
+ * start at.
+ */
 type Welded = { readonly chain: ChainShape; readonly merged: readonly (readonly [from: Id, to: Id])[] };
 
 /** An open chain and its image as one, where its ends lie on the axis; undefined where neither does. */
@@ -156,7 +165,10 @@ const weldedChain = (chain: ChainShape, image: ChainShape, newId: () => Id, axis
   return withoutStraightJoints(vertices, startOn, axis, first.id);
 };
 
-/** Without corners on the axis where two lines run straight on: one line crosses it. `first` is where the chain itself starts. */
+/**
+ * Without corners on the axis where two lines run straight on: one line crosses it. `first` is where the chain itself
+ * starts.
+ */
 const withoutStraightJoints = (vertices: readonly Vertex[], closed: boolean, axis: Axis, first: Id): Welded => {
   const merged: [Id, Id][] = [];
   const kept = vertices.filter((vertex, i) => {

@@ -8,8 +8,8 @@ import { transformShape } from "../../shape/kinds.ts";
 import { draftEdit } from "../draftEdit.ts";
 
 /**
- * Moves, turns, mirrors or scales what is named, in place: ids, layers and attachments stay. Nothing named, or something on a locked
- * layer: a refusal.
+ * Moves, turns, mirrors or scales what is named, in place: ids, layers and attachments stay. Nothing named, or
+ * something on a locked layer: a refusal.
  */
 export const transformEntities = (
   drawing: Drawing,

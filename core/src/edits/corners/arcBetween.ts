@@ -15,8 +15,9 @@ import { draftEdit, type EditDraft } from "../draftEdit.ts";
 export type Trimmed = { readonly ref: Ref; readonly piece?: Piece };
 
 /**
- * An arc between two picked curves on `layer`, each shortened or run on to it where a piece is given: of loose pieces, and at the ends of open chains.
- * What is attached to the corner that the two made stays with it, at the sharp corner. Refused: locked layers, and what lies within a chain.
+ * An arc between two picked curves on `layer`, each shortened or run on to it where a piece is given: of loose pieces,
+ * and at the ends of open chains. What is attached to the corner that the two made stays with it, at the sharp corner.
+ * Refused: locked layers, and what lies within a chain.
  */
 export const arcBetweenCurves = (
   drawing: Drawing,
@@ -39,7 +40,10 @@ export const arcBetweenCurves = (
   return done(draft.finish());
 };
 
-/** Puts what stays of a loose piece, or of a piece at the end of an open chain, in its place; false where that would break a chain. */
+/**
+ * Puts what stays of a loose piece, or of a piece at the end of an open chain, in its place; false where that would
+ * break a chain.
+ */
 const putEnd = (drawing: Drawing, draft: EditDraft, ref: Ref, piece: Piece): boolean => {
   const entity = entityOf(drawing, ref.id);
   if (entity?.kind === "piece") {
@@ -65,7 +69,9 @@ const putEnd = (drawing: Drawing, draft: EditDraft, ref: Ref, piece: Piece): boo
   return true;
 };
 
-/** The corners that two curves made before an arc came between them: where their carriers meet, on one of them at least. */
+/**
+ * The corners that two curves made before an arc came between them: where their carriers meet, on one of them at least.
+ */
 const noteCorners = (drawing: Drawing, draft: EditDraft, p: Ref, q: Ref): void => {
   const [one, other] = [curveAt(drawing, p), curveAt(drawing, q)];
   const [a, b] = [one && carrierOf(one), other && carrierOf(other)];

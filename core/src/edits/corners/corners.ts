@@ -65,8 +65,9 @@ export type CornersCut = {
 };
 
 /**
- * Cuts the corners of a chain at some of its vertices, or at all where it has a corner, in one edit; edges that are used up go, and
- * links to them are cut loose. Corners that can't be cut are told; if none can, the first reason is the refusal.
+ * Cuts the corners of a chain at some of its vertices, or at all where it has a corner, in one edit; edges that are
+ * used up go, and links to them are cut loose. Corners that can't be cut are told; if none can, the first reason is the
+ * refusal.
  */
 export const cutCorners = (
   drawing: Drawing,
@@ -120,7 +121,10 @@ export const looseEdges = (drawing: Drawing, { ends }: LooseCorner): readonly [P
   return p && q && [p.piece, reversePiece(q.piece)];
 };
 
-/** Cuts a corner where two loose pieces, or ends of open chains, meet: they are shortened, and what comes between is added loose. */
+/**
+ * Cuts a corner where two loose pieces, or ends of open chains, meet: they are shortened, and what comes between is
+ * added loose.
+ */
 export const cutLooseCorner = (
   drawing: Drawing,
   { ends }: LooseCorner,
@@ -156,7 +160,10 @@ export const cutLooseCorner = (
 
 const endRef = ({ entity, vertex }: EndPiece): Ref => ({ id: entity.id, ...(vertex === undefined ? {} : { vertex }) });
 
-/** What names a corner that was cut: the sharp corner of the one piece put there in a chain, else where its edges would meet. */
+/**
+ * What names a corner that was cut: the sharp corner of the one piece put there in a chain, else where its edges would
+ * meet.
+ */
 const sharpOf = (before: Ref, after: Ref, between: readonly Ref[] = []): Ref =>
   between.length === 1 ? { ...between[0]!, place: "sharp" } : { ...before, place: { crosses: after } };
 
@@ -194,8 +201,8 @@ export const reliefCut =
     relieveCorner(before, after, radius, kind, side);
 
 /**
- * Takes a rounded corner of a chain back to the sharp one, or gives it another radius: the arc at `vertex` goes, its edges run to
- * their meeting, and with `radius` the corner is rounded anew. Links to the arc follow to the new one.
+ * Takes a rounded corner of a chain back to the sharp one, or gives it another radius: the arc at `vertex` goes, its
+ * edges run to their meeting, and with `radius` the corner is rounded anew. Links to the arc follow to the new one.
  */
 export const reroundCorner = (
   drawing: Drawing,

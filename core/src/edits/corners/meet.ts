@@ -12,7 +12,10 @@ import { draftEdit, type EditDraft } from "../draftEdit.ts";
 
 type Picked = { readonly ref: Ref; readonly at: Point };
 
-/** True where a piece can be run or cut without breaking a chain: loose, or at the end of an open one on the side that changes. */
+/**
+ * True where a piece can be run or cut without breaking a chain: loose, or at the end of an open one on the side that
+ * changes.
+ */
 export const replaceLoose = (drawing: Drawing, draft: EditDraft, ref: Ref, piece: Piece): Outcome<true> => {
   const entity = entityOf(drawing, ref.id);
   const locked = entity && refuseLocked(drawing, entity);
@@ -41,8 +44,9 @@ export const replaceLoose = (drawing: Drawing, draft: EditDraft, ref: Ref, piece
 };
 
 /**
- * Runs two picked curves to their corner, each prolonged or cut; the picked side of each stays. Of several meetings of their carriers
- * the one nearest to both picks counts. Circles, pieces within chains, and carriers that never meet are refused.
+ * Runs two picked curves to their corner, each prolonged or cut; the picked side of each stays. Of several meetings of
+ * their carriers the one nearest to both picks counts. Circles, pieces within chains, and carriers that never meet are
+ * refused.
  */
 export const meetCurves = (
   drawing: Drawing,

@@ -13,7 +13,10 @@ type Run = { readonly links: readonly Link[]; readonly closed: boolean };
 /** More than half a turn is no rounded corner. */
 const HALF_TURN = 1 + 1e-6;
 
-/** The path with the rounded corner at position `i` made sharp; undefined where there is none: no arc tangent to both its neighbours. */
+/**
+ * The path with the rounded corner at position `i` made sharp; undefined where there is none: no arc tangent to both
+ * its neighbours.
+ */
 export const sharpened = ({ links, closed }: Run, i: number): { run: Run; round: Round } | undefined => {
   const [before, after] = beside({ links, closed }, i);
   const [p, arc, q] = [links[before ?? -1], links[i], links[after ?? -1]];

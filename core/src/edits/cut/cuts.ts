@@ -25,7 +25,9 @@ export const cutterTest = (drawing: Drawing, cutters: Cutters): ((id: Id) => boo
 
 export const paramWithin = (curve: Curve, at: Point): number => curveNearest(curve, at).t;
 
-/** All cuts on an entity, in order along it, each once. For a circle `s` is the angle; else piece number plus fraction. */
+/**
+ * All cuts on an entity, in order along it, each once. For a circle `s` is the angle; else piece number plus fraction.
+ */
 export const cutsOf = (index: DrawingIndex, entity: Entity, cutters: Cutters): Cut[] => {
   const isCutter = cutterTest(index.drawing, cutters);
   const own = curvesOf(entity);

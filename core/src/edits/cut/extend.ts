@@ -52,7 +52,10 @@ const hitsAlong = (
   return best;
 };
 
-/** The next thing that a straight run from `p` meets: looked for farther and farther, so that near things are found at once. */
+/**
+ * The next thing that a straight run from `p` meets: looked for farther and farther, so that near things are found at
+ * once.
+ */
 const straightHit = (
   index: DrawingIndex,
   p: Point,
@@ -109,9 +112,10 @@ const pieceGoes = (
 };
 
 /**
- * Runs the end of a line, an arc, an open chain, a part of an ellipse or a free curve that lies nearest to `at` on along its own
- * curve to the next boundary ahead: lines straight on, arcs along their circle, ellipses along theirs, free curves as their last piece
- * runs on. With boundaries that were chosen, an end that has run past one is cut back to it instead.
+ * Runs the end of a line, an arc, an open chain, a part of an ellipse or a free curve that lies nearest to `at` on
+ * along its own curve to the next boundary ahead: lines straight on, arcs along their circle, ellipses along theirs,
+ * free curves as their last piece runs on. With boundaries that were chosen, an end that has run past one is cut back
+ * to it instead.
  */
 export const planExtend = (index: DrawingIndex, ref: Ref, at: Point, cutters: Cutters = "all"): Outcome<ExtendPlan> => {
   const { drawing } = index;

@@ -78,7 +78,10 @@ const smoothParts = (entity: Smoothly, cuts: readonly Cut[]): readonly Part[] | 
   return stops.slice(1).map((to, i) => partOf(entity, stops[i]!, to));
 };
 
-/** Splits a line, an arc, a chain, an ellipse part or a free curve at the place nearest to `at`; a contour opens there. A circle stays whole: a refusal. */
+/**
+ * Splits a line, an arc, a chain, an ellipse part or a free curve at the place nearest to `at`; a contour opens there.
+ * A circle stays whole: a refusal.
+ */
 export const splitAt = (drawing: Drawing, ref: Ref, at: Point): Outcome<{ edit: Edit; parts: number }> => {
   const entity = entityOf(drawing, ref.id);
   const curve = curveAt(drawing, ref);

@@ -25,7 +25,8 @@ export type TrimPlan = {
 };
 
 /**
- * Takes the piece between two crossings at `at`, back to the cutting edges: what crosses, touches, ends on it or lies along it. Where something ends on the trimmed curve, the cut takes that end's own numbers.
+ * Takes the piece between two crossings at `at`, back to the cutting edges: what crosses, touches, ends on it or lies
+ * along it. Where something ends on the trimmed curve, the cut takes that end's own numbers.
  *
  * A piece that nothing crosses goes whole; a circle or contour met in one place only can't be cut, and that is said.
  */

@@ -23,7 +23,10 @@ export type Swept = {
 
 type Hit = { readonly ref: Ref; readonly at: Point };
 
-/** Everything that may be changed and that a run of points crosses, in the order in which it is crossed. Layout is passed over. */
+/**
+ * Everything that may be changed and that a run of points crosses, in the order in which it is crossed. Layout is
+ * passed over.
+ */
 export const crossedBy = (index: DrawingIndex, path: readonly Point[]): readonly Hit[] => {
   const hits: Hit[] = [];
   for (let i = 1; i < path.length; i++) {
@@ -90,7 +93,10 @@ const sweep = (
   return done({ edit, goes, comes, count: edits.length });
 };
 
-/** Trims every piece that a drag crosses, each where it is crossed, as one edit. Nothing crossed: the reason of the first refusal. */
+/**
+ * Trims every piece that a drag crosses, each where it is crossed, as one edit. Nothing crossed: the reason of the
+ * first refusal.
+ */
 export const trimAlong = (index: DrawingIndex, path: readonly Point[], cutters: Cutters): Outcome<Swept> =>
   sweep(index, path, "Trim", (now, ref, at) => {
     const plan = planTrim(now, ref, at, cutters);

@@ -5,7 +5,10 @@ import type { Id } from "../../numeric/id.ts";
 import { done, refuse, type Outcome } from "../../numeric/outcome.ts";
 import { draftEdit } from "../draftEdit.ts";
 
-/** Gives what is named a line style of its own, or lets its role have it. Nothing named, or something on a locked layer: a refusal. */
+/**
+ * Gives what is named a line style of its own, or lets its role have it. Nothing named, or something on a locked layer:
+ * a refusal.
+ */
 export const setLineStyle = (drawing: Drawing, ids: readonly Id[], line: LineStyle | undefined): Outcome<Edit> => {
   const entities = ids.map((id) => entityOf(drawing, id)).filter((entity) => entity !== undefined);
   if (entities.length === 0) return refuse("nothing-selected");

@@ -9,8 +9,8 @@ import { RESOLUTION, TRUE_WITHIN } from "../../numeric/tolerance.ts";
 import { draftEdit } from "../draftEdit.ts";
 
 /**
- * Removes all layout geometry. A callout that was answered by two layout curves (a distance) moves over to the centres that
- * stand on them where a pair holds the called value; otherwise it is cut loose, and the edit says so.
+ * Removes all layout geometry. A callout that was answered by two layout curves (a distance) moves over to the centres
+ * that stand on them where a pair holds the called value; otherwise it is cut loose, and the edit says so.
  */
 export const clearLayout = (drawing: Drawing): Outcome<Edit> => {
   const layout = [...entitiesOf(drawing)].filter((entity) => isLayout(drawing, entity));

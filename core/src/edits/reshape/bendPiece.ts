@@ -5,8 +5,8 @@ import { done, refuse, type Outcome } from "../../numeric/outcome.ts";
 import { draftEdit, type EditDraft } from "../draftEdit.ts";
 
 /**
- * Gives a loose piece, or one of a chain, another bulge; its ends stay. The edit is made by a function that may tie callouts to it.
- * Refused: what is no piece, and what lies on a locked layer.
+ * Gives a loose piece, or one of a chain, another bulge; its ends stay. The edit is made by a function that may tie
+ * callouts to it. Refused: what is no piece, and what lies on a locked layer.
  */
 export const bendPiece = (
   drawing: Drawing,

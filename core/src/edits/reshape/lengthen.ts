@@ -9,7 +9,10 @@ import { RESOLUTION } from "../../numeric/tolerance.ts";
 import { draftEdit, type EditDraft } from "../draftEdit.ts";
 import { endPiece } from "./stretch.ts";
 
-/** The piece with another length along its own line or circle; its start stays. Not above zero, or a whole turn: a refusal. */
+/**
+ * The piece with another length along its own line or circle; its start stays. Not above zero, or a whole turn: a
+ * refusal.
+ */
 export const lengthened = (piece: Piece, length: number): Outcome<Piece> => {
   if (!(length > RESOLUTION)) return refuse("length-used-up", { limit: pieceLength(piece) }, piece.b);
   const arc = arcOf(piece);
@@ -30,7 +33,10 @@ export const lengthTo = (piece: Piece, p: Point): number => {
   return arc.radius * (turn - TURN * Math.floor(turn / TURN));
 };
 
-/** Gives a loose piece, or the end piece of an open chain, another length from the end at `ref`; its direction, or circle, stays. */
+/**
+ * Gives a loose piece, or the end piece of an open chain, another length from the end at `ref`; its direction, or
+ * circle, stays.
+ */
 export const lengthenEnd = (
   drawing: Drawing,
   ref: Ref,

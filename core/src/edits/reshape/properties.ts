@@ -39,7 +39,10 @@ const pieceProperties = (piece: Piece): Property[] => {
   return [length, { name: "angle", label: "angle", kind: "angle", value: angle }, ...ends];
 };
 
-/** What can be read and typed of an entity; of a chain what belongs to the vertex named, and to the piece that starts there. */
+/**
+ * What can be read and typed of an entity; of a chain what belongs to the vertex named, and to the piece that starts
+ * there.
+ */
 export const propertiesOf = (entity: Entity, vertex?: Id): readonly Property[] => {
   switch (entity.kind) {
     case "point":
@@ -155,9 +158,9 @@ const changed = (entity: Entity, name: string, value: number, vertex: Id | undef
 };
 
 /**
- * Changes one property of all that is named (things that don't have it are left alone). Lengths must be above zero; a radius
- * smaller than half the chord, a sweep of a whole turn and a piece without length are refused. Lines keep their start and their
- * direction, arcs their start and their circle.
+ * Changes one property of all that is named (things that don't have it are left alone). Lengths must be above zero; a
+ * radius smaller than half the chord, a sweep of a whole turn and a piece without length are refused. Lines keep their
+ * start and their direction, arcs their start and their circle.
  */
 export const changeProperty = (
   drawing: Drawing,

@@ -6,7 +6,10 @@ import type { Shape } from "../../shape/shape.ts";
 import type { Tie } from "../addShapes.ts";
 import { draftEdit } from "../draftEdit.ts";
 
-/** Gives an entity another shape on purpose: what is attached follows it, with new numbers. On a locked layer: a refusal. */
+/**
+ * Gives an entity another shape on purpose: what is attached follows it, with new numbers. On a locked layer: a
+ * refusal.
+ */
 export const reshapeEntity = (
   drawing: Drawing,
   entity: Entity,

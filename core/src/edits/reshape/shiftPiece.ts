@@ -42,8 +42,9 @@ const turnsOver = (was: Piece, is: Piece): boolean => {
 };
 
 /**
- * What becomes of the neighbour that ends where `piece` starts when that moves aside, and where they meet then. An arc that ran into
- * the piece without a corner still does: also into its far neighbour where that runs straight beside the piece (the end of a slot).
+ * What becomes of the neighbour that ends where `piece` starts when that moves aside, and where they meet then. An arc
+ * that ran into the piece without a corner still does: also into its far neighbour where that runs straight beside the
+ * piece (the end of a slot).
  */
 const followed = (
   neighbour: Piece,
@@ -74,10 +75,10 @@ const followed = (
 };
 
 /**
- * Moves a piece of a chain, or a loose one, squarely aside by `by` (to its left above zero, lines parallel, arcs about their centre);
- * its neighbours run on or are cut to meet it, an open end keeps its place on it. Rounded corners beside it stay rounded with their
- * radius, and tangent ones tangent, where `staysTangent`. Refused: a neighbour that would be used up (with how far it goes), one that
- * never meets the moved piece, and a rounding that no longer fits.
+ * Moves a piece of a chain, or a loose one, squarely aside by `by` (to its left above zero, lines parallel, arcs about
+ * their centre); its neighbours run on or are cut to meet it, an open end keeps its place on it. Rounded corners beside
+ * it stay rounded with their radius, and tangent ones tangent, where `staysTangent`. Refused: a neighbour that would be
+ * used up (with how far it goes), one that never meets the moved piece, and a rounding that no longer fits.
  */
 export const shiftPiece = (index: DrawingIndex, ref: Ref, by: number, staysTangent: boolean): Outcome<Edit> => {
   const { drawing } = index;

@@ -14,7 +14,10 @@ const MOST_RATIO = 60;
 const STEPS = 60;
 const GOLDEN = (Math.sqrt(5) - 1) / 2;
 
-/** Where a chain's tangent joint lies nearest to a place: its vertex, as its number; undefined where two pieces don't run on. */
+/**
+ * Where a chain's tangent joint lies nearest to a place: its vertex, as its number; undefined where two pieces don't
+ * run on.
+ */
 export const jointNear = (drawing: Drawing, id: Id, at: Point): number | undefined => {
   const entity = entityOf(drawing, id);
   if (entity?.kind !== "chain") return undefined;
@@ -30,9 +33,10 @@ export const jointNear = (drawing: Drawing, id: Id, at: Point): number | undefin
 };
 
 /**
- * Slides the joint of two tangent pieces of a chain towards a place: both keep their other ends and their directions there, so they stay tangent to
- * each other and to their neighbours, and there is one joint for each ratio of their tangent lengths, all on one circle. The one nearest to the
- * place by golden section. Refused where the two don't run on.
+ * Slides the joint of two tangent pieces of a chain towards a place: both keep their other ends and their directions
+ * there, so they stay tangent to each other and to their neighbours, and there is one joint for each ratio of their
+ * tangent lengths, all on one circle. The one nearest to the place by golden section. Refused where the two don't run
+ * on.
  */
 export const slideJoint = (
   drawing: Drawing,

@@ -12,16 +12,18 @@ import { roundedAgain, sharpened, type Round } from "../corners/rounds.ts";
 import { draftEdit } from "../draftEdit.ts";
 import { beside, chainPath, runsOn, type ChainEntity, type Link } from "../path.ts";
 
-/** A piece with its end at another place: a line stays one, an arc keeps its sweep, or the direction at its other end. */
+/**
+ * A piece with its end at another place: a line stays one, an arc keeps its sweep, or the direction at its other end.
+ */
 const endMoved = (piece: Piece, to: Point, keepsStart: boolean): Outcome<Piece> => {
   if (distance(piece.a, to) <= RESOLUTION) return refuse("no-length", {}, to);
   return piece.bulge !== 0 && keepsStart ? arcFrom(piece.a, departureOf(piece), to) : done({ ...piece, b: to });
 };
 
 /**
- * Moves ends of loose pieces and corners of chains that lie at one place to another. Where `staysTangent`, rounded corners stay
- * rounded with their radius (one of their ends moves the corner itself), and arcs keep their direction where they run into the next
- * piece. Refused: a piece left without length, and a rounding that no longer fits.
+ * Moves ends of loose pieces and corners of chains that lie at one place to another. Where `staysTangent`, rounded
+ * corners stay rounded with their radius (one of their ends moves the corner itself), and arcs keep their direction
+ * where they run into the next piece. Refused: a piece left without length, and a rounding that no longer fits.
  */
 export const stretch = (drawing: Drawing, refs: readonly Ref[], to: Point, staysTangent: boolean): Outcome<Edit> => {
   const draft = draftEdit(drawing, "Stretch", "handle");
@@ -152,7 +154,10 @@ export const endPiece = (drawing: Drawing, ref: Ref): EndPiece | undefined => {
   };
 };
 
-/** The directions in which the piece before a corner arrives and the one after leaves; for measuring lengths and angles at it. */
+/**
+ * The directions in which the piece before a corner arrives and the one after leaves; for measuring lengths and angles
+ * at it.
+ */
 export const anchorOf = (drawing: Drawing, ref: Ref): { readonly at: Point; readonly arrives: number } | undefined => {
   const entity = entityOf(drawing, ref.id);
   if (entity?.kind === "chain") {

@@ -11,7 +11,10 @@ import { draftEdit } from "../draftEdit.ts";
 import { chainPath } from "../path.ts";
 import { endPiece } from "./stretch.ts";
 
-/** Puts a corner on a piece of a chain, or on a loose one, which becomes a chain; the shape stays. At an end of it: a refusal. */
+/**
+ * Puts a corner on a piece of a chain, or on a loose one, which becomes a chain; the shape stays. At an end of it: a
+ * refusal.
+ */
 export const addCorner = (drawing: Drawing, ref: Ref, near: Point): Outcome<Edit> => {
   const entity = entityOf(drawing, ref.id);
   const curve = curveAt(drawing, ref);
@@ -64,8 +67,8 @@ const merged = (p: Piece, q: Piece): Piece => {
 };
 
 /**
- * Takes a corner out of a chain: the two pieces at it become one, straight, or the arc where they lie on one circle; an open chain
- * loses its end piece at an end. Too few left for a chain: a refusal.
+ * Takes a corner out of a chain: the two pieces at it become one, straight, or the arc where they lie on one circle; an
+ * open chain loses its end piece at an end. Too few left for a chain: a refusal.
  */
 export const removeCorner = (drawing: Drawing, ref: Ref): Outcome<Edit> => {
   const entity = entityOf(drawing, ref.id);

@@ -18,9 +18,9 @@ export type ContourRow = {
 };
 
 /**
- * The table as CSV (RFC 4180: commas, quotes where needed, CRLF), one row for each contour, its columns named with their unit. Numbers
- * are the shortest text that reads back to the same double, with a point. A name that a spreadsheet would take for a formula is quoted by
- * an apostrophe.
+ * The table as CSV (RFC 4180: commas, quotes where needed, CRLF), one row for each contour, its columns named with
+ * their unit. Numbers are the shortest text that reads back to the same double, with a point. A name that a spreadsheet
+ * would take for a formula is quoted by an apostrophe.
  */
 export const contourCsv = (rows: readonly ContourRow[], unit: Unit): string =>
   `${Papa.unparse(

@@ -15,8 +15,8 @@ export type FoundEntity =
 export type FoundFile = { readonly insunits: number | undefined; readonly entities: readonly FoundEntity[] };
 
 /**
- * What differs between the contours that were to be written and what was read back; empty when nothing does. Numbers must be the
- * same to the last bit, since the shortest round-trip text was written.
+ * What differs between the contours that were to be written and what was read back; empty when nothing does. Numbers
+ * must be the same to the last bit, since the shortest round-trip text was written.
  */
 export const compareRead = (written: readonly ReleasedContour[], unit: Unit, found: FoundFile): readonly string[] => {
   const differences: string[] = [];

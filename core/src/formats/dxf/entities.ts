@@ -12,7 +12,10 @@ export type NoShape = "degenerate" | "left out" | "text";
 
 export type Corner = { readonly x: number; readonly y: number; readonly bulge: number };
 
-/** How things are turned over: 1 as they are, -1 seen from behind (extrusion 0, 0, -1); undefined where they stand askew in space. */
+/**
+ * How things are turned over: 1 as they are, -1 seen from behind (extrusion 0, 0, -1); undefined where they stand askew
+ * in space.
+ */
 export const facing = (groups: Groups): 1 | -1 | undefined => {
   const x = numberOf(groups, 210, 0);
   const y = numberOf(groups, 220, 0);

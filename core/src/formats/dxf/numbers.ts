@@ -5,10 +5,10 @@ const ROOM = 9e14;
 const TAIL = 3;
 
 /**
- * The number written between two places of a text, blanks around it allowed; NaN where there is none. The same double that `Number`
- * gives: up to 15 or 16 digits without an exponent are a whole number over a power of ten, both exact, so one division rounds them right
- * (Clinger 1990, "How to read floating point numbers accurately"); up to three more are taken in by a second double; anything else, and
- * what lies too near the middle of two doubles, is left to `Number`.
+ * The number written between two places of a text, blanks around it allowed; NaN where there is none. The same double
+ * that `Number` gives: up to 15 or 16 digits without an exponent are a whole number over a power of ten, both exact, so
+ * one division rounds them right (Clinger 1990, "How to read floating point numbers accurately"); up to three more are
+ * taken in by a second double; anything else, and what lies too near the middle of two doubles, is left to `Number`.
  */
 export const numberAt = (text: string, from: number, to: number): number => {
   let at = from;
@@ -45,9 +45,9 @@ export const numberAt = (text: string, from: number, to: number): number => {
 };
 
 /**
- * (whole · shift + tail) / power, rounded to the nearest double; NaN where that is too near to call. Sums and products are kept with what
- * they lose (Dekker 1971, "A floating-point technique for extending the available precision"), so that what is left over by the division
- * is known to 2^-100 of the number.
+ * (whole · shift + tail) / power, rounded to the nearest double; NaN where that is too near to call. Sums and products
+ * are kept with what they lose (Dekker 1971, "A floating-point technique for extending the available precision"), so
+ * that what is left over by the division is known to 2^-100 of the number.
  */
 const long = (whole: number, shift: number, tail: number, power: number): number => {
   const product = whole * shift;

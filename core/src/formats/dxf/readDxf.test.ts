@@ -27,14 +27,59 @@ const block = (name: string, groups: Groups, base: Groups = []): Groups => [
   ...groups,
   [0, "ENDBLK"],
 ];
-const CIRCLE: Groups = [[0, "CIRCLE"], [8, "0"], [10, 10], [20, 0], [40, 2]]; // prettier-ignore
-const ARC: Groups = [[0, "ARC"], [8, "0"], [10, 0], [20, 0], [40, 5], [50, 0], [51, 90]]; // prettier-ignore
+const CIRCLE: Groups = [
+  [0, "CIRCLE"],
+  [8, "0"],
+  [10, 10],
+  [20, 0],
+  [40, 2],
+];
+const ARC: Groups = [
+  [0, "ARC"],
+  [8, "0"],
+  [10, 0],
+  [20, 0],
+  [40, 5],
+  [50, 0],
+  [51, 90],
+];
 
 describe("blocks", () => {
   it("are put in place turned, scaled, mirrored, in rows, nested; layer 0 and colour by block are the insert's", () => {
     const { shapes } = entities(
-      [[0, "INSERT"], [8, "Holes"], [62, 3], [2, "b"], [10, 100], [20, 50], [41, 2], [42, 2], [50, 90], [70, 2], [71, 3], [44, 7], [45, 9]], // prettier-ignore
-      [...block("a", [...CIRCLE, [62, 0]], [[10, 1], [20, 1]]), ...block("b", [[0, "INSERT"], [8, "0"], [62, 0], [2, "A"], [10, 4], [20, 0]])], // prettier-ignore
+      [
+        [0, "INSERT"],
+        [8, "Holes"],
+        [62, 3],
+        [2, "b"],
+        [10, 100],
+        [20, 50],
+        [41, 2],
+        [42, 2],
+        [50, 90],
+        [70, 2],
+        [71, 3],
+        [44, 7],
+        [45, 9],
+      ],
+      [
+        ...block(
+          "a",
+          [...CIRCLE, [62, 0]],
+          [
+            [10, 1],
+            [20, 1],
+          ],
+        ),
+        ...block("b", [
+          [0, "INSERT"],
+          [8, "0"],
+          [62, 0],
+          [2, "A"],
+          [10, 4],
+          [20, 0],
+        ]),
+      ],
     );
     expect(shapes).toHaveLength(6);
     // 10, 0 off the base 1, 1 of a, at 4, 0 in b, twice as large, turned by a quarter, at 100, 50
@@ -43,7 +88,17 @@ describe("blocks", () => {
     expect([first.centre.x, first.centre.y, first.radius].map((n) => Number(n.toFixed(9)))).toEqual([102, 76, 4]);
     const second = shapes[1] as Extract<ReadShape, { kind: "circle" }>;
     expect([second.centre.x, second.centre.y].map((n) => Number(n.toFixed(9)))).toEqual([102, 83]); // a column on, turned
-    const mirrored = entities([[0, "INSERT"], [8, "0"], [2, "a"], [10, 0], [20, 0], [41, -1]], block("a", ARC)).shapes[0]; // prettier-ignore
+    const mirrored = entities(
+      [
+        [0, "INSERT"],
+        [8, "0"],
+        [2, "a"],
+        [10, 0],
+        [20, 0],
+        [41, -1],
+      ],
+      block("a", ARC),
+    ).shapes[0];
     const arc = mirrored as ReadShape & Piece;
     expect([pieceRadius(arc), Math.sign(arc.bulge)]).toEqual([expect.closeTo(5, 12), -1]);
     expect(arc.a.x).toBeCloseTo(-5, 12);
@@ -70,7 +125,19 @@ describe("blocks", () => {
         fc.double({ min: 0, max: 360, noNaN: true }),
         (sx, sy, turn) => {
           const inner = entities(CIRCLE).shapes[0] as Extract<ReadShape, { kind: "circle" }>;
-          const made = entities([[0, "INSERT"], [8, "0"], [2, "a"], [10, 3], [20, 4], [41, sx], [42, sy], [50, turn]], block("a", [...CIRCLE, ...ARC])).shapes; // prettier-ignore
+          const made = entities(
+            [
+              [0, "INSERT"],
+              [8, "0"],
+              [2, "a"],
+              [10, 3],
+              [20, 4],
+              [41, sx],
+              [42, sy],
+              [50, turn],
+            ],
+            block("a", [...CIRCLE, ...ARC]),
+          ).shapes;
           const [c, s] = [Math.cos((turn * Math.PI) / 180), Math.sin((turn * Math.PI) / 180)];
           const put = (x: number, y: number) => ({ x: 3 + c * sx * x - s * sy * y, y: 4 + s * sx * x + c * sy * y });
           const near = (p: { x: number; y: number }, q: { x: number; y: number }): number =>
@@ -93,11 +160,30 @@ describe("blocks", () => {
   });
 
   it("that hold themselves, are missing or go on without end are told, the rest is kept", () => {
-    const cyclic = entities([[0, "INSERT"], [8, "0"], [2, "a"], [10, 0], [20, 0], ...CIRCLE], block("a", [...CIRCLE, [0, "INSERT"], [8, "0"], [2, "A"], [10, 1], [20, 0]])); // prettier-ignore
+    const cyclic = entities(
+      [[0, "INSERT"], [8, "0"], [2, "a"], [10, 0], [20, 0], ...CIRCLE],
+      block("a", [...CIRCLE, [0, "INSERT"], [8, "0"], [2, "A"], [10, 1], [20, 0]]),
+    );
     expect(cyclic.shapes).toHaveLength(2);
     expect(cyclic.degenerate.map(({ type }) => type)).toEqual(["INSERT"]);
-    expect(entities([[0, "INSERT"], [8, "0"], [2, "none"], [10, 0], [20, 0]]).degenerate).toHaveLength(1); // prettier-ignore
-    const rows: Groups = [[0, "INSERT"], [8, "0"], [2, "a"], [10, 0], [20, 0], [70, 1500], [71, 1000]]; // prettier-ignore
+    expect(
+      entities([
+        [0, "INSERT"],
+        [8, "0"],
+        [2, "none"],
+        [10, 0],
+        [20, 0],
+      ]).degenerate,
+    ).toHaveLength(1);
+    const rows: Groups = [
+      [0, "INSERT"],
+      [8, "0"],
+      [2, "a"],
+      [10, 0],
+      [20, 0],
+      [70, 1500],
+      [71, 1000],
+    ];
     const huge = readDxf(text(section("BLOCKS", [...block("a", [...CIRCLE, ...CIRCLE])]), section("ENTITIES", rows)));
     expect(huge).toMatchObject({ refusal: { code: "file-too-many" } });
   });
@@ -105,7 +191,19 @@ describe("blocks", () => {
 
 describe("entities", () => {
   it("of the oldest kind: a polyline of vertices with bulges; seen from behind they are turned over", () => {
-    const vertices: Groups = [[0, "VERTEX"], [10, 0], [20, 0], [42, 1], [0, "VERTEX"], [10, 10], [20, 0], [0, "VERTEX"], [10, 10], [20, 8], [0, "SEQEND"]]; // prettier-ignore
+    const vertices: Groups = [
+      [0, "VERTEX"],
+      [10, 0],
+      [20, 0],
+      [42, 1],
+      [0, "VERTEX"],
+      [10, 10],
+      [20, 0],
+      [0, "VERTEX"],
+      [10, 10],
+      [20, 8],
+      [0, "SEQEND"],
+    ];
     const [chain] = entities([[0, "POLYLINE"], [8, "cut"], [66, 1], [70, 1], ...vertices]).shapes;
     if (chain?.kind !== "chain") throw new Error("no chain");
     expect(chain).toMatchObject({ closed: true, layer: "cut" });
@@ -124,8 +222,23 @@ describe("entities", () => {
     const drawing = value(
       readDxf(
         text(
-          section("HEADER", [[9, "$INSUNITS"], [70, 5]]), // prettier-ignore
-          section("TABLES", [[0, "TABLE"], [2, "LAYER"], [0, "LAYER"], [2, "Off"], [70, 0], [62, -4], [0, "LAYER"], [2, "Cold"], [70, 5], [62, 2], [0, "ENDTAB"]]), // prettier-ignore
+          section("HEADER", [
+            [9, "$INSUNITS"],
+            [70, 5],
+          ]),
+          section("TABLES", [
+            [0, "TABLE"],
+            [2, "LAYER"],
+            [0, "LAYER"],
+            [2, "Off"],
+            [70, 0],
+            [62, -4],
+            [0, "LAYER"],
+            [2, "Cold"],
+            [70, 5],
+            [62, 2],
+            [0, "ENDTAB"],
+          ]),
           section("ENTITIES", [...CIRCLE, [0, "TEXT"], [1, "R 5"], [0, "HATCH"], [0, "DIMENSION"], [0, "HATCH"]]),
         ),
       ),
@@ -139,11 +252,39 @@ describe("entities", () => {
   });
 
   it("a line style is an entity's own only where it is not its layer's, named or not", () => {
-    const layers: Groups = [[0, "LAYER"], [2, "Cut"], [70, 0], [62, 7], [6, "Continuous"], [0, "LAYER"], [2, "Fold"], [70, 0], [62, 7], [6, "DASHED"]]; // prettier-ignore
-    const styled = (layer: string, style?: string): Groups => CIRCLE.map(([code, own]) => [code, code === 8 ? layer : own] as const).concat(style ? [[6, style]] : []); // prettier-ignore
-    const drawn = [styled("Cut"), styled("CUT", "CONTINUOUS"), styled("Cut", "ByLayer"), styled("Cut", "Dashed"), styled("Fold", "DASHED"), styled("Fold", "Continuous"), styled("New", "continuous")]; // prettier-ignore
+    const layers: Groups = [
+      [0, "LAYER"],
+      [2, "Cut"],
+      [70, 0],
+      [62, 7],
+      [6, "Continuous"],
+      [0, "LAYER"],
+      [2, "Fold"],
+      [70, 0],
+      [62, 7],
+      [6, "DASHED"],
+    ];
+    const styled = (layer: string, style?: string): Groups =>
+      CIRCLE.map(([code, own]) => [code, code === 8 ? layer : own] as const).concat(style ? [[6, style]] : []);
+    const drawn = [
+      styled("Cut"),
+      styled("CUT", "CONTINUOUS"),
+      styled("Cut", "ByLayer"),
+      styled("Cut", "Dashed"),
+      styled("Fold", "DASHED"),
+      styled("Fold", "Continuous"),
+      styled("New", "continuous"),
+    ];
     const { shapes } = value(readDxf(text(section("TABLES", layers), section("ENTITIES", drawn.flat()))));
-    expect(shapes.map(({ line }) => line)).toEqual([undefined, undefined, undefined, "DASHED", undefined, "CONTINUOUS", undefined]); // prettier-ignore
+    expect(shapes.map(({ line }) => line)).toEqual([
+      undefined,
+      undefined,
+      undefined,
+      "DASHED",
+      undefined,
+      "CONTINUOUS",
+      undefined,
+    ]);
   });
 
   it("ends where the last section is closed, also without its mark; cut off within it is refused with the line", () => {
@@ -181,7 +322,14 @@ const binaryOf = (groups: Groups): Uint8Array => {
 
 describe("bytes", () => {
   it("a binary file gives what the ASCII one gives, and is refused where it is cut", () => {
-    const groups: Groups = [...section("HEADER", [[9, "$INSUNITS"], [70, 1]]), ...section("ENTITIES", [...CIRCLE, ...ARC]), [0, "EOF"]]; // prettier-ignore
+    const groups: Groups = [
+      ...section("HEADER", [
+        [9, "$INSUNITS"],
+        [70, 1],
+      ]),
+      ...section("ENTITIES", [...CIRCLE, ...ARC]),
+      [0, "EOF"],
+    ];
     const binary = binaryOf(groups);
     const { degenerate: _, ...ascii } = value(readDxf(text(groups.slice(0, -1))));
     expect(value(readDxf(binary))).toMatchObject(ascii);
@@ -196,7 +344,30 @@ describe("bytes", () => {
 
   it("whatever they are, reading gives a drawing or a sentence", () => {
     const code = fc.constantFrom(0, 2, 8, 9, 10, 20, 11, 21, 40, 41, 42, 50, 62, 66, 70, 71, 230);
-    const word = fc.constantFrom("SECTION", "ENDSEC", "ENTITIES", "BLOCKS", "BLOCK", "ENDBLK", "INSERT", "POLYLINE", "VERTEX", "SEQEND", "SPLINE", "ELLIPSE", "LWPOLYLINE", "a", "1e308", "-1e308", "nan", "1", "0", "-3", "7.5", "99999999999"); // prettier-ignore
+    const word = fc.constantFrom(
+      "SECTION",
+      "ENDSEC",
+      "ENTITIES",
+      "BLOCKS",
+      "BLOCK",
+      "ENDBLK",
+      "INSERT",
+      "POLYLINE",
+      "VERTEX",
+      "SEQEND",
+      "SPLINE",
+      "ELLIPSE",
+      "LWPOLYLINE",
+      "a",
+      "1e308",
+      "-1e308",
+      "nan",
+      "1",
+      "0",
+      "-3",
+      "7.5",
+      "99999999999",
+    );
     fc.assert(
       fc.property(
         fc.array(fc.tuple(code, word), { maxLength: 60 }),
@@ -217,12 +388,25 @@ describe("bytes", () => {
 describe("writing", () => {
   const shapes: readonly ReadShape[] = [
     { kind: "circle", layer: "INSIDE", centre: { x: 1.5, y: 0.1 }, radius: 0.3 },
-    { kind: "chain", layer: "OUTSIDE", closed: true, pieces: [
-      { a: { x: 0, y: 0 }, b: { x: 10, y: 0 }, bulge: 0.3 },
-      { a: { x: 10, y: 0 }, b: { x: 0.1, y: 7 }, bulge: 0 },
-      { a: { x: 0.1, y: 7 }, b: { x: 0, y: 0 }, bulge: -0.125 },
-    ] }, // prettier-ignore
-    { kind: "chain", layer: "MARK", closed: false, pieces: [{ a: { x: 0, y: 0 }, b: { x: 3, y: 1 / 3 }, bulge: 0 }, { a: { x: 3, y: 1 / 3 }, b: { x: 4, y: 4 }, bulge: 1 }] }, // prettier-ignore
+    {
+      kind: "chain",
+      layer: "OUTSIDE",
+      closed: true,
+      pieces: [
+        { a: { x: 0, y: 0 }, b: { x: 10, y: 0 }, bulge: 0.3 },
+        { a: { x: 10, y: 0 }, b: { x: 0.1, y: 7 }, bulge: 0 },
+        { a: { x: 0.1, y: 7 }, b: { x: 0, y: 0 }, bulge: -0.125 },
+      ],
+    },
+    {
+      kind: "chain",
+      layer: "MARK",
+      closed: false,
+      pieces: [
+        { a: { x: 0, y: 0 }, b: { x: 3, y: 1 / 3 }, bulge: 0 },
+        { a: { x: 3, y: 1 / 3 }, b: { x: 4, y: 4 }, bulge: 1 },
+      ],
+    },
     { kind: "piece", layer: "0", colour: "3", a: { x: 1, y: 2 }, b: { x: 3, y: 4 }, bulge: 0 },
     { kind: "point", layer: "0", at: { x: 9, y: 9 } },
   ];
@@ -247,7 +431,18 @@ describe("writing", () => {
   it("ellipses, splines and arcs come back; an independent reader (dxf-parser) finds them, and the old version's vertices", () => {
     const smooth: readonly ReadShape[] = [
       { kind: "ellipse", layer: "0", centre: { x: 1, y: 2 }, major: { x: 5, y: 1 }, ratio: 0.4, from: 0.3, sweep: 2 },
-      { kind: "free", layer: "0", degree: 3, knots: [0, 0, 0, 0, 1, 1, 1, 1], points: [{ x: 0, y: 0 }, { x: 1, y: 3 }, { x: 4, y: 3 }, { x: 5, y: 0 }] }, // prettier-ignore
+      {
+        kind: "free",
+        layer: "0",
+        degree: 3,
+        knots: [0, 0, 0, 0, 1, 1, 1, 1],
+        points: [
+          { x: 0, y: 0 },
+          { x: 1, y: 3 },
+          { x: 4, y: 3 },
+          { x: 5, y: 0 },
+        ],
+      },
     ];
     const written = writeShapes(smooth, "mm");
     const again = value(readDxf(written)).shapes;
@@ -266,19 +461,26 @@ describe("writing", () => {
     const old = new DxfParser().parseSync(writeShapes(shapes, "mm", { version: "R12" }))!;
     expect(old.entities.map(({ type }) => type)).toEqual(["CIRCLE", "POLYLINE", "POLYLINE", "LINE", "POINT"]);
     const vertices = (old.entities[1] as unknown as { vertices: { x: number; y: number; bulge?: number }[] }).vertices;
-    expect(vertices.map(({ x, y, bulge = 0 }) => [x, y, bulge])).toEqual([[0, 0, 0.3], [10, 0, 0], [0.1, 7, -0.125]]); // prettier-ignore
+    expect(vertices.map(({ x, y, bulge = 0 }) => [x, y, bulge])).toEqual([
+      [0, 0, 0.3],
+      [10, 0, 0],
+      [0.1, 7, -0.125],
+    ]);
   });
 });
 
 describe("numbers", () => {
   it("are the same doubles that Number gives, whatever stands there", () => {
-    // 16 to 19 digits, among them those in the middle of two doubles: (2m + 1) / 2 of the last place of numbers above 2^53
+    // 16 to 19 digits, among them those in the middle of two doubles: (2m + 1) / 2 of the last place of numbers above
+    // 2^53
     const long = fc.tuple(fc.bigInt({ min: 10n ** 15n, max: 10n ** 19n - 1n }), fc.nat(19)).map(([n, point]) => {
       const all = String(n);
       const place = Math.max(0, all.length - point);
       return `${all.slice(0, place)}.${all.slice(place)}`;
     });
-    const middle = fc.tuple(fc.bigInt({ min: 2n ** 52n, max: 2n ** 53n }), fc.nat(8)).map(([m, shift]) => String((2n * m + 1n) << BigInt(shift))); // prettier-ignore
+    const middle = fc
+      .tuple(fc.bigInt({ min: 2n ** 52n, max: 2n ** 53n }), fc.nat(8))
+      .map(([m, shift]) => String((2n * m + 1n) << BigInt(shift)));
     const digits = fc.stringMatching(/^[-+]?[0-9]{0,19}(\.[0-9]{0,25})?([eE][-+]?[0-9]{1,3})?$/);
     fc.assert(
       fc.property(fc.oneof(fc.double().map(String), digits, long, middle, fc.string()), fc.nat(3), (written, pad) => {

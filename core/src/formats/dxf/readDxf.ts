@@ -24,7 +24,10 @@ import {
 import { numberOf, runRecords, sound, textOf, type DxfRecord, type Groups } from "./records.ts";
 import { tokensOf } from "./tokens.ts";
 
-/** `$INSUNITS` as the format's public reference has it, in millimetres each; 1 and 4 are the units that drawings have here. */
+/**
+ * `$INSUNITS` as the format's public reference has it, in millimetres each; 1 and 4 are the units that drawings have
+ * here.
+ */
 const IN_MM: Readonly<Record<number, readonly [name: string, mm: number]>> = {
   2: ["ft", 304.8],
   3: ["mi", 1_609_344],
@@ -56,9 +59,10 @@ type Block = { readonly items: Item[]; readonly base: { readonly x: number; read
 const IDENTITY: Affine = { a: 1, b: 0, c: 0, d: 1, e: 0, f: 0 };
 
 /**
- * Reads a DXF, ASCII of any version or binary: lines, arcs, circles, polylines old and new with their bulges, ellipses, splines, points,
- * and blocks put in place (turned, mirrored, scaled, also unequally, nested, in rows). Texts and everything else are counted by their
- * type, nothing is guessed. A file that can't be used is a refusal that names the line.
+ * Reads a DXF, ASCII of any version or binary: lines, arcs, circles, polylines old and new with their bulges, ellipses,
+ * splines, points, and blocks put in place (turned, mirrored, scaled, also unequally, nested, in rows). Texts and
+ * everything else are counted by their type, nothing is guessed. A file that can't be used is a refusal that names the
+ * line.
  */
 export const readDxf = (source: string | Uint8Array): Outcome<ReadDrawing> => {
   const layers: ReadLayer[] = [];
@@ -154,7 +158,10 @@ const scaled = (shapes: readonly ReadShape[], by: number): readonly ReadShape[] 
 
 const CONTINUOUS = "CONTINUOUS";
 
-/** Its layer; colour and line style where an entity has its own, which is not that of its layer: a palette number, or `#rrggbb`. */
+/**
+ * Its layer; colour and line style where an entity has its own, which is not that of its layer: a palette number, or
+ * `#rrggbb`.
+ */
 const lookOf = (groups: Groups, styles: ReadonlyMap<string, string>): Look => {
   const own = textOf(groups, 62);
   const deep = textOf(groups, 420);

@@ -9,7 +9,10 @@ const CODES = 10_000;
 /** So many places that were read last are shared with what begins or ends there, too. */
 const RECENT = 4;
 
-/** The groups of the record being read: places in the file, taken again for the next record, and where each code comes first. */
+/**
+ * The groups of the record being read: places in the file, taken again for the next record, and where each code comes
+ * first.
+ */
 export class Groups {
   count = 0;
   private readonly codes: number[] = [];
@@ -50,7 +53,10 @@ export class Groups {
   number(i: number): number {
     return this.tokens.number(this.codes[i]!, this.froms[i]!, this.tos[i]!);
   }
-  /** The place whose x is under a code and whose y is under the one ten further; one that was just read where it has the same numbers. */
+  /**
+   * The place whose x is under a code and whose y is under the one ten further; one that was just read where it has the
+   * same numbers.
+   */
   point(code: number): Point {
     const x = numberOf(this, code);
     const y = numberOf(this, code + 10);
@@ -66,7 +72,10 @@ export class Groups {
   }
 }
 
-/** A table row, a block's start, an entity: its type, where it begins, and its groups. Good only until the next one is read. */
+/**
+ * A table row, a block's start, an entity: its type, where it begins, and its groups. Good only until the next one is
+ * read.
+ */
 export type DxfRecord = { readonly type: string; readonly line: number; readonly groups: Groups };
 
 /** What the records of a file are told to; each in the order of the file. */
@@ -82,7 +91,10 @@ export type RecordTaker = {
 const MOST_GROUPS = 5 * MOST_CURVES;
 const tooMany = refuse("file-too-many", { limit: MOST_CURVES });
 
-/** Runs through a file record by record, holding one at a time. A file whose last section is closed may lack its end mark. */
+/**
+ * Runs through a file record by record, holding one at a time. A file whose last section is closed may lack its end
+ * mark.
+ */
 export const runRecords = (tokens: Tokens, taker: RecordTaker): Outcome<true> => {
   const groups = new Groups(tokens);
   let section: string | undefined;

@@ -2,8 +2,9 @@ import { refuse, type Refusal } from "../../numeric/outcome.ts";
 import { numberAt } from "./numbers.ts";
 
 /**
- * Runs over the groups of a DXF without making anything of them: `next` steps to one and is false at the end or where the file is no
- * DXF or damaged (then `refusal` says why). A group's value lies between two places, from which `text` and `number` take it.
+ * Runs over the groups of a DXF without making anything of them: `next` steps to one and is false at the end or where
+ * the file is no DXF or damaged (then `refusal` says why). A group's value lies between two places, from which `text`
+ * and `number` take it.
  */
 export type Tokens = {
   next: () => boolean;
@@ -63,7 +64,10 @@ const asciiTokens = (whole: string): Tokens => {
     ended = true;
     return false;
   };
-  /** The group code on the line at hand: at most four digits, a sign before them, blanks around them; undefined for anything else. */
+  /**
+   * The group code on the line at hand: at most four digits, a sign before them, blanks around them; undefined for
+   * anything else.
+   */
   const readCode = (): number | undefined => {
     let i = at;
     let c = text.charCodeAt(i);

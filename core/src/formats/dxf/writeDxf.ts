@@ -21,10 +21,11 @@ export const writeDxf = (contours: readonly ReleasedContour[], unit: Unit, versi
 export type DxfVersion = "R2000" | "R12";
 
 /**
- * An ASCII DXF on layers, with `$INSUNITS` and the extents: LWPOLYLINE with bulges, CIRCLE, LINE, ARC, ELLIPSE, SPLINE and POINT
- * (AC1015), or, for the oldest readers, POLYLINE with its vertices, CIRCLE, LINE, ARC and POINT (AC1009; ellipses and splines have no
- * place there and must be made arcs before). Coordinates in the drawing's unit, each the shortest text that reads back to the same
- * double. Structure and codes as in the format's public reference; bulge = tan(sweep / 4).
+ * An ASCII DXF on layers, with `$INSUNITS` and the extents: LWPOLYLINE with bulges, CIRCLE, LINE, ARC, ELLIPSE, SPLINE
+ * and POINT (AC1015), or, for the oldest readers, POLYLINE with its vertices, CIRCLE, LINE, ARC and POINT (AC1009;
+ * ellipses and splines have no place there and must be made arcs before). Coordinates in the drawing's unit, each the
+ * shortest text that reads back to the same double. Structure and codes as in the format's public reference; bulge =
+ * tan(sweep / 4).
  */
 export const writeShapes = (
   shapes: readonly ReadShape[],

@@ -1,8 +1,9 @@
 import { done, refuse, type Outcome } from "../../numeric/outcome.ts";
 
 /**
- * The version in which drawings and edits are written now: in job files, snapshots and the journal. Raised whenever an older reader would read them
- * wrongly, with a step below that brings what is older up to it, and a kept old file in a test.
+ * The version in which drawings and edits are written now: in job files, snapshots and the journal. Raised whenever an
+ * older reader would read them wrongly, with a step below that brings what is older up to it, and a kept old file in a
+ * test.
  */
 export const FORMAT_VERSION = 2;
 
@@ -13,14 +14,20 @@ type Step = (value: never) => unknown;
 const DRAWING_STEPS: Readonly<Record<number, Step>> = { 1: (rows) => rows };
 
 type EditOf1 = { readonly label: string; readonly gesture: string; readonly changes: unknown };
-/** Edits. Version 2: what was cut loose is told by callout, and what became of geometry is stated by hints; both were only ever used when the edit was made. */
+/**
+ * Edits. Version 2: what was cut loose is told by callout, and what became of geometry is stated by hints; both were
+ * only ever used when the edit was made.
+ */
 const EDIT_STEPS: Readonly<Record<number, Step>> = {
   1: ({ label, gesture, changes }: EditOf1) => ({ label, gesture, changes, lineage: [], cutLoose: [] }),
 };
 
 const STEPS = { drawing: DRAWING_STEPS, edit: EDIT_STEPS };
 
-/** A drawing's rows or an edit as they are written now, whatever version wrote them; a newer version than this is refused, never guessed at. */
+/**
+ * A drawing's rows or an edit as they are written now, whatever version wrote them; a newer version than this is
+ * refused, never guessed at.
+ */
 export const migrated = (kind: keyof typeof STEPS, value: unknown, version: unknown): Outcome<unknown> => {
   if (!Number.isInteger(version) || (version as number) < 1)
     return refuse("file-not-readable", { reason: "its version is no whole number" });

@@ -4,8 +4,8 @@ import { TABLES, type TableName } from "../../drawing/drawing.ts";
 import type { Field, Fields } from "../../numeric/fields.ts";
 
 /**
- * What a stored or received drawing must look like, made from the same fields by which an edit is checked when it is made. These doors stand at the
- * store, the server and the job file; the geometry itself trusts what has passed.
+ * What a stored or received drawing must look like, made from the same fields by which an edit is checked when it is
+ * made. These doors stand at the store, the server and the job file; the geometry itself trusts what has passed.
  */
 const id = Joi.number().integer().min(0).required();
 const reference = Joi.any().custom((value) => {

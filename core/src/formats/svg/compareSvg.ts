@@ -6,7 +6,10 @@ import type { Point } from "../../geometry/point.ts";
 import type { Unit } from "../../numeric/units.ts";
 import type { ReadDrawing, ReadShape } from "../readShapes.ts";
 
-/** A shape as an independent reader sees it: the box around it in the drawing's own axes (y up), and for paths the length. */
+/**
+ * A shape as an independent reader sees it: the box around it in the drawing's own axes (y up), and for paths the
+ * length.
+ */
 export type FoundShape = { readonly layer: string; readonly box: Bounds } & (
   { readonly kind: "circle" } | { readonly kind: "path"; readonly length: number }
 );
@@ -15,16 +18,17 @@ export type FoundShape = { readonly layer: string; readonly box: Bounds } & (
 export type FoundSvg = { readonly width: string; readonly viewBox: string; readonly shapes: readonly FoundShape[] };
 
 /**
- * Browsers hold coordinates in single precision and turn arcs into cubic curves: lengths and boxes agree to this part of the size, and
- * places to this part of their distance from the origin (2^-24 once more rounded).
+ * Browsers hold coordinates in single precision and turn arcs into cubic curves: lengths and boxes agree to this part
+ * of the size, and places to this part of their distance from the origin (2^-24 once more rounded).
  */
 const SHAPES_AGREE = 1e-3;
 const PLACES_AGREE = 1e-6;
 
 /**
- * What differs between the contours that were to be written and what was read back from the SVG; empty when nothing does. The size must
- * be the true one (one unit of the coordinates a unit of the drawing); on each layer the same shapes must follow each other, their boxes and
- * lengths as a browser measures them. `read` is the same file by our own reader, whose ends must be the written ones.
+ * What differs between the contours that were to be written and what was read back from the SVG; empty when nothing
+ * does. The size must be the true one (one unit of the coordinates a unit of the drawing); on each layer the same
+ * shapes must follow each other, their boxes and lengths as a browser measures them. `read` is the same file by our own
+ * reader, whose ends must be the written ones.
  */
 export const compareSvg = (
   written: readonly ReleasedContour[],
@@ -56,14 +60,19 @@ export const compareSvg = (
 const seenAs = (contour: ReleasedContour, shape: FoundShape): boolean => {
   const box = contour.kind === "circle" ? circleBounds(contour) : piecesBounds(contour.pieces)!;
   const allowed = SHAPES_AGREE * boundsSize(box) + PLACES_AGREE * boundsExtent(box);
-  const differ = (["minX", "minY", "maxX", "maxY"] as const).some((side) => !(Math.abs(shape.box[side] - box[side]) <= allowed)); // prettier-ignore
+  const differ = (["minX", "minY", "maxX", "maxY"] as const).some(
+    (side) => !(Math.abs(shape.box[side] - box[side]) <= allowed),
+  );
   if (differ || (shape.kind === "circle") !== (contour.kind === "circle")) return false;
   if (shape.kind === "circle" || contour.kind === "circle") return true;
   const length = contour.pieces.reduce((sum, piece) => sum + pieceLength(piece), 0);
   return Math.abs(shape.length - length) <= SHAPES_AGREE * length;
 };
 
-/** A bulge is worked out from an arc's radius and chord, which near half a turn tells it only to the root of a double's precision. */
+/**
+ * A bulge is worked out from an arc's radius and chord, which near half a turn tells it only to the root of a double's
+ * precision.
+ */
 const BULGES_AGREE = 1e-7;
 const sameBulge = (p: number, q: number): boolean => Math.abs(p - q) <= BULGES_AGREE * (1 + q * q);
 const samePoint = (p: Point, q: Point): boolean => p.x === q.x && p.y === q.y;

@@ -11,8 +11,8 @@ const CLOSES = 1e-9;
 type Gathering = { readonly out: ReadGeometry[]; run: Piece[] };
 
 /**
- * The outlines of a path's data, in the path's own coordinates (y down): lines and round arcs as chains, other arcs as ellipses,
- * Béziers as B-splines. Undefined where the data can't be read or holds numbers that are none.
+ * The outlines of a path's data, in the path's own coordinates (y down): lines and round arcs as chains, other arcs as
+ * ellipses, Béziers as B-splines. Undefined where the data can't be read or holds numbers that are none.
  */
 export const shapesOfPath = (data: string): readonly ReadGeometry[] | undefined => {
   let commands;

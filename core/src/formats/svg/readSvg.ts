@@ -14,19 +14,37 @@ import { shapesOfPath } from "./paths.ts";
 import { chainOfCorners, roundedBox } from "./shapes.ts";
 import { IDENTITY, transformOf } from "./transforms.ts";
 
-/** Lengths of the file's own size in millimetres, by their unit; a pixel is none: 96 to the inch is a screen's, not a drawing's. */
+/**
+ * Lengths of the file's own size in millimetres, by their unit; a pixel is none: 96 to the inch is a screen's, not a
+ * drawing's.
+ */
 const IN_MM: Readonly<Record<string, number>> = { mm: 1, cm: 10, in: 25.4, pt: 25.4 / 72, pc: 25.4 / 6, q: 0.25 };
 const DEEPEST = 200;
 /** Parsed as a whole, so a larger one would take more memory than there may be. */
 const LARGEST_MB = 32;
 
 /** Elements that hold things without drawing them. */
-const NOT_DRAWN: ReadonlySet<string> = new Set(["defs", "symbol", "clipPath", "mask", "marker", "pattern", "title", "desc", "metadata", "style", "linearGradient", "radialGradient", "filter"]); // prettier-ignore
+const NOT_DRAWN: ReadonlySet<string> = new Set([
+  "defs",
+  "symbol",
+  "clipPath",
+  "mask",
+  "marker",
+  "pattern",
+  "title",
+  "desc",
+  "metadata",
+  "style",
+  "linearGradient",
+  "radialGradient",
+  "filter",
+]);
 
 /**
- * Reads an SVG: paths with all their commands, lines, polygons, rectangles, circles, ellipses, groups and uses, with their transforms. y
- * points up in the drawing. The size with its unit gives the scale; without one the unit is unknown. The nearest group's name is the
- * layer. Texts, pictures and everything else are counted; what is hidden is left out, scripts are never run, and entities refused.
+ * Reads an SVG: paths with all their commands, lines, polygons, rectangles, circles, ellipses, groups and uses, with
+ * their transforms. y points up in the drawing. The size with its unit gives the scale; without one the unit is
+ * unknown. The nearest group's name is the layer. Texts, pictures and everything else are counted; what is hidden is
+ * left out, scripts are never run, and entities refused.
  */
 export const readSvg = (source: string | Uint8Array): Outcome<ReadDrawing> => {
   if (source.length > LARGEST_MB * 2 ** 20) return refuse("svg-too-large", { limit: LARGEST_MB });

@@ -27,7 +27,10 @@ describe("SVG", () => {
     ]);
     const inches = svg('<circle cx="50" cy="20" r="5"/>', 'width="10in" viewBox="0 0 100 100"');
     expect(inches).toMatchObject({ unit: "in", shapes: [{ centre: { x: 5, y: -2 }, radius: 0.5 }] });
-    expect(svg('<circle r="5"/>', 'width="10cm" viewBox="0 0 200 200"')).toMatchObject({ unit: "mm", shapes: [{ radius: 2.5 }] }); // prettier-ignore
+    expect(svg('<circle r="5"/>', 'width="10cm" viewBox="0 0 200 200"')).toMatchObject({
+      unit: "mm",
+      shapes: [{ radius: 2.5 }],
+    });
     expect(svg('<circle r="5"/>', 'width="300" height="300"').unit).toBeUndefined();
   });
 
@@ -76,10 +79,18 @@ describe("SVG", () => {
     expect(shapes.map(({ kind, layer }) => `${kind} ${layer}`)).toEqual(["chain Cut", "circle Cut"]);
     expect(Math.abs(areaOf(shapes[0]))).toBeCloseTo(4 * (200 - (4 - Math.PI) * 9), 9);
     expect(shapes[1]).toMatchObject({ centre: { x: 20, y: -32 }, radius: 2 });
-    const [turned] = svg('<circle cx="10" cy="0" r="2" transform="rotate(90 5 0)"/>').shapes as Extract<ReadShape, { kind: "circle" }>[]; // prettier-ignore
+    const [turned] = svg('<circle cx="10" cy="0" r="2" transform="rotate(90 5 0)"/>').shapes as Extract<
+      ReadShape,
+      { kind: "circle" }
+    >[];
     expect([turned!.centre.x, turned!.centre.y].map((n) => Number(n.toFixed(9)))).toEqual([5, -5]);
-    expect(svg('<circle r="2" transform="scale(3 1)"/>').shapes).toMatchObject([{ kind: "ellipse", ratio: expect.closeTo(1 / 3, 12) }]); // prettier-ignore
-    expect(svg('<polygon points="0,0 10,0 10,5"/><polyline points="0 0 4 4 9 1"/>').shapes).toMatchObject([{ closed: true }, { closed: false }]); // prettier-ignore
+    expect(svg('<circle r="2" transform="scale(3 1)"/>').shapes).toMatchObject([
+      { kind: "ellipse", ratio: expect.closeTo(1 / 3, 12) },
+    ]);
+    expect(svg('<polygon points="0,0 10,0 10,5"/><polyline points="0 0 4 4 9 1"/>').shapes).toMatchObject([
+      { closed: true },
+      { closed: false },
+    ]);
   });
 
   it("counts texts and what is not read, leaves out what is hidden, refuses entities, depth and damage in a sentence", () => {
@@ -104,7 +115,22 @@ describe("SVG", () => {
   });
 
   it("whatever the text, reading gives a drawing or a sentence, and no number that is none", () => {
-    const part = fc.constantFrom("<g>", "</g>", "<path d='", "M0 0", "L1e308 5", "A1 1 0 0 1 5 5", "A0 0 0 2 9", "z", "'/>", "<rect width='1e999' height='-2'/>", "<use href='#a'/>", "<circle id='a' r='nan'/>", " transform='scale(0)'", "<ellipse rx='5' ry='0'/>"); // prettier-ignore
+    const part = fc.constantFrom(
+      "<g>",
+      "</g>",
+      "<path d='",
+      "M0 0",
+      "L1e308 5",
+      "A1 1 0 0 1 5 5",
+      "A0 0 0 2 9",
+      "z",
+      "'/>",
+      "<rect width='1e999' height='-2'/>",
+      "<use href='#a'/>",
+      "<circle id='a' r='nan'/>",
+      " transform='scale(0)'",
+      "<ellipse rx='5' ry='0'/>",
+    );
     fc.assert(
       fc.property(fc.array(part, { maxLength: 14 }), fc.string({ maxLength: 20 }), (parts, junk) => {
         for (const source of [`<svg>${parts.join(" ")}</svg>`, `<svg>${junk}</svg>`, junk]) {
@@ -124,11 +150,17 @@ describe("SVG", () => {
       fc.constant(0),
       fc.double({ min: -3, max: 3, noNaN: true }).filter((b) => Math.abs(b) > 1e-3),
     );
-    const chain = fc.tuple(fc.array(fc.tuple(point, bulge), { minLength: 3, maxLength: 8 }), fc.boolean()).map(([given, closed]): ReadShape => {
+    const chain = fc
+      .tuple(fc.array(fc.tuple(point, bulge), { minLength: 3, maxLength: 8 }), fc.boolean())
+      .map(([given, closed]): ReadShape => {
         const corners = given.map(([{ x, y }, own], i) => [{ x: x + 1100 * i, y: y + 0 }, own] as const); // no two in one place
-        const pieces = corners.map(([a, own], i): Piece => ({ a, b: corners[(i + 1) % corners.length]![0], bulge: own }));
+        const pieces = corners.map(([a, own], i): Piece => ({
+          a,
+          b: corners[(i + 1) % corners.length]![0],
+          bulge: own,
+        }));
         return { kind: "chain", layer: "Cut & mark", closed, pieces: closed ? pieces : pieces.slice(0, -1) };
-      }); // prettier-ignore
+      });
     fc.assert(
       fc.property(
         fc.array(chain, { minLength: 1, maxLength: 3 }),
@@ -157,23 +189,55 @@ describe("SVG", () => {
     // half turns of any size come back as half turns
     fc.assert(
       fc.property(point, point, (a, b) => {
-        const slot: ReadShape = { kind: "chain", layer: "0", closed: true, pieces: [{ a, b, bulge: 1 }, { a: b, b: a, bulge: 1 }] }; // prettier-ignore
+        const slot: ReadShape = {
+          kind: "chain",
+          layer: "0",
+          closed: true,
+          pieces: [
+            { a, b, bulge: 1 },
+            { a: b, b: a, bulge: 1 },
+          ],
+        };
         const [shape] = value(readSvg(value(writeSvg([slot], "mm")))).shapes;
         if (Math.hypot(a.x - b.x, a.y - b.y) > 1e-6) expect(shape).toEqual(slot);
       }),
     );
     const smooth: ReadShape[] = [
-      { kind: "ellipse", layer: "0", centre: { x: 3, y: 4 }, major: { x: 6, y: 2 }, ratio: 0.5, from: 0, sweep: 2 * Math.PI },
+      {
+        kind: "ellipse",
+        layer: "0",
+        centre: { x: 3, y: 4 },
+        major: { x: 6, y: 2 },
+        ratio: 0.5,
+        from: 0,
+        sweep: 2 * Math.PI,
+      },
       { kind: "circle", layer: "0", centre: { x: 1, y: 2 }, radius: 0.1 },
-      { kind: "free", layer: "0", degree: 3, knots: [0, 0, 0, 0, 1, 1, 1, 1], points: [{ x: 0, y: 0 }, { x: 1, y: 3 }, { x: 4, y: 3 }, { x: 5, y: 0 }] },
-    ]; // prettier-ignore
+      {
+        kind: "free",
+        layer: "0",
+        degree: 3,
+        knots: [0, 0, 0, 0, 1, 1, 1, 1],
+        points: [
+          { x: 0, y: 0 },
+          { x: 1, y: 3 },
+          { x: 4, y: 3 },
+          { x: 5, y: 0 },
+        ],
+      },
+    ];
     const back = value(readSvg(value(writeSvg(smooth, "mm")))).shapes;
     expect(back.map(({ kind }) => kind)).toEqual(["ellipse", "ellipse", "circle", "free"]);
     expect(back.slice(2)).toEqual(smooth.slice(1));
   });
 
   it("a file that reads differently is told: a size not true, a contour missing, moved, or of another length", () => {
-    const square = [[0, 0], [9, 0], [9, 9], [0, 9]].map(([x, y]) => ({ x: x!, y: y! })); // prettier-ignore
+    const square = [
+      [0, 0],
+      [9, 0],
+      [9, 9],
+      [0, 9],
+    ].map(([x, y]) => ({ x: x!, y: y! }));
     const contours: ReleasedContour[] = [
       { kind: "circle", layer: "INSIDE", centre: { x: 5, y: 5 }, radius: 2 },
       { kind: "polyline", layer: "OUTSIDE", pieces: square.map((a, i) => ({ a, b: square[(i + 1) % 4]!, bulge: 0 })) },

@@ -4,7 +4,10 @@ import type { Affine } from "../readShapes.ts";
 
 export const IDENTITY: Affine = { a: 1, b: 0, c: 0, d: 1, e: 0, f: 0 };
 
-/** One function of a `transform` attribute as a matrix, as the W3C's SVG 1.1, chapter 7.6, has them; undefined for none of them. */
+/**
+ * One function of a `transform` attribute as a matrix, as the W3C's SVG 1.1, chapter 7.6, has them; undefined for none
+ * of them.
+ */
 const matrixOf = (name: string, v: readonly number[]): Affine | undefined => {
   const [p = 0, q = 0] = v;
   switch (name) {

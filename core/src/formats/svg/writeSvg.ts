@@ -12,8 +12,9 @@ const text = (value: number): string => String(value === 0 ? 0 : value);
 const place = ({ x, y }: Point): string => `${text(x)} ${text(-y)}`;
 
 /**
- * An SVG in true size: its width and height in the drawing's unit, one unit of its coordinates a unit of the drawing, y down; arcs stay
- * arcs, each layer is a group. B-splines that are no single Bézier of degree 2 or 3 have no place in it: a refusal.
+ * An SVG in true size: its width and height in the drawing's unit, one unit of its coordinates a unit of the drawing, y
+ * down; arcs stay arcs, each layer is a group. B-splines that are no single Bézier of degree 2 or 3 have no place in
+ * it: a refusal.
  */
 export const writeSvg = (shapes: readonly ReadShape[], unit: Unit): Outcome<string> => {
   if (shapes.some((shape) => shape.kind === "free" && !isBezier(shape))) return refuse("svg-no-splines");
@@ -63,7 +64,10 @@ const boxOf = (shape: ReadShape): Bounds => {
   }
 };
 
-/** One piece of a path, from where the pen is; an arc over half a turn is the large one, left turns run against the page's y. */
+/**
+ * One piece of a path, from where the pen is; an arc over half a turn is the large one, left turns run against the
+ * page's y.
+ */
 const along = (piece: Piece): string => {
   if (piece.bulge === 0) return `L${place(piece.b)}`;
   const radius = text(pieceRadius(piece));

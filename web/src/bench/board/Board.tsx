@@ -38,7 +38,7 @@ export const Board = () => {
   const size = useBench((state) => state.size);
   const revision = useBench((state) => state.history.position);
   const saved = useBench((state) => state.saved);
-  const marksHidden = useBench((state) => state.marksHidden ?? false);
+  const signsHidden = useBench((state) => state.signsHidden ?? false);
   useBench((state) => state.derivedAt);
   const sketches = useShownSketches();
   const images: Images = useMemo(() => new Map(sketches?.map(({ id, image }) => [id, image])), [sketches]);
@@ -68,8 +68,8 @@ export const Board = () => {
   const large = isLarge(drawing);
   useEffect(() => {
     if (large && size.width > 0)
-      session.act.mass()?.want({ view, size, ratio: window.devicePixelRatio, palette, marksHidden });
-  }, [session, large, drawing, view, size, palette, marksHidden]);
+      session.act.mass()?.want({ view, size, ratio: window.devicePixelRatio, palette, signsHidden });
+  }, [session, large, drawing, view, size, palette, signsHidden]);
   useEffect(() => session.act.onPainted(() => still.current?.getLayer()?.batchDraw()), [session]);
 
   // What moves is painted at the rate of the screen, straight from the session, without React on the way.
@@ -134,7 +134,7 @@ export const Board = () => {
               listening={false}
               perfectDrawEnabled={false}
               sceneFunc={(context) => {
-                const state = { drawing, index, view, size, marksHidden };
+                const state = { drawing, index, view, size, signsHidden };
                 if (large) paintPainted(raw(context), state, session.act.mass()?.painted(), palette, images);
                 else paintDrawing(raw(context), state, palette, images);
                 markFirstFrame(size.width);

@@ -62,7 +62,7 @@ const paintPicture = (canvas: Canvas, picture: Picture, image: CanvasImageSource
   canvas.restore();
 };
 
-/** Everything that lies still: ground, geometry by role, and the marks on it. */
+/** Everything that lies still: ground, geometry by role, and the signs on it. */
 export const paintDrawing = (
   canvas: Canvas,
   state: Still & { readonly size: Size },
@@ -74,7 +74,7 @@ export const paintDrawing = (
   const { contours } = profileFor(drawing);
   const loose = contours.filter(({ joined }) => !joined).map(({ pieces }) => pieces);
   paintMass(canvas, state, inSight(view, size), palette, rolesFor(drawing), loose);
-  paintMarks(canvas, state, palette);
+  paintSigns(canvas, state, palette);
 };
 
 /** The still part of a great drawing: the picture that was painted of it last, laid where it belongs now. */
@@ -92,16 +92,16 @@ export const paintPainted = (
     const [x, y] = [view.originX - painted.view.originX * ratio, view.originY - painted.view.originY * ratio];
     canvas.drawImage(painted.bitmap, x, y, painted.size.width * ratio, painted.size.height * ratio);
   }
-  paintMarks(canvas, state, palette);
+  paintSigns(canvas, state, palette);
 };
 
 /** The datum, and what is open. */
-export const paintMarks = (
+export const paintSigns = (
   canvas: Canvas,
-  { drawing, view, size, marksHidden }: Still & { readonly size: Size },
+  { drawing, view, size, signsHidden }: Still & { readonly size: Size },
   palette: Palette,
 ): void => {
-  if (marksHidden) return;
+  if (signsHidden) return;
   paintDatum(canvas, toScreen(view, settingsOf(drawing).datum), palette);
   paintOpenEnds(canvas, profileFor(drawing).open, view, size, palette, (value) => showLength(value, unitOf(drawing)));
 };
@@ -269,10 +269,10 @@ const paintPointer = (
 /** Findings: a small open square at each place, larger where one is lit. */
 const paintFindings = (
   canvas: Canvas,
-  { tidying, view, size, drawing, marksHidden }: BenchState,
+  { tidying, view, size, drawing, signsHidden }: BenchState,
   palette: Palette,
 ): void => {
-  if (!tidying?.findings || marksHidden) return;
+  if (!tidying?.findings || signsHidden) return;
   const left = leftFindings(drawing);
   for (const { at, key, severity } of tidying.findings) {
     if (left.has(key)) continue;

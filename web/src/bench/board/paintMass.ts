@@ -23,7 +23,7 @@ export const stroke = (canvas: Canvas, { colour, width, dash }: Style, trace: ()
 };
 
 /** What of the bench the still part of the board is painted from. */
-export type Still = Pick<BenchState, "drawing" | "index" | "view"> & { readonly marksHidden?: boolean };
+export type Still = Pick<BenchState, "drawing" | "index" | "view"> & { readonly signsHidden?: boolean };
 
 /** Outlines in one stroke: more make a stroke slower than several shorter ones. */
 const IN_ONE_STROKE = 64;
@@ -48,10 +48,13 @@ const groupOf = (drawing: Drawing, entity: Entity, roles: ReadonlyMap<Id, "outsi
   return roles.get(entity.id) ?? "open";
 };
 
-/** Paints the geometry in `box`, closed contours with a faint fill, each thing once; loose pieces that close are filled by `loose`. */
+/**
+ * Paints the geometry in `box`, closed contours with a faint fill, each thing once; loose pieces that close are filled
+ * by `loose`.
+ */
 export const paintMass = (
   canvas: Canvas,
-  { drawing, index, view, marksHidden }: Still,
+  { drawing, index, view, signsHidden }: Still,
   box: Bounds,
   palette: Palette,
   roles: ReadonlyMap<Id, "outside" | "inside">,
@@ -66,7 +69,7 @@ export const paintMass = (
     const entity = entityOf(drawing, ref.id);
     if (!entity) continue;
     const group = groupOf(drawing, entity, roles);
-    if (marksHidden && group === "layout") continue;
+    if (signsHidden && group === "layout") continue;
     (isDot(entity, view) ? dots : groups[group]).push(entity);
   }
   paintFill(canvas, view, box, [...groups.outside, ...groups.inside], loose, palette);

@@ -9,7 +9,10 @@ import { handleAt } from "./shown.ts";
 /** A press on a handle that moves this many pixels pulls it; one that stays opens what it offers. */
 const PULL_STARTS = 5;
 
-/** Handles of what is selected: hovered, pulled, opened by a click; each offers tools that are put down once they made something. */
+/**
+ * Handles of what is selected: hovered, pulled, opened by a click; each offers tools that are put down once they made
+ * something.
+ */
 export const makeHandling = (
   { get, set, say, toolEvent, refresh, keepSetting }: SessionCore,
   takeUp: (tool: Tool, picks: Readonly<Record<string, Picked>>, choices?: Readonly<Record<string, string>>) => void,
@@ -17,7 +20,10 @@ export const makeHandling = (
 ) => {
   let pressed: Point | undefined;
 
-  /** Takes up one of the actions of a handle, the first where none is named. One that needs nothing more is done at once. */
+  /**
+   * Takes up one of the actions of a handle, the first where none is named. One that needs nothing more is done at
+   * once.
+   */
   const grab = (handle: Handle, words?: string): void => {
     const actions = actionsOf(get().drawing, handle);
     const action = actions.find((one) => one.words === words) ?? actions[0];

@@ -21,7 +21,10 @@ type Shown = {
 let last: Shown | undefined;
 const NONE: readonly Handle[] = [];
 
-/** The handles to show: of what is selected on layers that are shown and not locked, while no other tool is in hand and they are not switched off. */
+/**
+ * The handles to show: of what is selected on layers that are shown and not locked, while no other tool is in hand and
+ * they are not switched off.
+ */
 export const shownHandles = ({
   drawing,
   selection,
@@ -29,12 +32,12 @@ export const shownHandles = ({
   kept,
   toolId,
   grabbed,
-  marksHidden,
+  signsHidden,
 }: Pick<
   BenchState,
-  "drawing" | "selection" | "view" | "kept" | "toolId" | "grabbed" | "marksHidden"
+  "drawing" | "selection" | "view" | "kept" | "toolId" | "grabbed" | "signsHidden"
 >): readonly Handle[] => {
-  if (!kept.handles || marksHidden || selection.size === 0 || selection.size > MOST_THINGS || (toolId && !grabbed))
+  if (!kept.handles || signsHidden || selection.size === 0 || selection.size > MOST_THINGS || (toolId && !grabbed))
     return NONE;
   if (last?.drawing === drawing && last.selection === selection && last.scale === view.scale) return last.handles;
   const entities = [...selection].flatMap((id) => {

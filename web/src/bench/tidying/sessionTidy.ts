@@ -18,7 +18,9 @@ const mendedWords = (result: TidyMet): string => {
   return `${fixed} mended${left > 0 ? `, ${left} stand${left === 1 ? "s" : ""} in the way` : ""}.`;
 };
 
-/** Findings of tidying: looked for in a worker, shown, mended one by one, by their kind or all, and left as they are. */
+/**
+ * Findings of tidying: looked for in a worker, shown, mended one by one, by their kind or all, and left as they are.
+ */
 export const makeTidying = ({ get, set, say, commit, keepSetting }: SessionCore) => {
   let looking: AbortController | undefined;
   let timer: ReturnType<typeof setTimeout> | undefined;
@@ -65,8 +67,8 @@ export const makeTidying = ({ get, set, say, commit, keepSetting }: SessionCore)
   };
 
   /**
-   * Looks the drawing over anew; what was under way is ended. Listed is what mending everything would meet: a gap between doubled lines
-   * shows only once they are single.
+   * Looks the drawing over anew; what was under way is ended. Listed is what mending everything would meet: a gap
+   * between doubled lines shows only once they are single.
    */
   const look = async (): Promise<void> => {
     looking?.abort();

@@ -1,8 +1,0 @@
-import { view } from "./viewAction.ts";
-
-export const marksAction = view(
-  "marks-shown",
-  "Marks shown",
-  "Hides the marks on the board (open ends, the datum, layout), or shows them again, in one step.",
-  ["M2 12 Q12 4 22 12 Q12 20 2 12 Z", "M12 12 m-3 0 a3 3 0 1 0 6 0 a3 3 0 1 0 -6 0"],
-);
