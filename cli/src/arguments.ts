@@ -1,3 +1,4 @@
+import { parseArgs } from "node:util";
 import type { DxfVersion } from "@ash-edge/core/formats/dxf";
 import type { Unit } from "@ash-edge/core/numeric";
 import { SHARP_LIMIT, type Corners } from "@ash-edge/core/offset";
@@ -56,88 +57,120 @@ A CSV is a table of the contours.
 exit 0: ready to cut · 1: errors remain · 2: the input or the arguments can't be used
 `;
 
-const oneOf = <T extends string>(option: string, value: string | undefined, all: readonly T[]): T => {
+const oneOf = <T extends string>(option: string, value: string, all: readonly T[]): T => {
   const found = all.find((one) => one === value);
   if (!found) throw new Unusable(`${option} takes ${all.join(" or ")}`);
   return found;
 };
 
-const above0 = (option: string, text: string | undefined, such: string): number => {
-  const value = text === undefined || text.trim() === "" ? NaN : Number(text);
+/** Sizes over this are no geometry, here as in files. */
+const LARGEST = 1e9;
+
+/** Plain decimals: what a shell, a script or a person writes down, and nothing that only a programmer would read as a number. */
+const DECIMAL = /^[+-]?(\d+\.?\d*|\.\d+)$/;
+
+const above0 = (option: string, text: string, such: string): number => {
+  const value = DECIMAL.test(text.trim()) ? Number(text) : NaN;
   if (!(value > 0 && value <= LARGEST))
     throw new Unusable(`${option} takes a number above 0, up to 1e9, such as ${such}`);
   return value;
 };
 
-/** Sizes over this are no geometry, here as in files. */
-const LARGEST = 1e9;
-const OFFSET_OPTIONS: ReadonlySet<string> = new Set(["--by", "--side", "--corner", "--times", "--limit"]);
 const MOST_TIMES = 1000;
+const wholeTimes = (text: string): number => {
+  const times = DECIMAL.test(text) ? Number(text) : NaN;
+  if (!Number.isInteger(times) || times < 1 || times > MOST_TIMES)
+    throw new Unusable(`--times takes a whole number from 1 to ${MOST_TIMES}`);
+  return times;
+};
+
+const TEXT = { type: "string" } as const;
+const SWITCH = { type: "boolean" } as const;
+
+/** The options of every command, and those of one alone. */
+const COMMON = {
+  o: { ...TEXT, short: "o" },
+  json: SWITCH,
+  roles: SWITCH,
+  units: TEXT,
+  dxf: TEXT,
+  "shared-edges": TEXT,
+  tolerance: TEXT,
+  ignore: { ...TEXT, multiple: true },
+} as const;
+const OF_OFFSET = { by: TEXT, side: TEXT, corner: TEXT, times: TEXT, limit: TEXT } as const;
+const OF_CONVERT = { arcs: TEXT } as const;
+const OPTIONS = { ...COMMON, ...OF_OFFSET, ...OF_CONVERT } as const;
+
+/** The words of a call by option, as Node reads them; a dash alone is an input, and a negative number a value. */
+const parsed = (command: Command, words: readonly string[]) => {
+  // what follows an option is its value, also where it begins with a dash
+  const joined: string[] = [];
+  for (let i = 0; i < words.length; i++) {
+    const word = words[i]!;
+    const name = word.startsWith("--") ? word.slice(2) : word === "-o" ? "o" : "";
+    const option = Object.hasOwn(OPTIONS, name) ? OPTIONS[name as keyof typeof OPTIONS] : undefined;
+    if (option?.type !== "string") joined.push(word);
+    else if (i + 1 < words.length) joined.push(`--${name}=${words[++i]!}`);
+    else throw new Unusable(name === "o" ? "-o takes the file to write" : `${word} takes a value; see --help`);
+  }
+  try {
+    return parseArgs({ args: joined, options: OPTIONS, allowPositionals: true, strict: true });
+  } catch {
+    const wrong = words.find((word) => {
+      const name = word.replace(/^--?/, "").split("=")[0]!;
+      return word !== "-" && word.startsWith("-") && !(Object.hasOwn(OPTIONS, name) && !word.includes("="));
+    });
+    throw new Unusable(`${wrong ?? "that"} is no option of ${command}; see --help`);
+  }
+};
 
 /** The words of a call, read strictly. */
 export const readArguments = (command: Command, words: readonly string[]): Arguments => {
-  const inputs: string[] = [];
-  let [json, roles] = [false, false];
-  let out: string | undefined;
-  let units: Unit | undefined;
-  let tolerance: number | undefined;
-  let ignore = new Set<"layer" | "colour" | "line">(["colour", "line"]);
-  let sharedEdges: Arguments["sharedEdges"] = "keep";
-  let version: DxfVersion = "R2000";
-  let arcs: number | undefined;
-  let [by, side, corners, times, limit]: [number?, ("out" | "in" | "both")?, Corners?, number?, number?] = [];
-  for (let i = 0; i < words.length; i++) {
-    const word = words[i]!;
-    const value = (): string | undefined => words[++i];
-    if (OFFSET_OPTIONS.has(word) && command !== "offset") throw new Unusable(`${word} belongs to offset; see --help`);
-    if (word === "--json") json = true;
-    else if (word === "--roles") roles = true;
-    else if (word === "-o") {
-      out = value();
-      if (out === undefined) throw new Unusable("-o takes the file to write");
-    } else if (word === "--units") units = oneOf("--units", value(), ["mm", "in"] as const);
-    else if (word === "--dxf") version = oneOf("--dxf", value(), ["R12", "R2000"] as const);
-    else if (word === "--shared-edges") sharedEdges = oneOf(word, value(), ["keep", "drop", "merge"] as const);
-    else if (word === "--tolerance") tolerance = above0(word, value(), "0.05");
-    else if (word === "--arcs" && command === "convert") arcs = above0(word, value(), "0.01");
-    else if (word === "--by") by = above0(word, value(), "2.5");
-    else if (word === "--limit") limit = above0(word, value(), "4");
-    else if (word === "--side") side = oneOf(word, value(), ["out", "in", "both"] as const);
-    else if (word === "--corner") corners = oneOf(word, value(), ["round", "sharp", "flat"] as const);
-    else if (word === "--times") {
-      times = Number(value() ?? NaN);
-      if (!Number.isInteger(times) || times < 1 || times > MOST_TIMES)
-        throw new Unusable(`--times takes a whole number from 1 to ${MOST_TIMES}`);
-    } else if (word === "--ignore") {
-      const parts = (value() ?? "")
-        .split(",")
-        .map((part) => oneOf("--ignore", part.trim(), ["layer", "colour"] as const));
-      ignore = new Set([...ignore, ...parts]);
-    } else if (word !== "-" && word.startsWith("-"))
-      throw new Unusable(`${word} is no option of ${command}; see --help`);
-    else inputs.push(word);
+  const { values, positionals: inputs } = parsed(command, words);
+  for (const name of Object.keys(values)) {
+    if (name in OF_OFFSET && command !== "offset") throw new Unusable(`--${name} belongs to offset; see --help`);
+    if (name in OF_CONVERT && command !== "convert")
+      throw new Unusable(`--${name} is no option of ${command}; see --help`);
   }
+  const given = <T>(name: keyof typeof OPTIONS, read: (option: string, text: string) => T): T | undefined => {
+    const text = values[name];
+    return typeof text === "string" ? read(`--${name}`, text) : undefined;
+  };
+  const out = values.o;
+  const units = given("units", (option, text) => oneOf(option, text, ["mm", "in"] as const));
+  const tolerance = given("tolerance", (option, text) => above0(option, text, "0.05"));
+  const arcs = given("arcs", (option, text) => above0(option, text, "0.01"));
+  const by = given("by", (option, text) => above0(option, text, "2.5"));
+  const limit = given("limit", (option, text) => above0(option, text, "4")) ?? SHARP_LIMIT;
+  const side = given("side", (option, text) => oneOf(option, text, ["out", "in", "both"] as const));
+  const corners =
+    given("corner", (option, text) => oneOf(option, text, ["round", "sharp", "flat"] as const)) ?? "round";
+  const times = given("times", (_, text) => wholeTimes(text)) ?? 1;
+  const ignored = (values.ignore ?? []).flatMap((text) =>
+    text.split(",").map((part) => oneOf("--ignore", part.trim(), ["layer", "colour"] as const)),
+  );
+  const edges = given("shared-edges", (option, text) => oneOf(option, text, ["keep", "drop", "merge"] as const));
+  const json = values.json === true;
   if (inputs.length === 0) throw new Unusable(`${command} takes a file; see --help`);
   if (command !== "inspect" && out === undefined) throw new Unusable(`${command} needs -o and the file to write`);
   if (command === "inspect" && out !== undefined) throw new Unusable("inspect writes nothing; leave -o away");
   if (command === "offset" && by === undefined) throw new Unusable("offset needs --by and how far, such as --by 2.5");
   if (command === "offset" && side === undefined) throw new Unusable("offset needs --side out, in or both");
-  if (by !== undefined && by * (times ?? 1) > LARGEST) throw new Unusable("--by times --times is more than 1e9");
+  if (by !== undefined && by * times > LARGEST) throw new Unusable("--by times --times is more than 1e9");
   if (out === "-" && json) throw new Unusable("-o - and --json both want standard output; take one of them");
   return {
     command,
     inputs,
     json,
-    ignore,
-    sharedEdges,
-    roles,
-    version,
+    ignore: new Set<"layer" | "colour" | "line">(["colour", "line", ...ignored]),
+    sharedEdges: edges ?? "keep",
+    roles: values.roles === true,
+    version: given("dxf", (option, text) => oneOf(option, text, ["R12", "R2000"] as const)) ?? "R2000",
     ...(out === undefined ? {} : { out }),
     ...(units === undefined ? {} : { units }),
     ...(tolerance === undefined ? {} : { tolerance }),
     ...(arcs === undefined ? {} : { arcs }),
-    ...(by === undefined || side === undefined
-      ? {}
-      : { offset: { by, side, corners: corners ?? "round", times: times ?? 1, limit: limit ?? SHARP_LIMIT } }),
+    ...(by === undefined || side === undefined ? {} : { offset: { by, side, corners, times, limit } }),
   };
 };

@@ -77,7 +77,11 @@ test("with 500 jobs only the rows in sight are in the page, and any one is found
   );
   await page.reload();
   await expect(page.getByRole("heading", { name: "Jobs 505" })).toBeVisible();
-  expect(await rows(page).count()).toBeLessThan(40);
+  // only the rows in sight and a few beside them are there, whatever the count: the last is reached by scrolling
+  const shown = await rows(page).count();
+  expect(shown).toBeGreaterThan(5);
+  expect(shown).toBeLessThan(60);
+  await expect(page.getByText("Gasket 499")).toHaveCount(0);
   await page.getByLabel("Search the jobs").fill("gasket 377");
   await expect(rows(page)).toHaveText(["Gasket 377"]);
 });

@@ -11,6 +11,10 @@ export type BoxTree = {
   readonly within: (minX: number, minY: number, maxX: number, maxY: number, visit: (i: number) => void) => void;
 };
 
+/** What Flatbush writes at the start of the buffer that is read here by its layout: its mark, and the version of that. */
+const MAGIC = 0xfb;
+const LAYOUT = 3;
+
 /** Children of a node, at most. */
 const FAN = 16;
 
@@ -184,6 +188,8 @@ const opened = (
     n = Math.ceil(n / FAN);
     ends.push(ends.at(-1)! + 4 * n);
   }
+  const [magic, version] = new Uint8Array(built.data, 0, 2);
+  if (magic !== MAGIC || version! >> 4 !== LAYOUT) throw new Error("Flatbush lays out its tree in another way now");
   const size = ends.at(-1)!;
   const nodes = new Float64Array(built.data, 8, size);
   const after = 8 + nodes.byteLength;

@@ -1,3 +1,4 @@
+import { RadioGroup } from "radix-ui";
 import { Eye, EyeOff, LockKeyhole, LockKeyholeOpen, Plus, Trash2 } from "lucide-react";
 import { useState, type ReactNode } from "react";
 import { layersOf, LAYOUT_LAYER, FIRST_LAYERS, type CutRole, type Layer } from "@ash-edge/core/drawing";
@@ -35,11 +36,16 @@ export const Layers = () => {
           <Plus size={14} />
         </Small>
       </header>
-      <div role="radiogroup" aria-label="Working layer" className="min-h-0 flex-1 overflow-y-auto">
+      <RadioGroup.Root
+        aria-label="Working layer"
+        value={String(working)}
+        onValueChange={(id) => act.setLayer(Number(id))}
+        className="min-h-0 flex-1 overflow-y-auto"
+      >
         {layersOf(drawing).map((layer) => (
           <Row key={layer.id} layer={layer} working={layer.id === working} />
         ))}
-      </div>
+      </RadioGroup.Root>
     </section>
   );
 };
@@ -62,19 +68,16 @@ const Row = ({ layer, working }: { layer: Layer; working: boolean }) => {
   const own = !FIRST_LAYERS.some(({ id }) => id === layer.id);
   return (
     <div className={`group flex h-7 items-center border-t border-hair pl-2 ${working ? "bg-ember-wash" : ""}`}>
-      <button
-        type="button"
-        role="radio"
-        aria-checked={working}
+      <RadioGroup.Item
+        value={String(layer.id)}
         aria-label={`Draw on ${layer.name}`}
         disabled={layer.id === LAYOUT_LAYER}
         title={layer.id === LAYOUT_LAYER ? "The layout tools draw here by themselves" : `Draw on ${layer.name}`}
         onMouseDown={(event) => event.preventDefault()}
-        onClick={() => act.setLayer(layer.id)}
         className="grid h-7 w-6 shrink-0 place-items-center disabled:opacity-30"
       >
         <span className={`h-3 w-3 rounded-full border-2 ${working ? "border-ember bg-ember" : "border-soft"}`} />
-      </button>
+      </RadioGroup.Item>
       <Name layer={layer} />
       <select
         aria-label={`Role of ${layer.name}`}

@@ -1,7 +1,7 @@
 import { X } from "lucide-react";
 import { Fragment, useEffect, useRef } from "react";
 import { toolById } from "@ash-edge/tools";
-import { Segmented } from "../ui/Segmented.tsx";
+import { Segmented } from "../ui/Choice.tsx";
 import { Hint, PartView } from "./SentenceParts.tsx";
 import { useBench, useSession } from "./SessionContext.tsx";
 

@@ -19,8 +19,7 @@ import {
   type Part,
   type Tool,
 } from "@ash-edge/tools";
-import { NinePlaces } from "../ui/NinePlaces.tsx";
-import { Segmented } from "../ui/Segmented.tsx";
+import { NinePlaces, Segmented } from "../ui/Choice.tsx";
 import { fitsBlank } from "./blanks.ts";
 import { useBench, useSession } from "./SessionContext.tsx";
 import { focusBoard } from "./useBenchKeys.ts";

@@ -1,3 +1,4 @@
+import written from "../../../docs/pairs.md?raw";
 import { describe, expect, it } from "vitest";
 import { freeThrough } from "@ash-edge/core/construct";
 import { curvesOf, entitiesOf, entityOf } from "@ash-edge/core/drawing";
@@ -200,6 +201,16 @@ const curvesAway = (shape: Shape, at: Point): number =>
     at,
   );
 
+/** For how many of the pairs each is made: fewer is a loss, more is to be looked at and written down. */
+const HELD: Readonly<Record<string, number>> = {
+  "Trim, what is down the side cut by what is across": 42,
+  "Extend, what is down the side to what is across": 32,
+  Meet: 9,
+  "Fillet of R 5": 25,
+  "Chamfer by 5": 9,
+  "Tangent arc of R 8": 49,
+};
+
 describe("every kind of curve with every other", () => {
   const tables: string[] = [];
   it.each(Object.entries(OPERATIONS))("%s", (operation, check) => {
@@ -210,10 +221,15 @@ describe("every kind of curve with every other", () => {
       ),
     );
   });
-  it("is written down as it is", async () => {
+  it.each(Object.entries(HELD))("%s holds for %i pairs", (operation, held) => {
+    const table = tables.find((one) => one.startsWith(`## ${operation}\n`))!;
+    expect(table.match(/(?<=\| )yes(?= \|)/g)?.length).toBe(held);
+  });
+  it("is written down as it is", () => {
     const head =
-      "# Pairs of curves\n\nWhat each tool makes of each pair: `yes`, checked for what it made, or the code of its refusal. Written by `web/src/help/pairs.test.ts` (`npx vitest run pairs -u`), which fails where this is no longer so.\n";
-    await expect([head, ...tables].join("\n\n") + "\n").toMatchFileSnapshot("../../../docs/pairs.md");
+      "# Pairs of curves\n\nWhat each tool makes of each pair: `yes`, checked for what it made, or the code of its " +
+      "refusal. Held against what the tools do by `web/src/help/pairs.test.ts`.\n";
+    expect([head, ...tables].join("\n\n") + "\n").toBe(written);
   });
 });
 

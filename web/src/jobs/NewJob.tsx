@@ -6,9 +6,9 @@ import { useNavigate } from "react-router";
 import type { Unit } from "@ash-edge/core/numeric";
 import { useDatabase } from "../app/StoreProvider.tsx";
 import { createJob, type NewSketch } from "../store/index.ts";
+import { Segmented } from "../ui/Choice.tsx";
 import { FormDialog } from "../ui/FormDialog.tsx";
 import { filesOf, readPicture } from "../ui/readPicture.ts";
-import { Segmented } from "../ui/Segmented.tsx";
 import { Field, headFields, MaterialList } from "./headFields.tsx";
 
 type Fields = { number: string; name: string; unit: Unit; material: string; thickness: string };

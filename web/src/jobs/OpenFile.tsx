@@ -4,9 +4,9 @@ import { openDrawing } from "@ash-edge/core/formats";
 import type { Unit } from "@ash-edge/core/numeric";
 import { useDatabase } from "../app/StoreProvider.tsx";
 import { createJob } from "../store/index.ts";
+import { Segmented } from "../ui/Choice.tsx";
 import { FormDialog } from "../ui/FormDialog.tsx";
 import { filesOf } from "../ui/readPicture.ts";
-import { Segmented } from "../ui/Segmented.tsx";
 import { Field } from "./headFields.tsx";
 import { readOpened, type Opened } from "./readOpened.ts";
 

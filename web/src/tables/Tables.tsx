@@ -1,7 +1,7 @@
 import { useState } from "react";
 import { FITS, MATERIALS, searchThreads, THREAD_SOURCES, THREADS, type Thread } from "@ash-edge/core/tables";
 import { Page } from "../app/Page.tsx";
-import { Segmented } from "../ui/Segmented.tsx";
+import { Segmented } from "../ui/Choice.tsx";
 
 const SERIES = Object.keys(THREAD_SOURCES);
 const MATERIALS_TABLE = "Materials";

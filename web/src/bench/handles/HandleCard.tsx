@@ -5,7 +5,7 @@ import { unionBounds, type Point } from "@ash-edge/core/geometry";
 import type { Id } from "@ash-edge/core/numeric";
 import { shapeBounds } from "@ash-edge/core/shape";
 import { toolById } from "@ash-edge/tools";
-import { Segmented } from "../../ui/Segmented.tsx";
+import { Segmented } from "../../ui/Choice.tsx";
 import { toScreen, type Size, type View } from "../board/view.ts";
 import { Hint, PartView } from "../SentenceParts.tsx";
 import { useBench, useSession } from "../SessionContext.tsx";

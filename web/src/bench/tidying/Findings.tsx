@@ -8,7 +8,7 @@ import { readTypedValue, showLength, type Unit } from "@ash-edge/core/numeric";
 import { sayFinding, sayRefusal } from "@ash-edge/core/say";
 import { shapeBounds } from "@ash-edge/core/shape";
 import { shapePath } from "../../store/index.ts";
-import { Segmented } from "../../ui/Segmented.tsx";
+import { Segmented } from "../../ui/Choice.tsx";
 import type { MetFinding } from "../../worker/tidy.worker.ts";
 import { useBench, useSession } from "../SessionContext.tsx";
 import { focusBoard } from "../useBenchKeys.ts";
