@@ -1,3 +1,4 @@
+import type { Example } from "./example/example.ts";
 import type { Ref, PictureSize, Callout, Drawing, Edit } from "@ash-edge/core/drawing";
 import type { Point } from "@ash-edge/core/geometry";
 import type { DrawingIndex } from "@ash-edge/core/look";
@@ -179,6 +180,8 @@ type Named = {
 export type Tool = Named & {
   readonly kind: "tool";
   readonly parts: readonly Part[];
+  /** A small piece of work by which it is explained, and tried in the tests. */
+  readonly example: Example;
   /** Choices that do not start with their first option. */
   readonly first?: Readonly<Record<string, string>>;
   /** Which picks it wants, in order, with what is typed and picked so far; all its picks where it does not say. */

@@ -20,7 +20,7 @@ export const filled = (outlines: readonly Outline[]): readonly PreviewShape[] =>
   return outlines.map((outline) => ({ shape: outlineShape(outline, () => id--), fill: true }));
 };
 
-type Words = Pick<Tool, "id" | "name" | "help" | "drawing"> & { readonly between: string };
+type Words = Pick<Tool, "id" | "name" | "help" | "drawing" | "example"> & { readonly between: string };
 
 export const combining = (how: Combination, { between, ...words }: Words): Tool => ({
   kind: "tool",

@@ -1,3 +1,4 @@
+import { exampleBox, exampleCircle } from "../example/exampleShapes.ts";
 import { outlineShape, addOutlines } from "@ash-edge/core/edits";
 import { refuse } from "@ash-edge/core/numeric";
 import { allowanceFor } from "@ash-edge/core/offset";
@@ -16,6 +17,7 @@ export const cutterAllowance: Tool = {
     "M5 19 L5 8 L16 8",
     "M2.5 19 L2.5 8 A2.5 2.5 0 0 1 5 5.5 L16 5.5 M18.5 5.5 m-2.5 0 a2.5 2.5 0 1 0 5 0 a2.5 2.5 0 1 0 -5 0",
   ],
+  example: { cut: [exampleBox(0, 0, 70, 40), exampleCircle(35, 20, 10)], typed: { cutter: "8d" }, finish: true },
   parts: [
     { kind: "words", text: "for a cutter of" },
     { kind: "size", name: "cutter", first: "Ø" },

@@ -1,3 +1,4 @@
+import { exampleLine } from "../example/exampleShapes.ts";
 import { widthContours, taperedRuns, type WidthEnd } from "@ash-edge/core/construct";
 import { chainOfPieces } from "@ash-edge/core/contour";
 import { curveAt, entityOf } from "@ash-edge/core/drawing";
@@ -44,6 +45,12 @@ export const giveWidth: Tool = {
     "piece of a chain its own, and Enter makes the contour. Ends flat, round or pointed, corners sharp or round. A " +
     "closed chain gets a contour on both sides.",
   drawing: ["M3 15 L17 4 L21 9 L7 20 Z", "M5 17.5 L19 6.5"],
+  example: {
+    cut: [exampleLine([0, 0], [80, 20])],
+    typed: { width: "16", to: "6" },
+    chosen: { ends: "round" },
+    clicks: [[40, 10]],
+  },
   parts: [
     {
       kind: "choice",

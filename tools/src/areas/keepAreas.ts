@@ -1,3 +1,4 @@
+import { exampleCircle } from "../example/exampleShapes.ts";
 import { settingsOf, type Drawing } from "@ash-edge/core/drawing";
 import { areaField, keepAreas as kept, type AreaField } from "@ash-edge/core/edits";
 import { piecePoint, type Point } from "@ash-edge/core/geometry";
@@ -44,6 +45,14 @@ export const keepAreas: Tool = {
     "M9.5 12 m-6 0 a6 6 0 1 0 12 0 a6 6 0 1 0 -12 0",
     "M15 12 m-6 0 a6 6 0 1 0 12 0 a6 6 0 1 0 -12 0 M12 8 L12 16",
   ],
+  example: {
+    cut: [exampleCircle(0, 0, 20), exampleCircle(25, 0, 20)],
+    clicks: [
+      [-10, 0],
+      [12, 0],
+    ],
+    finish: true,
+  },
   drag: "path",
   parts: [
     ...AREA_NAMES.map((name, i): Part => ({

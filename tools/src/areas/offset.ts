@@ -1,3 +1,4 @@
+import { exampleRounded } from "../example/exampleShapes.ts";
 import { offsetWhat, areaAt, offsetThrough, offsetEdit, type OffsetWhat } from "@ash-edge/core/edits";
 import { done, refuse, showLengthUnit, type Outcome } from "@ash-edge/core/numeric";
 import type { Corners, Ends } from "@ash-edge/core/offset";
@@ -22,6 +23,15 @@ export const offset: Tool = {
     "splits or vanishes. An area takes a contour with its holes: inside it the material shrinks, outside it grows. " +
     "Both sides of an open chain can become one band round it.",
   drawing: ["M5 19 L5 9 A4 4 0 0 1 9 5 L19 5", "M10 19 L10 11 A1 1 0 0 1 11 10 L19 10"],
+  example: {
+    cut: [exampleRounded(70, 40, 12)],
+    typed: { distance: "6" },
+    chosen: { corners: "sharp" },
+    clicks: [
+      [35, 0],
+      [35, -10],
+    ],
+  },
   parts: [
     {
       kind: "choice",

@@ -1,3 +1,4 @@
+import { exampleDot } from "../example/exampleShapes.ts";
 import type { WidthRun } from "@ash-edge/core/construct";
 import { applyEdit, mergeEdits } from "@ash-edge/core/drawing";
 import { giveWidth, outlineEnd } from "@ash-edge/core/edits";
@@ -38,6 +39,14 @@ export const wideOutline: Tool = {
     "for goes on as wide as the piece before it ends. Enter makes the closed contour round it; a click on the first " +
     "point closes it and makes both.",
   drawing: ["M3 15 L12 5 L20 9 L18 13 L12.5 10.5 L7 18 Z", "M5 16.5 L12.2 7.8 L19 11"],
+  example: {
+    typed: { width: "14", widthTo: "6" },
+    layout: [exampleDot(0, 0), exampleDot(60, 20)],
+    clicks: [
+      [0, 0],
+      [60, 20],
+    ],
+  },
   parts: [
     ...outline.parts.filter((part) => !("name" in part && part.name === "end")),
     { kind: "words", text: "· width" },

@@ -1,3 +1,4 @@
+import { exampleWave } from "../example/exampleShapes.ts";
 import type { Drawing } from "@ash-edge/core/drawing";
 import { fitEntity, type FitMade, type FitGiven } from "@ash-edge/core/edits";
 import { done, toRadians, showLengthUnit, type Outcome } from "@ash-edge/core/numeric";
@@ -31,6 +32,7 @@ export const arcFit: Tool = {
     "M3 17 C7 4 15 3 21 13",
     "M3 17 m-1.4 0 a1.4 1.4 0 1 0 2.8 0 a1.4 1.4 0 1 0 -2.8 0 M12 7 m-1.4 0 a1.4 1.4 0 1 0 2.8 0 a1.4 1.4 0 1 0 -2.8 0 M21 13 m-1.4 0 a1.4 1.4 0 1 0 2.8 0 a1.4 1.4 0 1 0 -2.8 0",
   ],
+  example: { cut: [exampleWave([0, 0], [20, 25], [45, 5], [70, 30])], typed: { within: "0.5" }, clicks: [[45, 5]] },
   parts: [
     { kind: "words", text: "to" },
     { kind: "pick", name: "curve", label: "curve or chain", takes: "curve" },

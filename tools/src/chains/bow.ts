@@ -1,3 +1,4 @@
+import { exampleBox } from "../example/exampleShapes.ts";
 import { arcsByRadius, bowTowards } from "@ash-edge/core/construct";
 import { curveAt } from "@ash-edge/core/drawing";
 import { bendPiece } from "@ash-edge/core/edits";
@@ -28,6 +29,13 @@ export const bow: Tool = {
     "Click a line or an arc, loose or in a chain, then pull it into the arc you want: its R is shown, and can be " +
     "typed. Its ends stay.",
   drawing: ["M4 17 A11 11 0 0 1 20 17", "M4 17 L20 17 M12 17 L12 12 M10 14 L12 11.5 L14 14"],
+  example: {
+    cut: [exampleBox(0, 0, 70, 40)],
+    clicks: [
+      [35, 40],
+      [35, 55],
+    ],
+  },
   parts: [
     { kind: "pick", name: "piece", label: "line or arc", takes: "curve" },
     { kind: "words", text: "into an arc with" },

@@ -1,3 +1,4 @@
+import { exampleDot } from "../example/exampleShapes.ts";
 import { chainOfPieces } from "@ash-edge/core/contour";
 import { layerOf } from "@ash-edge/core/drawing";
 import { addShapes } from "@ash-edge/core/edits";
@@ -80,6 +81,17 @@ export const fitToPoints: Tool = {
     "M4 18 A15 15 0 0 1 20 8",
     "M5 15 m-1.3 0 a1.3 1.3 0 1 0 2.6 0 a1.3 1.3 0 1 0 -2.6 0 M9 13 m-1.3 0 a1.3 1.3 0 1 0 2.6 0 a1.3 1.3 0 1 0 -2.6 0 M14 8 m-1.3 0 a1.3 1.3 0 1 0 2.6 0 a1.3 1.3 0 1 0 -2.6 0 M19 10 m-1.3 0 a1.3 1.3 0 1 0 2.6 0 a1.3 1.3 0 1 0 -2.6 0",
   ],
+  example: {
+    layout: [exampleDot(0, 0), exampleDot(12, 14), exampleDot(30, 19), exampleDot(52, 10)],
+    chosen: { what: "arc" },
+    clicks: [
+      [0, 0],
+      [12, 14],
+      [30, 19],
+      [52, 10],
+    ],
+    finish: true,
+  },
   parts: [
     { kind: "words", text: "a" },
     {

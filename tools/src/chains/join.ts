@@ -1,3 +1,4 @@
+import { exampleLine } from "../example/exampleShapes.ts";
 import { settingsOf, type Drawing } from "@ash-edge/core/drawing";
 import { joinPieces } from "@ash-edge/core/edits";
 import { done, type Id } from "@ash-edge/core/numeric";
@@ -25,6 +26,10 @@ export const join: Tool = {
     "contours. It says how many ends are still open and how far apart; gaps up to a tolerance can be closed on the " +
     "way, at the true corner where that is near enough.",
   drawing: ["M3 16 L10 8 L21 8", "M10 8 m-2.5 0 a2.5 2.5 0 1 0 5 0 a2.5 2.5 0 1 0 -5 0"],
+  example: {
+    cut: [exampleLine([0, 0], [60, 0]), exampleLine([60, 0], [60, 40]), exampleLine([60, 40], [0, 0])],
+    finish: true,
+  },
   parts: [
     {
       kind: "choice",

@@ -1,3 +1,4 @@
+import { exampleBox } from "../example/exampleShapes.ts";
 import { entityOf } from "@ash-edge/core/drawing";
 import { openOrClose } from "@ash-edge/core/edits";
 import { done } from "@ash-edge/core/numeric";
@@ -11,6 +12,7 @@ export const openClose: Tool = {
     "Click a contour near the corner where it should open, or an open chain to close it with a line between its " +
     "ends.",
   drawing: ["M9 5 L5 5 L5 19 L19 19 L19 5 L15 5", "M9 5 L15 5"],
+  example: { cut: [exampleBox(0, 0, 70, 40)], clicks: [[68, 40]] },
   parts: [{ kind: "pick", name: "at", label: "chain", takes: "curve" }],
   propose: (given, { drawing }) => {
     const { at } = given.picks;

@@ -1,3 +1,4 @@
+import { exampleArcs } from "../example/exampleShapes.ts";
 import { entityOf } from "@ash-edge/core/drawing";
 import { jointNear, slideJoint } from "@ash-edge/core/edits";
 import { done, refuse } from "@ash-edge/core/numeric";
@@ -12,6 +13,13 @@ export const slideAJoint: Tool = {
     "Where does this arc end? Click a chain near the place where one arc or line runs on smoothly into the next, " +
     "then where that place should be: both pieces change and stay tangent to each other and to their neighbours.",
   drawing: ["M3 18 A10 10 0 0 1 12 9 A13 13 0 0 0 21 4", "M12 9 m-2 0 a2 2 0 1 0 4 0 a2 2 0 1 0 -4 0 M14 13 L19 11"],
+  example: {
+    cut: [exampleArcs([0, 0], [30, 22], [70, 30])],
+    clicks: [
+      [30, 22],
+      [24, 16],
+    ],
+  },
   parts: [
     { kind: "words", text: "of" },
     { kind: "pick", name: "chain", label: "chain, near it", takes: "curve" },

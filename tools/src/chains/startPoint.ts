@@ -1,3 +1,4 @@
+import { exampleBox } from "../example/exampleShapes.ts";
 import { entityOf } from "@ash-edge/core/drawing";
 import { startAt, nearestVertex } from "@ash-edge/core/edits";
 import { done } from "@ash-edge/core/numeric";
@@ -11,6 +12,7 @@ export const startPoint: Tool = {
     "Click a contour near the corner where the cutter should start; its direction is kept or turned round. An open " +
     "chain can be turned round.",
   drawing: ["M6 6 L18 6 L18 18 L6 18 Z", "M6 6 m-2.2 0 a2.2 2.2 0 1 0 4.4 0 a2.2 2.2 0 1 0 -4.4 0 M11 3 L15 6 L11 9"],
+  example: { cut: [exampleBox(0, 0, 70, 40)], clicks: [[68, 40]] },
   parts: [
     { kind: "pick", name: "at", label: "chain, near a corner", takes: "curve" },
     { kind: "words", text: "·" },

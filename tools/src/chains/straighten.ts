@@ -1,3 +1,4 @@
+import { exampleArc } from "../example/exampleShapes.ts";
 import { curveAt } from "@ash-edge/core/drawing";
 import { bendPiece } from "@ash-edge/core/edits";
 import { done, refuse } from "@ash-edge/core/numeric";
@@ -10,6 +11,7 @@ export const straighten: Tool = {
   name: "Straighten",
   help: "Click an arc, loose or in a chain: it becomes the line between its ends.",
   drawing: ["M4 17 L20 17", "M4 17 A11 11 0 0 1 20 17"],
+  example: { cut: [exampleArc([0, 0], [60, 0], -0.5)], clicks: [[30, 15]] },
   parts: [{ kind: "pick", name: "piece", label: "arc", takes: "curve", round: true }],
   propose: (given, { drawing }) => {
     const { piece: picked } = given.picks;

@@ -1,3 +1,4 @@
+import { exampleLine, exampleDot } from "../example/exampleShapes.ts";
 import { moving, subtract, unit, turning, angleOf, distance, after, scaling } from "@ash-edge/core/geometry";
 import { refuse } from "@ash-edge/core/numeric";
 import { thingsPreview } from "../things.ts";
@@ -12,6 +13,17 @@ export const align: Tool = {
     "Puts what is selected by two pairs of points: the first goes to the second, and the direction to the third " +
     "turns to where the fourth lies; scaled too if wanted.",
   drawing: ["M3 20 L9 11 L14 14 L8 23 Z", "M14 4 L21 4 L21 10 L14 10 Z M9 11 L14 5"],
+  example: {
+    cut: [exampleLine([0, 0], [40, 0])],
+    layout: [exampleDot(50, 10), exampleDot(70, 40)],
+    clicks: [
+      [20, 0],
+      [0, 0],
+      [50, 10],
+      [40, 0],
+      [70, 40],
+    ],
+  },
   parts: [
     what,
     { kind: "words", text: ":" },

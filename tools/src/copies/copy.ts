@@ -1,3 +1,4 @@
+import { exampleCircle } from "../example/exampleShapes.ts";
 import { subtract, moving } from "@ash-edge/core/geometry";
 import { nothing, type Tool } from "../tool.ts";
 import { what, moved } from "./copying.ts";
@@ -10,6 +11,7 @@ export const copy: Tool = {
     "Copies what is selected from one point to another, or by x and y typed, again and again. Sizes called for it " +
     "are called for its copies too.",
   drawing: ["M4 11 L12 11 L12 19 L4 19 Z M12 5 L20 5 L20 13 L14 13", "M12 5 L12 11"],
+  example: { cut: [exampleCircle(0, 0, 12)], typed: { x: "40", y: "10" }, clicks: [[12, 0]], finish: true },
   parts: [
     what,
     { kind: "words", text: "from" },

@@ -1,3 +1,4 @@
+import { exampleLine } from "../example/exampleShapes.ts";
 import { mirrorEntities, type Axis } from "@ash-edge/core/edits";
 import { carrierOf, angleOf, distance, mirroring } from "@ash-edge/core/geometry";
 import { done, RESOLUTION, refuse } from "@ash-edge/core/numeric";
@@ -29,6 +30,12 @@ export const mirror: Tool = {
     "chain with both ends on the line becomes one closed contour with its image, and what lies on the line is not " +
     "doubled.",
   drawing: ["M4 6 L9 6 L9 18 L4 18 Z", "M12 3 L12 21 M20 6 L15 6 L15 18 L20 18 Z"],
+  example: {
+    cut: [exampleLine([0, 0], [30, 0]), exampleLine([30, 0], [30, 30]), exampleLine([30, 30], [0, 50])],
+    layout: [exampleLine([0, -10], [0, 60])],
+    selected: true,
+    clicks: [[0, 25]],
+  },
   parts: [
     what,
     { kind: "words", text: "on" },

@@ -1,3 +1,4 @@
+import { exampleCircle } from "../example/exampleShapes.ts";
 import { transformEntities } from "@ash-edge/core/edits";
 import { subtract, moving, type Point } from "@ash-edge/core/geometry";
 import { done } from "@ash-edge/core/numeric";
@@ -21,6 +22,14 @@ export const move: Tool = {
     "Moves what is selected: from one point to another, or by x and y typed. With nothing selected, click it first; " +
     "Shift adds more, Enter goes on.",
   drawing: ["M11 5 L19 5 L19 13 L11 13 Z", "M3 11 L9 11 M3 11 L3 19 L11 19 L11 15 M6 15 L9 12"],
+  example: {
+    cut: [exampleCircle(0, 0, 12), exampleCircle(0, 0, 6)],
+    selected: true,
+    clicks: [
+      [0, 0],
+      [50, 20],
+    ],
+  },
   parts: [
     { kind: "pick", name: "what", label: "what", takes: "things" },
     { kind: "words", text: "from" },

@@ -1,3 +1,4 @@
+import { exampleLine } from "../example/exampleShapes.ts";
 import { distance, turning } from "@ash-edge/core/geometry";
 import { RESOLUTION, refuse, toRadians, toDegrees } from "@ash-edge/core/numeric";
 import { nothing, refused, type Tool } from "../tool.ts";
@@ -13,6 +14,14 @@ export const rotate: Tool = {
     "Turns what is selected about a point by the angle typed, or from one direction to another: click a point that " +
     "should turn to where another lies.",
   drawing: [SQUARE, "M16 17 A9 9 0 0 0 14 6 M14 6 L18 6 M14 6 L14 10"],
+  example: {
+    cut: [exampleLine([0, 0], [50, 0])],
+    typed: { angle: "35" },
+    clicks: [
+      [25, 0],
+      [0, 0],
+    ],
+  },
   parts: [
     what,
     { kind: "words", text: "about" },

@@ -1,3 +1,4 @@
+import { exampleCircle, exampleDot } from "../example/exampleShapes.ts";
 import { turning } from "@ash-edge/core/geometry";
 import { toRadians } from "@ash-edge/core/numeric";
 import { nothing, type Tool } from "../tool.ts";
@@ -14,6 +15,15 @@ export const roundACentre: Tool = {
     "M12 3 L14 6 L10 6 Z",
     "M20 10 L18 13 L17 9.5 Z M17 19 L13.5 18 L16 15.5 Z M7 19 L8 15.5 L10.5 18 Z M4 10 L7 9.5 L6 13 Z",
   ],
+  example: {
+    cut: [exampleCircle(30, 0, 6)],
+    layout: [exampleDot(0, 0)],
+    typed: { count: "6" },
+    clicks: [
+      [36, 0],
+      [0, 0],
+    ],
+  },
   parts: [
     what,
     { kind: "words", text: "about" },

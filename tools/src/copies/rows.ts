@@ -1,3 +1,4 @@
+import { exampleCircle } from "../example/exampleShapes.ts";
 import { moving } from "@ash-edge/core/geometry";
 import { nothing, type Tool } from "../tool.ts";
 import { what, skipPart, repeated } from "./copying.ts";
@@ -13,6 +14,12 @@ export const rows: Tool = {
     "M4 5 L8 5 L8 9 L4 9 Z",
     "M11 5 L15 5 L15 9 L11 9 Z M18 5 L22 5 L22 9 L18 9 Z M4 14 L8 14 L8 18 L4 18 Z M11 14 L15 14 L15 18 L11 18 Z M18 14 L22 14 L22 18 L18 18 Z",
   ],
+  example: {
+    cut: [exampleCircle(0, 0, 8)],
+    typed: { columns: "4", rows: "2", dx: "25", dy: "25", skip: "6" },
+    clicks: [[8, 0]],
+    finish: true,
+  },
   parts: [
     what,
     { kind: "value", name: "columns", label: "columns", expects: "count", stays: true, given: 2 },

@@ -1,3 +1,4 @@
+import { exampleLine } from "../example/exampleShapes.ts";
 import { distance, scaling } from "@ash-edge/core/geometry";
 import { RESOLUTION, refuse } from "@ash-edge/core/numeric";
 import { under, nothing, refused, type Tool } from "../tool.ts";
@@ -11,6 +12,12 @@ export const scale: Tool = {
     "Scales what is selected about a point by the factor typed, or so that a length that two clicks give becomes " +
     "the length typed.",
   drawing: ["M4 13 L11 13 L11 20 L4 20 Z", "M4 5 L19 5 L19 20 M12 12 L17 7 M14 7 L17 7 L17 10"],
+  example: {
+    cut: [exampleLine([0, 0], [40, 0]), exampleLine([40, 0], [40, 25])],
+    typed: { factor: "1.5" },
+    selected: true,
+    clicks: [[0, 0]],
+  },
   parts: [
     what,
     { kind: "words", text: "about" },

@@ -1,3 +1,4 @@
+import { exampleBox } from "../example/exampleShapes.ts";
 import { chamferByAngle, chamferCorner } from "@ash-edge/core/construct";
 import { curveAt } from "@ash-edge/core/drawing";
 import { cornerAt, type CornerCut, type Corner } from "@ash-edge/core/edits";
@@ -26,6 +27,7 @@ export const chamfer: Tool = {
     "the same, another length, or at an angle along the second. The whole contour at once, or a drag round some " +
     "corners.",
   drawing: ["M4 20 L4 12 L12 4 L20 4", "M4 12 L4 4 L12 4"],
+  example: { cut: [exampleBox(0, 0, 70, 40)], typed: { a: "12" }, clicks: [[70, 40]] },
   parts: [
     { kind: "pick", name: "corner", label: "corner or edge", takes: "either" },
     { kind: "pick", name: "other", label: "other edge", takes: "curve", silent: true },

@@ -1,3 +1,4 @@
+import { exampleBox } from "../example/exampleShapes.ts";
 import { RELIEFS, type Relief } from "@ash-edge/core/construct";
 import { freeSide, reliefCut } from "@ash-edge/core/edits";
 import { refuse } from "@ash-edge/core/numeric";
@@ -19,6 +20,7 @@ export const cornerRelief: Tool = {
     "that a square corner goes in. Along the bisector, along the edge after it, or round; the whole contour at " +
     "once.",
   drawing: ["M4 4 L4 14 A3.5 3.5 0 1 0 10 20 L20 20", "M4 14 L4 20 L10 20"],
+  example: { cut: [exampleBox(0, 0, 70, 40), exampleBox(-15, -15, 100, 70)], typed: { size: "8" }, clicks: [[70, 40]] },
   parts: [
     { kind: "pick", name: "corner", label: "inside corner", takes: "either" },
     { kind: "words", text: "for a cutter of" },

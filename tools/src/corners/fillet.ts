@@ -1,3 +1,4 @@
+import { exampleBox } from "../example/exampleShapes.ts";
 import { filletsBetween, filletRadiusAt } from "@ash-edge/core/construct";
 import { chainPiece } from "@ash-edge/core/contour";
 import { entityOf, curveAt } from "@ash-edge/core/drawing";
@@ -67,6 +68,7 @@ export const fillet: Tool = {
     "without one, pull the radius from the corner. The whole contour at once, or a drag round some corners. Between " +
     "parallel lines it is the half circle. Space shows the next where there are several.",
   drawing: ["M4 20 L4 12 A8 8 0 0 1 12 4 L20 4", "M4 12 L4 4 L12 4"],
+  example: { cut: [exampleBox(0, 0, 70, 40)], typed: { size: "12" }, clicks: [[70, 40]] },
   parts: [
     { kind: "pick", name: "corner", label: "corner or curve", takes: "either" },
     { kind: "pick", name: "other", label: "other curve", takes: "curve", silent: true },

@@ -1,3 +1,4 @@
+import { exampleLine } from "../example/exampleShapes.ts";
 import { meetCurves } from "@ash-edge/core/edits";
 import { changingWay } from "../making.ts";
 import { nothing, refused, type Tool } from "../tool.ts";
@@ -8,6 +9,13 @@ export const meet: Tool = {
   name: "Meet",
   help: "Click two lines or arcs, each on the side that should stay: both run to their corner, made longer or cut.",
   drawing: ["M4 20 L4 4 L20 4", "M4 8 L4 4 L8 4"],
+  example: {
+    cut: [exampleLine([0, 0], [50, 0]), exampleLine([70, 20], [70, 50])],
+    clicks: [
+      [20, 0],
+      [70, 40],
+    ],
+  },
   parts: [
     { kind: "pick", name: "one", label: "line or arc", takes: "curve" },
     { kind: "words", text: "and" },

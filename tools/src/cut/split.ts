@@ -1,3 +1,4 @@
+import { exampleArc } from "../example/exampleShapes.ts";
 import { splitAt } from "@ash-edge/core/edits";
 import { done } from "@ash-edge/core/numeric";
 import { pickedCurve } from "../making.ts";
@@ -11,6 +12,7 @@ export const split: Tool = {
     "Click a place on a line, an arc, a chain, an ellipse part or a free curve: it becomes two there. A contour " +
     "opens there.",
   drawing: ["M3 12 L10 12 M14 12 L21 12", "M12 6 L12 18"],
+  example: { cut: [exampleArc([0, 0], [60, 0], -0.5)], clicks: [[30, 15]] },
   parts: [{ kind: "pick", name: "what", label: "place on a curve", takes: "curve", exact: true }],
   propose: (given, { drawing }) => {
     const { what } = given.picks;

@@ -1,3 +1,4 @@
+import { exampleLine } from "../example/exampleShapes.ts";
 import { splitAtCrossings } from "@ash-edge/core/edits";
 import { done } from "@ash-edge/core/numeric";
 import { pickedCurve } from "../making.ts";
@@ -9,6 +10,10 @@ export const splitCrossings: Tool = {
   name: "Split at crossings",
   help: "Click a curve: it is split at every place where something meets it, layout lines too.",
   drawing: ["M3 12 L7 12 M9 12 L15 12 M17 12 L21 12", "M8 5 L8 19 M16 5 L16 19"],
+  example: {
+    cut: [exampleLine([0, 0], [80, 0]), exampleLine([25, -15], [25, 15]), exampleLine([55, -15], [55, 15])],
+    clicks: [[40, 0]],
+  },
   parts: [{ kind: "pick", name: "what", label: "curve", takes: "curve" }],
   propose: (given, { drawing, index }) => {
     const { what } = given.picks;

@@ -1,3 +1,4 @@
+import { exampleLine } from "../example/exampleShapes.ts";
 import { planExtend } from "@ash-edge/core/edits";
 import { done } from "@ash-edge/core/numeric";
 import { nothing, refused, type Tool } from "../tool.ts";
@@ -11,6 +12,14 @@ export const toOneLine: Tool = {
     "Click a line or curve, then the ends that should come to it, one after another or with a drag across them: " +
     "each is run on to it, or cut back to it where it has run past.",
   drawing: ["M18 4 L18 20", "M4 7 L14 7 M4 12 L21 12 M4 17 L11 17"],
+  example: {
+    cut: [exampleLine([60, -30], [60, 30]), exampleLine([0, 15], [40, 15]), exampleLine([0, -15], [75, -15])],
+    clicks: [
+      [60, 0],
+      [35, 15],
+      [70, -15],
+    ],
+  },
   parts: [
     { kind: "words", text: "bring" },
     { kind: "pick", name: "end", label: "ends", takes: "curve" },

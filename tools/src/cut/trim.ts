@@ -1,3 +1,4 @@
+import { exampleCircle, exampleLine } from "../example/exampleShapes.ts";
 import { planTrim, trimAlong, type Cutters } from "@ash-edge/core/edits";
 import { done } from "@ash-edge/core/numeric";
 import { nothing, refused, type Part, type ToolContext, type Tool, type Proposal } from "../tool.ts";
@@ -24,6 +25,7 @@ export const trim: Tool = {
     "Click the piece that is too much: it goes, back to what crosses it on both sides. What would go is shown " +
     "first. A drag takes every piece that it crosses. Everything cuts, unless just what is selected should.",
   drawing: ["M4 12 L9 12 M12 4 L12 20", "M14 12 L20 12"],
+  example: { cut: [exampleCircle(0, 0, 25), exampleLine([-40, 0], [40, 0])], clicks: [[0, 25]] },
   parts: [
     { kind: "pick", name: "piece", label: "piece", takes: "curve" },
     { kind: "words", text: "back to" },

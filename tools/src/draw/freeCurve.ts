@@ -1,3 +1,4 @@
+import { exampleDot } from "../example/exampleShapes.ts";
 import { freeThrough } from "@ash-edge/core/construct";
 import { directionAt, subtract, distance, type Point } from "@ash-edge/core/geometry";
 import { RESOLUTION } from "@ash-edge/core/numeric";
@@ -55,6 +56,16 @@ export const freeCurve: Tool = {
     "they start from and meet what they end on tangent. Free curve points moves them afterwards. It must become " +
     "arcs before it is cut.",
   drawing: ["M3 17 C7 5 11 5 13 12 C15 19 19 17 21 7"],
+  example: {
+    layout: [exampleDot(0, 0), exampleDot(20, 25), exampleDot(45, 5), exampleDot(70, 30)],
+    clicks: [
+      [0, 0],
+      [20, 25],
+      [45, 5],
+      [70, 30],
+    ],
+    finish: true,
+  },
   parts: [
     { kind: "words", text: "through" },
     ...POINTS.map((name, i): Part => ({

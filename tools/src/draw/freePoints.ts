@@ -1,3 +1,4 @@
+import { exampleWave, exampleDot } from "../example/exampleShapes.ts";
 import {
   nearestFreePoint,
   freePoints,
@@ -22,6 +23,14 @@ export const freePointsTool: Tool = {
     "points, and its ends keep their direction. Of a curve that points steer, one of these is moved. Or put one " +
     "more point on it, which leaves it as it is, or take one out.",
   drawing: ["M3 18 C6 8 10 5 13 9 C16 13 19 13 21 6", "M13 9 m-2 0 a2 2 0 1 0 4 0 a2 2 0 1 0 -4 0"],
+  example: {
+    cut: [exampleWave([0, 0], [20, 25], [45, 5], [70, 30])],
+    layout: [exampleDot(45, 20)],
+    clicks: [
+      [45, 5],
+      [45, 20],
+    ],
+  },
   parts: [
     {
       kind: "choice",

@@ -31,6 +31,13 @@ export const line: Tool = {
     "Click two points; the next line starts where the last one ended. Length and angle can be typed, either or " +
     "both. Esc lets go of the last point.",
   drawing: ["M4 19 L20 6", "M4 19 m-2 0 a2 2 0 1 0 4 0 a2 2 0 1 0 -4 0"],
+  example: {
+    typed: { length: "50", angle: "30" },
+    clicks: [
+      [0, 0],
+      [40, 30],
+    ],
+  },
   parts: [
     { kind: "words", text: "from" },
     { kind: "pick", name: "from", label: "point", takes: "point" },

@@ -13,6 +13,13 @@ export const lineAtAnAngle: Tool = {
     "Type the angle, click the start; a second click, or the typed length, gives the end. The angle counts from " +
     "level or from a picked edge.",
   drawing: ["M4 19 L19 8", "M4 19 L20 19 M13 19 A9 9 0 0 0 11.5 13.6"],
+  example: {
+    typed: { angle: "30", length: "60" },
+    clicks: [
+      [0, 0],
+      [60, 30],
+    ],
+  },
   parts: [
     { kind: "words", text: "from" },
     { kind: "pick", name: "from", label: "point", takes: "point" },

@@ -1,3 +1,4 @@
+import { exampleLine } from "../example/exampleShapes.ts";
 import {
   arcFrom,
   arcFromWithRadius,
@@ -145,6 +146,14 @@ export const outline: Tool = {
     "and angle can be typed, either or both. Backspace takes one piece back; a click on the first point closes; " +
     "Enter closes or ends it.",
   drawing: ["M4 18 L4 10 A6 6 0 0 1 16 10 L20 18", "M4 18 m-2 0 a2 2 0 1 0 4 0 a2 2 0 1 0 -4 0"],
+  example: {
+    cut: [exampleLine([0, 0], [50, 0])],
+    chosen: { piece: "arc" },
+    clicks: [
+      [50, 0],
+      [50, 30],
+    ],
+  },
   parts: [
     { kind: "words", text: "from" },
     { kind: "pick", name: "from", label: "point or end", takes: "point" },

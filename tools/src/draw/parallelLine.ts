@@ -1,3 +1,4 @@
+import { exampleArc } from "../example/exampleShapes.ts";
 import { distanceFrom, parallelPiece } from "@ash-edge/core/construct";
 import { refuse, RESOLUTION } from "@ash-edge/core/numeric";
 import { linkCallout } from "../linking.ts";
@@ -12,6 +13,14 @@ export const parallelLine: Tool = {
     "Click a line or an arc, then its side: a piece just as long, parallel at the typed distance, or through the " +
     "point clicked.",
   drawing: ["M4 8 L18 8", "M6 16 L20 16 M12 10.5 L12 13.5"],
+  example: {
+    cut: [exampleArc([0, 0], [60, 0], -0.4)],
+    typed: { distance: "10" },
+    clicks: [
+      [30, 12],
+      [30, 40],
+    ],
+  },
   parts: [
     { kind: "words", text: "to" },
     { kind: "pick", name: "of", label: "line or arc", takes: "curve" },

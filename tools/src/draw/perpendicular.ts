@@ -1,3 +1,4 @@
+import { exampleCircle, exampleDot } from "../example/exampleShapes.ts";
 import { squareEnd, feetOf } from "@ash-edge/core/construct";
 import { curveNearest, directionAt, distance } from "@ash-edge/core/geometry";
 import { RESOLUTION, refuse } from "@ash-edge/core/numeric";
@@ -14,6 +15,14 @@ export const perpendicular: Tool = {
     "Click a curve, then a point: the line from the point square to the curve; Space takes its other feet. A point " +
     "on the curve itself starts a line square to it there, as long as typed or as a further click says.",
   drawing: ["M14 4 L14 17", "M4 17 L21 17 M14 13 L18 13 L18 17"],
+  example: {
+    cut: [exampleCircle(0, 0, 20)],
+    layout: [exampleDot(50, 25)],
+    clicks: [
+      [14.1, 14.1],
+      [50, 25],
+    ],
+  },
   parts: [
     { kind: "words", text: "square to" },
     { kind: "pick", name: "curve", label: "curve", takes: "curve" },

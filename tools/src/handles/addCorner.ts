@@ -1,3 +1,4 @@
+import { exampleBox } from "../example/exampleShapes.ts";
 import { addCorner } from "@ash-edge/core/edits";
 import { curveNearest, pieceLength, piecePoint, type Point } from "@ash-edge/core/geometry";
 import { done, RESOLUTION, refuse } from "@ash-edge/core/numeric";
@@ -12,6 +13,7 @@ export const addCornerTool: Tool = {
     "Puts a corner on a line or an arc where you click, or at the typed distance from the end that is nearer to the " +
     "pointer. The shape stays until the corner is moved.",
   drawing: ["M4 17 L20 9", "M12 13 m-2.5 0 a2.5 2.5 0 1 0 5 0 a2.5 2.5 0 1 0 -5 0"],
+  example: { cut: [exampleBox(0, 0, 70, 40)], typed: { distance: "20" }, grab: [35, 40], clicks: [[10, 42]] },
   parts: [
     { kind: "pick", name: "to", label: "place on it", takes: "point", silent: true },
     { kind: "value", name: "distance", label: "distance", expects: "length", stays: false },

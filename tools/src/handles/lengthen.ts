@@ -1,3 +1,4 @@
+import { exampleLine } from "../example/exampleShapes.ts";
 import { endPiece, lengthTo, lengthenEnd } from "@ash-edge/core/edits";
 import { pieceLength } from "@ash-edge/core/geometry";
 import { RESOLUTION } from "@ash-edge/core/numeric";
@@ -13,6 +14,7 @@ export const lengthenTool: Tool = {
     "Gives a line, an arc, or the end piece of an open chain a typed total length, or changes it by so much; its " +
     "direction, or its circle, stays.",
   drawing: ["M3 12 L13 12", "M13 12 L20 12 M17 9 L20 12 L17 15"],
+  example: { cut: [exampleLine([0, 0], [40, 15])], typed: { length: "70" }, grab: [40, 15], finish: true },
   parts: [
     {
       kind: "choice",

@@ -1,3 +1,4 @@
+import { exampleCircle } from "../example/exampleShapes.ts";
 import { entityOf } from "@ash-edge/core/drawing";
 import { reshapeEntity } from "@ash-edge/core/edits";
 import { distance } from "@ash-edge/core/geometry";
@@ -12,6 +13,7 @@ export const radiusOfCircle: Tool = {
   name: "Radius",
   help: "Gives a circle the typed R or Ø, or the radius that reaches to where you click; its centre stays.",
   drawing: ["M20 12 A8 8 0 1 1 4 12 A8 8 0 1 1 20 12", "M12 12 L20 12"],
+  example: { cut: [exampleCircle(30, 20, 12)], typed: { size: "36d" }, grab: [42, 20], finish: true },
   parts: [
     { kind: "words", text: "of" },
     { kind: "size", name: "size", first: "Ø" },

@@ -1,3 +1,4 @@
+import { exampleRounded } from "../example/exampleShapes.ts";
 import { leftOffset, shiftPiece } from "@ash-edge/core/edits";
 import { RESOLUTION } from "@ash-edge/core/numeric";
 import { nothing, type Tool } from "../tool.ts";
@@ -12,6 +13,7 @@ export const shiftTool: Tool = {
     "follow, in a chain and loose. Rounded corners beside it stay rounded with their radius, and the ends of a slot " +
     "half round, or are let go.",
   drawing: ["M4 8 L20 8", "M4 17 L20 17 M12 15 L12 10 M10 12 L12 10 L14 12"],
+  example: { cut: [exampleRounded(70, 40, 10)], typed: { distance: "15" }, grab: [30, 40], clicks: [[30, 60]] },
   parts: [
     { kind: "words", text: "by" },
     { kind: "value", name: "distance", label: "distance", expects: "length", stays: false, signed: true },

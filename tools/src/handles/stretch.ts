@@ -1,3 +1,4 @@
+import { exampleRounded } from "../example/exampleShapes.ts";
 import { entityOf, type Ref } from "@ash-edge/core/drawing";
 import { anchorOf, stretch } from "@ash-edge/core/edits";
 import { distance, angleOf, subtract } from "@ash-edge/core/geometry";
@@ -23,6 +24,7 @@ export const stretchTool: Tool = {
     "selected pieces that end there come along. Rounded corners stay rounded with their radius, and arcs tangent, " +
     "or are let go.",
   drawing: ["M4 19 L13 10", "M13 10 L19 4 M15 4 L19 4 L19 8"],
+  example: { cut: [exampleRounded(70, 40, 10)], grab: [70, 30], clicks: [[85, 42]] },
   parts: [
     { kind: "words", text: "to" },
     { kind: "pick", name: "to", label: "new place", takes: "point" },

@@ -1,3 +1,4 @@
+import { exampleCircle } from "../example/exampleShapes.ts";
 import { boltCircle as boltPlaces } from "@ash-edge/core/construct";
 import { distance, angleOf, subtract } from "@ash-edge/core/geometry";
 import { toRadians, RESOLUTION, toDegrees } from "@ash-edge/core/numeric";
@@ -15,6 +16,11 @@ export const boltCircle: Tool = {
     "M14 5 A2 2 0 1 1 10 5 A2 2 0 1 1 14 5 M20 15.5 A2 2 0 1 1 16 15.5 A2 2 0 1 1 20 15.5 M8 15.5 A2 2 0 1 1 4 15.5 A2 2 0 1 1 8 15.5",
     "M19 12 A7 7 0 1 1 5 12 A7 7 0 1 1 19 12",
   ],
+  example: {
+    cut: [exampleCircle(0, 0, 40)],
+    typed: { count: "6", size: "8", circle: "56", first: "90" },
+    clicks: [[0, 0]],
+  },
   parts: [
     { kind: "value", name: "count", label: "how many", expects: "count", stays: true, given: 4 },
     { kind: "words", text: "×" },

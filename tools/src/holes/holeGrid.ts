@@ -1,3 +1,4 @@
+import { exampleBox, exampleDot } from "../example/exampleShapes.ts";
 import { gridPoints } from "@ash-edge/core/construct";
 import { refuse, toRadians } from "@ash-edge/core/numeric";
 import { nothing, refused, type Tool } from "../tool.ts";
@@ -11,6 +12,12 @@ export const holeGrid: Tool = {
   drawing: [
     "M8 7 A2 2 0 1 1 4 7 A2 2 0 1 1 8 7 M20 7 A2 2 0 1 1 16 7 A2 2 0 1 1 20 7 M8 17 A2 2 0 1 1 4 17 A2 2 0 1 1 8 17 M20 17 A2 2 0 1 1 16 17 A2 2 0 1 1 20 17",
   ],
+  example: {
+    cut: [exampleBox(0, 0, 90, 60)],
+    layout: [exampleDot(15, 15)],
+    typed: { columns: "4", rows: "2", size: "8", dx: "20", dy: "30" },
+    clicks: [[15, 15]],
+  },
   parts: [
     { kind: "value", name: "columns", label: "columns", expects: "count", stays: true, given: 2 },
     { kind: "words", text: "×" },

@@ -115,7 +115,7 @@ export const fitChoice = (onlyIf?: ReturnType<typeof under>): Part => ({
 
 /** A hole at one point after another, or at all selected layout points with Enter. */
 export const singleHoles = (
-  named: Pick<Tool, "id" | "name" | "help" | "drawing" | "parts">,
+  named: Pick<Tool, "id" | "name" | "help" | "drawing" | "example" | "parts">,
   blanks: readonly string[],
   first: Readonly<Record<string, string>>,
   sizeOf: (given: Given, context: ToolContext) => Outcome<HoleSize> | undefined,

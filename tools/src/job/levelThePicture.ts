@@ -9,6 +9,12 @@ export const levelThePicture: Tool = {
   name: "Level the picture",
   help: "Click two places on the sketch that should lie level, or upright. The picture turns about the first.",
   drawing: ["M3 8 L20 4 L21.5 16 L4.5 20 Z", "M6 15 L19 12"],
+  example: {
+    onPicture: [
+      [10, 10],
+      [210, 30],
+    ],
+  },
   parts: [
     { kind: "words", text: "from" },
     place("from", "place on the sketch"),

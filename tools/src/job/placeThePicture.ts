@@ -9,6 +9,7 @@ export const placeThePicture: Tool = {
   name: "Place the picture",
   help: "Click a place on the sketch, then the point of the drawing under which it belongs.",
   drawing: ["M3 4 L15 4 L15 13 L3 13 Z", "M9 8 L18 18 M14 18 L18 18 L18 14"],
+  example: { onPicture: [[200, 150]], clicks: [[0, 0]] },
   parts: [
     { kind: "words", text: "its" },
     place("from", "place on the sketch"),

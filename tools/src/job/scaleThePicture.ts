@@ -11,6 +11,13 @@ export const scaleThePicture: Tool = {
     "Click two places on the sketch whose distance is written on it, with that length typed or taken from the " +
     "ledger. The picture gets its true scale; the first place stays where it lies.",
   drawing: ["M3 5 L21 5 L21 19 L3 19 Z", "M6 15 L18 15 M6 12 L6 18 M18 12 L18 18"],
+  example: {
+    typed: { length: "150" },
+    onPicture: [
+      [10, 10],
+      [210, 10],
+    ],
+  },
   parts: [
     { kind: "words", text: "from" },
     place("from", "place on the sketch"),

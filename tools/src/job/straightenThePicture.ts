@@ -14,6 +14,15 @@ export const straightenThePicture: Tool = {
     "after another; the first side runs from the first corner to the second. A straight picture to scale is made; " +
     "the photo stays as it came.",
   drawing: ["M4 6 L19 4 L21 18 L3 16 Z", "M7 9 L17 8 L18 15 L7 14 Z"],
+  example: {
+    typed: { width: "100", height: "60" },
+    onPicture: [
+      [60, 60],
+      [330, 40],
+      [380, 240],
+      [30, 220],
+    ],
+  },
   parts: [
     { kind: "words", text: "corners" },
     ...CORNERS.map((name) => place(name, `corner ${name}`)),

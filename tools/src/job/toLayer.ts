@@ -1,3 +1,4 @@
+import { exampleCircle } from "../example/exampleShapes.ts";
 import { layersOf } from "@ash-edge/core/drawing";
 import { putOnLayer } from "@ash-edge/core/edits";
 import { done } from "@ash-edge/core/numeric";
@@ -11,6 +12,7 @@ export const toLayer: Tool = {
     "Puts what is selected, or what is clicked, on the working layer. The Layers panel makes layers and says which " +
     "is the working one.",
   drawing: ["M4 15 L12 19 L20 15 M12 4 L12 12 M9 9 L12 12 L15 9", "M4 11 L8 13 M16 13 L20 11"],
+  example: { layout: [exampleCircle(0, 0, 20)], clicks: [[20, 0]], finish: true },
   parts: [
     { kind: "words", text: "put" },
     { kind: "pick", name: "what", label: "what", takes: "things" },

@@ -1,3 +1,4 @@
+import { exampleDot } from "../example/exampleShapes.ts";
 import { tangentsAtAngle } from "@ash-edge/core/construct";
 import type { Drawing } from "@ash-edge/core/drawing";
 import { directionAt, distance, angleOf, subtract, carrierOf } from "@ash-edge/core/geometry";
@@ -26,6 +27,7 @@ export const atAnAngle: Tool = {
     "Click a point, or a circle that the line should touch, with the angle typed; without one, a second click gives " +
     "the direction. The angle counts from level or from a picked edge. Space shows the other tangent.",
   drawing: ["M4 19 L20 7", "M4 19 L20 19 M12 19 A8 8 0 0 0 10.4 14.2"],
+  example: { layout: [exampleDot(20, 10)], typed: { angle: "30" }, clicks: [[20, 10]] },
   parts: [
     { kind: "words", text: "layout line through" },
     { kind: "pick", name: "at", label: "point or circle", takes: "either", round: true },

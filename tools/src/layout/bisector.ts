@@ -1,3 +1,4 @@
+import { exampleLine } from "../example/exampleShapes.ts";
 import { bisectorsOf } from "@ash-edge/core/construct";
 import { pickedCurve } from "../making.ts";
 import { nothing, refused, type Tool } from "../tool.ts";
@@ -11,6 +12,13 @@ export const bisector: Tool = {
     "Pick two straight edges or layout lines, each on the side that counts. Space shows the other bisector. They " +
     "need not reach each other.",
   drawing: ["M4 20 L20 12", "M4 20 L18 4 M4 20 L21 20"],
+  example: {
+    cut: [exampleLine([0, 0], [80, 0]), exampleLine([0, 0], [50, 50])],
+    clicks: [
+      [60, 0],
+      [40, 40],
+    ],
+  },
   parts: [
     { kind: "words", text: "of" },
     { kind: "pick", name: "one", label: "line", takes: "curve" },

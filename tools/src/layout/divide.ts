@@ -1,3 +1,4 @@
+import { exampleCircle } from "../example/exampleShapes.ts";
 import { dividingPoints } from "@ash-edge/core/construct";
 import { splitInto } from "@ash-edge/core/edits";
 import { done } from "@ash-edge/core/numeric";
@@ -17,6 +18,7 @@ export const divide: Tool = {
     "M4 12 m-1.5 0 a1.5 1.5 0 1 0 3 0 a1.5 1.5 0 1 0 -3 0 M12 12 m-1.5 0 a1.5 1.5 0 1 0 3 0 a1.5 1.5 0 1 0 -3 0 M20 12 m-1.5 0 a1.5 1.5 0 1 0 3 0 a1.5 1.5 0 1 0 -3 0",
     "M2 12 L22 12",
   ],
+  example: { cut: [exampleCircle(0, 0, 30)], typed: { parts: "6" }, clicks: [[30, 0]] },
   parts: [
     { kind: "pick", name: "curve", label: "line, arc or circle", takes: "curve", exact: true },
     { kind: "words", text: "into" },

@@ -13,6 +13,13 @@ export const layoutLine: Tool = {
   name: "Layout line",
   help: "Click two points; length and angle can be typed. It makes a layout line with ends, which is never cut.",
   drawing: ["M5 18 L19 6", "M2 18 L8 18 M16 6 L22 6"],
+  example: {
+    typed: { length: "60", angle: "20" },
+    clicks: [
+      [0, 0],
+      [60, 20],
+    ],
+  },
   parts: [
     { kind: "words", text: "from" },
     { kind: "pick", name: "from", label: "point", takes: "point" },

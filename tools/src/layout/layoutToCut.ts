@@ -1,3 +1,4 @@
+import { exampleLine } from "../example/exampleShapes.ts";
 import { cutPartOf } from "@ash-edge/core/construct";
 import { entityOf, isLayout, LAYOUT_LAYER } from "@ash-edge/core/drawing";
 import { layoutToCut as cutOrLayout } from "@ash-edge/core/edits";
@@ -14,6 +15,11 @@ export const layoutToCut: Tool = {
     "Click layout geometry to have it cut: of an endless line the piece between the crossings next to the click. Or " +
     "turn it round: what is cut becomes layout.",
   drawing: ["M3 16 L14 16 M11 12 L15 16 L11 20", "M3 7 L21 7"],
+  example: {
+    cut: [exampleLine([0, -20], [0, 20]), exampleLine([50, -20], [50, 20])],
+    layout: [exampleLine([0, 0], [50, 0])],
+    clicks: [[25, 0]],
+  },
   parts: [
     {
       kind: "choice",

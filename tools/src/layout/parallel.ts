@@ -1,3 +1,4 @@
+import { exampleLine } from "../example/exampleShapes.ts";
 import { distanceFrom, parallelsOf } from "@ash-edge/core/construct";
 import { curveAt, LAYOUT_LAYER } from "@ash-edge/core/drawing";
 import { linkCallout } from "../linking.ts";
@@ -13,6 +14,14 @@ export const parallel: Tool = {
     "Pick a line, an edge, a layout line or a circle, then click on the side where the parallel belongs. It makes " +
     "layout lines at the typed distance, or through the point clicked.",
   drawing: ["M4 17 L20 17", "M4 8 L20 8 M12 11 L12 14"],
+  example: {
+    cut: [exampleLine([0, 0], [80, 0])],
+    typed: { distance: "15", times: "2" },
+    clicks: [
+      [40, 0],
+      [40, 20],
+    ],
+  },
   parts: [
     { kind: "words", text: "to" },
     { kind: "pick", name: "of", label: "line, edge or circle", takes: "curve" },

@@ -1,3 +1,4 @@
+import { exampleLine } from "../example/exampleShapes.ts";
 import { angleOfLines } from "@ash-edge/core/construct";
 import { toDegrees, showAngle } from "@ash-edge/core/numeric";
 import { pickedCurve } from "../making.ts";
@@ -12,6 +13,13 @@ export const angleTool: Tool = {
     "Click two straight lines: the angle between them, and what is left of half a turn. Nothing is drawn. Then " +
     "click a callout to say that this angle answers it.",
   drawing: ["M4 19 L20 19 M4 19 L17 6", "M13 19 A9 9 0 0 0 10.4 12.6"],
+  example: {
+    cut: [exampleLine([0, 0], [60, 0]), exampleLine([0, 0], [40, 40])],
+    clicks: [
+      [50, 0],
+      [30, 30],
+    ],
+  },
   parts: [
     { kind: "words", text: "between" },
     { kind: "pick", name: "one", label: "line", takes: "curve" },

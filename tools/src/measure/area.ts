@@ -1,3 +1,4 @@
+import { exampleBox } from "../example/exampleShapes.ts";
 import { centroidOf } from "@ash-edge/core/contour";
 import { describePoint } from "@ash-edge/core/look";
 import { refuse, showArea, showLengthUnit } from "@ash-edge/core/numeric";
@@ -12,6 +13,7 @@ export const areaTool: Tool = {
   name: "Area",
   help: "Click a closed contour: its area, its perimeter, its size and its centre of area. Nothing is drawn.",
   drawing: ["M5 6 L17 4 L20 15 L9 20 Z", "M12 12 m-1.5 0 a1.5 1.5 0 1 0 3 0 a1.5 1.5 0 1 0 -3 0"],
+  example: { cut: [exampleBox(0, 0, 70, 40)], clicks: [[35, 0]] },
   parts: [
     { kind: "words", text: "of" },
     { kind: "pick", name: "of", label: "contour", takes: "curve" },

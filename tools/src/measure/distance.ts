@@ -1,3 +1,4 @@
+import { exampleCircle } from "../example/exampleShapes.ts";
 import { subtract, distance, angleOf } from "@ash-edge/core/geometry";
 import { showLengthUnit, showLength, showAngle, toDegrees } from "@ash-edge/core/numeric";
 import { nothing, type Tool } from "../tool.ts";
@@ -8,6 +9,13 @@ export const distanceTool: Tool = {
   name: "Distance",
   help: "Click two points. Nothing is drawn. Then click a callout to say that this distance answers it.",
   drawing: ["M4 12 L20 12 M7 9 L4 12 L7 15 M17 9 L20 12 L17 15", "M4 5 L4 19 M20 5 L20 19"],
+  example: {
+    cut: [exampleCircle(0, 0, 10), exampleCircle(60, 0, 10)],
+    clicks: [
+      [0, 0],
+      [60, 0],
+    ],
+  },
   parts: [
     { kind: "words", text: "from" },
     { kind: "pick", name: "from", label: "point", takes: "point" },

@@ -13,6 +13,12 @@ export const measureOnPicture: Tool = {
     "Click two places on a sketch picture that has a scale. The length is measured off the picture: a guess, good " +
     "for what the sketch forgot. With the length that it should be typed, it says how far the picture is off.",
   drawing: ["M3 4 L21 4 L21 20 L3 20 Z", "M6 12 L18 12 M6 10 L6 14 M18 10 L18 14"],
+  example: {
+    onPicture: [
+      [10, 10],
+      [210, 10],
+    ],
+  },
   parts: [
     { kind: "words", text: "from" },
     place("from", "place on the sketch"),

@@ -1,3 +1,4 @@
+import { exampleArc } from "../example/exampleShapes.ts";
 import { carrierOf, arcOf } from "@ash-edge/core/geometry";
 import { describePoint } from "@ash-edge/core/look";
 import { refuse, showLengthUnit, showAngle, toDegrees } from "@ash-edge/core/numeric";
@@ -11,6 +12,7 @@ export const radiusTool: Tool = {
   name: "Radius",
   help: "Click an arc or a circle: its radius, its diameter, and of an arc its length and its sweep. Nothing is drawn.",
   drawing: ["M20 14 A8.5 8.5 0 1 1 12 4", "M12 12.5 L17.5 6.5"],
+  example: { cut: [exampleArc([0, 0], [60, 0], -0.5)], clicks: [[30, 15]] },
   parts: [
     { kind: "words", text: "of" },
     { kind: "pick", name: "of", label: "arc or circle", takes: "curve", round: true },

@@ -1,3 +1,4 @@
+import { exampleDot } from "../example/exampleShapes.ts";
 import { arcsBySweepAbout, arcsAbout } from "@ash-edge/core/construct";
 import { distance } from "@ash-edge/core/geometry";
 import { RESOLUTION, toRadians } from "@ash-edge/core/numeric";
@@ -13,6 +14,14 @@ export const arcByCentre: Tool = {
     "Click the centre, the start and the end; R or Ø typed puts the start at that distance, a typed sweep needs no " +
     "end. Space shows the other way round.",
   drawing: ["M20 12 A8 8 0 0 0 12 4", `M12 12 L20 12 M12 12 L12 4 ${dot(12, 12)}`],
+  example: {
+    layout: [exampleDot(0, 0), exampleDot(30, 0), exampleDot(0, 40)],
+    clicks: [
+      [0, 0],
+      [30, 0],
+      [0, 40],
+    ],
+  },
   parts: [
     { kind: "words", text: "about" },
     { kind: "pick", name: "centre", label: "centre", takes: "point" },

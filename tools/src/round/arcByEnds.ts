@@ -1,3 +1,4 @@
+import { exampleDot } from "../example/exampleShapes.ts";
 import { arcsByRadius, arcsBySweep, arcsByHeight, arcFrom } from "@ash-edge/core/construct";
 import { distance } from "@ash-edge/core/geometry";
 import { refuse, toRadians, RESOLUTION } from "@ash-edge/core/numeric";
@@ -12,6 +13,14 @@ export const arcByEnds: Tool = {
     "Click both ends, with R or Ø, the sweep, or the height over the chord typed. Space shows the other side, and " +
     "of a radius the long way round.",
   drawing: ["M4 17 A10 10 0 0 1 20 17", `M4 17 L20 17 ${dot(4, 17)} ${dot(20, 17)}`],
+  example: {
+    layout: [exampleDot(0, 0), exampleDot(60, 0)],
+    typed: { size: "40r" },
+    clicks: [
+      [0, 0],
+      [60, 0],
+    ],
+  },
   parts: [
     { kind: "words", text: "from" },
     { kind: "pick", name: "from", label: "point", takes: "point" },

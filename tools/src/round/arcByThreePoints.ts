@@ -1,3 +1,4 @@
+import { exampleDot } from "../example/exampleShapes.ts";
 import { arcThrough } from "@ash-edge/core/construct";
 import { pieceShape } from "../making.ts";
 import { nothing, type Tool } from "../tool.ts";
@@ -9,6 +10,14 @@ export const arcByThreePoints: Tool = {
   name: "Arc by three points",
   help: "Click its start, a point that it runs through, and its end.",
   drawing: ["M4 18 A9.5 9.5 0 0 1 20 18", `${dot(4, 18)} ${dot(12, 8.6)} ${dot(20, 18)}`],
+  example: {
+    layout: [exampleDot(0, 0), exampleDot(20, 22), exampleDot(60, 0)],
+    clicks: [
+      [0, 0],
+      [20, 22],
+      [60, 0],
+    ],
+  },
   parts: [
     { kind: "words", text: "from" },
     { kind: "pick", name: "from", label: "point", takes: "point" },

@@ -1,3 +1,4 @@
+import { exampleLine, exampleDot } from "../example/exampleShapes.ts";
 import { arcFrom, arcFromWithRadius } from "@ash-edge/core/construct";
 import type { Drawing } from "@ash-edge/core/drawing";
 import { outlineEnd } from "@ash-edge/core/edits";
@@ -20,6 +21,14 @@ export const arcOnFromAnEnd: Tool = {
     "Click the end of a line, an arc or an open chain: an arc goes on from it without a corner, to where you click, " +
     "or with R or Ø and the sweep typed.",
   drawing: ["M3 17 L11 17 A7 7 0 0 0 18 10 L18 7", dot(11, 17)],
+  example: {
+    cut: [exampleLine([0, 0], [40, 0])],
+    layout: [exampleDot(60, 25)],
+    clicks: [
+      [40, 0],
+      [60, 25],
+    ],
+  },
   parts: [
     { kind: "words", text: "on from" },
     { kind: "pick", name: "from", label: "end", takes: "point" },

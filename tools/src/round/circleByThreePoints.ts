@@ -1,3 +1,4 @@
+import { exampleDot } from "../example/exampleShapes.ts";
 import { circleOnDiameter, circleThrough } from "@ash-edge/core/construct";
 import { nothing, type Tool } from "../tool.ts";
 import { RING, dot, circleProposal } from "./roundProposals.ts";
@@ -8,6 +9,14 @@ export const circleByThreePoints: Tool = {
   name: "Circle by three points",
   help: "Click three points that its rim runs through, in any order.",
   drawing: [RING, `${dot(12, 4)} ${dot(5.1, 16)} ${dot(18.9, 16)}`],
+  example: {
+    layout: [exampleDot(0, 0), exampleDot(50, 0), exampleDot(20, 30)],
+    clicks: [
+      [0, 0],
+      [50, 0],
+      [20, 30],
+    ],
+  },
   parts: [
     { kind: "words", text: "through" },
     { kind: "pick", name: "one", label: "point", takes: "point" },

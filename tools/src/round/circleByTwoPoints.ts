@@ -1,3 +1,4 @@
+import { exampleDot } from "../example/exampleShapes.ts";
 import { circleOnDiameter } from "@ash-edge/core/construct";
 import { nothing, type Tool } from "../tool.ts";
 import { RING, dot, circleProposal } from "./roundProposals.ts";
@@ -8,6 +9,13 @@ export const circleByTwoPoints: Tool = {
   name: "Circle by two points",
   help: "Click the two ends of a diameter.",
   drawing: [RING, `M4 12 L20 12 ${dot(4, 12)} ${dot(20, 12)}`],
+  example: {
+    layout: [exampleDot(0, 0), exampleDot(50, 20)],
+    clicks: [
+      [0, 0],
+      [50, 20],
+    ],
+  },
   parts: [
     { kind: "words", text: "from" },
     { kind: "pick", name: "one", label: "point", takes: "point" },

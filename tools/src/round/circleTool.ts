@@ -7,7 +7,7 @@ import { nothing, type Tool } from "../tool.ts";
 /** A circle by its centre: at once where a size is typed, else by a second click on its rim. */
 export const circleTool = (
   on: Id | undefined,
-  named: Pick<Tool, "id" | "name" | "help" | "drawing" | "layout">,
+  named: Pick<Tool, "id" | "name" | "help" | "drawing" | "example" | "layout">,
 ): Tool => ({
   kind: "tool",
   ...named,

@@ -1,3 +1,4 @@
+import { exampleLine } from "../example/exampleShapes.ts";
 import { circlesTouchingThree } from "@ash-edge/core/construct";
 import { carrierOf, distance, type Point } from "@ash-edge/core/geometry";
 import { refuse } from "@ash-edge/core/numeric";
@@ -13,6 +14,14 @@ export const circleTouchingThree: Tool = {
     "Pick three of line, circle and arc, each near where the circle should touch. There are up to eight: Space " +
     "shows the next.",
   drawing: ["M18 12 A6 6 0 1 1 6 12 A6 6 0 1 1 18 12", "M2 20 L9 2 M22 20 L15 2 M2 18 L22 18"],
+  example: {
+    cut: [exampleLine([0, 0], [90, 0]), exampleLine([0, 0], [30, 60]), exampleLine([90, 0], [30, 60])],
+    clicks: [
+      [45, 0],
+      [15, 30],
+      [60, 30],
+    ],
+  },
   parts: [
     { kind: "words", text: "touching" },
     { kind: "pick", name: "one", label: "curve", takes: "curve" },

@@ -1,3 +1,4 @@
+import { exampleLine } from "../example/exampleShapes.ts";
 import { tangentCircles, tangentCirclesSmooth } from "@ash-edge/core/construct";
 import { carrierOf, midpoint, isSmooth, distance, type Curve, type Point } from "@ash-edge/core/geometry";
 import { done, refuse } from "@ash-edge/core/numeric";
@@ -30,6 +31,14 @@ export const circleTouchingTwo: Tool = {
     "Pick two of line, circle, arc and ellipse, each near where the circle should touch, with R or Ø typed. Space " +
     "shows the next: outside or inside.",
   drawing: [RING, "M2 20 L22 20 M20 2 L20 22"],
+  example: {
+    cut: [exampleLine([0, 0], [80, 0]), exampleLine([0, 0], [50, 50])],
+    typed: { size: "15r" },
+    clicks: [
+      [40, 0],
+      [30, 30],
+    ],
+  },
   parts: [
     { kind: "words", text: "touching" },
     { kind: "pick", name: "one", label: "curve", takes: "curve" },

@@ -1,3 +1,4 @@
+import { exampleDot } from "../example/exampleShapes.ts";
 import { ellipseThrough, ellipseByAxes, ellipsePart } from "@ash-edge/core/construct";
 import { distance } from "@ash-edge/core/geometry";
 import { RESOLUTION } from "@ash-edge/core/numeric";
@@ -13,6 +14,14 @@ export const ellipse: Tool = {
     "Click the centre and the end of one half axis; the other half axis is typed, or the ellipse runs through a " +
     "third click. A part of it runs from a fourth click round to a fifth. It must become arcs before it is cut.",
   drawing: ["M22 12 A10 6 0 1 1 2 12 A10 6 0 1 1 22 12", "M12 12 L22 12 M12 12 L12 6"],
+  example: {
+    layout: [exampleDot(0, 0), exampleDot(45, 10)],
+    typed: { half: "20" },
+    clicks: [
+      [0, 0],
+      [45, 10],
+    ],
+  },
   parts: [
     { kind: "words", text: "about" },
     { kind: "pick", name: "centre", label: "centre", takes: "point" },

@@ -1,3 +1,4 @@
+import { exampleDot } from "../example/exampleShapes.ts";
 import { arcSlotOf } from "@ash-edge/core/construct";
 import { angleOf, subtract } from "@ash-edge/core/geometry";
 import { signedAngle, toRadians, toDegrees } from "@ash-edge/core/numeric";
@@ -12,6 +13,14 @@ export const arcSlot: Tool = {
     "A slot along an arc, with full round ends: click the centre of the arc, the centre of one end, and that of the " +
     "other, or type the sweep.",
   drawing: ["M4.5 12 A7.5 7.5 0 0 1 19.5 12 L16 12 A4 4 0 0 0 8 12 Z", "M12 18 m-1 0 a1 1 0 1 0 2 0 a1 1 0 1 0 -2 0"],
+  example: {
+    layout: [exampleDot(0, 0), exampleDot(40, 0)],
+    typed: { width: "12", sweep: "100" },
+    clicks: [
+      [0, 0],
+      [40, 0],
+    ],
+  },
   parts: [
     { kind: "value", name: "width", label: "width", expects: "length", stays: true },
     { kind: "words", text: "wide · about" },

@@ -1,3 +1,4 @@
+import { exampleDot } from "../example/exampleShapes.ts";
 import { polygonOnSide, polygonOf, type PolygonSize } from "@ash-edge/core/construct";
 import { distance, angleOf, subtract } from "@ash-edge/core/geometry";
 import { RESOLUTION, toRadians } from "@ash-edge/core/numeric";
@@ -12,6 +13,7 @@ export const polygon: Tool = {
     "A regular polygon: across its flats, across its corners, or with a side of the typed length, about a centre; " +
     "or on a side that two clicks give. What is not typed comes from the second click.",
   drawing: ["M12 3 L19.8 7.5 L19.8 16.5 L12 21 L4.2 16.5 L4.2 7.5 Z"],
+  example: { layout: [exampleDot(0, 0)], typed: { size: "40" }, clicks: [[0, 0]] },
   parts: [
     { kind: "words", text: "with" },
     { kind: "value", name: "sides", label: "sides", expects: "count", stays: true, given: 6 },

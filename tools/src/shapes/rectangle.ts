@@ -48,6 +48,7 @@ export const rectangle: Tool = {
     "Type width and height and click where its chosen place lies; what is not typed comes from a second click. " +
     "Corners sharp, rounded or cut; turned by an angle.",
   drawing: ["M4 7 L20 7 L20 18 L4 18 Z", "M4 18 m-2 0 a2 2 0 1 0 4 0 a2 2 0 1 0 -4 0"],
+  example: { typed: { width: "70", height: "40", corner: "8" }, chosen: { corners: "round" }, clicks: [[0, 0]] },
   parts: [
     { kind: "value", name: "width", label: "width", expects: "length", stays: true },
     { kind: "words", text: "by" },

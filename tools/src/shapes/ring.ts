@@ -1,3 +1,4 @@
+import { exampleDot } from "../example/exampleShapes.ts";
 import { refuse } from "@ash-edge/core/numeric";
 import { linkCallout } from "../linking.ts";
 import { makingWay } from "../making.ts";
@@ -9,6 +10,7 @@ export const ring: Tool = {
   name: "Ring",
   help: "Two circles about one centre: a washer, a flange. Both sizes are typed, as R or Ø.",
   drawing: ["M21 12 A9 9 0 1 1 3 12 A9 9 0 1 1 21 12 M16.5 12 A4.5 4.5 0 1 1 7.5 12 A4.5 4.5 0 1 1 16.5 12"],
+  example: { layout: [exampleDot(0, 0)], typed: { outer: "60", inner: "30" }, clicks: [[0, 0]] },
   parts: [
     { kind: "words", text: "outer" },
     { kind: "size", name: "outer", first: "Ø" },

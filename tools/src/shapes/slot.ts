@@ -1,3 +1,4 @@
+import { exampleDot } from "../example/exampleShapes.ts";
 import { slotByLength, slotOf } from "@ash-edge/core/construct";
 import { distance, type Piece } from "@ash-edge/core/geometry";
 import { toRadians, refuse, RESOLUTION } from "@ash-edge/core/numeric";
@@ -12,6 +13,14 @@ export const slot: Tool = {
     "A straight slot with full round ends, as wide as typed: between two centres that are clicked, or of an overall " +
     "length about its middle.",
   drawing: ["M8 8 L16 8 A4 4 0 1 1 16 16 L8 16 A4 4 0 1 1 8 8", "M6 12 L10 12 M14 12 L18 12"],
+  example: {
+    layout: [exampleDot(0, 0), exampleDot(50, 0)],
+    typed: { width: "16" },
+    clicks: [
+      [0, 0],
+      [50, 0],
+    ],
+  },
   parts: [
     { kind: "value", name: "width", label: "width", expects: "length", stays: true },
     { kind: "words", text: "wide ·" },

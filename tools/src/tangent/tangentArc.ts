@@ -1,3 +1,4 @@
+import { exampleCircle } from "../example/exampleShapes.ts";
 import { arcsByPicks, runTo } from "@ash-edge/core/construct";
 import { entityOf, curveAt, type Ref } from "@ash-edge/core/drawing";
 import { arcBetweenCurves } from "@ash-edge/core/edits";
@@ -18,6 +19,14 @@ export const tangentArc: Tool = {
     "shows the next solution: outside or inside, short or long way round. Single lines and arcs are trimmed to it " +
     "if wanted; circles stay whole.",
   drawing: ["M5 9 Q12 16 19 9", "M9 6 A4 4 0 1 1 1 6 A4 4 0 1 1 9 6 M23 6 A4 4 0 1 1 15 6 A4 4 0 1 1 23 6"],
+  example: {
+    cut: [exampleCircle(0, 0, 20), exampleCircle(80, 0, 14)],
+    typed: { size: "110r" },
+    clicks: [
+      [0, -20],
+      [80, -14],
+    ],
+  },
   parts: [
     { kind: "words", text: "from" },
     { kind: "pick", name: "from", label: "line or circle", takes: "curve" },

@@ -1,3 +1,4 @@
+import { exampleCircle } from "../example/exampleShapes.ts";
 import { roundTangentsAtAngle } from "@ash-edge/core/construct";
 import { distance } from "@ash-edge/core/geometry";
 import { toRadians, refuse } from "@ash-edge/core/numeric";
@@ -13,6 +14,14 @@ export const tangentAtAnAngle: Tool = {
     "Pick a circle, an arc or an ellipse near where the line should touch, with the angle typed; a second click, or " +
     "the typed length, gives the end. Space shows the tangent on the other side.",
   drawing: ["M3 13 L19 4", "M18 15 A6 6 0 1 1 6 15 A6 6 0 1 1 18 15"],
+  example: {
+    cut: [exampleCircle(0, 0, 20)],
+    typed: { angle: "30", length: "60" },
+    clicks: [
+      [-10, 17.3],
+      [40, 60],
+    ],
+  },
   parts: [
     { kind: "words", text: "touching" },
     { kind: "pick", name: "on", label: "circle", takes: "curve", round: true },

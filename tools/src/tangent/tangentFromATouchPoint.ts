@@ -1,3 +1,4 @@
+import { exampleCircle } from "../example/exampleShapes.ts";
 import { curveNearest, directionAt } from "@ash-edge/core/geometry";
 import { pickedCurve } from "../making.ts";
 import { nothing, type Tool } from "../tool.ts";
@@ -11,6 +12,14 @@ export const tangentFromATouchPoint: Tool = {
     "Click the place on a circle, an arc, an ellipse or a free curve where the line should touch; it runs on from " +
     "there, as long as typed or as far as a second click says.",
   drawing: ["M10 4.4 L21 12", "M17 15 A6.5 6.5 0 1 1 4 15 A6.5 6.5 0 1 1 17 15"],
+  example: {
+    cut: [exampleCircle(0, 0, 20)],
+    typed: { length: "50" },
+    clicks: [
+      [0, 20],
+      [60, 22],
+    ],
+  },
   parts: [
     { kind: "words", text: "at" },
     { kind: "pick", name: "on", label: "place on the curve", takes: "curve", exact: true },

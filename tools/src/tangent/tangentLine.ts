@@ -1,3 +1,4 @@
+import { exampleCircle } from "../example/exampleShapes.ts";
 import {
   tangentLinesOfRound,
   tangentLinesOfCircles,
@@ -33,6 +34,13 @@ export const tangentLine: Tool = {
     "M4 6 L20 9",
     "M11 12 A4.5 4.5 0 1 1 2 12 A4.5 4.5 0 1 1 11 12 M22 14 A3.5 3.5 0 1 1 15 14 A3.5 3.5 0 1 1 22 14",
   ],
+  example: {
+    cut: [exampleCircle(0, 0, 20), exampleCircle(80, 0, 12)],
+    clicks: [
+      [0, 20],
+      [80, 12],
+    ],
+  },
   parts: [
     { kind: "words", text: "from" },
     { kind: "pick", name: "from", label: "point or circle", takes: "either", round: true },

@@ -4,7 +4,7 @@ import { growBounds, unionBounds, type Bounds } from "@ash-edge/core/geometry";
 import { shapeBounds } from "@ash-edge/core/shape";
 import type { Tool } from "@ash-edge/tools";
 import { shapePath } from "../store/index.ts";
-import { showExample } from "./examples.ts";
+import { showExample } from "@ash-edge/tools/example/carryOut";
 
 /** What stands before, what goes and what is made, drawn by carrying out the tool's own example. */
 export const ToolPicture = ({ tool, className }: { tool: Tool; className?: string }) => {

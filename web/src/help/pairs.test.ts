@@ -20,7 +20,7 @@ import { meet } from "@ash-edge/tools/corners/meet";
 import { extend } from "@ash-edge/tools/cut/extend";
 import { trim } from "@ash-edge/tools/cut/trim";
 import { tangentArc } from "@ash-edge/tools/tangent/tangentArc";
-import { carryOut, type Shown } from "./examples.ts";
+import { carryOut, type Shown } from "@ash-edge/tools/example/carryOut";
 
 const p = (x: number, y: number): Point => ({ x, y });
 const chain = (...at: readonly Point[]): Shape => ({

@@ -1,0 +1,93 @@
+import {
+  applyEdit,
+  entitiesOf,
+  LAYOUT_LAYER,
+  newDrawing,
+  PROFILE_LAYER,
+  type Drawing,
+  type Edit,
+} from "@ash-edge/core/drawing";
+import { draftEdit } from "@ash-edge/core/edits";
+import { distance } from "@ash-edge/core/geometry";
+import { handlesOf, indexDrawing, snapsAt } from "@ash-edge/core/look";
+import { startTool, stepTool, underPoint, type Hover, type Step } from "../driver.ts";
+import type { Ask, Tool, ToolContext } from "../tool.ts";
+import type { Example } from "./example.ts";
+
+const PICTURE = { blob: "example", width: 400, height: 300 };
+const REACH = 5;
+
+/** What an example's tool made: the drawing before and after, or what it said or asked for. */
+export type Shown = {
+  readonly before: Drawing;
+  readonly after: Drawing;
+  readonly edit?: Edit;
+  readonly ask?: Ask;
+  readonly said?: string;
+};
+
+const standing = ({ cut = [], layout = [] }: Example): Drawing => {
+  const start = newDrawing("mm");
+  const draft = draftEdit(start, "Example", "example");
+  draft.remove(4);
+  draft.remove(5);
+  for (const shape of cut) draft.add(shape, PROFILE_LAYER);
+  for (const shape of layout) draft.add(shape, LAYOUT_LAYER);
+  const lie = { at: { x: 0, y: 150 }, scale: 0.5, angle: 0, scaled: true, shown: false, locked: false, opacity: 0.5 };
+  draft.set("picture", 800, { id: 800, ...PICTURE, ...lie });
+  return applyEdit(start, draft.finish());
+};
+
+/** A tool's own example carried out. */
+export const showExample = (tool: Tool): Shown => carryOut(tool, tool.example);
+
+/** Carries out a piece of work with a tool, event by event as the bench would. */
+export const carryOut = (tool: Tool, example: Example): Shown => {
+  const before = standing(example);
+  let selection = new Set<number>();
+  if (example.selected) for (const { id } of entitiesOf(before)) selection.add(id);
+  let shown: Shown = { before, after: before };
+  let state = startTool(tool, { choices: example.chosen ?? {} });
+  const context = (): ToolContext => ({
+    drawing: shown.after,
+    index: indexDrawing(shown.after),
+    unit: "mm",
+    selection,
+    layer: PROFILE_LAYER,
+  });
+  if (example.grab) {
+    const [x, y] = example.grab;
+    const all = [...entitiesOf(before)];
+    const handle = handlesOf(all).find(({ at }) => distance(at, { x, y }) < 0.1);
+    if (!handle) throw new Error(`no handle at ${x}, ${y}`);
+    selection = new Set(all.map(({ id }) => id));
+    state = { ...state, picks: { handle: { at: handle.at, ref: handle.refs[0]! } } };
+  }
+  const take = (step: Step): void => {
+    ({ state } = step);
+    const { edit, ask } = step;
+    if (edit) shown = { ...shown, edit, after: applyEdit(shown.after, edit) };
+    if (ask) shown = { ...shown, ask };
+    if (state.said) shown = { ...shown, said: state.said };
+    if (step.refusal) shown = { ...shown, said: `refused: ${step.refusal.code}` };
+  };
+  for (const [blank, text] of Object.entries(example.typed ?? {})) {
+    take(stepTool(tool, state, { type: "type", blank, text }, context()));
+    take(stepTool(tool, state, { type: "hold" }, context()));
+  }
+  for (const [x, y] of example.onPicture ?? [])
+    take(stepTool(tool, state, { type: "click", hover: { at: { x, y }, under: [], picture: PICTURE } }, context()));
+  for (const [x, y] of example.clicks ?? []) {
+    const at = { x, y };
+    const [snap] = snapsAt(context().index, at, REACH);
+    const under = underPoint(context(), at, REACH);
+    const hover: Hover = { at: snap?.at ?? at, under, ...(snap ? { snap } : {}) };
+    if (tool.parts.some((part) => part.kind === "pick" && part.takes === "things") && selection.size === 0) {
+      selection = new Set(under.flatMap(({ ref }) => (ref ? [ref.id] : [])).slice(0, 1));
+      continue;
+    }
+    take(stepTool(tool, state, { type: "click", hover }, context()));
+  }
+  if (example.finish) take(stepTool(tool, state, { type: "finish", hover: undefined }, context()));
+  return shown;
+};

@@ -1,0 +1,20 @@
+import type { Shape } from "@ash-edge/core/shape";
+
+export type At = readonly [x: number, y: number];
+
+/** A small piece of work by which a tool is explained: what stands there, what is typed, chosen and clicked. */
+export type Example = {
+  readonly cut?: readonly Shape[];
+  readonly layout?: readonly Shape[];
+  readonly typed?: Readonly<Record<string, string>>;
+  readonly chosen?: Readonly<Record<string, string>>;
+  /** All that is cut is selected when the tool is taken up. */
+  readonly selected?: boolean;
+  readonly clicks?: readonly At[];
+  /** The clicks are on a sketch picture, 400 by 300 pixels, that shows 200 by 150 of the unit. */
+  readonly onPicture?: readonly At[];
+  /** The handle of what stands there that the tool is taken up at. */
+  readonly grab?: At;
+  /** Enter instead of a last click. */
+  readonly finish?: boolean;
+};
