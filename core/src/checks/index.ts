@@ -1,4 +1,5 @@
 export * from "./check.ts";
+export * from "./cutterWay.ts";
 export * from "./list.ts";
 export * from "./meetingWalls.ts";
 export * from "./notArcs.ts";

@@ -1,5 +1,15 @@
 import type { Check } from "./check.ts";
 
 /** Ellipses and free curves: no machine cuts them as they are. */
-export const notArcs: Check = ({ smooth }) =>
-  smooth.length === 0 ? [] : [{ code: "not-arcs", severity: "error", ids: smooth, values: { curves: smooth.length } }];
+export const notArcs: Check = {
+  find: ({ smooth }) =>
+    smooth.length === 0
+      ? []
+      : [{ code: "not-arcs", severity: "error", ids: smooth, values: { curves: smooth.length } }],
+  says: {
+    "not-arcs": ({ curves }) =>
+      curves === 1
+        ? "1 ellipse or free curve is not made of arcs yet, so no machine can cut it."
+        : `${curves} ellipses or free curves are not made of arcs yet, so no machine can cut them.`,
+  },
+};

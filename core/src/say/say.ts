@@ -1,6 +1,7 @@
 import type { Fault } from "../checks/check.ts";
+import { FAULT_SENTENCES } from "../checks/list.ts";
 import type { Refusal, RefusalCode } from "../numeric/outcome.ts";
-import { showLength, showLengthUnit } from "../numeric/showValue.ts";
+import { showLengthUnit } from "../numeric/showValue.ts";
 import type { Unit } from "../numeric/units.ts";
 
 type Words = (values: Refusal["values"], length: (value: number | string | undefined) => string) => string;
@@ -196,35 +197,8 @@ const SENTENCES: Readonly<Record<RefusalCode, Words>> = {
 export const sayRefusal = ({ code, values }: Refusal, unit: Unit): string =>
   SENTENCES[code](values, (value) => (typeof value === "number" ? showLengthUnit(value, unit) : String(value)));
 
-/** The sentence for a fault that stands against cutting. */
-export const sayFault = ({ code, values }: Fault, unit: Unit): string => {
-  switch (code) {
-    case "nothing-closed":
-      return "Nothing is closed yet. A release needs at least one closed contour.";
-    case "not-joined":
-      return `${values.pieces} loose pieces meet all round but are not joined. Join makes one contour of them.`;
-    case "open":
-      return typeof values.gap === "number" && values.gap > 0
-        ? `A chain is open: 2 free ends, ${showLength(values.gap, unit)} ${unit} to the nearest other end.`
-        : "A chain is open at both ends.";
-    case "crossing":
-      return "Two contours cross here, or one crosses itself. Trim what is too much.";
-    case "touching":
-      return "Two contours touch here: the wall between them has no thickness.";
-    case "not-arcs":
-      return `${values.curves} ellipse${values.curves === 1 ? " or free curve is" : "s or free curves are"} not made of arcs yet, so no machine can cut ${values.curves === 1 ? "it" : "them"}.`;
-    case "cutter-corner":
-      return `A cutter of Ø ${showLength(values.cutter as number, unit)} can't get into this inside corner: it stays round.`;
-    case "cutter-narrow":
-      return `A cutter of Ø ${showLength(values.cutter as number, unit)} doesn't get in between here: material stays.`;
-    case "cutter-gone":
-      return `A cutter of Ø ${showLength(values.cutter as number, unit)} doesn't get into this contour. Take a smaller one.`;
-    case "cutter-merged":
-      return `A cutter of Ø ${showLength(values.cutter as number, unit)} doesn't get in between these contours: they would be cut as one. Move them apart, or take a smaller one.`;
-    case "doubled":
-      return "The same edge is there twice and would be cut twice. Remove one of them.";
-  }
-};
+/** The sentence for a fault that stands against cutting, as its check has it. */
+export const sayFault = ({ code, values }: Fault, unit: Unit): string => FAULT_SENTENCES[code]!(values, unit);
 
 /** Joined: `1 contour from 4 pieces`. */
 export const sayJoined = (
