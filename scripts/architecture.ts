@@ -4,7 +4,14 @@ import { dirname, join, relative, resolve } from "node:path";
 import { fileURLToPath } from "node:url";
 
 const root = dirname(dirname(fileURLToPath(import.meta.url)));
-const ROOMS = JSON.parse(readFileSync(join(root, "core", "rooms.json"), "utf8")) as readonly string[];
+const WORDS: Readonly<Record<string, string>> = {
+  ...(JSON.parse(readFileSync(join(root, "core", "rooms.json"), "utf8")) as Record<string, string>),
+  tools: "the tools and their driver: pure, they choose",
+  cli: "ash-edge, the command line",
+  server: "serves the built application",
+  web: "the page: board, panels, store, workers",
+};
+const ROOMS = Object.keys(WORDS).filter((node) => !["tools", "cli", "server", "web"].includes(node));
 const FLOORS = ["core", "tools", "cli", "server", "web"] as const;
 
 const sources = (folder: string): readonly string[] =>
@@ -39,7 +46,7 @@ for (const floor of FLOORS)
     }
   }
 
-const [ROW, LEFT, BOX] = [26, 300, 150];
+const [ROW, LEFT, BOX] = [26, 400, 130];
 const y = (node: string): number => 30 + (NODES.length - 1 - NODES.indexOf(node)) * ROW;
 const arcs = [...counts]
   .map(([key, count]) => ({ from: key.split(" ")[0]!, to: key.split(" ")[1]!, count }))
@@ -57,7 +64,8 @@ const boxes = NODES.map((node) => {
   const text = `<text x="${LEFT + 10}" y="${y(node) + 5}">${node}</text>`;
   const count = `<text x="${LEFT + BOX - 10}" y="${y(node) + 5}" text-anchor="end" fill="#636a70">${files.get(node)}</text>`;
   const box = `<rect x="${LEFT}" y="${y(node) - 11}" width="${BOX}" height="22" rx="4" fill="${tone}" stroke="#d3cdc0"/>`;
-  return box + text + count;
+  const words = `<text x="${LEFT - 12}" y="${y(node) + 5}" text-anchor="end" fill="#636a70" font-size="12">${WORDS[node]}</text>`;
+  return box + text + count + words;
 });
 const height = 40 + NODES.length * ROW;
 const upwards = [...counts.keys()].filter((key) => {
@@ -66,9 +74,7 @@ const upwards = [...counts.keys()].filter((key) => {
 });
 const svg = `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 800 ${height}" font-family="sans-serif" font-size="13">
 <rect width="800" height="${height}" fill="#ffffff"/>
-<text x="20" y="30" fill="#636a70">floors and rooms, files in each;</text>
-<text x="20" y="48" fill="#636a70">right: what it uses below it</text>
-<text x="20" y="66" fill="#a8231c">left, in red: what it uses above (${upwards.length})</text>
+<text x="${LEFT + BOX + 12}" y="14" fill="#636a70" font-size="12">what it uses below it, by the number of imports; above it: ${upwards.length}</text>
 ${arcs.join("\n")}
 ${boxes.join("\n")}
 </svg>

@@ -15,14 +15,13 @@ const seen = (to: Ref, from: Ref, against: boolean): Ref => {
 
 const everywhere = { minX: -Infinity, minY: -Infinity, maxX: Infinity, maxY: Infinity };
 
-/** What may stand for a curve now: what it is itself, first, and what the edit left near it. */
-const candidates = (passage: Passage, ref: Ref, went: Curve): readonly Standing[] => {
-  const near = passage.standingIn(curveBounds(went) ?? everywhere);
+/** What may stand for a curve now: what it is itself, first, and only then what the edit left near it. */
+function* candidates(passage: Passage, ref: Ref, went: Curve): Generator<Standing> {
   const own = curveAt(passage.after, ref);
   const { id, vertex } = ref;
-  const self: Standing[] = own ? [{ ref: { id, ...(vertex === undefined ? {} : { vertex }) }, curve: own }] : [];
-  return [...self, ...near.filter((one) => !sameTarget(one.ref, ref))];
-};
+  if (own) yield { ref: { id, ...(vertex === undefined ? {} : { vertex }) }, curve: own };
+  for (const one of passage.standingIn(curveBounds(went) ?? everywhere)) if (!sameTarget(one.ref, ref)) yield one;
+}
 
 /** The first of `to` that is there, the one that shares most with what was. */
 const becameCurve = (passage: Passage, to: readonly Ref[], was: Curve): Standing | undefined => {
@@ -116,8 +115,7 @@ export const carrySpan = (passage: Passage, ref: Ref): readonly Ref[] | undefine
     });
     if (whole) return [whole];
   }
-  const same = candidates(passage, ref, went).find(({ curve }) => sameSpan(went, curve));
-  if (same) return [same.ref];
+  for (const { ref: same, curve } of candidates(passage, ref, went)) if (sameSpan(went, curve)) return [same];
   if (went.kind !== "piece" || went.bulge !== 0) return undefined;
   const [start, end] = [carryPlace(passage, { ...ref, place: "start" }), carryPlace(passage, { ...ref, place: "end" })];
   return start && end ? [start, end] : undefined;

@@ -37,14 +37,8 @@ export const passageOf = (
   changes: readonly Change[],
   hints: readonly Hint[],
 ): Passage => {
-  const standing = changes.flatMap(({ table, id }): readonly Standing[] => {
-    const entity = table === "entity" ? entityOf(after, id) : undefined;
-    return entity ? curvesOf(entity) : [];
-  });
-  const boxes = standing.map(({ curve }) => curveBounds(curve));
-  const bounded = standing.filter((_, i) => boxes[i]);
-  const endless = standing.filter((_, i) => !boxes[i]);
-  let tree: Flatbush | undefined;
+  // most edits are carried by what they state and by names: what they left is looked through only where that is not enough
+  let found: Found | undefined;
   const moved = new Map<Id, Similarity>();
   for (const hint of hints) if (hint.kind === "moved") for (const id of hint.ids) moved.set(id, hint.by);
   return {
@@ -54,11 +48,35 @@ export const passageOf = (
     reshaped: new Set(hints.flatMap((hint) => (hint.kind === "reshaped" ? [hint.id] : []))),
     moved,
     standingIn: (box) => {
-      if (bounded.length <= FEW) return standing;
-      tree ??= treeOf(boxes.filter((one) => one !== undefined));
+      found ??= foundAfter(after, changes);
+      const { all, bounded, endless, tree } = found;
+      if (!tree) return all;
       const { minX, minY, maxX, maxY } = growBounds(box, SAME_PLACE);
       return [...tree.search(minX, minY, maxX, maxY).map((i) => bounded[i]!), ...endless];
     },
+  };
+};
+
+type Found = {
+  readonly all: readonly Standing[];
+  readonly bounded: readonly Standing[];
+  readonly endless: readonly Standing[];
+  readonly tree: Flatbush | undefined;
+};
+
+/** The curves that an edit changed, as they are after it, with a tree of them where they are many. */
+const foundAfter = (after: Drawing, changes: readonly Change[]): Found => {
+  const all = changes.flatMap(({ table, id }): readonly Standing[] => {
+    const entity = table === "entity" ? entityOf(after, id) : undefined;
+    return entity ? curvesOf(entity) : [];
+  });
+  const boxes = all.map(({ curve }) => curveBounds(curve));
+  const bounded = all.filter((_, i) => boxes[i]);
+  return {
+    all,
+    bounded,
+    endless: all.filter((_, i) => !boxes[i]),
+    tree: bounded.length > FEW ? treeOf(boxes.filter((one) => one !== undefined)) : undefined,
   };
 };
 

@@ -10,14 +10,16 @@ export type LineStyle = (typeof LINE_STYLES)[number];
 
 export type Entity = Shape & { readonly id: Id; readonly layer: Id; readonly line?: LineStyle };
 
-/** What an entity has beside its shape; whatever is added to that is listed here, or this does not compile. */
-const BESIDE: Readonly<Record<Exclude<keyof Entity, keyof Shape>, true>> = { id: true, layer: true, line: true };
+/** What an entity has beside its shape and its id. */
+export type Look = { readonly layer: Id; readonly line?: LineStyle };
+
+/** Whatever an entity comes to have beside its shape is to be kept by `lookOf`: what is not listed here does not compile. */
+type Kept = "id" | "layer" | "line";
+const everythingIsKept: Exclude<keyof Entity, keyof Shape | Kept> extends never ? true : never = true;
+void everythingIsKept;
 
 /** What an entity has beside its shape, without its id: its layer, its line style. */
-export const lookOf = (entity: Entity): Pick<Entity, "layer" | "line"> => {
-  const own = Object.entries(entity).filter(([name]) => name in BESIDE && name !== "id");
-  return Object.fromEntries(own) as Pick<Entity, "layer" | "line">;
-};
+export const lookOf = ({ layer, line }: Entity): Look => (line === undefined ? { layer } : { layer, line });
 
 /** An entity with another shape, on the same layer and in the same look. */
 export const reshaped = (entity: Entity, shape: Shape): Entity => ({ ...shape, ...lookOf(entity), id: entity.id });

@@ -122,3 +122,7 @@ export const idsOfRow = (table: TableName, row: unknown): readonly number[] => {
   const { id } = row as { id: number };
   return table === "entity" ? [id, ...shapeIds(row as Entity)] : [id];
 };
+
+/** True for a row that has ids in it beside its own. */
+export const hasIds = (table: TableName, row: unknown): boolean =>
+  table === "entity" && shapeIds(row as Entity).length > 0;
