@@ -6,7 +6,7 @@ import type { Id } from "../numeric/id.ts";
 import { refuse, type Outcome } from "../numeric/outcome.ts";
 import { JOIN_TOLERANCE } from "../numeric/tolerance.ts";
 import type { Unit } from "../numeric/units.ts";
-import { shapeBounds } from "../shape/kinds.ts";
+import { shapeBounds, shapeCurves } from "../shape/kinds.ts";
 import type { Callout } from "./callout.ts";
 import type { Entity } from "./entity.ts";
 import { FIRST_LAYERS, LAYOUT_LAYER, type Layer } from "./layer.ts";
@@ -107,8 +107,7 @@ export const cutEntities = (drawing: Drawing): readonly Entity[] =>
 /** The curve that a reference names; undefined when it is gone or is a point. A chain is named by its vertex. */
 export const curveAt = (drawing: Drawing, ref: Ref): Curve | undefined => {
   const entity = entityOf(drawing, ref.id);
-  if (!entity || entity.kind === "point") return undefined;
-  if (entity.kind !== "chain") return entity;
+  if (entity?.kind !== "chain") return entity && shapeCurves(entity)[0]?.curve;
   const piece = chainPiece(
     entity,
     entity.vertices.findIndex(({ id }) => id === ref.vertex),

@@ -1,9 +1,7 @@
 import { measureCallout } from "@ash-edge/core/callouts";
-import { chainPieces } from "@ash-edge/core/contour";
 import { calloutsOf, type Drawing } from "@ash-edge/core/drawing";
 import {
   chordsOf,
-  circleHalves,
   endlessPoint,
   pieceRadius,
   smoothOf,
@@ -13,7 +11,7 @@ import {
   type Point,
 } from "@ash-edge/core/geometry";
 import { profileOf } from "@ash-edge/core/profile";
-import type { Shape } from "@ash-edge/core/shape";
+import { isClosedShape, isSmoothShape, shapePieces, type Shape } from "@ash-edge/core/shape";
 import type { JobState, Thumbnail } from "./database.ts";
 
 /** Pieces as SVG path data in the drawing's own coordinates (y up). */
@@ -31,29 +29,21 @@ export const piecesPath = (pieces: readonly Piece[], closed: boolean): string =>
 
 /** A shape as SVG path data in the drawing's own coordinates; of an endless line what lies in `box`. */
 export const shapePath = (shape: Shape, box: Bounds): string => {
-  switch (shape.kind) {
-    case "piece":
-      return piecesPath([shape], false);
-    case "chain":
-      return piecesPath(chainPieces(shape), shape.closed);
-    case "circle":
-      return piecesPath(circleHalves(shape), true);
-    case "endless": {
-      const reach = 2 * (box.maxX - box.minX + box.maxY - box.minY);
-      const [a, b] = [-reach, reach].map((t) => endlessPoint(shape, t)) as [Point, Point];
-      return `M${a.x} ${a.y}L${b.x} ${b.y}`;
-    }
-    case "ellipse":
-    case "free": {
-      const { at } = smoothOf(shape);
-      const places = chordsOf(smoothOf(shape), 0.002 * (box.maxX - box.minX)).map(at);
-      return `M${places.map(({ x, y }) => `${x} ${y}`).join("L")}`;
-    }
-    case "point": {
-      const [{ x, y }, r] = [shape.at, 0.02 * (box.maxX - box.minX)];
-      return `M${x - r} ${y}L${x + r} ${y}M${x} ${y - r}L${x} ${y + r}`;
-    }
+  if (shape.kind === "endless") {
+    const reach = 2 * (box.maxX - box.minX + box.maxY - box.minY);
+    const [a, b] = [-reach, reach].map((t) => endlessPoint(shape, t)) as [Point, Point];
+    return `M${a.x} ${a.y}L${b.x} ${b.y}`;
   }
+  if (shape.kind === "point") {
+    const [{ x, y }, r] = [shape.at, 0.02 * (box.maxX - box.minX)];
+    return `M${x - r} ${y}L${x + r} ${y}M${x} ${y - r}L${x} ${y + r}`;
+  }
+  if (isSmoothShape(shape)) {
+    const { at } = smoothOf(shape);
+    const places = chordsOf(smoothOf(shape), 0.002 * (box.maxX - box.minX)).map(at);
+    return `M${places.map(({ x, y }) => `${x} ${y}`).join("L")}`;
+  }
+  return piecesPath(shapePieces(shape) ?? [], isClosedShape(shape));
 };
 
 /** A small picture shows no more than so many outlines, the outermost and largest. */

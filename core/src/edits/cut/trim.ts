@@ -47,6 +47,7 @@ export const planTrim = (index: DrawingIndex, ref: Ref, at: Point, cutters: Cutt
   const s = which + paramWithin(curves[which]!.curve, at);
   if (entity.kind === "circle") return trimCircle(index, entity, cuts, at);
   if (isSmoothShape(entity)) return trimSmooth(index, entity, cuts, s);
+  if (entity.kind !== "piece" && entity.kind !== "chain") return refuse("not-a-curve");
   return trimRun(index, entity, cuts, s);
 };
 
