@@ -15,3 +15,4 @@ export * from "./smoothTangents.ts";
 export * from "./tangentArcs.ts";
 export * from "./tangentLines.ts";
 export * from "./width.ts";
+export * from "./bulgeForRadius.ts";

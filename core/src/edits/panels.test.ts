@@ -21,14 +21,13 @@ import { distance, type Point } from "../geometry/point.ts";
 import { moving, scaleOf, transformPoint, turning } from "../geometry/transform.ts";
 import { indexDrawing, snapsAt, type SnapKind } from "../look/index.ts";
 import { RESOLUTION, residualBound } from "../numeric/tolerance.ts";
-import type { Shape } from "../shape/index.ts";
+import { propertiesOf, type Shape } from "../shape/index.ts";
 import { between, placements, points } from "../testing/placements.ts";
 import {
   addLayer,
   changeLayer,
   changeProperty,
   draftEdit,
-  propertiesOf,
   putOnLayer,
   removeLayer,
   transformEntities,

@@ -42,3 +42,9 @@ export const boundsSize = (b: Bounds): number => Math.max(b.maxX - b.minX, b.max
 /** The largest coordinate in absolute value, for tolerances that depend on the distance from the origin. */
 export const boundsExtent = (b: Bounds): number =>
   Math.max(Math.abs(b.minX), Math.abs(b.minY), Math.abs(b.maxX), Math.abs(b.maxY));
+
+/** The middle of a box. */
+export const boundsMiddle = ({ minX, minY, maxX, maxY }: Bounds): Point => ({
+  x: (minX + maxX) / 2,
+  y: (minY + maxY) / 2,
+});

@@ -1,6 +1,9 @@
+import { freePoints } from "../construct/freePoints.ts";
+import { boundsMiddle } from "../geometry/bounds.ts";
 import { freeBounds, transformFree } from "../geometry/free.ts";
 import { listOf, NUMBER, optional, POINT, POSITIVE } from "../numeric/fields.ts";
-import { oneCurve, type Kind } from "./kind.ts";
+import { refuse } from "../numeric/outcome.ts";
+import { oneCurve, type OwnHandle, type Kind } from "./kind.ts";
 
 /** Degrees that are read; drawn curves have 3. */
 const MOST_DEGREE = 25;
@@ -12,6 +15,12 @@ export const freeKind: Kind<"free"> = {
   bounds: freeBounds,
   transform: (m, free) => ({ kind: "free", ...transformFree(m, free) }),
   curves: (curve) => [{ curve }],
+  properties: () => [],
+  withProperty: () => refuse("property-impossible"),
+  handles: (free) => [
+    ...(freePoints(free) ?? []).map((at): OwnHandle => ({ kind: "curve point", at })),
+    { kind: "centre", at: boundsMiddle(freeBounds(free)) },
+  ],
   fields: {
     degree: { is: "whole", least: 1, most: MOST_DEGREE },
     knots: listOf(NUMBER, 4),

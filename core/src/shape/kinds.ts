@@ -3,12 +3,13 @@ import type { SmoothCurve } from "../geometry/curve.ts";
 import type { Piece } from "../geometry/piece.ts";
 import type { Similarity } from "../geometry/transform.ts";
 import type { Id } from "../numeric/id.ts";
+import type { Outcome } from "../numeric/outcome.ts";
 import { chainKind } from "./chain.ts";
 import { circleKind } from "./circle.ts";
 import { ellipseKind } from "./ellipse.ts";
 import { endlessKind } from "./endless.ts";
 import { freeKind } from "./free.ts";
-import type { Kind, OwnCurve, ShapeKind, ShapeOf } from "./kind.ts";
+import type { Kind, OwnCurve, OwnHandle, Property, ShapeKind, ShapeOf } from "./kind.ts";
 import { pieceKind } from "./piece.ts";
 import { pointKind } from "./point.ts";
 import type { Shape } from "./shape.ts";
@@ -56,3 +57,14 @@ export const shapeIds = (shape: Shape): readonly Id[] => entry(shape).ownIds(own
 
 /** True for what is worked on numerically: ellipses, free curves, and whatever else of the kind comes. */
 export const isSmoothShape = <S extends Shape>(shape: S): shape is S & SmoothShape => entry(shape).smooth;
+
+/** What can be read and typed of a shape; of a chain what belongs to the vertex named, and to the piece that starts there. */
+export const propertiesOf = (shape: Shape, vertex?: Id): readonly Property[] =>
+  entry(shape).properties(own(shape), vertex);
+
+/** A shape with a property of another value; a refusal where that is impossible. */
+export const withProperty = (shape: Shape, name: string, value: number, vertex?: Id): Outcome<Shape> =>
+  entry(shape).withProperty(own(shape), name, value, vertex);
+
+/** The places of a shape by which it is changed. */
+export const shapeHandles = (shape: Shape): readonly OwnHandle[] => entry(shape).handles(own(shape));

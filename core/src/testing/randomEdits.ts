@@ -13,6 +13,7 @@ import { moving, scaling, turning } from "../geometry/transform.ts";
 import { indexDrawing } from "../look/drawingIndex.ts";
 import type { Outcome } from "../numeric/outcome.ts";
 import { profileOf } from "../profile/profile.ts";
+import { propertiesOf } from "../shape/index.ts";
 import type { Shape } from "../shape/shape.ts";
 import { tidy } from "../tidy/tidy.ts";
 import type { Random } from "./contours.ts";
@@ -176,7 +177,7 @@ export const EDITS: Readonly<Record<string, (pick: Pick) => Outcome<Value> | Val
     return joint === undefined ? undefined : edits.slideJoint(drawing, ref.id, joint, { x: at.x + 2, y: at.y + 1 });
   },
   property: ({ drawing, ref, entity, random }) => {
-    const properties = edits.propertiesOf(entity, ref.vertex);
+    const properties = propertiesOf(entity, ref.vertex);
     if (properties.length === 0) return undefined;
     const { name, value } = one(random, properties);
     return edits.changeProperty(drawing, [ref.id], name, value + 1 + 3 * random(), ref.vertex);

@@ -10,10 +10,10 @@ import {
   type Entity,
   type LineStyle,
 } from "@ash-edge/core/drawing";
-import { propertiesOf, type Property } from "@ash-edge/core/edits";
 import { countByKind, describePoint, describeRef } from "@ash-edge/core/look";
 import { readTypedValue, showAngle, showLength, type Id, type Unit } from "@ash-edge/core/numeric";
 import { sayRefusal } from "@ash-edge/core/say";
+import { propertiesOf, type Property } from "@ash-edge/core/shape";
 import { MENU, MENU_ITEM } from "../ui/menu.ts";
 import { shownHandles } from "./handles/shown.ts";
 import { useBench, useSession } from "./SessionContext.tsx";
