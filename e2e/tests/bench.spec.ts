@@ -209,6 +209,38 @@ test("a measured distance answers the callout that is clicked", async ({ page })
   await expect(bench.callout("2 1/2 tapped hole")).toContainText("true");
 });
 
+test("a called length stays what it was through a split; trimmed off it is said, and put on the new end by one click", async ({
+  page,
+}) => {
+  const bench = await open(page);
+  const called = bench.callout("6 5/8 boss centres");
+  await bench.tool("WQ", "Line");
+  await called.click();
+  await bench.click({ x: 0.5, y: 3 });
+  await bench.click({ x: 9, y: 3 });
+  await expect(called).toContainText("true");
+  await page.keyboard.press("Escape");
+  await bench.click({ x: 4, y: 2.5 });
+  await bench.type("1");
+  await bench.click({ x: 4, y: 4 });
+  await page.keyboard.press("Escape");
+  await page.keyboard.press("Escape");
+  await bench.tool("AE", "Split");
+  await bench.click({ x: 2.2, y: 3 });
+  await expect(called).toContainText("true");
+  await bench.tool("AA", "Trim");
+  await bench.click({ x: 6.2, y: 3 });
+  await expect(page.getByText("Not placed any more: 6 5/8 boss centres")).toBeVisible();
+  await expect(called).toContainText("not placed");
+  await page.getByRole("button", { name: /^Put it on ≈ 3\.5/ }).click();
+  await expect(called).toContainText("off by −3.12");
+  await page.keyboard.press("Control+z");
+  await page.keyboard.press("Control+z");
+  await expect(called).toContainText("true");
+  await bench.reload();
+  await expect(called).toContainText("true");
+});
+
 test("what blocks a release is said and can be gone to", async ({ page }) => {
   const bench = await open(page);
   await page.getByRole("navigation", { name: "Steps" }).getByRole("button", { name: "Release" }).click();

@@ -4,8 +4,7 @@ import { carrierOf, isSmooth } from "../geometry/curve.ts";
 import { halfAxes } from "../geometry/ellipse.ts";
 import { pieceLength } from "../geometry/piece.ts";
 import { subtract, type Point } from "../geometry/point.ts";
-import { showLength } from "../numeric/showValue.ts";
-import { TRUE_WITHIN } from "../numeric/tolerance.ts";
+import { derivedNumber, showLength } from "../numeric/showValue.ts";
 
 /** A short name of what a reference points at, as the sentence shows it: its callout's name, else kind and size. */
 export const describeRef = (drawing: Drawing, ref: Ref): string => {
@@ -23,7 +22,7 @@ export const describeRef = (drawing: Drawing, ref: Ref): string => {
   if (isSmooth(curve)) {
     const name = curve.kind === "ellipse" ? "ellipse" : "free curve";
     if (curve.kind === "free") return `${layout}${name}`;
-    const [a, b] = halfAxes(curve).map((half) => showLength(rounded(2 * half), unitOf(drawing)));
+    const [a, b] = halfAxes(curve).map((half) => showLength(derivedNumber(2 * half), unitOf(drawing)));
     return `${layout}${name} ${a} × ${b}`;
   }
   if (carrier?.kind === "circle") {
@@ -31,17 +30,11 @@ export const describeRef = (drawing: Drawing, ref: Ref): string => {
     const size =
       curve.kind === "circle"
         ? `Ø ${showLength(2 * carrier.radius, unitOf(drawing))}`
-        : `R ${showLength(rounded(carrier.radius), unitOf(drawing))}`;
+        : `R ${showLength(derivedNumber(carrier.radius), unitOf(drawing))}`;
     return `${name} ${size}`;
   }
   if (curve.kind === "endless") return "layout line";
   return `${layout}line ${showLength(pieceLength(curve as never), unitOf(drawing))}`;
-};
-
-/** A derived radius shown as the round number that it is to within what counts as true. */
-const rounded = (value: number): number => {
-  const near = Math.round(value * 64e6) / 64e6;
-  return Math.abs(near - value) < TRUE_WITHIN / 100 ? near : value;
 };
 
 /** A point as words: `x 1.5, y 0.25`. */

@@ -1,3 +1,4 @@
+import { TRUE_WITHIN } from "./tolerance.ts";
 import type { Unit } from "./units.ts";
 
 /** Whole numbers and fractions of up to 64ths, for inches that are exactly so: 1 3/16. */
@@ -43,4 +44,10 @@ export const showArea = (value: number, unit: Unit): string =>
 export const showDifference = (value: number): string => {
   const size = Math.abs(value);
   return size >= 0.001 ? size.toFixed(3).replace(/\.?0+$/, "") : size.toPrecision(2);
+};
+
+/** A derived number, such as the radius of an arc, shown as the round number that it is to within what counts as true. */
+export const derivedNumber = (value: number): number => {
+  const near = Math.round(value * 64e6) / 64e6;
+  return Math.abs(near - value) < TRUE_WITHIN / 100 ? near : value;
 };

@@ -3,7 +3,7 @@ import { Dialog } from "radix-ui";
 import { REGISTRY, BANKS } from "@ash-edge/tools";
 import { useSession } from "./SessionContext.tsx";
 import { ToolDrawing } from "./ToolDrawing.tsx";
-import { focusBoard } from "./useBenchKeys.ts";
+import { backToBoard } from "./useBenchKeys.ts";
 
 /** Finds a tool by its name and takes it. */
 export const Finder = ({ onClose }: { onClose: () => void }) => {
@@ -15,10 +15,7 @@ export const Finder = ({ onClose }: { onClose: () => void }) => {
         <Dialog.Content
           className="card fixed top-24 left-1/2 z-50 w-[30rem] -translate-x-1/2 overflow-hidden"
           aria-describedby={undefined}
-          onCloseAutoFocus={(event) => {
-            event.preventDefault();
-            focusBoard();
-          }}
+          onCloseAutoFocus={backToBoard}
         >
           <Dialog.Title className="sr-only">Finder</Dialog.Title>
           <Command label="Find a tool">

@@ -17,7 +17,7 @@ import { propertiesOf, type Property } from "@ash-edge/core/shape";
 import { MENU, MENU_ITEM } from "../ui/menu.ts";
 import { shownHandles } from "./handles/shown.ts";
 import { useBench, useSession } from "./SessionContext.tsx";
-import { focusBoard } from "./useBenchKeys.ts";
+import { backToBoard, focusBoard } from "./useBenchKeys.ts";
 
 /** More handles than this are for the pointer. */
 const MOST_LISTED = 60;
@@ -70,10 +70,7 @@ const Handles = ({ drawing }: { drawing: Drawing }) => {
         <DropdownMenu.Content
           className={`${MENU} max-h-72 overflow-y-auto`}
           aria-label="Handles"
-          onCloseAutoFocus={(event) => {
-            event.preventDefault();
-            focusBoard();
-          }}
+          onCloseAutoFocus={backToBoard}
         >
           {shown.slice(0, MOST_LISTED).map((handle, i) => (
             <DropdownMenu.Item key={i} className={MENU_ITEM} onSelect={() => act.grab(handle)}>

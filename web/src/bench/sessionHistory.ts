@@ -11,6 +11,7 @@ import {
   type Ref,
 } from "@ash-edge/core/drawing";
 import { reindex } from "@ash-edge/core/look";
+import { derivedNumber } from "@ash-edge/core/numeric";
 import { stepAt, stepCount, withOlder, withStep, type History } from "../store/index.ts";
 import type { Again, SessionCore } from "./benchState.ts";
 
@@ -34,7 +35,9 @@ const offerWords = (drawing: Drawing, offers: readonly Offer[]): string => {
   const { callout, offer } = offers[0]!;
   const state = measureCallout(drawing, { ...callout, links: offer });
   const measured =
-    state.state === "not placed" ? "" : calloutText({ ...callout, value: state.measured }, unitOf(drawing));
+    state.state === "not placed"
+      ? ""
+      : calloutText({ ...callout, value: derivedNumber(state.measured) }, unitOf(drawing));
   return `Put it on ${measured}`;
 };
 
