@@ -1,5 +1,6 @@
 import { curveAt, entityOf } from "../drawing/drawing.ts";
 import { sameTarget, type Ref } from "../drawing/ref.ts";
+import { EVERYWHERE } from "../geometry/bounds.ts";
 import { carrierOf, curveBounds, curveEnds, curveLength, isSmooth, type Curve } from "../geometry/curve.ts";
 import { distance, type Point } from "../geometry/point.ts";
 import { SAME_PLACE } from "../numeric/tolerance.ts";
@@ -13,14 +14,12 @@ const seen = (to: Ref, from: Ref, against: boolean): Ref => {
   return (from.turned === true) !== against ? { ...rest, turned: true } : rest;
 };
 
-const everywhere = { minX: -Infinity, minY: -Infinity, maxX: Infinity, maxY: Infinity };
-
 /** What may stand for a curve now: what it is itself, first, and only then what the edit left near it. */
 function* candidates(passage: Passage, ref: Ref, went: Curve): Generator<Standing> {
   const own = curveAt(passage.after, ref);
   const { id, vertex } = ref;
   if (own) yield { ref: { id, ...(vertex === undefined ? {} : { vertex }) }, curve: own };
-  for (const one of passage.standingIn(curveBounds(went) ?? everywhere)) if (!sameTarget(one.ref, ref)) yield one;
+  for (const one of passage.standingIn(curveBounds(went) ?? EVERYWHERE)) if (!sameTarget(one.ref, ref)) yield one;
 }
 
 /** The first of `to` that is there, the one that shares most with what was. */

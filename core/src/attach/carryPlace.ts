@@ -1,6 +1,7 @@
 import { curveAt, type Drawing } from "../drawing/drawing.ts";
 import type { Hint } from "../drawing/edit.ts";
 import type { Place, Ref } from "../drawing/ref.ts";
+import { EVERYWHERE } from "../geometry/bounds.ts";
 import { carrierOf, curveNearest, isSmooth, type Carrier, type Curve } from "../geometry/curve.ts";
 import { distance, type Point } from "../geometry/point.ts";
 import { TURN } from "../numeric/angle.ts";
@@ -139,7 +140,7 @@ const crossingAgain = (passage: Passage, ref: Ref, at: Point): Ref | undefined =
     const carrier = was && carrierOf(was);
     const own = curveAt(passage.after, side);
     if (own && carrier && liesOn(carrier, own)) return side;
-    return carrier && passage.standingIn(ALL).find(({ curve }) => liesOn(carrier, curve))?.ref;
+    return carrier && passage.standingIn(EVERYWHERE).find(({ curve }) => liesOn(carrier, curve))?.ref;
   });
   if (!one || !other) return undefined;
   const { id, vertex } = one;
@@ -152,5 +153,3 @@ const crossingAgain = (passage: Passage, ref: Ref, at: Point): Ref | undefined =
   };
   return isAt(placeOf(passage.after, named), at) ? named : undefined;
 };
-
-const ALL = { minX: -Infinity, minY: -Infinity, maxX: Infinity, maxY: Infinity };

@@ -1,14 +1,13 @@
 import type { Callout } from "../drawing/callout.ts";
 import { curveAt } from "../drawing/drawing.ts";
 import type { Ref } from "../drawing/ref.ts";
+import { EVERYWHERE } from "../geometry/bounds.ts";
 import { carrierOf, curveNearest, curvePoint, type Curve } from "../geometry/curve.ts";
 import { distance, type Point } from "../geometry/point.ts";
 import { carryRef } from "./carryRef.ts";
 import { heldByCallout } from "./holders.ts";
 import type { Passage, Standing } from "./passage.ts";
 import { placeOf, placeOnCurve } from "./places.ts";
-
-const everywhere = { minX: -Infinity, minY: -Infinity, maxX: Infinity, maxY: Infinity };
 
 /** Curves looked at for an offer: nobody wants to be offered something far off. */
 const LOOKED_AT = 400;
@@ -20,7 +19,7 @@ const LOOKED_AT = 400;
  */
 export const offerFor = (passage: Passage, callout: Callout): readonly Ref[] | undefined => {
   const { refs, need } = heldByCallout(callout);
-  const standing = passage.standingIn(everywhere).slice(0, LOOKED_AT);
+  const standing = passage.standingIn(EVERYWHERE).slice(0, LOOKED_AT);
   const offered = refs.map((ref) => carryRef(passage, ref, need) ?? likeIt(passage, ref, standing));
   return offered.every((one) => one !== undefined) ? offered.flat() : undefined;
 };

@@ -48,3 +48,6 @@ export const boundsMiddle = ({ minX, minY, maxX, maxY }: Bounds): Point => ({
   x: (minX + maxX) / 2,
   y: (minY + maxY) / 2,
 });
+
+/** The box that holds all there is. */
+export const EVERYWHERE: Bounds = { minX: -Infinity, minY: -Infinity, maxX: Infinity, maxY: Infinity };

@@ -1,9 +1,10 @@
-import { exampleLine } from "../example/exampleShapes.ts";
 import { cutPartOf } from "@ash-edge/core/construct";
 import { entityOf, isLayout, LAYOUT_LAYER } from "@ash-edge/core/drawing";
 import { layoutToCut as cutOrLayout } from "@ash-edge/core/edits";
+import { EVERYWHERE } from "@ash-edge/core/geometry";
 import { searchIndex } from "@ash-edge/core/look";
 import type { Shape } from "@ash-edge/core/shape";
+import { exampleLine } from "../example/exampleShapes.ts";
 import { makingWay } from "../making.ts";
 import { nothing, refused, type Tool } from "../tool.ts";
 
@@ -51,8 +52,7 @@ export const layoutToCut: Tool = {
         ],
       };
     }
-    const box = { minX: -Infinity, minY: -Infinity, maxX: Infinity, maxY: Infinity };
-    const others = searchIndex(index, box).flatMap((item) =>
+    const others = searchIndex(index, EVERYWHERE).flatMap((item) =>
       item.kind === "curve" && item.ref.id !== entity.id ? [item.curve] : [],
     );
     const part = cutPartOf(entity, others, what.at);

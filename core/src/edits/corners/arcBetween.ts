@@ -3,13 +3,13 @@ import type { Edit } from "../../drawing/edit.ts";
 import type { Ref } from "../../drawing/ref.ts";
 import { carrierOf, curveNearest } from "../../geometry/curve.ts";
 import { plainPiece, type Piece } from "../../geometry/piece.ts";
-import { distance } from "../../geometry/point.ts";
 import { meetCarriers, meetingPoints } from "../../intersect/carriers.ts";
 import type { Id } from "../../numeric/id.ts";
-import { done, refuse, type Outcome } from "../../numeric/outcome.ts";
+import { done, type Outcome } from "../../numeric/outcome.ts";
 import { RESOLUTION } from "../../numeric/tolerance.ts";
 import type { Tie } from "../addShapes.ts";
 import { draftEdit, type EditDraft } from "../draftEdit.ts";
+import { replaceLoose } from "./meet.ts";
 
 /** A picked curve and what stays of it beside an arc; without a piece it stays as it is. */
 export type Trimmed = { readonly ref: Ref; readonly piece?: Piece };
@@ -33,40 +33,14 @@ export const arcBetweenCurves = (
   const locked = refuseLocked(drawing, { layer }, ...entities);
   if (locked) return locked;
   const draft = draftEdit(drawing, label, gesture);
-  for (const { ref, piece } of changed) if (!putEnd(drawing, draft, ref, piece!)) return refuse("inside-chain");
+  for (const { ref, piece } of changed) {
+    const put = replaceLoose(drawing, draft, ref, piece!, "replace");
+    if (!put.ok) return put;
+  }
   if (changed.length === 2) noteCorners(drawing, draft, sides[0].ref, sides[1].ref);
   const id = draft.add({ kind: "piece", ...plainPiece(arc) }, layer);
   tie?.(draft, { id });
   return done(draft.finish());
-};
-
-/**
- * Puts what stays of a loose piece, or of a piece at the end of an open chain, in its place; false where that would
- * break a chain.
- */
-const putEnd = (drawing: Drawing, draft: EditDraft, ref: Ref, piece: Piece): boolean => {
-  const entity = entityOf(drawing, ref.id);
-  if (entity?.kind === "piece") {
-    draft.replace({ ...entity, ...plainPiece(piece) });
-    return true;
-  }
-  if (entity?.kind !== "chain" || entity.closed) return false;
-  const i = entity.vertices.findIndex(({ id }) => id === ref.vertex);
-  const [own, next] = [entity.vertices[i], entity.vertices[i + 1]];
-  if (!own || !next) return false;
-  const [startMoves, endMoves] = [distance(own.at, piece.a) > RESOLUTION, distance(next.at, piece.b) > RESOLUTION];
-  if ((startMoves && i > 0) || (endMoves && i + 2 < entity.vertices.length)) return false;
-  draft.replace({
-    ...entity,
-    vertices: entity.vertices.map((vertex) =>
-      vertex === own
-        ? { ...vertex, at: piece.a, bulge: piece.bulge }
-        : vertex === next
-          ? { ...vertex, at: piece.b }
-          : vertex,
-    ),
-  });
-  return true;
 };
 
 /**

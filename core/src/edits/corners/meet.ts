@@ -13,15 +13,21 @@ import { draftEdit, type EditDraft } from "../draftEdit.ts";
 type Picked = { readonly ref: Ref; readonly at: Point };
 
 /**
- * True where a piece can be run or cut without breaking a chain: loose, or at the end of an open one on the side that
- * changes.
+ * Puts a piece that was run on or cut in its own place, on purpose unless it says otherwise. Refused where that would break a chain (it must be loose, or
+ * at the end of an open one on the side that changes), and on a locked layer.
  */
-export const replaceLoose = (drawing: Drawing, draft: EditDraft, ref: Ref, piece: Piece): Outcome<true> => {
+export const replaceLoose = (
+  drawing: Drawing,
+  draft: EditDraft,
+  ref: Ref,
+  piece: Piece,
+  how: "reshape" | "replace" = "reshape",
+): Outcome<true> => {
   const entity = entityOf(drawing, ref.id);
   const locked = entity && refuseLocked(drawing, entity);
   if (locked) return locked;
   if (entity?.kind === "piece") {
-    draft.reshape({ ...entity, a: piece.a, b: piece.b, bulge: piece.bulge });
+    draft[how]({ ...entity, a: piece.a, b: piece.b, bulge: piece.bulge });
     return done(true);
   }
   if (entity?.kind !== "chain" || entity.closed) return refuse("inside-chain");
@@ -30,7 +36,7 @@ export const replaceLoose = (drawing: Drawing, draft: EditDraft, ref: Ref, piece
   if (!own || !next) return refuse("inside-chain");
   const [startMoves, endMoves] = [distance(own.at, piece.a) > RESOLUTION, distance(next.at, piece.b) > RESOLUTION];
   if ((startMoves && i > 0) || (endMoves && i + 2 < entity.vertices.length)) return refuse("inside-chain");
-  draft.reshape({
+  draft[how]({
     ...entity,
     vertices: entity.vertices.map((vertex) =>
       vertex === own
