@@ -30,7 +30,7 @@ export const centroidOf = (pieces: readonly Piece[]): Point | undefined => {
     x += segment * centre.x;
     y += segment * centre.y;
   }
-  const size = Math.max(...pieces.map((piece) => distance(piece.a, origin)));
+  const size = pieces.reduce((most, piece) => Math.max(most, distance(piece.a, origin)), 0);
   if (!(Math.abs(area) > 1e-12 * size * size)) return undefined;
   return { x: origin.x + x / area, y: origin.y + y / area };
 };

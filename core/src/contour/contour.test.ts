@@ -10,6 +10,7 @@ import { profileOf } from "../profile/profile.ts";
 import type { Shape } from "../shape/index.ts";
 import { between, placements } from "../testing/placements.ts";
 import { chainNearest, chainPoint, splitChain, transformChain } from "./chain.ts";
+import { centroidOf } from "./centroid.ts";
 import { chainArea, chainLength, enclosedArea, reverseChain } from "./chainMeasure.ts";
 import { joinRuns, runPieces } from "./joining.ts";
 import { nestingDepths } from "./nesting.ts";
@@ -192,4 +193,15 @@ describe("contours", () => {
       ["0.31", "4.00"],
     ]);
   });
+});
+
+it("an outline of two hundred thousand pieces has its centroid", () => {
+  const corner = (i: number) => ({
+    x: 7 + 10 * Math.cos((2 * Math.PI * i) / 200_000),
+    y: -3 + 10 * Math.sin((2 * Math.PI * i) / 200_000),
+  });
+  const outline = Array.from({ length: 200_000 }, (_, i) => ({ a: corner(i), b: corner(i + 1), bulge: 0 }));
+  const centre = centroidOf(outline)!;
+  expect(centre.x).toBeCloseTo(7, 8);
+  expect(centre.y).toBeCloseTo(-3, 8);
 });

@@ -12,6 +12,7 @@ import { polygon, roundedCorners } from "../testing/contours.ts";
 import { flattened } from "../testing/flattened.ts";
 import { distanceTo } from "../testing/offsetChecks.ts";
 import { arcsThrough, fitCurve, fitOneArc, fitRun, type ArcFit } from "./index.ts";
+import { lineToPoints } from "./toPoints.ts";
 
 const ellipse = (a: number, b: number, from = 0, sweep = 2 * Math.PI): Curve & { kind: "ellipse" } => ({
   kind: "ellipse",
@@ -170,4 +171,11 @@ describe("arc fit", () => {
       ),
     );
   });
+});
+
+it("two hundred thousand points are fitted like a few", () => {
+  const points = Array.from({ length: 200_001 }, (_, i) => ({ x: i / 1000, y: i % 2 === 0 ? 0.5 : -0.5 }));
+  const fitted = lineToPoints(points)!;
+  expect(Math.abs(fitted.piece.b.x - fitted.piece.a.x)).toBeCloseTo(200, 3);
+  expect(fitted.residuals.largest).toBeCloseTo(0.5, 3);
 });

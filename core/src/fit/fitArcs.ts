@@ -87,7 +87,7 @@ const greedy = (
       if (!reach(middle)) bad = middle;
     }
     if (!made || good === from) return undefined;
-    pieces.push(...made);
+    for (const piece of made) pieces.push(piece);
     from = good;
   }
   return pieces;

@@ -43,7 +43,7 @@ const withFewer = (
   for (let i = 0; i < order.length;) {
     let end = i;
     while (end < order.length && straight(order[end]!)) end++;
-    if (end > i) out.push(...fewer(order.slice(i, end), false, tolerance, cornerAngle));
+    if (end > i) for (const piece of fewer(order.slice(i, end), false, tolerance, cornerAngle)) out.push(piece);
     else out.push(order[end++]!);
     i = end;
   }

@@ -7,7 +7,7 @@ export type Residuals = { readonly each: readonly number[]; readonly largest: nu
 
 const residuals = (each: readonly number[]): Residuals => ({
   each,
-  largest: Math.max(...each.map(Math.abs)),
+  largest: each.reduce((most, off) => Math.max(most, Math.abs(off)), 0),
   rms: Math.sqrt(each.reduce((sum, off) => sum + off * off, 0) / each.length),
 });
 
@@ -36,8 +36,9 @@ export const lineToPoints = (
   const angle = Math.atan2(2 * xy, xx - yy) / 2;
   const [c, s] = [Math.cos(angle), Math.sin(angle)];
   const along = points.map(({ x, y }) => (x - mean.x) * c + (y - mean.y) * s);
-  const first =
-    along[0]! <= along.at(-1)! ? [Math.min(...along), Math.max(...along)] : [Math.max(...along), Math.min(...along)];
+  const least = along.reduce((low, t) => Math.min(low, t));
+  const most = along.reduce((high, t) => Math.max(high, t));
+  const first = along[0]! <= along.at(-1)! ? [least, most] : [most, least];
   const [a, b] = first.map((t) => ({ x: mean.x + t * c, y: mean.y + t * s }));
   return {
     piece: { a: a!, b: b!, bulge: 0 },

@@ -23,8 +23,8 @@ export const changedShapes = (edit: Edit): ChangedShapes => {
       if (!now) goes.push(curve as Shape);
       else if (!sameCurve(curve, now)) {
         const parts = changedParts(curve, now);
-        comes.push(...parts.comes);
-        goes.push(...parts.goes);
+        for (const part of parts.comes) comes.push(part);
+        for (const part of parts.goes) goes.push(part);
       }
     }
     for (const [key, curve] of is) if (!was.has(key)) comes.push(curve as Shape);

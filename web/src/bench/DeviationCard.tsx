@@ -19,7 +19,7 @@ export const DeviationCard = () => {
   const chart = now ?? (last?.tool === toolId ? last?.chart : undefined);
   const drawn = useMemo(() => (chart ? drawnOf(chart) : undefined), [chart]);
   if (!chart || !drawn || toolId === undefined) return null;
-  const most = Math.max(...chart.profile.map(({ off }) => Math.abs(off)));
+  const most = chart.profile.reduce((largest, { off }) => Math.max(largest, Math.abs(off)), 0);
   return (
     <figure className="card pointer-events-none absolute right-2 bottom-10 left-2 z-10 px-2 py-1">
       <figcaption className="flex justify-between px-1 text-xs text-soft">

@@ -40,7 +40,7 @@ export const crossedBy = (index: DrawingIndex, path: readonly Point[]): readonly
       for (const meeting of meetings(item.curve, { kind: "piece", a, b, bulge: 0 }, RESOLUTION))
         if (meeting.kind !== "overlap") here.push({ ref: item.ref, at: meeting.at, t: distance(a, meeting.at) });
     }
-    hits.push(...here.sort((p, q) => p.t - q.t));
+    for (const hit of here.sort((p, q) => p.t - q.t)) hits.push(hit);
   }
   return hits;
 };
@@ -80,8 +80,8 @@ const sweep = (
       continue;
     }
     edits.push(made.value.edit);
-    goes.push(...made.value.goes);
-    comes.push(...made.value.comes);
+    for (const shape of made.value.goes) goes.push(shape);
+    for (const shape of made.value.comes) comes.push(shape);
     now = reindex(now, applyEdit(now.drawing, made.value.edit));
   }
   if (edits.length === 0) return refused ?? refuse("pick-first");

@@ -75,7 +75,10 @@ export const shapesOfPath = (data: string): readonly ReadGeometry[] | undefined 
 
 /** Back to where the outline began: by a line where there is a gap; the run closes where it is the whole outline. */
 const close = (state: Gathering, at: Point, start: Point): void => {
-  const size = Math.max(...state.run.flatMap(({ a, b }) => [a.x, a.y, b.x, b.y].map(Math.abs)), 1);
+  const size = state.run.reduce(
+    (most, { a, b }) => Math.max(most, Math.abs(a.x), Math.abs(a.y), Math.abs(b.x), Math.abs(b.y)),
+    1,
+  );
   const gap = Math.hypot(at.x - start.x, at.y - start.y);
   if (gap > CLOSES * size) state.run.push({ a: at, b: start, bulge: 0 });
   const first = state.run[0];

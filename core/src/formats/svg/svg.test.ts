@@ -264,3 +264,13 @@ describe("SVG", () => {
     expect(told({}, text.replace("L9 -9", "L9 -8.999999"))).toBe(1);
   });
 });
+
+it("a path of sixty thousand lines is read and closed", () => {
+  const corners = Array.from({ length: 60_000 }, (_, i) => {
+    const turn = (2 * Math.PI * i) / 60_000;
+    return `${100 * Math.cos(turn)} ${100 * Math.sin(turn)}`;
+  });
+  const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="200mm" height="200mm" viewBox="0 0 200 200"><path d="M${corners.join("L")}Z"/></svg>`;
+  const [outline] = value(readSvg(svg)).shapes;
+  expect(outline).toMatchObject({ kind: "chain", closed: true });
+});
