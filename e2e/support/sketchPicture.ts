@@ -23,19 +23,23 @@ export class SketchPicture {
   async click(place: Place, zoomed = 8): Promise<void> {
     for (let i = 0; i < zoomed; i++) {
       const at = await this.at(place);
+      const { width } = (await this.card.getByRole("img").boundingBox())!;
       await this.page.mouse.move(at.x, at.y);
       await this.page.mouse.wheel(0, -100);
+      // the next turn waits until this one is shown: a late one would zoom about the next place
       await expect
-        .poll(async () => {
-          const now = await this.at(place);
-          return Math.hypot(now.x - at.x, now.y - at.y);
-        })
-        .toBeLessThan(3);
+        .poll(async () => (await this.card.getByRole("img").boundingBox())!.width)
+        .toBeGreaterThan(1.2 * width);
+      const now = await this.at(place);
+      expect(Math.hypot(now.x - at.x, now.y - at.y)).toBeLessThan(3);
     }
     const at = await this.at(place);
     await this.page.mouse.move(at.x, at.y);
     await this.page.mouse.down();
     await this.page.mouse.up();
-    if (zoomed > 0) await this.card.getByRole("button", { name: "Show the whole sketch" }).click();
+    if (zoomed === 0) return;
+    const whole = this.card.getByRole("button", { name: "Show the whole sketch" });
+    await whole.click();
+    await expect(whole).toBeDisabled();
   }
 }

@@ -59,9 +59,13 @@ export const SketchPicture = ({ sketch, alt, place, setPlace }: Props) => {
   const onWheel = (event: WheelEvent<HTMLDivElement>): void => {
     const box = event.currentTarget.getBoundingClientRect();
     const [px, py] = [event.clientX - box.left, event.clientY - box.top];
-    const zoom = Math.min(LARGEST_ZOOM, Math.max(1, place.zoom * (event.deltaY < 0 ? 1.25 : 0.8)));
-    const real = zoom / place.zoom;
-    setPlace(zoom === 1 ? WHOLE : { zoom, x: px - (px - place.x) * real, y: py - (py - place.y) * real });
+    const by = event.deltaY < 0 ? 1.25 : 0.8;
+    // from where the picture is by then: several turns of the wheel can come before it is shown again
+    setPlace((now) => {
+      const zoom = Math.min(LARGEST_ZOOM, Math.max(1, now.zoom * by));
+      const real = zoom / now.zoom;
+      return zoom === 1 ? WHOLE : { zoom, x: px - (px - now.x) * real, y: py - (py - now.y) * real };
+    });
   };
   const onPointerMove = (event: PointerEvent): void => {
     if (picking) {
