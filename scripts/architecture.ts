@@ -57,14 +57,21 @@ const arcs = [...counts]
     const [x, side] = down ? [LEFT + BOX, 1] : [LEFT, -1];
     const width = Math.min(5, 0.6 + Math.log2(count) * 0.6).toFixed(2);
     const path = `M${x} ${y0} C${x + side * reach} ${y0} ${x + side * reach} ${y1} ${x} ${y1}`;
-    return `<path d="${path}" fill="none" stroke="${down ? "#5b6b73" : "#a8231c"}" stroke-width="${width}" opacity="0.45"/>`;
+    return (
+      `<path d="${path}" fill="none" stroke="${down ? "#5b6b73" : "#a8231c"}" stroke-width="${width}" ` +
+      `opacity="0.45"/>`
+    );
   });
 const boxes = NODES.map((node) => {
   const tone = ROOMS.includes(node) ? "#fbfaf7" : "#f3e3d8";
   const text = `<text x="${LEFT + 10}" y="${y(node) + 5}">${node}</text>`;
-  const count = `<text x="${LEFT + BOX - 10}" y="${y(node) + 5}" text-anchor="end" fill="#636a70">${files.get(node)}</text>`;
-  const box = `<rect x="${LEFT}" y="${y(node) - 11}" width="${BOX}" height="22" rx="4" fill="${tone}" stroke="#d3cdc0"/>`;
-  const words = `<text x="${LEFT - 12}" y="${y(node) + 5}" text-anchor="end" fill="#636a70" font-size="12">${WORDS[node]}</text>`;
+  const count =
+    `<text x="${LEFT + BOX - 10}" y="${y(node) + 5}" text-anchor="end" ` + `fill="#636a70">${files.get(node)}</text>`;
+  const box =
+    `<rect x="${LEFT}" y="${y(node) - 11}" width="${BOX}" height="22" rx="4" ` + `fill="${tone}" stroke="#d3cdc0"/>`;
+  const words =
+    `<text x="${LEFT - 12}" y="${y(node) + 5}" text-anchor="end" fill="#636a70" ` +
+    `font-size="12">${WORDS[node]}</text>`;
   return box + text + count + words;
 });
 const height = 40 + NODES.length * ROW;
@@ -72,9 +79,11 @@ const upwards = [...counts.keys()].filter((key) => {
   const [from, to] = key.split(" ") as [string, string];
   return NODES.indexOf(to) > NODES.indexOf(from);
 });
-const svg = `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 800 ${height}" font-family="sans-serif" font-size="13">
+const svg = `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 800 ${height}"
+ font-family="sans-serif" font-size="13">
 <rect width="800" height="${height}" fill="#ffffff"/>
-<text x="${LEFT + BOX + 12}" y="14" fill="#636a70" font-size="12">what it uses below it, by the number of imports; above it: ${upwards.length}</text>
+<text x="${LEFT + BOX + 12}" y="14" fill="#636a70" font-size="12">
+what it uses below it, by the number of imports; above it: ${upwards.length}</text>
 ${arcs.join("\n")}
 ${boxes.join("\n")}
 </svg>

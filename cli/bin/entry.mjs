@@ -4,9 +4,11 @@ import { dirname, join } from "node:path";
 import { fileURLToPath } from "node:url";
 import { setFlagsFromString } from "node:v8";
 
-// The space for what is new grows to its full size at once: a drawing fills it anyway, and step by step it is swept more often.
+// The space for what is new grows to its full size at once: a drawing fills it anyway, and step by step it is swept
+// more often.
 setFlagsFromString("--semi-space-growth-factor=16");
-// Most runs are over before much inlining pays, and the compiler wants the same few processors: a third of all the time went there.
+// Most runs are over before much inlining pays, and the compiler wants the same few processors: a third of all the
+// time went there.
 setFlagsFromString("--max-inlined-bytecode-size-cumulative=200");
 
 const cli = dirname(dirname(fileURLToPath(import.meta.url)));

@@ -66,7 +66,10 @@ const oneOf = <T extends string>(option: string, value: string, all: readonly T[
 /** Sizes over this are no geometry, here as in files. */
 const LARGEST = 1e9;
 
-/** Plain decimals: what a shell, a script or a person writes down, and nothing that only a programmer would read as a number. */
+/**
+ * Plain decimals: what a shell, a script or a person writes down, and nothing that only a programmer would read as a
+ * number.
+ */
 const DECIMAL = /^[+-]?(\d+\.?\d*|\.\d+)$/;
 
 const above0 = (option: string, text: string, such: string): number => {

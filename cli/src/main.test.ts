@@ -61,7 +61,7 @@ describe("ash-edge", () => {
     expect(readFileSync(output, "utf8").match(/^CIRCLE$/gm)).toHaveLength(3000);
   });
 
-  it("joins and tells duplicates whatever their line style: an outline with a dashed side, and that side twice", async () => {
+  it("joins and tells duplicates whatever their line style: a dashed side of an outline, twice", async () => {
     const corners = [
       { x: 0, y: 0 },
       { x: 30, y: 0 },
@@ -151,7 +151,7 @@ describe("ash-edge tidy and convert", () => {
     expect(JSON.parse((await run("inspect", again, "--json")).out).findings).toEqual([]);
   });
 
-  it("what lies twice on different layers is no duplicate, but is told once the layers are those of roles", async () => {
+  it("what lies twice on different layers is told once the layers are those of roles", async () => {
     const hole = (layer: string) => ({ kind: "circle", centre: { x: 10, y: 5 }, radius: 2, layer }) as const;
     const input = file(writeShapes([...square(0), hole("0"), hole("DRILL")], "mm"));
     const tidied = async (...more: string[]): Promise<[number, string[]]> => {
@@ -189,7 +189,8 @@ describe("ash-edge tidy and convert", () => {
   it("converts to the oldest version on standard output; several files and folders, each on its own", async () => {
     const input = file(writeShapes(square(0), "in"));
     const { code, out } = await run("convert", input, "-o", "-", "--dxf", "R12");
-    expect([code, out.includes("AC1009")]).toEqual([0, true]); // loose lines that meet are read as joined, and written as they are
+    // loose lines that meet are read as joined, and written as they are
+    expect([code, out.includes("AC1009")]).toEqual([0, true]);
     const folder = join(input, "..");
     writeFileSync(join(folder, "bad.dxf"), "0\nSECTION\n");
     const all = await run("inspect", folder, "--json");
@@ -233,7 +234,7 @@ describe("ash-edge tidy and convert", () => {
     expect(err).toMatch(/^ash-edge: [^\n]+\n$/);
   });
 
-  it("offsets every closed contour: material grows or shrinks, several times, neighbours united, nothing left said", async () => {
+  it("offsets every closed contour: material grows or shrinks, several times, united, nothing left", async () => {
     const ring = (x: number, radius: number, layer: string) =>
       ({ kind: "circle", layer, centre: { x, y: 0 }, radius }) as const;
     const plate = file(writeDxf([ring(0, 50, "OUTSIDE"), ring(0, 10, "INSIDE"), ring(104, 50, "OUTSIDE")], "mm"));
@@ -299,7 +300,7 @@ describe("ash-edge tidy and convert", () => {
     }
   });
 
-  it("converts smooth curves and tiny pieces to arcs: ready to cut, within the tolerance; without it they are not", async () => {
+  it("converts smooth curves and tiny pieces to arcs within the tolerance; without it they are not ready", async () => {
     const ellipse = {
       kind: "ellipse",
       layer: "0",

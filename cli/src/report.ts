@@ -166,7 +166,10 @@ export const reportText = ({ units, contours, findings, ready }: Report): string
     `unit ${units}`,
     ...contours.map(({ closed, role, layer, area, length, circle, lines, arcs }) => {
       const what = circle ? "circle" : `${lines} lines, ${arcs} arcs`;
-      return `${closed ? "closed" : "open"} ${role} on ${layer}: ${what}, length ${length}${area === null ? "" : `, area ${area}`}`;
+      return (
+        `${closed ? "closed" : "open"} ${role} on ${layer}: ${what}, length ` +
+        `${length}${area === null ? "" : `, area ${area}`}`
+      );
     }),
     ...findings.map(({ severity, code, message, fixed }) => `${fixed ? "mended" : severity} ${code}: ${message}`),
     ready ? "ready to cut" : "not ready to cut",

@@ -58,7 +58,7 @@ test("a number that the sketch calls as the other size is said before the click"
   expect(await bench.revision()).toBe(0);
 });
 
-test("unreadable and impossible values are refused in a sentence, with the drawing untouched and the text kept", async ({
+test("unreadable and impossible values are refused in a sentence, the drawing untouched, the text kept", async ({
   page,
 }) => {
   const bench = await open(page);
@@ -209,7 +209,7 @@ test("a measured distance answers the callout that is clicked", async ({ page })
   await expect(bench.callout("2 1/2 tapped hole")).toContainText("true");
 });
 
-test("a called length stays what it was through a split; trimmed off it is said, and put on the new end by one click", async ({
+test("a called length stays what it was through a split; trimmed off it is said, and put back by a click", async ({
   page,
 }) => {
   const bench = await open(page);
@@ -270,7 +270,7 @@ test("what blocks a release is said and can be gone to", async ({ page }) => {
   await expect(bench.pieces).not.toContainText("open");
 });
 
-test("the wheel zooms at the pointer, the middle button pans, Fit brings all back, right click offers what is there", async ({
+test("the wheel zooms at the pointer, the middle button pans, Fit brings all back, right click offers", async ({
   page,
 }) => {
   const bench = await open(page);

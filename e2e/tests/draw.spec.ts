@@ -295,9 +295,7 @@ test("a link: three bosses, tangent lines to the high one, an R 49 arc below wit
   await expect(bench.pieces).toContainText("1 contour, 3 holes");
 });
 
-test("a tapped hole: M20 in a 40 by 60 plate drills 17.5 within its limits and marks Ø 20 three quarters round", async ({
-  page,
-}) => {
+test("a tapped hole: M20 in a 40 by 60 plate drills 17.5 and marks Ø 20 three quarters round", async ({ page }) => {
   const bench = await started(page, "0602");
   await bench.tool("TT", "Rectangle");
   await bench.type("40");
@@ -345,59 +343,61 @@ test("the rocker plate's tapped hole answers its thread", async ({ page }) => {
   expect((await rowsOf(bench)).find(({ kind }) => kind === "circle")!.radius).toBe(0.3125 / 2);
 });
 
-test("Outline: lines and arcs in one chain, typed and picked, steps back, closes tangent at both ends, goes on from an end", async ({
-  page,
-}) => {
-  const bench = await started(page, "0603");
-  await bench.tool("WW", "Outline");
-  await bench.click({ x: 0.2, y: 0.2 });
-  await page.keyboard.press("Tab");
-  await page.getByRole("textbox", { name: "length", exact: true }).fill("40");
-  await page.getByRole("textbox", { name: "angle", exact: true }).fill("0");
-  await page.keyboard.press("Enter");
-  await page.keyboard.press("Enter");
-  await expect(bench.board).toHaveAttribute("data-revision", "1");
-  await expect(bench.blank("length")).toHaveValue(""); // released with its piece
-  await page.keyboard.press("Backquote"); // an arc next, tangent on
-  await bench.type("10r");
-  await page.keyboard.press("Tab");
-  await page.keyboard.type("180");
-  await page.keyboard.press("Enter");
-  await bench.point({ x: 45, y: 30 }); // only the side counts
-  await page.keyboard.press("Enter");
-  await expect(bench.board).toHaveAttribute("data-revision", "2");
-  await page.keyboard.press("Backquote");
-  await bench.click({ x: 10, y: 33 }); // a slip
-  await expect(bench.board).toHaveAttribute("data-revision", "3");
-  await page.keyboard.press("Backspace");
-  await expect(bench.board).toHaveAttribute("data-revision", "2");
-  await page.keyboard.press("Backspace");
-  await page.keyboard.press("Backspace"); // all the way to its first point
-  await expect(bench.board).toHaveAttribute("data-revision", "0");
-  for (let i = 0; i < 2; i++) await page.keyboard.press("Control+y");
-  await page.keyboard.press("Escape");
-  // on from the end of the open chain
-  await bench.click({ x: 40.2, y: 20.2 });
-  await page.getByRole("textbox", { name: "length", exact: true }).fill("40");
-  await page.keyboard.press("Enter");
-  await page.keyboard.down("Shift");
-  await bench.click({ x: 12, y: 20.5 }); // length typed, the direction held level
-  await page.keyboard.up("Shift");
-  await expect(bench.board).toHaveAttribute("data-revision", "3");
-  await page.keyboard.press("Backquote");
-  await bench.point({ x: 0.2, y: 0.1 });
-  await expect(page.getByText("closes, tangent at both ends")).toBeVisible();
-  await bench.point({ x: -30, y: 40 });
-  await page.keyboard.press("Delete");
-  await page.getByRole("textbox", { name: "radius", exact: true }).fill("");
-  await page.keyboard.press("Enter");
-  await page.keyboard.press("Enter"); // close
-  await expect(page.getByText("The outline is closed.")).toBeVisible();
-  const rows = await rowsOf(bench);
-  const [stadium] = contoursOf(rows);
-  expect(rows.filter(({ kind }) => kind === "chain")).toHaveLength(1);
-  expect(Math.abs(stadium!.area - (800 + Math.PI * 100))).toBeLessThan(bound(2000));
-});
+test(
+  "Outline: lines and arcs in one chain, typed and picked, steps back, closes tangent at both ends, goes on " +
+    "from an end",
+  async ({ page }) => {
+    const bench = await started(page, "0603");
+    await bench.tool("WW", "Outline");
+    await bench.click({ x: 0.2, y: 0.2 });
+    await page.keyboard.press("Tab");
+    await page.getByRole("textbox", { name: "length", exact: true }).fill("40");
+    await page.getByRole("textbox", { name: "angle", exact: true }).fill("0");
+    await page.keyboard.press("Enter");
+    await page.keyboard.press("Enter");
+    await expect(bench.board).toHaveAttribute("data-revision", "1");
+    await expect(bench.blank("length")).toHaveValue(""); // released with its piece
+    await page.keyboard.press("Backquote"); // an arc next, tangent on
+    await bench.type("10r");
+    await page.keyboard.press("Tab");
+    await page.keyboard.type("180");
+    await page.keyboard.press("Enter");
+    await bench.point({ x: 45, y: 30 }); // only the side counts
+    await page.keyboard.press("Enter");
+    await expect(bench.board).toHaveAttribute("data-revision", "2");
+    await page.keyboard.press("Backquote");
+    await bench.click({ x: 10, y: 33 }); // a slip
+    await expect(bench.board).toHaveAttribute("data-revision", "3");
+    await page.keyboard.press("Backspace");
+    await expect(bench.board).toHaveAttribute("data-revision", "2");
+    await page.keyboard.press("Backspace");
+    await page.keyboard.press("Backspace"); // all the way to its first point
+    await expect(bench.board).toHaveAttribute("data-revision", "0");
+    for (let i = 0; i < 2; i++) await page.keyboard.press("Control+y");
+    await page.keyboard.press("Escape");
+    // on from the end of the open chain
+    await bench.click({ x: 40.2, y: 20.2 });
+    await page.getByRole("textbox", { name: "length", exact: true }).fill("40");
+    await page.keyboard.press("Enter");
+    await page.keyboard.down("Shift");
+    await bench.click({ x: 12, y: 20.5 }); // length typed, the direction held level
+    await page.keyboard.up("Shift");
+    await expect(bench.board).toHaveAttribute("data-revision", "3");
+    await page.keyboard.press("Backquote");
+    await bench.point({ x: 0.2, y: 0.1 });
+    await expect(page.getByText("closes, tangent at both ends")).toBeVisible();
+    await bench.point({ x: -30, y: 40 });
+    await page.keyboard.press("Delete");
+    await page.getByRole("textbox", { name: "radius", exact: true }).fill("");
+    await page.keyboard.press("Enter");
+    await page.keyboard.press("Enter"); // close
+    await expect(page.getByText("The outline is closed.")).toBeVisible();
+    const rows = await rowsOf(bench);
+    const [stadium] = contoursOf(rows);
+    expect(rows.filter(({ kind }) => kind === "chain")).toHaveLength(1);
+    expect(Math.abs(stadium!.area - (800 + Math.PI * 100))).toBeLessThan(bound(2000));
+  },
+);
 
 test("a tangent arc touches an arc only where it is, or on its circle when that is chosen", async ({ page }) => {
   const bench = await started(page, "0607");
@@ -541,7 +541,8 @@ test("every circle that touches three is in reach; what is not made of arcs bloc
   const made = circles.at(-1)!;
   for (const { centre, radius } of circles.slice(0, 3)) {
     const away = Math.hypot(made.centre!.x - centre!.x, made.centre!.y - centre!.y);
-    expect(Math.abs(away - radius! - made.radius!)).toBeLessThan(bound(50)); // the nearest to the picks: all from outside
+    // the nearest to the picks: all from outside
+    expect(Math.abs(away - radius! - made.radius!)).toBeLessThan(bound(50));
   }
   await bench.tool("WS", "Free curve");
   for (const at of [

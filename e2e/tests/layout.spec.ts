@@ -123,9 +123,7 @@ test("a sketch's numbers are written down in one go, pinned, and its layout is d
   expect(entity.every(({ layer }) => layer === 2)).toBe(true); // all of it is layout
 });
 
-test("the other layout tools: through two points, square to, bisector, divide, layout line, and layout into cut", async ({
-  page,
-}) => {
+test("the other layout tools: through two points, square to, bisector, divide, layout into cut", async ({ page }) => {
   const bench = await fromSketch(page, "0501");
   const last = async (): Promise<Row> => (await content(bench)).entity.at(-1)!;
   await bench.tool("QS", "Layout circle");
@@ -141,7 +139,8 @@ test("the other layout tools: through two points, square to, bisector, divide, l
   await bench.click({ x: 50.3, y: 0.3 });
   await bench.click({ x: 25.2, y: 43.5 });
   const through = await last();
-  expect(Math.abs(Math.sin(through.angle! - (2 * Math.PI) / 3))).toBeLessThan(1e-6); // the divided circle starts where the drafter clicked
+  // the divided circle starts where the drafter clicked
+  expect(Math.abs(Math.sin(through.angle! - (2 * Math.PI) / 3))).toBeLessThan(1e-6);
   await bench.tool("QR", "Square to");
   await bench.click({ x: 37.5, y: 21.65 });
   await bench.click({ x: 0.3, y: 0.3 });

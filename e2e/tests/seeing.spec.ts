@@ -40,7 +40,7 @@ const rectangle = async (bench: Bench, width: string, height: string, at: P): Pr
   await bench.page.keyboard.press("Escape");
 };
 
-test("snaps: Space takes the next candidate, a kind is switched off, one is asked for once, crossings that would be", async ({
+test("snaps: Space takes the next, a kind is switched off, one is asked for once, crossings to be", async ({
   page,
 }) => {
   const bench = await open(page);
@@ -164,42 +164,44 @@ test("what is selected is measured, typed over, put on layers; layers are made, 
   await expect(panel).toContainText("nothing");
 });
 
-test("Move takes what is selected, or what is clicked, by points or by numbers; a rectangle hangs on its chosen place", async ({
-  page,
-}) => {
-  const bench = await open(page);
-  await bench.tool("EE", "Circle");
-  await bench.type("10");
-  await bench.click({ x: 20, y: 20 });
-  await page.keyboard.press("Escape");
-  await bench.tool("DD", "Move");
-  await bench.click({ x: 25, y: 20 }); // nothing selected: the first click selects
-  await bench.click({ x: 20.2, y: 20.2 });
-  await bench.click({ x: 0.2, y: 0.3 });
-  expect((await last(bench)).centre).toEqual({ x: 0, y: 0 });
-  await page.getByLabel("by x").fill("12.5");
-  await page.getByLabel("by y").fill("-3");
-  await page.keyboard.press("Enter");
-  await page.keyboard.press("Enter");
-  expect((await last(bench)).centre).toEqual({ x: 12.5, y: -3 });
-  await page.keyboard.press("Escape");
-  await page.keyboard.press("Escape");
-  await bench.tool("TT", "Rectangle");
-  await page.getByRole("radio", { name: "centre" }).click();
-  await page.getByRole("radio", { name: "round" }).click();
-  await bench.blank("width").fill("80");
-  await bench.blank("height").fill("30");
-  await bench.blank("radius").fill("15"); // exactly half: full round ends
-  await page.keyboard.press("Enter");
-  await bench.click({ x: 0.2, y: 0.2 });
-  const stadium = await last(bench);
-  const xs = stadium.vertices!.map(({ at }) => at.x);
-  expect([Math.min(...xs), Math.max(...xs), stadium.vertices!.length]).toEqual([-40, 40, 6]);
-  await bench.blank("radius").fill("15.000001");
-  await page.keyboard.press("Enter");
-  await bench.click({ x: 0.2, y: 60 });
-  await expect(page.getByRole("alert")).toContainText("R 15 mm is the largest that works");
-});
+test(
+  "Move takes what is selected, or what is clicked, by points or by numbers; a rectangle hangs on its chosen " +
+    "place",
+  async ({ page }) => {
+    const bench = await open(page);
+    await bench.tool("EE", "Circle");
+    await bench.type("10");
+    await bench.click({ x: 20, y: 20 });
+    await page.keyboard.press("Escape");
+    await bench.tool("DD", "Move");
+    await bench.click({ x: 25, y: 20 }); // nothing selected: the first click selects
+    await bench.click({ x: 20.2, y: 20.2 });
+    await bench.click({ x: 0.2, y: 0.3 });
+    expect((await last(bench)).centre).toEqual({ x: 0, y: 0 });
+    await page.getByLabel("by x").fill("12.5");
+    await page.getByLabel("by y").fill("-3");
+    await page.keyboard.press("Enter");
+    await page.keyboard.press("Enter");
+    expect((await last(bench)).centre).toEqual({ x: 12.5, y: -3 });
+    await page.keyboard.press("Escape");
+    await page.keyboard.press("Escape");
+    await bench.tool("TT", "Rectangle");
+    await page.getByRole("radio", { name: "centre" }).click();
+    await page.getByRole("radio", { name: "round" }).click();
+    await bench.blank("width").fill("80");
+    await bench.blank("height").fill("30");
+    await bench.blank("radius").fill("15"); // exactly half: full round ends
+    await page.keyboard.press("Enter");
+    await bench.click({ x: 0.2, y: 0.2 });
+    const stadium = await last(bench);
+    const xs = stadium.vertices!.map(({ at }) => at.x);
+    expect([Math.min(...xs), Math.max(...xs), stadium.vertices!.length]).toEqual([-40, 40, 6]);
+    await bench.blank("radius").fill("15.000001");
+    await page.keyboard.press("Enter");
+    await bench.click({ x: 0.2, y: 60 });
+    await expect(page.getByRole("alert")).toContainText("R 15 mm is the largest that works");
+  },
+);
 
 test("measuring: an angle, a radius, an area; and the job's general tolerance decides what is within", async ({
   page,

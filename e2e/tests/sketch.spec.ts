@@ -45,76 +45,78 @@ const onPhoto = (): ((p: Place) => Place) => {
 /** A place of the hearth, in millimetres from its left back corner, on the paper of the sketch. */
 const paper = (x: number, y: number): Place => ({ x: 175 + 0.62 * x, y: 210 + 0.62 * y });
 
-test("job 0412's layout from its sketch: the picture scaled, its numbers taken from the ledger, circles, lines and points", async ({
-  page,
-}) => {
-  const bench = new Bench(page);
-  await bench.open("Strainer cover plate");
-  const image = page.getByRole("region", { name: "Sketch card" }).getByRole("img");
-  await expect(image).toBeVisible();
-  const size = await image.evaluate((one: HTMLImageElement) => ({
-    width: one.naturalWidth,
-    height: one.naturalHeight,
-  }));
-  const sketch = new SketchPicture(page, size);
+test(
+  "job 0412's layout from its sketch: the picture scaled, its numbers taken from the ledger, circles, lines " +
+    "and points",
+  async ({ page }) => {
+    const bench = new Bench(page);
+    await bench.open("Strainer cover plate");
+    const image = page.getByRole("region", { name: "Sketch card" }).getByRole("img");
+    await expect(image).toBeVisible();
+    const size = await image.evaluate((one: HTMLImageElement) => ({
+      width: one.naturalWidth,
+      height: one.naturalHeight,
+    }));
+    const sketch = new SketchPicture(page, size);
 
-  // to scale by two places 190 apart, on the sketch beside the board
-  await page.keyboard.press("KeyB");
-  await page.keyboard.press("KeyW");
-  await expect(bench.sentence("Scale the picture")).toBeVisible();
-  await bench.callout("Ø 190").click(); // a diameter is no length between two places
-  await expect(page.getByRole("alert")).toContainText("has no blank for");
-  await bench.type("190");
-  await page.keyboard.press("Enter");
-  const [a, b] = [
-    { x: size.width * 0.3, y: size.height * 0.5 },
-    { x: size.width * 0.7, y: size.height * 0.5 },
-  ];
-  await sketch.click(a);
-  await sketch.click(b);
-  await expect(page.getByText("The picture is to scale")).toBeVisible();
-  const [row] = (await content(bench)).picture;
-  expect(row).toMatchObject({ scaled: true, shown: false });
-  expect(Math.abs(row!.scale * 0.4 * size.width - 190)).toBeLessThan(0.005 * 190);
+    // to scale by two places 190 apart, on the sketch beside the board
+    await page.keyboard.press("KeyB");
+    await page.keyboard.press("KeyW");
+    await expect(bench.sentence("Scale the picture")).toBeVisible();
+    await bench.callout("Ø 190").click(); // a diameter is no length between two places
+    await expect(page.getByRole("alert")).toContainText("has no blank for");
+    await bench.type("190");
+    await page.keyboard.press("Enter");
+    const [a, b] = [
+      { x: size.width * 0.3, y: size.height * 0.5 },
+      { x: size.width * 0.7, y: size.height * 0.5 },
+    ];
+    await sketch.click(a);
+    await sketch.click(b);
+    await expect(page.getByText("The picture is to scale")).toBeVisible();
+    const [row] = (await content(bench)).picture;
+    expect(row).toMatchObject({ scaled: true, shown: false });
+    expect(Math.abs(row!.scale * 0.4 * size.width - 190)).toBeLessThan(0.005 * 190);
 
-  // thrown under the drawing as well, and faded
-  await page.getByRole("button", { name: "More for the sketch" }).click();
-  await page.getByRole("menuitemcheckbox", { name: "Under the drawing" }).click();
-  await page.getByRole("button", { name: "More for the sketch" }).click();
-  await page.getByRole("menuitemradio", { name: "20 %" }).click();
-  await page.keyboard.press("Escape");
-  expect((await content(bench)).picture[0]).toMatchObject({ shown: true, opacity: 0.2 });
+    // thrown under the drawing as well, and faded
+    await page.getByRole("button", { name: "More for the sketch" }).click();
+    await page.getByRole("menuitemcheckbox", { name: "Under the drawing" }).click();
+    await page.getByRole("button", { name: "More for the sketch" }).click();
+    await page.getByRole("menuitemradio", { name: "20 %" }).click();
+    await page.keyboard.press("Escape");
+    expect((await content(bench)).picture[0]).toMatchObject({ shown: true, opacity: 0.2 });
 
-  // the layout at called values, by keys and callouts
-  await bench.tool("QS", "Layout circle");
-  await bench.callout("Ø 190").click();
-  await bench.click({ x: 0.4, y: 0.4 });
-  await bench.tool("QE", "At an angle");
-  await bench.type("30");
-  await bench.click({ x: 0.4, y: 0.4 });
-  await page.keyboard.press("Delete");
-  await bench.type("150");
-  await bench.click({ x: 0.4, y: 0.4 });
-  await bench.tool("QQ", "Parallel");
-  await bench.callout("69").click();
-  await bench.click({ x: -60, y: 0 });
-  await bench.click({ x: -60, y: 20 });
-  await expect(bench.callout("69")).toContainText("true");
-  await bench.tool("QD", "Point");
-  const boss = { x: 95 * Math.cos(Math.PI / 6), y: -95 * Math.sin(Math.PI / 6) };
-  const wanted = [{ x: 0, y: 95 }, boss, { x: -boss.x, y: boss.y }, { x: 0, y: 69 }];
-  for (const at of wanted) await bench.click({ x: at.x + 0.4, y: at.y + 0.4 });
-  const made = (await content(bench)).entity.filter(({ kind }) => kind === "point").map(({ at }) => at!);
-  wanted.forEach((at, i) => expect(Math.hypot(made[i]!.x - at.x, made[i]!.y - at.y)).toBeLessThan(1e-7));
+    // the layout at called values, by keys and callouts
+    await bench.tool("QS", "Layout circle");
+    await bench.callout("Ø 190").click();
+    await bench.click({ x: 0.4, y: 0.4 });
+    await bench.tool("QE", "At an angle");
+    await bench.type("30");
+    await bench.click({ x: 0.4, y: 0.4 });
+    await page.keyboard.press("Delete");
+    await bench.type("150");
+    await bench.click({ x: 0.4, y: 0.4 });
+    await bench.tool("QQ", "Parallel");
+    await bench.callout("69").click();
+    await bench.click({ x: -60, y: 0 });
+    await bench.click({ x: -60, y: 20 });
+    await expect(bench.callout("69")).toContainText("true");
+    await bench.tool("QD", "Point");
+    const boss = { x: 95 * Math.cos(Math.PI / 6), y: -95 * Math.sin(Math.PI / 6) };
+    const wanted = [{ x: 0, y: 95 }, boss, { x: -boss.x, y: boss.y }, { x: 0, y: 69 }];
+    for (const at of wanted) await bench.click({ x: at.x + 0.4, y: at.y + 0.4 });
+    const made = (await content(bench)).entity.filter(({ kind }) => kind === "point").map(({ at }) => at!);
+    wanted.forEach((at, i) => expect(Math.hypot(made[i]!.x - at.x, made[i]!.y - at.y)).toBeLessThan(1e-7));
 
-  // a place picked on the picture lying under the drawing is the same place
-  await page.keyboard.press("KeyC");
-  await page.keyboard.press("KeyR");
-  await expect(bench.sentence("On the picture")).toBeVisible();
-  await bench.click({ x: -50, y: 10 });
-  await bench.click({ x: 50, y: 10 });
-  await expect(page.getByText(/(99\.\d+|100(\.\d+)?) mm, measured off the picture/).first()).toBeVisible();
-});
+    // a place picked on the picture lying under the drawing is the same place
+    await page.keyboard.press("KeyC");
+    await page.keyboard.press("KeyR");
+    await expect(bench.sentence("On the picture")).toBeVisible();
+    await bench.click({ x: -50, y: 10 });
+    await bench.click({ x: 50, y: 10 });
+    await expect(page.getByText(/(99\.\d+|100(\.\d+)?) mm, measured off the picture/).first()).toBeVisible();
+  },
+);
 
 test("job 0413's photo, straightened by four corners: lengths on it come out within half a per cent", async ({
   page,
@@ -296,5 +298,6 @@ test("the sketch card is enlarged, docked right and peeked at; a locked picture 
   await bench.click({ x: 3, y: 0.7 });
   await expect(page.getByRole("alert")).toContainText("This picture is locked");
   await page.reload();
-  await expect.poll(async () => (await card.boundingBox())!.x).toBeGreaterThan(900); // where the card stands is remembered
+  // where the card stands is remembered
+  await expect.poll(async () => (await card.boundingBox())!.x).toBeGreaterThan(900);
 });

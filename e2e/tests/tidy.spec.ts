@@ -33,77 +33,77 @@ const lines = async (bench: Bench, all: readonly (readonly [Pair, Pair])[]): Pro
 const findings = (page: Page) => page.getByRole("region", { name: "Findings" });
 const tidyStep = (page: Page) => page.getByRole("navigation", { name: "Steps" }).getByRole("button", { name: /^Tidy/ });
 
-test("a customer's file: opened with a report, its findings counted, mended one, by kind and all, undone; then one contour", async ({
-  page,
-}) => {
-  const box: readonly (readonly [Pair, Pair])[] = [
-    [
-      [0, 0],
-      [60, 0],
-    ],
-    [
-      [60, 0.03],
-      [60, 40],
-    ],
-    [
-      [60, 40],
-      [0, 40],
-    ],
-    [
-      [0, 40],
-      [0, 0],
-    ],
-  ];
-  await openFile(
-    page,
-    "valve.dxf",
-    dxf([
-      ...box,
+test(
+  "a customer's file: opened with a report, its findings counted, mended one, by kind and all, undone; then " +
+    "one contour",
+  async ({ page }) => {
+    const box: readonly (readonly [Pair, Pair])[] = [
       [
-        [60, 0],
         [0, 0],
+        [60, 0],
       ],
       [
-        [0, 40],
+        [60, 0.03],
         [60, 40],
       ],
       [
-        [20, 40],
-        [45, 40],
+        [60, 40],
+        [0, 40],
       ],
-    ]),
-  );
-  const dialog = page.getByRole("dialog", { name: "Open a file" });
-  await expect(dialog.getByRole("list", { name: "What came" })).toContainText("7 lines on 1 layer.");
-  await expect(dialog).toContainText("Left out: 1 text.");
-  await dialog.getByRole("button", { name: "Make the job" }).click();
-  const bench = new Bench(page);
-  await bench.ready();
-  await tidyStep(page).click();
-  await expect(findings(page)).toContainText("2 duplicate, 1 overlap, 1 gap");
-  await expect(page.getByRole("button", { name: "Mend all 4" })).toBeVisible();
-  const card = findings(page).getByRole("article", { name: /^duplicate at 30, 0/ });
-  await card.getByRole("button", { name: "Mend", exact: true }).click();
-  await expect(findings(page)).toContainText("1 duplicate, 1 overlap, 1 gap");
-  await findings(page)
-    .getByRole("article", { name: /^duplicate/ })
-    .getByRole("button", { name: "All like this" })
-    .click();
-  await expect(findings(page)).toContainText("1 overlap, 1 gap");
-  await page.getByRole("button", { name: /^Mend all/ }).click();
-  await expect(findings(page)).toContainText("nothing found");
-  const [contour] = contoursOf(await rowsOf(bench));
-  expect(contour!.row.vertices).toHaveLength(4);
-  expect(contour!.area).toBeCloseTo(2400, 9); // the gap closed at the true corner 60, 0
-  await page.keyboard.press("Control+z");
-  await expect(findings(page)).toContainText("1 gap");
-  await page.keyboard.press("Control+y");
-  await expect(findings(page)).toContainText("nothing found");
-});
+      [
+        [0, 40],
+        [0, 0],
+      ],
+    ];
+    await openFile(
+      page,
+      "valve.dxf",
+      dxf([
+        ...box,
+        [
+          [60, 0],
+          [0, 0],
+        ],
+        [
+          [0, 40],
+          [60, 40],
+        ],
+        [
+          [20, 40],
+          [45, 40],
+        ],
+      ]),
+    );
+    const dialog = page.getByRole("dialog", { name: "Open a file" });
+    await expect(dialog.getByRole("list", { name: "What came" })).toContainText("7 lines on 1 layer.");
+    await expect(dialog).toContainText("Left out: 1 text.");
+    await dialog.getByRole("button", { name: "Make the job" }).click();
+    const bench = new Bench(page);
+    await bench.ready();
+    await tidyStep(page).click();
+    await expect(findings(page)).toContainText("2 duplicate, 1 overlap, 1 gap");
+    await expect(page.getByRole("button", { name: "Mend all 4" })).toBeVisible();
+    const card = findings(page).getByRole("article", { name: /^duplicate at 30, 0/ });
+    await card.getByRole("button", { name: "Mend", exact: true }).click();
+    await expect(findings(page)).toContainText("1 duplicate, 1 overlap, 1 gap");
+    await findings(page)
+      .getByRole("article", { name: /^duplicate/ })
+      .getByRole("button", { name: "All like this" })
+      .click();
+    await expect(findings(page)).toContainText("1 overlap, 1 gap");
+    await page.getByRole("button", { name: /^Mend all/ }).click();
+    await expect(findings(page)).toContainText("nothing found");
+    const [contour] = contoursOf(await rowsOf(bench));
+    expect(contour!.row.vertices).toHaveLength(4);
+    expect(contour!.area).toBeCloseTo(2400, 9); // the gap closed at the true corner 60, 0
+    await page.keyboard.press("Control+z");
+    await expect(findings(page)).toContainText("1 gap");
+    await page.keyboard.press("Control+y");
+    await expect(findings(page)).toContainText("nothing found");
+  },
+);
 
-test("job 0416: a customer's file with its faults as the demo counts them, tidied to closed contours and released", async ({
-  page,
-}) => {
+test("job 0416: a customer's file with its faults as the demo counts them, tidied and released", async ({ page }) => {
   const demo = join(import.meta.dirname, "../../server/demo");
   const { faults, contours } = JSON.parse(readFileSync(join(demo, "0416-faults.json"), "utf8")) as {
     faults: Record<string, number>;

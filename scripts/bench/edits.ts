@@ -105,7 +105,8 @@ export const edits = (): void => {
     "Take apart": edited(() => takeApart(on, [chain.id])),
   });
   say(
-    `\n## One edit in ${small.curves} curves, planned, applied and indexed\n\n| | median ms (limit 50) |\n| --- | ---: |`,
+    `\n## One edit in ${small.curves} curves, planned, applied and indexed\n\n| | median ms (limit 50) |\n| --- ` +
+      "| ---: |",
   );
   for (const [name, time] of Object.entries(steps)) say(`| ${name} | ${time.toFixed(2)} |`);
 };

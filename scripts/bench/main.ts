@@ -17,7 +17,8 @@ const asked = process.argv.slice(2).filter((name) => name in PARTS);
 
 say("# Benchmarks\n");
 say(
-  "Made by `npm run bench -- --write`: ours against libraries in the same run, in turns, medians of 5 (offsets and areas after some rounds to warm up). Ratios under 2 mean little.",
+  "Made by `npm run bench -- --write`: ours against libraries in the same run, in turns, medians of 5 (offsets " +
+    "and areas after some rounds to warm up). Ratios under 2 mean little.",
 );
 say(`\nNode ${process.version}.`);
 for (const name of write || asked.length === 0 ? Object.keys(PARTS) : asked) await PARTS[name]!();

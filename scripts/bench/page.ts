@@ -49,7 +49,8 @@ export const page = async (): Promise<void> => {
   const assets = join("web", "dist", "assets");
   const script = readdirSync(assets).find((name) => /^index-.*\.js$/.test(name))!;
   say(
-    `\n## The page\n\nMain script: ${(gzipSync(readFileSync(join(assets, script))).length / 1000).toFixed(0)} kB gzipped (limit 500).`,
+    `\n## The page\n\nMain script: ${(gzipSync(readFileSync(join(assets, script))).length / 1000).toFixed(0)} kB ` +
+      "gzipped (limit 500).",
   );
 
   await withBrowser(4329, async (page) => {
@@ -68,7 +69,8 @@ export const page = async (): Promise<void> => {
       frames.push(await page.evaluate(() => performance.getEntriesByName("first-board-frame")[0]!.startTime));
     }
     say(
-      `\nFirst board frame with the rocker plate's geometry, built application, cold cache, median of ${LOADS}: ${median(frames).toFixed(0)} ms (limit 1500).`,
+      `\nFirst board frame with the rocker plate's geometry, built application, cold cache, median of ${LOADS}: ` +
+        `${median(frames).toFixed(0)} ms (limit 1500).`,
     );
   });
 
@@ -86,11 +88,13 @@ export const page = async (): Promise<void> => {
     const sorted = [...whole].sort((p, q) => p - q);
     const part = (of: number): string => sorted[Math.floor(of * (sorted.length - 1))]!.toFixed(1);
     say(
-      `\n## ${great.curves} curves on the board\n\nBuilt application, headless Chromium, software rendering, 1280 x 800, the whole drawing in sight.\n`,
+      `\n## ${great.curves} curves on the board\n\nBuilt application, headless Chromium, software rendering, ` +
+        "1280 x 800, the whole drawing in sight.\n",
     );
     say("| | ms |\n| --- | ---: |");
     say(
-      `| frame while panning and zooming, median of ${whole.length} | ${part(0.5)} |\n| the same, 95th percentile | ${part(0.95)} |`,
+      `| frame while panning and zooming, median of ${whole.length} | ${part(0.5)} |\n| the same, 95th ` +
+        `percentile | ${part(0.95)} |`,
     );
     await page.keyboard.press("KeyW");
     await page.keyboard.press("KeyQ");

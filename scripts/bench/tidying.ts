@@ -129,7 +129,8 @@ export const tidying = (): void => {
     const { reading, tidying: own, writing, memory } = JSON.parse(String(made.stdout)) as Record<string, number>;
     const each = (1000 * (reading! + own! + writing!)) / curves;
     say(
-      `| ${curves} | ${[reading, own, writing].map((ms) => ms!.toFixed(0)).join(" | ")} | ${each.toFixed(1)} | ${(memory! / 1e6).toFixed(0)} |`,
+      `| ${curves} | ${[reading, own, writing].map((ms) => ms!.toFixed(0)).join(" | ")} | ${each.toFixed(1)} | ` +
+        `${(memory! / 1e6).toFixed(0)} |`,
     );
   }
 };

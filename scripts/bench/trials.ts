@@ -62,7 +62,10 @@ export const trials = async (): Promise<void> => {
   }
   say(`\n## ${TRIALS} made-up contours offset\n`);
   say(
-    `Seeds from ${start} on. Each result is closed, welded and crosses nothing; with round corners every place is at the distance (worst difference ${worst.toExponential(1)}) and 200 places at random lie in or out as their own distance says. The last columns count areas that differ by more than three chords of ${CHORD} all along.\n`,
+    `Seeds from ${start} on. Each result is closed, welded and crosses nothing; with round corners every place ` +
+      `is at the distance (worst difference ${worst.toExponential(1)}) and 200 places at random lie in or out ` +
+      `as their own distance says. The last columns count areas that differ by more than three chords of ` +
+      `${CHORD} all along.\n`,
   );
   say("| family | contours | faults | round corners | clipper2-wasm differs | jsts differs |");
   say("| --- | ---: | ---: | ---: | ---: | ---: |");

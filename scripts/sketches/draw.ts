@@ -18,13 +18,21 @@ const font = readFileSync(
   createRequire(import.meta.url).resolve("@fontsource/kalam/files/kalam-latin-400-normal.woff2"),
 ).toString("base64");
 
+const ASKEW =
+  "width: 84%; height: auto; transform: translateY(-14px) rotateX(24deg) rotateY(-8deg) rotateZ(-2deg); " +
+  "box-shadow: 0 18px 40px #0006;";
+const table = (askew: boolean | undefined): string => (askew ? "linear-gradient(115deg, #8b7762, #6f5f50)" : "#efeadd");
 const page = ({ svg, width, height, askew }: Sketch): string => `<!doctype html><style>
 @font-face { font-family: Kalam; src: url(data:font/woff2;base64,${font}) format("woff2"); }
-body { margin: 0; width: ${width}px; height: ${height}px; overflow: hidden; background: ${askew ? "linear-gradient(115deg, #8b7762, #6f5f50)" : "#efeadd"}; display: grid; place-items: center; perspective: 1500px; }
-svg.paper { display: block; background: #f1ecdf; ${askew ? "width: 84%; height: auto; transform: translateY(-14px) rotateX(24deg) rotateY(-8deg) rotateZ(-2deg); box-shadow: 0 18px 40px #0006;" : ""} }
+body { margin: 0; width: ${width}px; height: ${height}px; overflow: hidden; background: ${table(askew)};
+  display: grid; place-items: center; perspective: 1500px; }
+svg.paper { display: block; background: #f1ecdf; ${askew ? ASKEW : ""} }
 </style><svg class="paper" viewBox="0 0 ${width} ${height}" width="${width}" height="${height}">
-<filter id="grain"><feTurbulence type="fractalNoise" baseFrequency="0.9" numOctaves="2" seed="7"/><feColorMatrix values="0 0 0 0 0.35  0 0 0 0 0.32  0 0 0 0 0.27  0 0 0 0.1 0"/></filter>
-<filter id="graphite" x="0" y="0" width="100%" height="100%"><feTurbulence type="fractalNoise" baseFrequency="0.8" numOctaves="2" seed="3" result="noise"/><feDisplacementMap in="SourceGraphic" in2="noise" scale="2"/></filter>
+<filter id="grain"><feTurbulence type="fractalNoise" baseFrequency="0.9" numOctaves="2" seed="7"/>
+<feColorMatrix values="0 0 0 0 0.35  0 0 0 0 0.32  0 0 0 0 0.27  0 0 0 0.1 0"/></filter>
+<filter id="graphite" x="0" y="0" width="100%" height="100%">
+<feTurbulence type="fractalNoise" baseFrequency="0.8" numOctaves="2" seed="3" result="noise"/>
+<feDisplacementMap in="SourceGraphic" in2="noise" scale="2"/></filter>
 <rect width="100%" height="100%" filter="url(#grain)"/><g filter="url(#graphite)">${svg}</g></svg>`;
 
 /** Where a point of the paper lies in the picture, in parts of its width and height. */

@@ -18,7 +18,8 @@ export const hearthStone = (): Sketch => {
   pencil.line(ox, oy + notchY, ox, front - corner);
   pencil.line(right, oy + notchY, right, front - corner);
   pencil.path(
-    `M${ox} ${front - corner} Q${ox} ${front} ${ox + corner} ${front + 6} Q${(ox + right) / 2} ${front + 2 * 60 * mm} ${right - corner} ${front + 6} Q${right} ${front} ${right} ${front - corner}`,
+    `M${ox} ${front - corner} Q${ox} ${front} ${ox + corner} ${front + 6} Q${(ox + right) / 2} ` +
+      `${front + 2 * 60 * mm} ${right - corner} ${front + 6} Q${right} ${front} ${right} ${front - corner}`,
   );
   const [sx, sy, end] = [(ox + right) / 2, oy + 150 * mm, 20 * mm];
   pencil.line(sx - 100 * mm + end, sy - end, sx + 100 * mm - end, sy - end);

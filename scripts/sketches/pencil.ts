@@ -28,7 +28,8 @@ export const takePencil = (seed: number): Pencil => {
   const put = (drawable: Drawable, opacity = 0.82): void => {
     for (const { d, strokeWidth } of generator.toPaths(drawable))
       parts.push(
-        `<path d="${d}" fill="none" stroke="${GRAPHITE}" stroke-opacity="${opacity}" stroke-width="${strokeWidth}" stroke-linecap="round"/>`,
+        `<path d="${d}" fill="none" stroke="${GRAPHITE}" stroke-opacity="${opacity}" ` +
+          `stroke-width="${strokeWidth}" stroke-linecap="round"/>`,
       );
   };
   const style = (options: Options = {}): Options => ({
@@ -79,7 +80,9 @@ export const takePencil = (seed: number): Pencil => {
     text: (x, y, words, size = 34, turn = 0) => {
       const lean = turn + (((++strokes * 37) % 5) - 2) * 0.6;
       parts.push(
-        `<text x="${x}" y="${y}" transform="rotate(${lean} ${x} ${y})" text-anchor="middle" dominant-baseline="central" font-family="Kalam" font-size="${size}" fill="${GRAPHITE}" fill-opacity="0.9">${words}</text>`,
+        `<text x="${x}" y="${y}" transform="rotate(${lean} ${x} ${y})" text-anchor="middle" ` +
+          `dominant-baseline="central" font-family="Kalam" font-size="${size}" fill="${GRAPHITE}" ` +
+          `fill-opacity="0.9">${words}</text>`,
       );
       return { x, y };
     },

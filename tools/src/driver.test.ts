@@ -159,12 +159,14 @@ describe("the tools' driver", () => {
     });
     circle.type("size", "2");
     circle.click(5, 1);
-    expect(calloutsOf(circle.drawing()).map(({ links }) => links.length)).toEqual([1, 0, 0]); // two call Ø 2: which one is not guessed
+    // two call Ø 2: which one is not guessed
+    expect(calloutsOf(circle.drawing()).map(({ links }) => links.length)).toEqual([1, 0, 0]);
     circle.send({ type: "fill", blank: "size", entry: { text: "2", value: 2, callout: boss!.id }, kind: "Ø" });
     circle.click(9, 1);
     expect(calloutsOf(circle.drawing()).map(({ links }) => links.length)).toEqual([1, 1, 0]);
     circle.send({ type: "choice", name: "size", to: "R" });
-    expect(circle.state().entries.size).toEqual({ text: "2", value: 2 }); // it means R 2 now and answers the callout no more
+    // it means R 2 now and answers the callout no more
+    expect(circle.state().entries.size).toEqual({ text: "2", value: 2 });
     expect(hole!.id).not.toBe(boss!.id);
   });
 

@@ -114,6 +114,7 @@ export const typedParts = (tool: Tool, choices?: Readonly<Record<string, string>
 export const typedPart = (tool: Tool, name: string): Typed | undefined =>
   typedParts(tool).find((part) => part.name === name) ?? ALL_PLACE_PARTS.find((part) => part.name === name);
 
+/** Reads what was typed in a blank, in drawing units or radians; refused where it is no value of its kind. */
 export const readBlank = (
   part: Typed,
   text: string,

@@ -10,6 +10,7 @@ import { refused, type Picked, type Proposal, type Tool, type Way } from "./tool
 export const pickedCurve = (drawing: Drawing, picked: Picked | undefined): Curve | undefined =>
   picked?.ref && !picked.ref.place ? curveAt(drawing, picked.ref) : undefined;
 
+/** A piece as the shape of an entity. */
 export const pieceShape = ({ a, b, bulge }: Piece): Shape => ({ kind: "piece", a, b, bulge });
 
 /** A way that changes what is there: the preview shows what its edit draws and what it takes away. */

@@ -22,6 +22,7 @@ export const PLACE_PARTS: Readonly<Record<Placing["as"], readonly [ValuePart, Va
   polar: [part("place distance", "distance", "length"), part("place angle", "direction", "angle")],
 };
 export const ALL_PLACE_PARTS: readonly ValuePart[] = Object.values(PLACE_PARTS).flat();
+/** True for the blanks of a typed point. */
 export const isPlace = (name: string): boolean => name.startsWith("place ");
 
 /**

@@ -161,10 +161,12 @@ export type Proposal = {
 };
 
 export const nothing: Proposal = { ways: [] };
+/** A proposal with one way. */
 export const oneWay = (preview: readonly Shape[], edit: () => Outcome<Edit>, live?: Proposal["live"]): Proposal => ({
   ways: [{ preview: preview.map((shape) => ({ shape })), edit }],
   ...(live ? { live } : {}),
 });
+/** A proposal with no way and the reason for that. */
 export const refused = (outcome: { readonly refusal: Refusal }): Proposal => ({ ways: [], refusal: outcome.refusal });
 
 type Named = {
@@ -209,5 +211,6 @@ export type Action = Named & {
 export const isShown = ({ onlyIf }: Part, choices: Readonly<Record<string, string>>): boolean =>
   onlyIf === undefined || onlyIf(choices);
 
+/** The blanks of a tool that are picked rather than typed. */
 export const pickParts = (tool: Tool): readonly Extract<Part, { kind: "pick" }>[] =>
   tool.parts.filter((part) => part.kind === "pick");

@@ -17,6 +17,7 @@ export type SpanList = {
   readonly next: Int32Array;
 };
 
+/** Pieces as spans, each worked out when it is first asked for; `next` tells which piece follows which. */
 export const spanList = (
   pieces: readonly Piece[],
   circles?: { readonly centres: readonly (Point | undefined)[]; readonly radii: Float64Array },

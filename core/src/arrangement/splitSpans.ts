@@ -41,7 +41,8 @@ export const splitSpans = (list: SpanList, resolution: number): Split => {
   const met: Point[] = [];
   const cuts: number[] = []; // two for each meeting: the spans that it cuts, -1 where it cuts none
   runTree(boxesOf(pieces), (i) => next[i] === i + 1).pairs(resolution, (i, j) => {
-    if (next[j] === i || linesApart(pieces[i]!, pieces[j]!, resolution)) return; // round its contour, or nothing to meet
+    // round its contour, or nothing to meet
+    if (next[j] === i || linesApart(pieces[i]!, pieces[j]!, resolution)) return;
     const together = meetSpans(span(i), span(j), resolution, (at, cutsI, cutsJ) => {
       met.push(at);
       cuts.push(cutsI ? i : -1, cutsJ ? j : -1);
@@ -52,7 +53,8 @@ export const splitSpans = (list: SpanList, resolution: number): Split => {
   // ends come first among the places: a vertex has the numbers of an end, if one lies there
   const places: Point[] = [];
   const { startOf, endOf } = endPlaces(list, places);
-  const lasts = new Int32Array(count).fill(-1); // for each span that a fragment or its parts begin with, that it ends with
+  // for each span that a fragment or its parts begin with, that it ends with
+  const lasts = new Int32Array(count).fill(-1);
   for (let i = 0; i < count; i++) {
     let last = i;
     if (!busy[i]) while (next[last] === last + 1 && !busy[last + 1]) last += 1;

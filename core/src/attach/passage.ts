@@ -31,13 +31,15 @@ export type Passage = {
 /** Fewer changed curves than this are looked through one by one. */
 const FEW = 32;
 
+/** How the places of one thing passed through an edit: what became of it, in the order of its own direction. */
 export const passageOf = (
   before: Drawing,
   after: Drawing,
   changes: readonly Change[],
   hints: readonly Hint[],
 ): Passage => {
-  // most edits are carried by what they state and by names: what they left is looked through only where that is not enough
+  // most edits are carried by what they state and by names: what they left is looked through only where that is not
+  // enough
   let found: Found | undefined;
   const moved = new Map<Id, Similarity>();
   for (const hint of hints) if (hint.kind === "moved") for (const id of hint.ids) moved.set(id, hint.by);

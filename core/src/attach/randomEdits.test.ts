@@ -30,7 +30,8 @@ const numbersStand = (before: Drawing, edit: Edit, after: Drawing): void => {
     const callout = calloutsOf(after).find((one) => one.id === id)!;
     if (was === undefined || now === undefined || callout.kind === "count") continue;
     const sizes = callout.kind === "radius" || callout.kind === "diameter" || callout.kind === "thread";
-    if (sizes && edit.cutLoose.some((loose) => loose.callout === id)) continue; // of several sizes the farthest off counts
+    // of several sizes the farthest off counts
+    if (sizes && edit.cutLoose.some((loose) => loose.callout === id)) continue;
     if (Math.abs(now - was) > 2e-5) throw new Error(`${edit.label}: ${callout.kind} ${was} became ${now}`);
   }
 };

@@ -32,6 +32,7 @@ export const changeCallout = (
   return draft.finish();
 };
 
+/** Takes a callout off the ledger; undefined where there is none of that id. */
 export const removeCallout = (drawing: Drawing, id: Id): Edit | undefined => {
   if (!pageGet(drawing.callout, id)) return undefined;
   const draft = draftEdit(drawing, "Remove a callout", "callout");

@@ -9,7 +9,10 @@ export type Severity = "error" | "warning" | "info";
 
 export type FaultValues = Readonly<Record<string, number | string>>;
 
-/** What stands against cutting a profile, or is to be said of it. Numbers in the job's unit; its check has the sentence. */
+/**
+ * What stands against cutting a profile, or is to be said of it. Numbers in the job's unit; its check has the
+ * sentence.
+ */
 export type Fault = {
   readonly code: string;
   readonly severity: Exclude<Severity, "info">;
@@ -18,7 +21,10 @@ export type Fault = {
   readonly values: FaultValues;
 };
 
-/** One check: what it finds in a profile, and a sentence for each code of that. A new one is a file with this and a line in `list.ts`. */
+/**
+ * One check: what it finds in a profile, and a sentence for each code of that. A new one is a file with this and a
+ * line in `list.ts`.
+ */
 export type Check = {
   readonly find: (profile: Profile) => readonly Fault[];
   readonly says: Readonly<Record<string, (values: FaultValues, unit: Unit) => string>>;

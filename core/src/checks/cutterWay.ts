@@ -1,6 +1,9 @@
 import { lengthIn, type Check } from "./check.ts";
 
-/** Where a cutter can't get: found by the release that allows for one, from the way of its middle, so there is nothing to find without. */
+/**
+ * Where a cutter can't get: found by the release that allows for one, from the way of its middle, so there is nothing
+ * to find without.
+ */
 export const cutterWay: Check = {
   find: () => [],
   says: {

@@ -95,5 +95,6 @@ const released = (contour: Contour): ReleasedContour => {
   return { kind: "polyline", layer, pieces: contour.pieces };
 };
 
+/** The area that a contour encloses, in square drawing units, whichever way round it runs. */
 export const releasedArea = (contour: ReleasedContour): number =>
   contour.kind === "circle" ? Math.PI * contour.radius ** 2 : Math.abs(enclosedArea(contour.pieces));

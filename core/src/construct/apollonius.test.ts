@@ -63,17 +63,21 @@ describe("circles touching three (Apollonius)", () => {
       expect(solutions(three[i], three[j], three[k])).toHaveLength(8); // whatever their order
     expect(solutions(circle(0, 0, 1), circle(10, 0, 1), circle(5, 8, 1))).toHaveLength(8);
   });
-  it("are four in and beside a triangle of lines: the incircle's radius is area over half the perimeter (Euclid IV.4)", () => {
-    const sides: [Carrier, Carrier, Carrier] = [
-      line({ x: 0, y: 0 }, 0),
-      line({ x: 0, y: 0 }, Math.PI / 2),
-      line({ x: 4, y: 0 }, Math.atan2(3, -4)),
-    ];
-    const radii = solutions(...sides)
-      .map(({ radius }) => radius)
-      .sort((p, q) => p - q);
-    expect(radii).toEqual([1, 2, 3, 6].map((radius) => expect.closeTo(radius, 12)));
-  });
+  it(
+    "are four in and beside a triangle of lines: the incircle's radius is area over half the perimeter (Euclid " +
+      "IV.4)",
+    () => {
+      const sides: [Carrier, Carrier, Carrier] = [
+        line({ x: 0, y: 0 }, 0),
+        line({ x: 0, y: 0 }, Math.PI / 2),
+        line({ x: 4, y: 0 }, Math.atan2(3, -4)),
+      ];
+      const radii = solutions(...sides)
+        .map(({ radius }) => radius)
+        .sort((p, q) => p - q);
+      expect(radii).toEqual([1, 2, 3, 6].map((radius) => expect.closeTo(radius, 12)));
+    },
+  );
   it("touch all three, at the origin and far from it, turned, mirrored and scaled", () => {
     const carriers = fc.oneof(
       fc.record({ p: points(60), r: between(0.5, 40) }).map(({ p, r }) => circle(p.x, p.y, r)),

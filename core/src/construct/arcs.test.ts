@@ -164,23 +164,27 @@ describe("parallels, feet and the shortest line", () => {
       ),
     );
   });
-  it("of an ellipse and a line by the closed form: the tangent parallel to the line lies √(a² sin² + b² cos²) from the centre", () => {
-    const ellipse = {
-      kind: "ellipse" as const,
-      centre: { x: 0, y: 0 },
-      major: { x: 50, y: 0 },
-      ratio: 0.4,
-      from: 0,
-      sweep: 2 * Math.PI,
-    };
-    const angle = 0.7;
-    const n = { x: -Math.sin(angle), y: Math.cos(angle) };
-    const line = { kind: "endless" as const, through: { x: 90 * n.x, y: 90 * n.y }, angle };
-    const found = value(shortestLine(ellipse, line));
-    expect(distance(found.a, found.b)).toBeCloseTo(90 - Math.hypot(50 * n.x, 20 * n.y), 8);
-    const feet = feetOf(ellipse, { x: 3, y: 2 });
-    expect(feet).toHaveLength(4); // inside the evolute four normals meet (Apollonius, Conics V)
-    const point: Point = { x: 70, y: 40 };
-    expect(feetOf(ellipse, point)).toHaveLength(2);
-  });
+  it(
+    "of an ellipse and a line by the closed form: the tangent parallel to the line lies √(a² sin² + b² cos²) " +
+      "from the centre",
+    () => {
+      const ellipse = {
+        kind: "ellipse" as const,
+        centre: { x: 0, y: 0 },
+        major: { x: 50, y: 0 },
+        ratio: 0.4,
+        from: 0,
+        sweep: 2 * Math.PI,
+      };
+      const angle = 0.7;
+      const n = { x: -Math.sin(angle), y: Math.cos(angle) };
+      const line = { kind: "endless" as const, through: { x: 90 * n.x, y: 90 * n.y }, angle };
+      const found = value(shortestLine(ellipse, line));
+      expect(distance(found.a, found.b)).toBeCloseTo(90 - Math.hypot(50 * n.x, 20 * n.y), 8);
+      const feet = feetOf(ellipse, { x: 3, y: 2 });
+      expect(feet).toHaveLength(4); // inside the evolute four normals meet (Apollonius, Conics V)
+      const point: Point = { x: 70, y: 40 };
+      expect(feetOf(ellipse, point)).toHaveLength(2);
+    },
+  );
 });

@@ -133,4 +133,5 @@ export const bowTowards = (a: Point, b: Point, to: Point): Piece => {
 
 /** The direction in which a piece arrives at its end, and leaves its start, in radians. */
 export const arrivalOf = ({ a, b, bulge }: Piece): number => angleOf(turned(subtract(b, a), 2 * Math.atan(bulge)));
+/** The direction in which a piece leaves its start, in radians. */
 export const departureOf = ({ a, b, bulge }: Piece): number => angleOf(turned(subtract(b, a), -2 * Math.atan(bulge)));

@@ -4,8 +4,9 @@ import { done, refuse, type Outcome } from "../numeric/outcome.ts";
 import { RESOLUTION } from "../numeric/tolerance.ts";
 
 /**
- * The bulge of a round piece with its ends kept and its radius changed; the same side, the same way round. A radius under half the
- * chord is a refusal that names it. Source: half the chord is the radius times the sine of half the sweep.
+ * The bulge of a round piece with its ends kept and its radius changed; the same side, the same way round. A radius
+ * under half the chord is a refusal that names it. Source: half the chord is the radius times the sine of half the
+ * sweep.
  */
 export const bulgeForRadius = (piece: Piece, radius: number): Outcome<number> => {
   const half = distance(piece.a, piece.b) / 2;

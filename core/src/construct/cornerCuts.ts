@@ -119,6 +119,7 @@ export const endedAt = (piece: Piece, p: Point): Piece => {
   if (carrier.kind === "line") return { ...piece, b: p };
   return arcBetween(piece.a, p, carrier.centre, piece.bulge > 0);
 };
+/** The piece from a place on it to its own end; the place must lie on it. */
 export const startedAt = (piece: Piece, p: Point): Piece => {
   const carrier = pieceCarrier(piece);
   if (carrier.kind === "line") return { ...piece, a: p };

@@ -97,27 +97,31 @@ describe("a fillet in a corner", () => {
     );
   });
 
-  it("between lines takes R / tan(a / 2) off each (tangent length); the largest uses up the shorter edge, a millionth more is refused", () => {
-    fc.assert(
-      fc.property(between(0.3, 2.8), between(3, 50), between(3, 50), (angle, a, b) => {
-        const [p, q] = [line(-a, 0, 0, 0), line(0, 0, -b * Math.cos(angle), b * Math.sin(angle))];
-        const short = Math.min(a, b);
-        const largest = largestFillet(p, q)!;
-        expect(largest).toBeCloseTo(short * Math.tan(angle / 2), 9);
-        const half = value(filletCorner(p, q, largest / 2));
-        expect(distance(half.arc.a, p.b)).toBeCloseTo(short / 2, 9);
-        const whole = value(filletCorner(p, q, largest));
-        expect([whole.before, whole.after].filter(Boolean)).toHaveLength(Math.abs(a - b) < 1e-7 ? 0 : 1);
-        expect(filletCorner(p, q, largest + 1e-6)).toMatchObject({
-          refusal: { code: "radius-too-large", values: { limit: largest } },
-        });
-      }),
-    );
-    const square = value(filletCorner(line(-10, 0, 0, 0), line(0, 0, 0, 10), 10));
-    expect(square).toEqual({
-      arc: { a: { x: -10, y: 0 }, b: { x: 0, y: 10 }, bulge: expect.closeTo(Math.tan(Math.PI / 8), 12) },
-    });
-  });
+  it(
+    "between lines takes R / tan(a / 2) off each (tangent length); the largest uses up the shorter edge, a " +
+      "millionth more is refused",
+    () => {
+      fc.assert(
+        fc.property(between(0.3, 2.8), between(3, 50), between(3, 50), (angle, a, b) => {
+          const [p, q] = [line(-a, 0, 0, 0), line(0, 0, -b * Math.cos(angle), b * Math.sin(angle))];
+          const short = Math.min(a, b);
+          const largest = largestFillet(p, q)!;
+          expect(largest).toBeCloseTo(short * Math.tan(angle / 2), 9);
+          const half = value(filletCorner(p, q, largest / 2));
+          expect(distance(half.arc.a, p.b)).toBeCloseTo(short / 2, 9);
+          const whole = value(filletCorner(p, q, largest));
+          expect([whole.before, whole.after].filter(Boolean)).toHaveLength(Math.abs(a - b) < 1e-7 ? 0 : 1);
+          expect(filletCorner(p, q, largest + 1e-6)).toMatchObject({
+            refusal: { code: "radius-too-large", values: { limit: largest } },
+          });
+        }),
+      );
+      const square = value(filletCorner(line(-10, 0, 0, 0), line(0, 0, 0, 10), 10));
+      expect(square).toEqual({
+        arc: { a: { x: -10, y: 0 }, b: { x: 0, y: 10 }, bulge: expect.closeTo(Math.tan(Math.PI / 8), 12) },
+      });
+    },
+  );
 
   it("starts where the pointer says; a corner beside a tangent arc works; smooth joints are no corners", () => {
     const [p, q] = [line(-20, 0, 0, 0), line(0, 0, 0, 8)];
@@ -215,28 +219,33 @@ describe("chamfers and reliefs", () => {
     expect(chamferCorner(p, q, 5, 12.1)).toMatchObject({ refusal: { code: "cut-too-large", values: { limit: 12 } } });
     expect(value(chamferCorner(p, q, 20, 12))).toEqual({ between: [line(-20, 0, 0, 12)] });
   });
-  it("relieve an inside corner so that the cutter's circle reaches it, and leave nothing of the square corner standing", () => {
-    fc.assert(
-      fc.property(between(0.6, 2.6), between(0.5, 3), fc.constantFrom(...RELIEFS), (angle, radius, kind) => {
-        const [p, q] = [line(-40, 0, 0, 0), line(0, 0, -40 * Math.cos(angle), 40 * Math.sin(angle))]; // turns left: free space left
-        const { between: cut } = value(relieveCorner(p, q, radius, kind, 1));
-        const arc = arcOf(cut[0]!)!;
-        expect(arc.radius).toBeCloseTo(radius, 9);
-        // the corner lies on the circle, or inside it
-        expect(distance(arc.centre, { x: 0, y: 0 })).toBeLessThan(radius + 1e-9);
-        // the arc bulges away from the free space
-        const middle = piecePoint(cut[0]!, 0.5);
-        const inFree =
-          angleOf(middle) > Math.PI - angle + 1e-9 &&
-          angleOf(middle) < Math.PI - 1e-9 &&
-          Math.hypot(middle.x, middle.y) > 1e-9;
-        expect(inFree).toBe(false);
-      }),
-    );
-    const [p, q] = [line(-40, 0, 0, 0), line(0, 0, 0, 40)];
-    expect(relieveCorner(p, q, 3, "round", -1)).toMatchObject({ refusal: { code: "corner-outside" } });
-    expect(relieveCorner({ ...p, bulge: 0.1 }, q, 3, "round", 1)).toMatchObject({
-      refusal: { code: "relief-straight" },
-    });
-  });
+  it(
+    "relieve an inside corner so that the cutter's circle reaches it, and leave nothing of the square corner " +
+      "standing",
+    () => {
+      fc.assert(
+        fc.property(between(0.6, 2.6), between(0.5, 3), fc.constantFrom(...RELIEFS), (angle, radius, kind) => {
+          // turns left: free space left
+          const [p, q] = [line(-40, 0, 0, 0), line(0, 0, -40 * Math.cos(angle), 40 * Math.sin(angle))];
+          const { between: cut } = value(relieveCorner(p, q, radius, kind, 1));
+          const arc = arcOf(cut[0]!)!;
+          expect(arc.radius).toBeCloseTo(radius, 9);
+          // the corner lies on the circle, or inside it
+          expect(distance(arc.centre, { x: 0, y: 0 })).toBeLessThan(radius + 1e-9);
+          // the arc bulges away from the free space
+          const middle = piecePoint(cut[0]!, 0.5);
+          const inFree =
+            angleOf(middle) > Math.PI - angle + 1e-9 &&
+            angleOf(middle) < Math.PI - 1e-9 &&
+            Math.hypot(middle.x, middle.y) > 1e-9;
+          expect(inFree).toBe(false);
+        }),
+      );
+      const [p, q] = [line(-40, 0, 0, 0), line(0, 0, 0, 40)];
+      expect(relieveCorner(p, q, 3, "round", -1)).toMatchObject({ refusal: { code: "corner-outside" } });
+      expect(relieveCorner({ ...p, bulge: 0.1 }, q, 3, "round", 1)).toMatchObject({
+        refusal: { code: "relief-straight" },
+      });
+    },
+  );
 });

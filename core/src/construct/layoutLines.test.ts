@@ -46,45 +46,49 @@ describe("layout lines", () => {
     });
   });
 
-  it("every point of a bisector is as far from one line as from the other, also where the lines do not reach each other (Euclid I.9)", () => {
-    fc.assert(
-      fc.property(
-        points(),
-        between(0, 3),
-        between(0.05, 3),
-        between(1, 40),
-        between(1, 40),
-        between(-50, 50),
-        placements,
-        (corner, angle, opening, near, far, t, placement) => {
-          const along = (turn: number, reach: number): Point => ({
-            x: corner.x + reach * Math.cos(turn),
-            y: corner.y + reach * Math.sin(turn),
-          });
-          const place = (curve: [Point, Point]): Curve =>
-            piece(transformPoint(placement, curve[0]), transformPoint(placement, curve[1]));
-          const one = place([along(angle, near), along(angle, near + 5)]);
-          const other = place([along(angle + opening, far), along(angle + opening, far + 5)]);
-          const [pickA, pickB] = [(one as { a: Point }).a, (other as { a: Point }).a];
-          const lines = got(bisectorsOf(one, pickA, other, pickB));
-          expect(lines).toHaveLength(2);
-          const scale = scaleOf(placement);
-          const endless = (curve: Curve): Endless => {
-            const carrier = carrierOf(curve);
-            if (carrier?.kind !== "line") throw new Error();
-            return { through: carrier.at, angle: Math.atan2(carrier.direction.y, carrier.direction.x) };
-          };
-          for (const { through, angle: run } of lines) {
-            const p = { x: through.x + t * scale * Math.cos(run), y: through.y + t * scale * Math.sin(run) };
-            expect(Math.abs(away(endless(one), p) - away(endless(other), p))).toBeLessThan(1e-6 * scale + 1e-8);
-          }
-          // the first one runs between the two picks
-          const sides = [pickA, pickB].map((pick) => Math.sign(endlessSide(lines[0]!, pick)));
-          expect(sides[0]).toBe(-sides[1]!);
-        },
-      ),
-    );
-  });
+  it(
+    "every point of a bisector is as far from one line as from the other, also where the lines do not reach " +
+      "each other (Euclid I.9)",
+    () => {
+      fc.assert(
+        fc.property(
+          points(),
+          between(0, 3),
+          between(0.05, 3),
+          between(1, 40),
+          between(1, 40),
+          between(-50, 50),
+          placements,
+          (corner, angle, opening, near, far, t, placement) => {
+            const along = (turn: number, reach: number): Point => ({
+              x: corner.x + reach * Math.cos(turn),
+              y: corner.y + reach * Math.sin(turn),
+            });
+            const place = (curve: [Point, Point]): Curve =>
+              piece(transformPoint(placement, curve[0]), transformPoint(placement, curve[1]));
+            const one = place([along(angle, near), along(angle, near + 5)]);
+            const other = place([along(angle + opening, far), along(angle + opening, far + 5)]);
+            const [pickA, pickB] = [(one as { a: Point }).a, (other as { a: Point }).a];
+            const lines = got(bisectorsOf(one, pickA, other, pickB));
+            expect(lines).toHaveLength(2);
+            const scale = scaleOf(placement);
+            const endless = (curve: Curve): Endless => {
+              const carrier = carrierOf(curve);
+              if (carrier?.kind !== "line") throw new Error();
+              return { through: carrier.at, angle: Math.atan2(carrier.direction.y, carrier.direction.x) };
+            };
+            for (const { through, angle: run } of lines) {
+              const p = { x: through.x + t * scale * Math.cos(run), y: through.y + t * scale * Math.sin(run) };
+              expect(Math.abs(away(endless(one), p) - away(endless(other), p))).toBeLessThan(1e-6 * scale + 1e-8);
+            }
+            // the first one runs between the two picks
+            const sides = [pickA, pickB].map((pick) => Math.sign(endlessSide(lines[0]!, pick)));
+            expect(sides[0]).toBe(-sides[1]!);
+          },
+        ),
+      );
+    },
+  );
 
   it("between parallel lines the middle one; of the same line twice none", () => {
     const [middle] = got(

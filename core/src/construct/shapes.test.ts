@@ -71,17 +71,21 @@ describe("polygons and slots", () => {
       }),
     );
   });
-  it("an arc slot is as long as its middle line and its two round ends (Pappus: area = width times middle line, plus the ends)", () => {
-    fc.assert(
-      fc.property(between(10, 90), between(0.2, 4), between(0.5, 15), fc.boolean(), (radius, sweep, width, back) => {
-        fc.pre(width < radius);
-        const slot = arcSlotOf(O, { x: radius, y: 0 }, back ? -sweep : sweep, width);
-        if (!slot.ok) return;
-        expect(enclosedArea(slot.value)).toBeCloseTo(width * radius * sweep + (Math.PI * width * width) / 4, 6);
-        expect(slot.value.map(pieceRadius).sort((p, q) => p - q)[0]).toBeCloseTo(width / 2, 9);
-      }),
-    );
-  });
+  it(
+    "an arc slot is as long as its middle line and its two round ends (Pappus: area = width times middle line, " +
+      "plus the ends)",
+    () => {
+      fc.assert(
+        fc.property(between(10, 90), between(0.2, 4), between(0.5, 15), fc.boolean(), (radius, sweep, width, back) => {
+          fc.pre(width < radius);
+          const slot = arcSlotOf(O, { x: radius, y: 0 }, back ? -sweep : sweep, width);
+          if (!slot.ok) return;
+          expect(enclosedArea(slot.value)).toBeCloseTo(width * radius * sweep + (Math.PI * width * width) / 4, 6);
+          expect(slot.value.map(pieceRadius).sort((p, q) => p - q)[0]).toBeCloseTo(width / 2, 9);
+        }),
+      );
+    },
+  );
   it.each([
     ["two sides", () => polygonOf(O, 2, 5, "flats", 0), "polygon-sides"],
     ["half a side", () => polygonOf(O, 3.5, 5, "flats", 0), "polygon-sides"],
@@ -158,60 +162,67 @@ describe("ellipses", () => {
     const part = value(ellipsePart(value(ellipseByAxes(O, { x: 5, y: 0 }, 3)), { x: 9, y: 0 }, { x: 0, y: 7 }));
     expect([part.from, part.sweep]).toEqual([0, expect.closeTo(Math.PI / 2, 12)]);
   });
-  it("meet lines where x²/a² + y²/b² = 1 says, circles of both half axes where they touch, and each other in at most four places", () => {
-    fc.assert(
-      fc.property(
-        placements,
-        between(3, 60),
-        between(0.2, 0.9),
-        between(-3, 3),
-        between(-1.4, 1.4),
-        (m, a, ratio, angle, part) => {
-          const b = a * ratio;
-          const ellipse: Curve = {
-            kind: "ellipse",
-            centre: transformPoint(m, O),
-            major: subtract(transformPoint(m, { x: a, y: 0 }), transformPoint(m, O)),
-            ratio,
-            from: 0,
-            sweep: 2 * Math.PI,
-          };
-          // a line at part of its reach from the centre crosses twice, or not at all beyond it
-          const n = { x: Math.cos(angle), y: Math.sin(angle) };
-          const reach = Math.hypot(a * n.x, b * n.y);
-          const through = transformPoint(m, { x: part * reach * n.x, y: part * reach * n.y });
-          const ahead = transformPoint(m, { x: part * reach * n.x - n.y, y: part * reach * n.y + n.x });
-          const line: Curve = { kind: "endless", through, angle: angleOf(subtract(ahead, through)) };
-          const found = meetings(ellipse, line, RESOLUTION);
-          fc.pre(Math.abs(Math.abs(part) - 1) > 1e-3);
-          expect(found).toHaveLength(Math.abs(part) < 1 ? 2 : 0);
-          for (const meeting of found)
-            if (meeting.kind !== "overlap") {
-              expect(curveNearest(ellipse, meeting.at).distance).toBeLessThan(1e-9 * a * scaleOf(m) + 1e-9);
-              expect(curveNearest(line, meeting.at).distance).toBeLessThan(1e-9 * a * scaleOf(m) + 1e-9);
-            }
-        },
-      ),
-      { numRuns: 60 },
-    );
-    const ellipse: Curve = {
-      kind: "ellipse",
-      centre: O,
-      major: { x: 50, y: 0 },
-      ratio: 0.5,
-      from: 0,
-      sweep: 2 * Math.PI,
-    };
-    const touching = meetings(ellipse, { kind: "circle", centre: O, radius: 50 }, RESOLUTION);
-    expect(touching.map(({ kind }) => kind)).toEqual(["touch", "touch"]);
-    const turned: Curve = { ...ellipse, major: { x: 0, y: 50 } };
-    const four = meetings(ellipse, turned, RESOLUTION);
-    expect(four).toHaveLength(4);
-    const k = (50 * 25) / Math.hypot(50, 25);
-    for (const meeting of four)
-      if (meeting.kind !== "overlap")
-        expect([Math.abs(meeting.at.x), Math.abs(meeting.at.y)]).toEqual([expect.closeTo(k, 9), expect.closeTo(k, 9)]);
-  });
+  it(
+    "meet lines where x²/a² + y²/b² = 1 says, circles of both half axes where they touch, and each other in at " +
+      "most four places",
+    () => {
+      fc.assert(
+        fc.property(
+          placements,
+          between(3, 60),
+          between(0.2, 0.9),
+          between(-3, 3),
+          between(-1.4, 1.4),
+          (m, a, ratio, angle, part) => {
+            const b = a * ratio;
+            const ellipse: Curve = {
+              kind: "ellipse",
+              centre: transformPoint(m, O),
+              major: subtract(transformPoint(m, { x: a, y: 0 }), transformPoint(m, O)),
+              ratio,
+              from: 0,
+              sweep: 2 * Math.PI,
+            };
+            // a line at part of its reach from the centre crosses twice, or not at all beyond it
+            const n = { x: Math.cos(angle), y: Math.sin(angle) };
+            const reach = Math.hypot(a * n.x, b * n.y);
+            const through = transformPoint(m, { x: part * reach * n.x, y: part * reach * n.y });
+            const ahead = transformPoint(m, { x: part * reach * n.x - n.y, y: part * reach * n.y + n.x });
+            const line: Curve = { kind: "endless", through, angle: angleOf(subtract(ahead, through)) };
+            const found = meetings(ellipse, line, RESOLUTION);
+            fc.pre(Math.abs(Math.abs(part) - 1) > 1e-3);
+            expect(found).toHaveLength(Math.abs(part) < 1 ? 2 : 0);
+            for (const meeting of found)
+              if (meeting.kind !== "overlap") {
+                expect(curveNearest(ellipse, meeting.at).distance).toBeLessThan(1e-9 * a * scaleOf(m) + 1e-9);
+                expect(curveNearest(line, meeting.at).distance).toBeLessThan(1e-9 * a * scaleOf(m) + 1e-9);
+              }
+          },
+        ),
+        { numRuns: 60 },
+      );
+      const ellipse: Curve = {
+        kind: "ellipse",
+        centre: O,
+        major: { x: 50, y: 0 },
+        ratio: 0.5,
+        from: 0,
+        sweep: 2 * Math.PI,
+      };
+      const touching = meetings(ellipse, { kind: "circle", centre: O, radius: 50 }, RESOLUTION);
+      expect(touching.map(({ kind }) => kind)).toEqual(["touch", "touch"]);
+      const turned: Curve = { ...ellipse, major: { x: 0, y: 50 } };
+      const four = meetings(ellipse, turned, RESOLUTION);
+      expect(four).toHaveLength(4);
+      const k = (50 * 25) / Math.hypot(50, 25);
+      for (const meeting of four)
+        if (meeting.kind !== "overlap")
+          expect([Math.abs(meeting.at.x), Math.abs(meeting.at.y)]).toEqual([
+            expect.closeTo(k, 9),
+            expect.closeTo(k, 9),
+          ]);
+    },
+  );
   it("have four tangent lines with a circle apart, each touching both, found the same wherever they lie", () => {
     fc.assert(
       fc.property(
@@ -278,47 +289,51 @@ describe("ellipses", () => {
 });
 
 describe("free curves", () => {
-  it("move with a point: the others stay, moved back it is what it was; one more point changes nothing, one less makes one less", () => {
-    fc.assert(
-      fc.property(
-        fc.uniqueArray(fc.record({ x: fc.integer({ min: -50, max: 50 }), y: fc.integer({ min: -50, max: 50 }) }), {
-          minLength: 4,
-          maxLength: 8,
-          selector: ({ x, y }) => `${x} ${y}`,
-        }),
-        fc.boolean(),
-        fc.nat(7),
-        fc.boolean(),
-        (all, closed, place, bent) => {
-          const which = place % all.length;
-          const free = value(freeThrough(all, bent && !closed ? { start: { x: 1, y: 2 } } : {}, closed));
-          const to = { x: 71, y: 83 };
-          const moved = value(moveFreePoint(free, which, to));
-          const through = freePoints(moved)!;
-          through.forEach((p, i) => expect(distance(p, i === which ? to : all[i]!)).toBeLessThan(1e-9));
-          const { first, second } = freeSmooth(moved);
-          for (const knot of freeSmooth(moved).breaks.slice(1, -1)) {
-            // direction and bend run on through every point
-            const step = 1e-7;
-            for (const at of [first, second]) {
-              const jump = distance(at(knot - step), at(knot + step));
-              expect(jump).toBeLessThan(1e-3 * (1 + Math.hypot(at(knot).x, at(knot).y)) * all.length ** 2);
+  it(
+    "move with a point: the others stay, moved back it is what it was; one more point changes nothing, one less " +
+      "makes one less",
+    () => {
+      fc.assert(
+        fc.property(
+          fc.uniqueArray(fc.record({ x: fc.integer({ min: -50, max: 50 }), y: fc.integer({ min: -50, max: 50 }) }), {
+            minLength: 4,
+            maxLength: 8,
+            selector: ({ x, y }) => `${x} ${y}`,
+          }),
+          fc.boolean(),
+          fc.nat(7),
+          fc.boolean(),
+          (all, closed, place, bent) => {
+            const which = place % all.length;
+            const free = value(freeThrough(all, bent && !closed ? { start: { x: 1, y: 2 } } : {}, closed));
+            const to = { x: 71, y: 83 };
+            const moved = value(moveFreePoint(free, which, to));
+            const through = freePoints(moved)!;
+            through.forEach((p, i) => expect(distance(p, i === which ? to : all[i]!)).toBeLessThan(1e-9));
+            const { first, second } = freeSmooth(moved);
+            for (const knot of freeSmooth(moved).breaks.slice(1, -1)) {
+              // direction and bend run on through every point
+              const step = 1e-7;
+              for (const at of [first, second]) {
+                const jump = distance(at(knot - step), at(knot + step));
+                expect(jump).toBeLessThan(1e-3 * (1 + Math.hypot(at(knot).x, at(knot).y)) * all.length ** 2);
+              }
             }
-          }
-          const back = value(moveFreePoint(moved, which, all[which]!));
-          back.points.forEach((p, i) => expect(distance(p, free.points[i]!)).toBeLessThan(1e-9));
-          const middle = freeSmooth(free).at(0.4321);
-          const more = addFreePoint(free, middle);
-          if (more.ok) {
-            expect(freePoints(more.value)).toHaveLength(all.length + 1);
-            const [p, q] = [freeSmooth(free), freeSmooth(more.value)];
-            for (const t of [0.1, 0.5, 0.9]) expect(distance(p.at(t), q.at(t))).toBeLessThan(1e-9);
-          }
-          expect(freePoints(value(removeFreePoint(free, which)))).toHaveLength(all.length - 1);
-        },
-      ),
-    );
-  });
+            const back = value(moveFreePoint(moved, which, all[which]!));
+            back.points.forEach((p, i) => expect(distance(p, free.points[i]!)).toBeLessThan(1e-9));
+            const middle = freeSmooth(free).at(0.4321);
+            const more = addFreePoint(free, middle);
+            if (more.ok) {
+              expect(freePoints(more.value)).toHaveLength(all.length + 1);
+              const [p, q] = [freeSmooth(free), freeSmooth(more.value)];
+              for (const t of [0.1, 0.5, 0.9]) expect(distance(p.at(t), q.at(t))).toBeLessThan(1e-9);
+            }
+            expect(freePoints(value(removeFreePoint(free, which)))).toHaveLength(all.length - 1);
+          },
+        ),
+      );
+    },
+  );
 
   const runs = fc
     .array(points(60), { minLength: 3, maxLength: 9 })

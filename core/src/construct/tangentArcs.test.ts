@@ -69,7 +69,8 @@ describe("circles of a radius that touch two", () => {
           // so far out that doubles are coarser than the circle, its ends tell nothing of it
           if (bound > 1e-3 * r * scale) continue;
           for (const arc of arcsOfTangentCircle({ centre, onA, onB })) {
-            // r = chord / (2 sin(sweep / 2)): what the ends are off tells by r / chord, what the sweep is off by 1 / sweep
+            // r = chord / (2 sin(sweep / 2)): what the ends are off tells by r / chord, what the sweep is off by 1 /
+            // sweep
             const told = 2 + (4 * r * scale) / distance(onA, onB) + 4 / Math.abs(sweepOf(arc.bulge));
             expect(Math.abs(pieceRadius(arc) - r * scale)).toBeLessThanOrEqual(bound * told);
           }

@@ -70,25 +70,29 @@ describe("tangent lines", () => {
     expect(code(tangentLinesOfCircles(circle(1, 3), circle(1, 3)))).toBe("circles-same");
   });
 
-  it("from a point: the power of a point d² - r² (Euclid III.36); inside there is none, on the circle one of no length", () => {
-    fc.assert(
-      fc.property(between(1.0001, 100), placements, (d, placement) => {
-        const round = transformCircle(placement, circle(d, 1));
-        const p = transformPoint(placement, origin);
-        const outcome = tangentLinesFromPoint(p, round);
-        if (!outcome.ok) throw new Error(outcome.refusal.code);
-        expect(outcome.value).toHaveLength(2);
-        const scale = scaleOf(placement);
-        // near the circle the touching point is as uncertain as the square root of the coordinates' own rounding
-        for (const { to } of outcome.value) {
-          const slack = (1e-9 * d * d + (8e-11 * d) / scale) * 2;
-          expect(Math.abs((distance(p, to) / scale) ** 2 - (d * d - 1))).toBeLessThan(slack);
-        }
-      }),
-    );
-    expect(code(tangentLinesFromPoint({ x: 0.9, y: 0 }, circle(0, 1)))).toBe("point-inside-circle");
-    expect(code(tangentLinesFromPoint(origin, circle(0, 1)))).toBe("point-inside-circle");
-    const on = tangentLinesFromPoint({ x: 1, y: 0 }, circle(0, 1));
-    expect(on.ok && on.value).toEqual([{ from: { x: 1, y: 0 }, to: { x: 1, y: 0 } }]);
-  });
+  it(
+    "from a point: the power of a point d² - r² (Euclid III.36); inside there is none, on the circle one of no " +
+      "length",
+    () => {
+      fc.assert(
+        fc.property(between(1.0001, 100), placements, (d, placement) => {
+          const round = transformCircle(placement, circle(d, 1));
+          const p = transformPoint(placement, origin);
+          const outcome = tangentLinesFromPoint(p, round);
+          if (!outcome.ok) throw new Error(outcome.refusal.code);
+          expect(outcome.value).toHaveLength(2);
+          const scale = scaleOf(placement);
+          // near the circle the touching point is as uncertain as the square root of the coordinates' own rounding
+          for (const { to } of outcome.value) {
+            const slack = (1e-9 * d * d + (8e-11 * d) / scale) * 2;
+            expect(Math.abs((distance(p, to) / scale) ** 2 - (d * d - 1))).toBeLessThan(slack);
+          }
+        }),
+      );
+      expect(code(tangentLinesFromPoint({ x: 0.9, y: 0 }, circle(0, 1)))).toBe("point-inside-circle");
+      expect(code(tangentLinesFromPoint(origin, circle(0, 1)))).toBe("point-inside-circle");
+      const on = tangentLinesFromPoint({ x: 1, y: 0 }, circle(0, 1));
+      expect(on.ok && on.value).toEqual([{ from: { x: 1, y: 0 }, to: { x: 1, y: 0 } }]);
+    },
+  );
 });

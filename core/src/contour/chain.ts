@@ -21,6 +21,7 @@ export const chainPiece = ({ closed, vertices }: Chain, i: number): Piece | unde
   return from && to ? { a: from.at, b: to.at, bulge: from.bulge } : undefined;
 };
 
+/** The pieces of a chain in its order; a closed one comes back to its first vertex. */
 export const chainPieces = (chain: Chain): readonly Piece[] =>
   chain.vertices.map((_, i) => chainPiece(chain, i)).filter((piece) => piece !== undefined);
 
@@ -84,6 +85,7 @@ export const splitChain = (chain: Chain, s: ChainParameter, newId: () => number)
   return [{ closed: false, vertices: [...second, ...first] }];
 };
 
+/** The chain moved, turned, scaled or mirrored; a mirror turns its bulges over. */
 export const transformChain = (m: Similarity, { closed, vertices }: Chain): Chain => ({
   closed,
   vertices: vertices.map((vertex) => ({

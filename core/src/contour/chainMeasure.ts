@@ -2,6 +2,7 @@ import { pieceLength, segmentArea, type Piece } from "../geometry/piece.ts";
 import { cross, subtract, type Point } from "../geometry/point.ts";
 import { chainPieces, type Chain } from "./chain.ts";
 
+/** The length along a chain, in drawing units. */
 export const chainLength = (chain: Chain): number =>
   chainPieces(chain).reduce((sum, piece) => sum + pieceLength(piece), 0);
 
@@ -39,5 +40,6 @@ export const reverseChain = (chain: Chain): Chain => {
   };
 };
 
+/** The first and last place of an open chain; none where it is closed. */
 export const chainEnds = ({ closed, vertices }: Chain): readonly Point[] =>
   closed || vertices.length === 0 ? [] : [vertices[0]!.at, vertices.at(-1)!.at];

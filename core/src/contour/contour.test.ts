@@ -42,7 +42,7 @@ const drawn = (shapes: readonly Shape[]): Drawing => {
 };
 
 describe("contours", () => {
-  it("the area of a polygon is the shoelace formula, of a circle π r², of two half discs and a square their sum", () => {
+  it("areas: a polygon by the shoelace formula, a circle π r², two half discs and a square their sum", () => {
     const square = [
       [0, 0],
       [4, 0],

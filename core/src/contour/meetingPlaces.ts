@@ -45,7 +45,8 @@ export const meetingPlaces = (runs: readonly MeetingRun[]): readonly MeetingPlac
         if (meeting.kind === "overlap") found.push({ kind: "doubled", at: meeting.from, runs: both });
         else if (isJoint(runs, side, other, meeting.at)) continue;
         else if (meeting.kind === "crossing") found.push({ kind: "crossing", at: meeting.at, runs: both });
-        else if (both.every((run) => runs[run]!.closed)) found.push({ kind: "touching", at: meeting.at, runs: both }); // an end that meets is no wall
+        // an end that meets is no wall
+        else if (both.every((run) => runs[run]!.closed)) found.push({ kind: "touching", at: meeting.at, runs: both });
       }
     }
   });

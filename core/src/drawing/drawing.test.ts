@@ -117,7 +117,8 @@ describe("edits", () => {
               draft.replace({ kind: "point", at: { x: step.move, y: 0 }, id: entity.id, layer: entity.layer });
           }
           const edit = draft.finish();
-          edits.push(JSON.parse(JSON.stringify(edit)) as Edit); // an edit is data: stored and read back it does the same
+          // an edit is data: stored and read back it does the same
+          edits.push(JSON.parse(JSON.stringify(edit)) as Edit);
           states.push(applyEdit(now, edit));
         }
         let back = states.at(-1)!;
@@ -275,29 +276,33 @@ describe("join and clear", () => {
     expect(joinPieces(newDrawing("mm"))).toMatchObject({ refusal: { code: "nothing-to-join" } });
   });
 
-  it("an arc that goes nearly all the way round joins into a contour of the circle's area, and is one where its ends are one place", () => {
-    for (const [gap, within] of [
-      [0.02, 0.05],
-      [5e-8, undefined],
-    ] as const) {
-      const sweep = 2 * Math.PI - gap / 8;
-      const arc = {
-        kind: "piece",
-        a: { x: 8, y: 0 },
-        b: { x: 8 * Math.cos(sweep), y: 8 * Math.sin(sweep) },
-        bulge: Math.tan(sweep / 4),
-      } as const;
-      const { drawing } = add(newDrawing("mm"), [arc]);
-      const joined = joinPieces(drawing, undefined, within);
-      if (!joined.ok) throw new Error(joined.refusal.code);
-      expect(joined.value).toMatchObject({ contours: 1, openEnds: 0 });
-      for (const { contours } of [
-        profileOf(applyEdit(drawing, joined.value.edit)),
-        ...(within ? [] : [profileOf(drawing)]),
-      ])
-        expect(contours.map(({ area }) => area)).toEqual([expect.closeTo(64 * Math.PI, 3)]);
-    }
-  });
+  it(
+    "an arc that goes nearly all the way round joins into a contour of the circle's area, and is one where its " +
+      "ends are one place",
+    () => {
+      for (const [gap, within] of [
+        [0.02, 0.05],
+        [5e-8, undefined],
+      ] as const) {
+        const sweep = 2 * Math.PI - gap / 8;
+        const arc = {
+          kind: "piece",
+          a: { x: 8, y: 0 },
+          b: { x: 8 * Math.cos(sweep), y: 8 * Math.sin(sweep) },
+          bulge: Math.tan(sweep / 4),
+        } as const;
+        const { drawing } = add(newDrawing("mm"), [arc]);
+        const joined = joinPieces(drawing, undefined, within);
+        if (!joined.ok) throw new Error(joined.refusal.code);
+        expect(joined.value).toMatchObject({ contours: 1, openEnds: 0 });
+        for (const { contours } of [
+          profileOf(applyEdit(drawing, joined.value.edit)),
+          ...(within ? [] : [profileOf(drawing)]),
+        ])
+          expect(contours.map(({ area }) => area)).toEqual([expect.closeTo(64 * Math.PI, 3)]);
+      }
+    },
+  );
 
   it("clears all layout; an unanswered distance is cut loose and said", () => {
     const start = newDrawing("mm", [{ kind: "length", value: 7, name: "gap" }]);
@@ -335,20 +340,25 @@ describe("selecting", () => {
     const box = { minX: -4, minY: -4, maxX: 4, maxY: 10.5 };
     expect(named(selectByBox(index, box, "encloses"))).toEqual([1, 4]);
     expect(named(selectByBox(index, box, "touches"))).toEqual([-1, -1, 0, 1, 4]);
-    expect(named(selectByBox(index, { minX: -1, minY: 4, maxX: 1, maxY: 5 }, "touches"))).toEqual([-1]); // within the circle touches nothing of it
+    // within the circle touches nothing of it
+    expect(named(selectByBox(index, { minX: -1, minY: 4, maxX: 1, maxY: 5 }, "touches"))).toEqual([-1]);
   });
 
-  it("takes what is like a thing: its kind, its size, its layer; what is inside it; the run it belongs to; the rest", () => {
-    expect(named(selectLike(drawing, ids[1]!, "kind"))).toEqual([0, 1, 3]);
-    expect(named(selectLike(drawing, ids[1]!, "size"))).toEqual([1, 3]);
-    expect(named(selectLike(drawing, ids[1]!, "layer"))).toEqual([0, 1, 2, 3, 4]);
-    expect(named(selectInside(drawing, ids[0]!))).toEqual([1, 4]); // the line that leaves the circle is not inside
-    expect(selectInside(drawing, ids[2]!)).toEqual([]);
-    const square = add(newDrawing("mm"), [line(0, 0, 1, 0), line(1, 0, 1, 1), line(9, 9, 8, 8)]);
-    expect(selectRun(square.drawing, square.ids[1]!)).toEqual(square.ids.slice(0, 2));
-    expect(named(invertSelection(drawing, new Set(ids.slice(0, 4))))).toEqual([-1, -1, 4]);
-    expect(countByKind(drawing, [...ids, 4])).toBe("3 circles, 2 lines, 1 layout line");
-  });
+  it(
+    "takes what is like a thing: its kind, its size, its layer; what is inside it; the run it belongs to; the " +
+      "rest",
+    () => {
+      expect(named(selectLike(drawing, ids[1]!, "kind"))).toEqual([0, 1, 3]);
+      expect(named(selectLike(drawing, ids[1]!, "size"))).toEqual([1, 3]);
+      expect(named(selectLike(drawing, ids[1]!, "layer"))).toEqual([0, 1, 2, 3, 4]);
+      expect(named(selectInside(drawing, ids[0]!))).toEqual([1, 4]); // the line that leaves the circle is not inside
+      expect(selectInside(drawing, ids[2]!)).toEqual([]);
+      const square = add(newDrawing("mm"), [line(0, 0, 1, 0), line(1, 0, 1, 1), line(9, 9, 8, 8)]);
+      expect(selectRun(square.drawing, square.ids[1]!)).toEqual(square.ids.slice(0, 2));
+      expect(named(invertSelection(drawing, new Set(ids.slice(0, 4))))).toEqual([-1, -1, 4]);
+      expect(countByKind(drawing, [...ids, 4])).toBe("3 circles, 2 lines, 1 layout line");
+    },
+  );
 });
 
 describe("finding things", () => {
@@ -405,7 +415,8 @@ describe("finding things", () => {
     expect(kind(13, 2.6)).toBe("nearest");
     expect(kind(60, 60)).toBeUndefined();
     expect(kind(12.3, 2.2, { x: 10, y: 4.5 })).toBe("perpendicular"); // the foot on the 45° line is at (12.25, 2.25)
-    expect(kind(40.1, -5.2, { x: 40, y: 30 })).toBe("quarter"); // there the foot is a quarter as well: the earlier word is said
+    // there the foot is a quarter as well: the earlier word is said
+    expect(kind(40.1, -5.2, { x: 40, y: 30 })).toBe("quarter");
     // tangent from (40, 13): touches at 5² / 13 from the centre (Euclid III.36)
     const y = 25 / 13;
     expect(kind(40 + Math.sqrt(25 - y * y), y, { x: 40, y: 13 })).toBe("tangent");

@@ -80,9 +80,13 @@ export const newDrawing = (unit: Unit, callouts: readonly NewCallout[] = []): Dr
   };
 };
 
+/** The settings of a drawing: unit, tolerances, datum. */
 export const settingsOf = (drawing: Drawing): Settings => pageGet(drawing.settings, 0)!;
+/** The unit in which a drawing is drawn. */
 export const unitOf = (drawing: Drawing): Unit => settingsOf(drawing).unit;
+/** The entity of that id; undefined where there is none. */
 export const entityOf = (drawing: Drawing, id: Id): Entity | undefined => pageGet(drawing.entity, id);
+/** The layer of that id; undefined where there is none. */
 export const layerOf = (drawing: Drawing, id: Id): Layer | undefined => pageGet(drawing.layer, id);
 /** The refusal to change things of which one lies on a locked layer; undefined where none does. */
 export const refuseLocked = (
@@ -92,11 +96,16 @@ export const refuseLocked = (
   const locked = things.map(({ layer }) => layerOf(drawing, layer)).find((layer) => layer?.locked);
   return locked && refuse("layer-locked", { layer: locked.name });
 };
+/** All entities in the order of their ids. */
 export const entitiesOf = (drawing: Drawing): Iterable<Entity> => pageRows(drawing.entity);
+/** All layers in the order of their ids. */
 export const layersOf = (drawing: Drawing): readonly Layer[] => [...pageRows(drawing.layer)];
+/** All pictures in the order of their ids. */
 export const picturesOf = (drawing: Drawing): readonly Picture[] => [...pageRows(drawing.picture)];
+/** All callouts in the order of their ids. */
 export const calloutsOf = (drawing: Drawing): readonly Callout[] => [...pageRows(drawing.callout)];
 
+/** True where an entity lies on a layout layer, so that it is never cut. */
 export const isLayout = (drawing: Drawing, entity: Entity): boolean =>
   layerOf(drawing, entity.layer)?.role === "layout";
 

@@ -13,7 +13,10 @@ export type Entity = Shape & { readonly id: Id; readonly layer: Id; readonly lin
 /** What an entity has beside its shape and its id. */
 export type Look = { readonly layer: Id; readonly line?: LineStyle };
 
-/** Whatever an entity comes to have beside its shape is to be kept by `lookOf`: what is not listed here does not compile. */
+/**
+ * Whatever an entity comes to have beside its shape is to be kept by `lookOf`: what is not listed here does not
+ * compile.
+ */
 type Kept = "id" | "layer" | "line";
 const everythingIsKept: Exclude<keyof Entity, keyof Shape | Kept> extends never ? true : never = true;
 void everythingIsKept;

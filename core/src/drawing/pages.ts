@@ -10,8 +10,10 @@ const SHIFT = 8;
 const WITHIN = (1 << SHIFT) - 1;
 
 const NO_PAGES: Pages<never> = { size: 0, pages: [] };
+/** A table without rows. */
 export const emptyPages = <T>(): Pages<T> => NO_PAGES;
 
+/** The row of that id; undefined where there is none. */
 export const pageGet = <T>(table: Pages<T>, id: Id): T | undefined => table.pages[id >> SHIFT]?.[id & WITHIN];
 
 /** `table` with rows set, or taken out where the new row is undefined. Untouched pages keep their reference. */

@@ -42,6 +42,7 @@ export const ontoPicture = ({ at, scale, angle }: Lie, p: Point): Point => {
   return { x: x / scale, y: -y / scale };
 };
 
+/** The four corners of a picture on the board, from its first pixel round. */
 export const pictureCorners = (picture: Lie & Pick<Picture, "width" | "height">): readonly Point[] => {
   const { width, height } = picture;
   return [
@@ -52,8 +53,10 @@ export const pictureCorners = (picture: Lie & Pick<Picture, "width" | "height">)
   ].map((p) => fromPicture(picture, p));
 };
 
+/** The box round a picture on the board, as it lies. */
 export const pictureBounds = (picture: Picture): Bounds => boundsOf(pictureCorners(picture));
 
+/** True where a place of the board lies on the picture, its edge included. */
 export const isOnPicture = (picture: Picture, p: Point): boolean => {
   const { x, y } = ontoPicture(picture, p);
   return x >= 0 && y >= 0 && x <= picture.width && y <= picture.height;

@@ -17,12 +17,14 @@ import type { EditDraft } from "./draftEdit.ts";
 export type Link = { readonly piece: Piece; readonly id: Id } & Pick<Vertex, "width">;
 export type ChainEntity = Entity & { readonly kind: "chain" };
 
+/** The pieces of a chain with the ids of the vertices that they start at. */
 export const linksOf = (chain: ChainEntity): Link[] =>
   chainPieces(chain).map((piece, i) => {
     const { id, width } = chain.vertices[i]!;
     return { piece, id, ...(width ? { width } : {}) };
   });
 
+/** The vertices that such links run through; an open run has one more at its end. */
 export const verticesOf = (links: readonly Link[], closed: boolean, last: Vertex | undefined): Vertex[] => [
   ...links.map(({ piece, id, width }) => ({ id, at: piece.a, bulge: piece.bulge, ...(width ? { width } : {}) })),
   ...(closed || !last ? [] : [{ ...last, at: links.at(-1)!.piece.b, bulge: 0 }]),
@@ -35,6 +37,7 @@ export type Path = {
   readonly put: (draft: EditDraft, links: readonly Link[], how?: "replace" | "reshape") => void;
 };
 
+/** A chain as a path: its links, and whether it closes. */
 export const chainPath = (chain: ChainEntity): Path => ({
   links: linksOf(chain),
   closed: chain.closed,

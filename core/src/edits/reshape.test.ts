@@ -113,47 +113,58 @@ describe("extend", () => {
       }),
     );
   });
-  it("runs lines straight on, arcs along their circle, chains at their ends, ellipses and free curves along themselves", () => {
-    const free = value(
-      freeThrough([
-        { x: 0, y: 40 },
-        { x: 10, y: 44 },
-        { x: 20, y: 41 },
-      ]),
-    );
-    const { drawing, ids } = drawn(
-      line(0, 0, 10, 0),
-      { kind: "piece", a: { x: 0, y: -20 }, b: { x: 10, y: -10 }, bulge: Math.tan(Math.PI / 8) },
-      { kind: "ellipse", centre: { x: 0, y: 20 }, major: { x: 40, y: 0 }, ratio: 0.2, from: Math.PI / 2, sweep: -0.5 },
-      { kind: "free", ...free },
-      line(28, -60, 28, 80),
-      line(-60, -4, 9, -4),
-    );
-    const index = indexDrawing(drawing);
-    const end = (i: number, at: Point): Point => {
-      const changed = entityOf(after(drawing, value(planExtend(index, { id: ids[i]! }, at, "cut")).edit), ids[i]!)!;
-      const { curve } = curvesOf(changed)[0]!;
-      return [...curveEnds(curve)].sort((p, q) => q.x - p.x)[0]!;
-    };
-    expect(end(0, { x: 10, y: 0 })).toEqual({ x: 28, y: 0 });
-    expect(end(2, { x: 28, y: 25 }).x).toBeCloseTo(28, 9);
-    // the free curve ends on the line, and is still the same one where it was
-    const longer = entityOf(
-      applyEdit(drawing, value(planExtend(index, { id: ids[3]! }, { x: 20, y: 41 }, "cut")).edit),
-      ids[3]!,
-    )!;
-    expect(curveNearest(curvesOf(longer)[0]!.curve, { x: 10, y: 44 }).distance).toBeLessThan(1e-9);
-    expect(curveEnds(curvesOf(longer)[0]!.curve)[1]!.x).toBeCloseTo(28, 9);
-    // an arc goes up along its circle to the level line at y = -4
-    const arc = entityOf(
-      after(drawing, value(planExtend(index, { id: ids[1]! }, { x: 10, y: -10 }, new Set([ids[5]!]))).edit),
-      ids[1]!,
-    );
-    expect((arc as Entity & Piece).b).toEqual({
-      x: expect.closeTo(8, 9) as number,
-      y: expect.closeTo(-4, 9) as number,
-    });
-  });
+  it(
+    "runs lines straight on, arcs along their circle, chains at their ends, ellipses and free curves along " +
+      "themselves",
+    () => {
+      const free = value(
+        freeThrough([
+          { x: 0, y: 40 },
+          { x: 10, y: 44 },
+          { x: 20, y: 41 },
+        ]),
+      );
+      const { drawing, ids } = drawn(
+        line(0, 0, 10, 0),
+        { kind: "piece", a: { x: 0, y: -20 }, b: { x: 10, y: -10 }, bulge: Math.tan(Math.PI / 8) },
+        {
+          kind: "ellipse",
+          centre: { x: 0, y: 20 },
+          major: { x: 40, y: 0 },
+          ratio: 0.2,
+          from: Math.PI / 2,
+          sweep: -0.5,
+        },
+        { kind: "free", ...free },
+        line(28, -60, 28, 80),
+        line(-60, -4, 9, -4),
+      );
+      const index = indexDrawing(drawing);
+      const end = (i: number, at: Point): Point => {
+        const changed = entityOf(after(drawing, value(planExtend(index, { id: ids[i]! }, at, "cut")).edit), ids[i]!)!;
+        const { curve } = curvesOf(changed)[0]!;
+        return [...curveEnds(curve)].sort((p, q) => q.x - p.x)[0]!;
+      };
+      expect(end(0, { x: 10, y: 0 })).toEqual({ x: 28, y: 0 });
+      expect(end(2, { x: 28, y: 25 }).x).toBeCloseTo(28, 9);
+      // the free curve ends on the line, and is still the same one where it was
+      const longer = entityOf(
+        applyEdit(drawing, value(planExtend(index, { id: ids[3]! }, { x: 20, y: 41 }, "cut")).edit),
+        ids[3]!,
+      )!;
+      expect(curveNearest(curvesOf(longer)[0]!.curve, { x: 10, y: 44 }).distance).toBeLessThan(1e-9);
+      expect(curveEnds(curvesOf(longer)[0]!.curve)[1]!.x).toBeCloseTo(28, 9);
+      // an arc goes up along its circle to the level line at y = -4
+      const arc = entityOf(
+        after(drawing, value(planExtend(index, { id: ids[1]! }, { x: 10, y: -10 }, new Set([ids[5]!]))).edit),
+        ids[1]!,
+      );
+      expect((arc as Entity & Piece).b).toEqual({
+        x: expect.closeTo(8, 9) as number,
+        y: expect.closeTo(-4, 9) as number,
+      });
+    },
+  );
   it("says so where nothing lies ahead, and for what has no end; cuts back to a boundary that was chosen", () => {
     const { drawing, ids } = drawn(line(0, 0, 10, 0), circle(0, 30, 5), line(4, -5, 4, 5));
     const index = indexDrawing(drawing);
@@ -211,59 +222,67 @@ describe("a drag across the board", () => {
 });
 
 describe("corners of chains", () => {
-  it("a bar with a full round end: exactly half of 3.5 takes both corners, a millionth more is refused naming 1.75 (common practice)", () => {
-    const { drawing, ids } = drawn(rectangle(18, 3.5));
-    const [, right, top] = vertexIds(drawing, ids[0]!);
-    const made = value(cutCorners(drawing, ids[0]!, [right!, top!], filletCut(1.75), "Fillet"));
-    const round = after(drawing, made.edit);
-    expect(made.count).toBe(2);
-    expect(areaOf(round, ids[0]!)).toBeCloseTo(16.25 * 3.5 + (Math.PI * 1.75 ** 2) / 2, 12);
-    expect(chainPieces(chain(round, ids[0]!)).map(({ bulge }) => bulge !== 0)).toEqual([
-      false,
-      true,
-      true,
-      false,
-      false,
-    ]);
-    const one = after(drawing, value(cutCorners(drawing, ids[0]!, [right!], filletCut(1.75), "Fillet")).edit);
-    expect(cutCorners(one, ids[0]!, [top!], filletCut(1.750001), "Fillet")).toMatchObject({
-      refusal: { code: "radius-too-large", values: { limit: expect.closeTo(1.75, 12) as number } },
-    });
-  });
-  it("are rounded all at once, those that can't be are told; sharpened they are what they were; chamfers take their triangles", () => {
-    fc.assert(
-      fc.property(between(10, 80), between(10, 60), between(0.1, 4.9), (w, h, r) => {
-        const { drawing, ids } = drawn(rectangle(w, h));
-        const id = ids[0]!;
-        const made = value(cutCorners(drawing, id, "all", filletCut(r), "Fillet"));
-        const round = after(drawing, made.edit);
-        expect(made.count).toBe(4);
-        expect(Math.abs(areaOf(round, id) - (w * h - (4 - Math.PI) * r * r))).toBeLessThan(1e-9 * w * h);
-        let sharp = round;
-        for (const { id: vertex } of chain(round, id).vertices.filter(({ bulge }) => bulge !== 0))
-          sharp = after(sharp, value(reroundCorner(sharp, { id, vertex }, undefined)).edit);
-        expect(Math.abs(areaOf(sharp, id) - w * h)).toBeLessThan(1e-9 * w * h);
-        const arc = chain(round, id).vertices.find(({ bulge }) => bulge !== 0)!;
-        const changed = after(round, value(reroundCorner(round, { id, vertex: arc.id }, r / 2)).edit);
-        expect(areaOf(changed, id) - areaOf(round, id)).toBeCloseTo((1 - Math.PI / 4) * (r * r - (r * r) / 4), 6);
-        const cut = after(
-          drawing,
-          value(cutCorners(drawing, id, "all", (p, q) => chamferCorner(p, q, r, Math.min(2 * r, 9.9 - r)), "Chamfer"))
-            .edit,
-        );
-        expect(areaOf(cut, id)).toBeCloseTo(w * h - 4 * ((r * Math.min(2 * r, 9.9 - r)) / 2), 5);
-      }),
-      { numRuns: 40 },
-    );
-    const { drawing, ids } = drawn(rectangle(30, 10));
-    expect(cutCorners(drawing, ids[0]!, "all", filletCut(6), "Fillet")).toMatchObject({
-      ok: true,
-      value: { count: 2, refusals: [{ values: { limit: expect.closeTo(4, 9) as number } }, {}] },
-    });
-    expect(reroundCorner(drawing, { id: ids[0]!, vertex: vertexIds(drawing, ids[0]!)[0]! }, 2)).toMatchObject({
-      refusal: { code: "not-a-fillet" },
-    });
-  });
+  it(
+    "a bar with a full round end: exactly half of 3.5 takes both corners, a millionth more is refused naming " +
+      "1.75 (common practice)",
+    () => {
+      const { drawing, ids } = drawn(rectangle(18, 3.5));
+      const [, right, top] = vertexIds(drawing, ids[0]!);
+      const made = value(cutCorners(drawing, ids[0]!, [right!, top!], filletCut(1.75), "Fillet"));
+      const round = after(drawing, made.edit);
+      expect(made.count).toBe(2);
+      expect(areaOf(round, ids[0]!)).toBeCloseTo(16.25 * 3.5 + (Math.PI * 1.75 ** 2) / 2, 12);
+      expect(chainPieces(chain(round, ids[0]!)).map(({ bulge }) => bulge !== 0)).toEqual([
+        false,
+        true,
+        true,
+        false,
+        false,
+      ]);
+      const one = after(drawing, value(cutCorners(drawing, ids[0]!, [right!], filletCut(1.75), "Fillet")).edit);
+      expect(cutCorners(one, ids[0]!, [top!], filletCut(1.750001), "Fillet")).toMatchObject({
+        refusal: { code: "radius-too-large", values: { limit: expect.closeTo(1.75, 12) as number } },
+      });
+    },
+  );
+  it(
+    "are rounded all at once, those that can't be are told; sharpened they are what they were; chamfers take " +
+      "their triangles",
+    () => {
+      fc.assert(
+        fc.property(between(10, 80), between(10, 60), between(0.1, 4.9), (w, h, r) => {
+          const { drawing, ids } = drawn(rectangle(w, h));
+          const id = ids[0]!;
+          const made = value(cutCorners(drawing, id, "all", filletCut(r), "Fillet"));
+          const round = after(drawing, made.edit);
+          expect(made.count).toBe(4);
+          expect(Math.abs(areaOf(round, id) - (w * h - (4 - Math.PI) * r * r))).toBeLessThan(1e-9 * w * h);
+          let sharp = round;
+          for (const { id: vertex } of chain(round, id).vertices.filter(({ bulge }) => bulge !== 0))
+            sharp = after(sharp, value(reroundCorner(sharp, { id, vertex }, undefined)).edit);
+          expect(Math.abs(areaOf(sharp, id) - w * h)).toBeLessThan(1e-9 * w * h);
+          const arc = chain(round, id).vertices.find(({ bulge }) => bulge !== 0)!;
+          const changed = after(round, value(reroundCorner(round, { id, vertex: arc.id }, r / 2)).edit);
+          expect(areaOf(changed, id) - areaOf(round, id)).toBeCloseTo((1 - Math.PI / 4) * (r * r - (r * r) / 4), 6);
+          const cut = after(
+            drawing,
+            value(cutCorners(drawing, id, "all", (p, q) => chamferCorner(p, q, r, Math.min(2 * r, 9.9 - r)), "Chamfer"))
+              .edit,
+          );
+          expect(areaOf(cut, id)).toBeCloseTo(w * h - 4 * ((r * Math.min(2 * r, 9.9 - r)) / 2), 5);
+        }),
+        { numRuns: 40 },
+      );
+      const { drawing, ids } = drawn(rectangle(30, 10));
+      expect(cutCorners(drawing, ids[0]!, "all", filletCut(6), "Fillet")).toMatchObject({
+        ok: true,
+        value: { count: 2, refusals: [{ values: { limit: expect.closeTo(4, 9) as number } }, {}] },
+      });
+      expect(reroundCorner(drawing, { id: ids[0]!, vertex: vertexIds(drawing, ids[0]!)[0]! }, 2)).toMatchObject({
+        refusal: { code: "not-a-fillet" },
+      });
+    },
+  );
   it("an R callout follows its arc to its new radius, and is cut loose with a sharpened one", () => {
     const start = newDrawing("mm", [{ kind: "radius", value: 3, name: "corner" }]);
     const draft = draftEdit(start, "Draw", "draw");
@@ -285,76 +304,78 @@ describe("corners of chains", () => {
     const sharp = value(reroundCorner(round, { id, vertex: arc.id }, undefined)).edit;
     expect(sharp.cutLoose).toHaveLength(1);
   });
-  it("where loose pieces meet are rounded too, the edges kept if wanted; inside corners are relieved, outside ones refused", () => {
-    const { drawing, ids } = drawn(line(-20, 0, 0, 0), line(0, 15, 0, 0));
-    const corner = cornerAt(indexDrawing(drawing), { id: ids[0]! }, { x: 0, y: 0 })!;
-    expect(corner.kind).toBe("loose");
-    if (corner.kind !== "loose") return;
-    const round = after(drawing, value(cutLooseCorner(drawing, corner, filletCut(5), "Fillet")).edit);
-    expect(cutEntities(round).map((entity) => (entity.kind === "piece" ? pieceLength(entity) : 0).toFixed(6))).toEqual([
-      "15.000000",
-      "10.000000",
-      (2.5 * Math.PI).toFixed(6),
-    ]);
-    const kept = after(drawing, value(cutLooseCorner(drawing, corner, filletCut(5), "Fillet", true)).edit);
-    expect(cutEntities(kept)).toHaveLength(3);
-    expect((entityOf(kept, ids[0]!) as Entity & Piece).b).toEqual({ x: 0, y: 0 });
+  it(
+    "where loose pieces meet are rounded too, the edges kept if wanted; inside corners are relieved, outside " +
+      "ones refused",
+    () => {
+      const { drawing, ids } = drawn(line(-20, 0, 0, 0), line(0, 15, 0, 0));
+      const corner = cornerAt(indexDrawing(drawing), { id: ids[0]! }, { x: 0, y: 0 })!;
+      expect(corner.kind).toBe("loose");
+      if (corner.kind !== "loose") return;
+      const round = after(drawing, value(cutLooseCorner(drawing, corner, filletCut(5), "Fillet")).edit);
+      expect(
+        cutEntities(round).map((entity) => (entity.kind === "piece" ? pieceLength(entity) : 0).toFixed(6)),
+      ).toEqual(["15.000000", "10.000000", (2.5 * Math.PI).toFixed(6)]);
+      const kept = after(drawing, value(cutLooseCorner(drawing, corner, filletCut(5), "Fillet", true)).edit);
+      expect(cutEntities(kept)).toHaveLength(3);
+      expect((entityOf(kept, ids[0]!) as Entity & Piece).b).toEqual({ x: 0, y: 0 });
 
-    // the end of a chain and a loose line, and two chains' ends; a piece used up goes, with its chain where that is all
-    // of it
-    const open = (...corners: readonly Point[]): Shape => {
-      let id = 9700;
-      return chainOfPieces(
-        corners.slice(1).map((b, i) => ({ a: corners[i]!, b, bulge: 0 })),
-        false,
-        () => id++,
+      // the end of a chain and a loose line, and two chains' ends; a piece used up goes, with its chain where that is
+      // all of it
+      const open = (...corners: readonly Point[]): Shape => {
+        let id = 9700;
+        return chainOfPieces(
+          corners.slice(1).map((b, i) => ({ a: corners[i]!, b, bulge: 0 })),
+          false,
+          () => id++,
+        );
+      };
+      const mixed = drawn(open({ x: 0, y: 30 }, { x: 0, y: 0 }, { x: 20, y: 0 }), line(20, 15, 20, 0));
+      const met = cornerAt(indexDrawing(mixed.drawing), { id: mixed.ids[1]! }, { x: 20, y: 0 })!;
+      expect(met).toMatchObject({ kind: "loose", ends: [{ id: mixed.ids[0] }, { id: mixed.ids[1], place: "end" }] });
+      if (met.kind !== "loose") return;
+      const cut = after(mixed.drawing, value(cutLooseCorner(mixed.drawing, met, filletCut(15), "Fillet")).edit);
+      expect(chain(cut, mixed.ids[0]!).vertices.at(-1)!.at).toEqual({ x: 5, y: 0 });
+      expect(entityOf(cut, mixed.ids[1]!)).toBeUndefined();
+      const chamfered = after(
+        mixed.drawing,
+        value(cutLooseCorner(mixed.drawing, met, (p, q) => chamferCorner(p, q, 20, 3), "Chamfer")).edit,
       );
-    };
-    const mixed = drawn(open({ x: 0, y: 30 }, { x: 0, y: 0 }, { x: 20, y: 0 }), line(20, 15, 20, 0));
-    const met = cornerAt(indexDrawing(mixed.drawing), { id: mixed.ids[1]! }, { x: 20, y: 0 })!;
-    expect(met).toMatchObject({ kind: "loose", ends: [{ id: mixed.ids[0] }, { id: mixed.ids[1], place: "end" }] });
-    if (met.kind !== "loose") return;
-    const cut = after(mixed.drawing, value(cutLooseCorner(mixed.drawing, met, filletCut(15), "Fillet")).edit);
-    expect(chain(cut, mixed.ids[0]!).vertices.at(-1)!.at).toEqual({ x: 5, y: 0 });
-    expect(entityOf(cut, mixed.ids[1]!)).toBeUndefined();
-    const chamfered = after(
-      mixed.drawing,
-      value(cutLooseCorner(mixed.drawing, met, (p, q) => chamferCorner(p, q, 20, 3), "Chamfer")).edit,
-    );
-    expect(chain(chamfered, mixed.ids[0]!).vertices.map(({ at }) => at)).toEqual([
-      { x: 0, y: 30 },
-      { x: 0, y: 0 },
-    ]);
+      expect(chain(chamfered, mixed.ids[0]!).vertices.map(({ at }) => at)).toEqual([
+        { x: 0, y: 30 },
+        { x: 0, y: 0 },
+      ]);
 
-    const plate = drawn(
-      rectangle(60, 40),
-      ((): Shape => {
-        let id = 9500;
-        return chainOfPieces(value(rectangleOf(20, 10, { across: 1, up: 1 }, { x: 30, y: 20 })), true, () => id++);
-      })(),
-    );
-    const [outer, pocket] = plate.ids as [number, number];
-    const area = areaOf(plate.drawing, pocket);
-    for (const [kind, more] of [
-      ["round", (3 / 4) * Math.PI * 4],
-      ["edge", (Math.PI * 4) / 2],
-      ["bisector", Math.PI * 4 - (Math.PI * 4) / 2 - 4],
-    ] as const) {
-      const side = value(freeSide(plate.drawing, pocket));
-      const made = value(cutCorners(plate.drawing, pocket, "all", reliefCut(2, kind, side), "Corner relief"));
-      expect(made.count).toBe(4);
-      expect(areaOf(after(plate.drawing, made.edit), pocket) - area).toBeCloseTo(4 * more, 6);
-    }
-    expect(
-      cutCorners(
-        plate.drawing,
-        outer,
-        "all",
-        reliefCut(2, "round", value(freeSide(plate.drawing, outer))),
-        "Corner relief",
-      ),
-    ).toMatchObject({ refusal: { code: "corner-outside" } });
-  });
+      const plate = drawn(
+        rectangle(60, 40),
+        ((): Shape => {
+          let id = 9500;
+          return chainOfPieces(value(rectangleOf(20, 10, { across: 1, up: 1 }, { x: 30, y: 20 })), true, () => id++);
+        })(),
+      );
+      const [outer, pocket] = plate.ids as [number, number];
+      const area = areaOf(plate.drawing, pocket);
+      for (const [kind, more] of [
+        ["round", (3 / 4) * Math.PI * 4],
+        ["edge", (Math.PI * 4) / 2],
+        ["bisector", Math.PI * 4 - (Math.PI * 4) / 2 - 4],
+      ] as const) {
+        const side = value(freeSide(plate.drawing, pocket));
+        const made = value(cutCorners(plate.drawing, pocket, "all", reliefCut(2, kind, side), "Corner relief"));
+        expect(made.count).toBe(4);
+        expect(areaOf(after(plate.drawing, made.edit), pocket) - area).toBeCloseTo(4 * more, 6);
+      }
+      expect(
+        cutCorners(
+          plate.drawing,
+          outer,
+          "all",
+          reliefCut(2, "round", value(freeSide(plate.drawing, outer))),
+          "Corner relief",
+        ),
+      ).toMatchObject({ refusal: { code: "corner-outside" } });
+    },
+  );
 });
 
 describe("meet, split, take apart, open, close, turn", () => {
@@ -471,27 +492,31 @@ describe("meet, split, take apart, open, close, turn", () => {
     expect(value(splitAtCrossings(indexDrawing(drawing), { id: ids[1]! })).parts).toBe(4);
     expect(splitAt(drawing, { id: ids[0]! }, { x: 10, y: 0 })).toMatchObject({ refusal: { code: "split-circle" } });
   });
-  it("a contour opens and closes, starts where it is told, and runs the other way with its links on the same pieces", () => {
-    const start = newDrawing("mm", [{ kind: "length", value: 40, name: "edge" }]);
-    const draft = draftEdit(start, "Draw", "draw");
-    const id = draft.add(rectangle(40, 30), PROFILE_LAYER);
-    const drawing = applyEdit(start, draft.finish());
-    const callout = calloutsOf(drawing)[0]!;
-    const linked = draftEdit(drawing, "Link", "link");
-    linked.link(callout.id, [{ id, vertex: vertexIds(drawing, id)[0]! }]);
-    const one = applyEdit(drawing, linked.finish());
-    const opened = after(one, value(openOrClose(one, id, { x: 40, y: 30 })).edit);
-    expect(chain(opened, id)).toMatchObject({ closed: false });
-    expect(chain(opened, id).vertices[0]!.at).toEqual({ x: 40, y: 30 });
-    const closed = after(opened, value(openOrClose(opened, id, { x: 0, y: 0 })).edit);
-    expect(areaOf(closed, id)).toBeCloseTo(1200, 12);
-    for (const turn of [false, true]) {
-      const started = after(one, value(startAt(one, id, { x: 40, y: 30 }, turn)));
-      expect(chain(started, id).vertices[0]!.at).toEqual({ x: 40, y: 30 });
-      expect(Math.sign(enclosedArea(chainPieces(chain(started, id))))).toBe(turn ? -1 : 1);
-      expect(measureCallout(started, calloutsOf(started)[0]!).state).toBe("true");
-    }
-  });
+  it(
+    "a contour opens and closes, starts where it is told, and runs the other way with its links on the same " +
+      "pieces",
+    () => {
+      const start = newDrawing("mm", [{ kind: "length", value: 40, name: "edge" }]);
+      const draft = draftEdit(start, "Draw", "draw");
+      const id = draft.add(rectangle(40, 30), PROFILE_LAYER);
+      const drawing = applyEdit(start, draft.finish());
+      const callout = calloutsOf(drawing)[0]!;
+      const linked = draftEdit(drawing, "Link", "link");
+      linked.link(callout.id, [{ id, vertex: vertexIds(drawing, id)[0]! }]);
+      const one = applyEdit(drawing, linked.finish());
+      const opened = after(one, value(openOrClose(one, id, { x: 40, y: 30 })).edit);
+      expect(chain(opened, id)).toMatchObject({ closed: false });
+      expect(chain(opened, id).vertices[0]!.at).toEqual({ x: 40, y: 30 });
+      const closed = after(opened, value(openOrClose(opened, id, { x: 0, y: 0 })).edit);
+      expect(areaOf(closed, id)).toBeCloseTo(1200, 12);
+      for (const turn of [false, true]) {
+        const started = after(one, value(startAt(one, id, { x: 40, y: 30 }, turn)));
+        expect(chain(started, id).vertices[0]!.at).toEqual({ x: 40, y: 30 });
+        expect(Math.sign(enclosedArea(chainPieces(chain(started, id))))).toBe(turn ? -1 : 1);
+        expect(measureCallout(started, calloutsOf(started)[0]!).state).toBe("true");
+      }
+    },
+  );
 });
 
 describe("copies", () => {
@@ -552,42 +577,46 @@ describe("copies", () => {
     );
     expect(chain(both, arm.ids[0]!).vertices.map(({ at }) => at.x)).toEqual([-25, -20, 20, 25]);
   });
-  it("keep shape, layer and line, get corners of their own, and answer the size callouts of what they were copied from", () => {
-    const start = newDrawing("mm", [{ kind: "radius", value: 6, name: "bosses, 3 off" }]);
-    const draft = draftEdit(start, "Draw", "draw");
-    const id = draft.add(circle(40, 0, 6), PROFILE_LAYER);
-    const box = draft.add({ ...rectangle(5, 5), line: "dotted" } as unknown as Shape, PROFILE_LAYER);
-    draft.link(calloutsOf(start)[0]!.id, [{ id }]);
-    const drawing = applyEdit(start, draft.finish());
-    const copied = after(
-      drawing,
-      value(
+  it(
+    "keep shape, layer and line, get corners of their own, and answer the size callouts of what they were " +
+      "copied from",
+    () => {
+      const start = newDrawing("mm", [{ kind: "radius", value: 6, name: "bosses, 3 off" }]);
+      const draft = draftEdit(start, "Draw", "draw");
+      const id = draft.add(circle(40, 0, 6), PROFILE_LAYER);
+      const box = draft.add({ ...rectangle(5, 5), line: "dotted" } as unknown as Shape, PROFILE_LAYER);
+      draft.link(calloutsOf(start)[0]!.id, [{ id }]);
+      const drawing = applyEdit(start, draft.finish());
+      const copied = after(
+        drawing,
+        value(
+          copyEntities(
+            drawing,
+            [id, box],
+            [1, 2].map((i) => turning({ x: 0, y: 0 }, (i * 2 * Math.PI) / 3)),
+            "Round",
+            "round",
+          ),
+        ),
+      );
+      expect(calloutsOf(copied)[0]!.links).toHaveLength(3);
+      const chains = cutEntities(copied).filter((entity) => entity.kind === "chain");
+      expect(
+        new Set(chains.flatMap((entity) => (entity.kind === "chain" ? entity.vertices.map((vertex) => vertex.id) : [])))
+          .size,
+      ).toBe(12);
+      expect(chains.map(({ line: style }) => style)).toEqual(["dotted", "dotted", "dotted"]);
+      expect(
         copyEntities(
           drawing,
-          [id, box],
-          [1, 2].map((i) => turning({ x: 0, y: 0 }, (i * 2 * Math.PI) / 3)),
-          "Round",
-          "round",
+          [id],
+          Array.from({ length: 30_000 }, () => moving({ x: 1, y: 0 })),
+          "Rows",
+          "rows",
         ),
-      ),
-    );
-    expect(calloutsOf(copied)[0]!.links).toHaveLength(3);
-    const chains = cutEntities(copied).filter((entity) => entity.kind === "chain");
-    expect(
-      new Set(chains.flatMap((entity) => (entity.kind === "chain" ? entity.vertices.map((vertex) => vertex.id) : [])))
-        .size,
-    ).toBe(12);
-    expect(chains.map(({ line: style }) => style)).toEqual(["dotted", "dotted", "dotted"]);
-    expect(
-      copyEntities(
-        drawing,
-        [id],
-        Array.from({ length: 30_000 }, () => moving({ x: 1, y: 0 })),
-        "Rows",
-        "rows",
-      ),
-    ).toMatchObject({ refusal: { code: "count-too-large" } });
-  });
+      ).toMatchObject({ refusal: { code: "count-too-large" } });
+    },
+  );
 });
 
 describe("Join closing gaps", () => {

@@ -141,36 +141,40 @@ describe("arc fit", () => {
     expect([one.piece.a, one.piece.b]).toEqual([ellipseAt(circle, 0.2), ellipseAt(circle, 1.4)]);
   });
 
-  it("a joint of tangent arcs slides: the ends and their directions stay, all stays tangent, the joint comes as near as it can", () => {
-    fc.assert(
-      fc.property(
-        fc.array(place, { minLength: 3, maxLength: 3 }),
-        fc.double({ min: -0.3, max: 0.3, noNaN: true }),
-        (all, along) => {
-          if (all.some((p, i) => i > 0 && distance(p, all[i - 1]!) < 10)) return;
-          const pieces = arcsThrough(all, false);
-          if (pieces.length !== 2 || pieces.some(({ bulge }) => Math.abs(bulge) > 0.8)) return;
-          let id = 10;
-          const draft = draftEdit(newDrawing("mm"), "Draw", "draw");
-          const chain = draft.add(
-            chainOfPieces(pieces, false, () => id++),
-            PROFILE_LAYER,
-          );
-          const drawing = applyEdit(newDrawing("mm"), draft.finish());
-          const to = { x: pieces[0]!.b.x + 30 * along, y: pieces[0]!.b.y - 20 * along };
-          const made = slideJoint(drawing, chain, jointNear(drawing, chain, to)!, to);
-          if (!made.ok) throw new Error(made.refusal.code);
-          const [p, q] = made.value.pieces;
-          expect([p!.a, q!.b, p!.b]).toEqual([pieces[0]!.a, pieces[1]!.b, q!.a]);
-          const off = (one: Piece, t: number, other: Piece, s: number): number =>
-            Math.abs(signedAngle(angleOf(pieceDirection(one, t)) - angleOf(pieceDirection(other, s))));
-          for (const turn of [off(p!, 0, pieces[0]!, 0), off(q!, 1, pieces[1]!, 1), off(p!, 1, q!, 0)])
-            expect(turn).toBeLessThan(1e-7);
-          expect(distance(p!.b, to)).toBeLessThanOrEqual(distance(pieces[0]!.b, to) + 1e-9);
-        },
-      ),
-    );
-  });
+  it(
+    "a joint of tangent arcs slides: the ends and their directions stay, all stays tangent, the joint comes as " +
+      "near as it can",
+    () => {
+      fc.assert(
+        fc.property(
+          fc.array(place, { minLength: 3, maxLength: 3 }),
+          fc.double({ min: -0.3, max: 0.3, noNaN: true }),
+          (all, along) => {
+            if (all.some((p, i) => i > 0 && distance(p, all[i - 1]!) < 10)) return;
+            const pieces = arcsThrough(all, false);
+            if (pieces.length !== 2 || pieces.some(({ bulge }) => Math.abs(bulge) > 0.8)) return;
+            let id = 10;
+            const draft = draftEdit(newDrawing("mm"), "Draw", "draw");
+            const chain = draft.add(
+              chainOfPieces(pieces, false, () => id++),
+              PROFILE_LAYER,
+            );
+            const drawing = applyEdit(newDrawing("mm"), draft.finish());
+            const to = { x: pieces[0]!.b.x + 30 * along, y: pieces[0]!.b.y - 20 * along };
+            const made = slideJoint(drawing, chain, jointNear(drawing, chain, to)!, to);
+            if (!made.ok) throw new Error(made.refusal.code);
+            const [p, q] = made.value.pieces;
+            expect([p!.a, q!.b, p!.b]).toEqual([pieces[0]!.a, pieces[1]!.b, q!.a]);
+            const off = (one: Piece, t: number, other: Piece, s: number): number =>
+              Math.abs(signedAngle(angleOf(pieceDirection(one, t)) - angleOf(pieceDirection(other, s))));
+            for (const turn of [off(p!, 0, pieces[0]!, 0), off(q!, 1, pieces[1]!, 1), off(p!, 1, q!, 0)])
+              expect(turn).toBeLessThan(1e-7);
+            expect(distance(p!.b, to)).toBeLessThanOrEqual(distance(pieces[0]!.b, to) + 1e-9);
+          },
+        ),
+      );
+    },
+  );
 });
 
 it("two hundred thousand points are fitted like a few", () => {

@@ -90,7 +90,8 @@ const foundToo = (text: string): FoundFile => {
   };
 };
 
-const tidyZero = (contour: ReleasedContour): ReleasedContour => JSON.parse(JSON.stringify(contour)) as ReleasedContour; // -0 is written as 0
+// -0 is written as 0
+const tidyZero = (contour: ReleasedContour): ReleasedContour => JSON.parse(JSON.stringify(contour)) as ReleasedContour;
 
 describe("DXF", () => {
   it("numbers are the shortest text that reads back to the same double, without an exponent", () => {
@@ -159,7 +160,9 @@ describe("DXF", () => {
     const cut = readDxf(whole.slice(0, whole.indexOf("LWPOLYLINE") + 20));
     expect(cut).toMatchObject({ refusal: { code: "dxf-truncated" } });
     const odd = readDxf(
-      "0\nSECTION\n2\nENTITIES\n0\nCIRCLE\n10\nnan\n20\n0\n40\n1\n0\nCIRCLE\n10\n0\n20\n0\n40\n-1\n0\nSPLINE\n0\nENDSEC\n0\nEOF\n",
+      "0 SECTION 2 ENTITIES 0 CIRCLE 10 nan 20 0 40 1 0 CIRCLE 10 0 20 0 40 -1 0 SPLINE 0 ENDSEC 0 EOF "
+        .split(" ")
+        .join("\n"),
     );
     expect(odd.ok && odd.value).toMatchObject({
       unit: undefined,

@@ -54,7 +54,8 @@ export const importReport = (read: ReadDrawing): readonly string[] => {
   const counted = (name: string, n: number): string => `${n} ${name}${n === 1 ? "" : "s"}`;
   const hidden = read.layers.filter(({ hidden: off, name }) => off && read.shapes.some(({ layer }) => layer === name));
   return [
-    `${[...counts].map(([name, n]) => counted(name, n)).join(", ") || "No geometry"} on ${counted("layer", new Set(read.shapes.map(({ layer }) => layer)).size)}.`,
+    `${[...counts].map(([name, n]) => counted(name, n)).join(", ") || "No geometry"} on ` +
+      `${counted("layer", new Set(read.shapes.map(({ layer }) => layer)).size)}.`,
     ...(read.convertedFrom ? [`Converted from ${read.convertedFrom} to mm.`] : []),
     ...(read.texts > 0 ? [`Left out: ${counted("text", read.texts)}.`] : []),
     ...Object.entries(read.leftOut).map(([type, n]) => `Left out: ${n} of ${type}.`),

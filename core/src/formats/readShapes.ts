@@ -55,6 +55,7 @@ export type Affine = Similarity;
 /** Directions and lengths may be off by this before a map counts as stretching unequally. */
 const ALIKE = 1e-9;
 
+/** True where a transform keeps shapes: it scales alike in all directions, within rounding. */
 export const isSimilarity = ({ a, b, c, d }: Affine): boolean => {
   const size = Math.max(Math.abs(a), Math.abs(b), Math.abs(c), Math.abs(d));
   return (

@@ -3,6 +3,7 @@ import type { Point } from "./point.ts";
 /** An upright rectangle around something, in the job's unit. */
 export type Bounds = { readonly minX: number; readonly minY: number; readonly maxX: number; readonly maxY: number };
 
+/** The box round points; the points must be at least one. */
 export const boundsOf = (points: readonly Point[]): Bounds => {
   let [minX, minY, maxX, maxY] = [Infinity, Infinity, -Infinity, -Infinity];
   for (const { x, y } of points) {
@@ -27,6 +28,7 @@ export const unionBounds = (all: readonly Bounds[]): Bounds | undefined => {
   return { minX, minY, maxX, maxY };
 };
 
+/** The box grown on all sides. */
 export const growBounds = (b: Bounds, by: number): Bounds => ({
   minX: b.minX - by,
   minY: b.minY - by,
@@ -34,9 +36,11 @@ export const growBounds = (b: Bounds, by: number): Bounds => ({
   maxY: b.maxY + by,
 });
 
+/** True where two boxes have a place in common, their edges included. */
 export const boundsMeet = (a: Bounds, b: Bounds): boolean =>
   a.minX <= b.maxX && b.minX <= a.maxX && a.minY <= b.maxY && b.minY <= a.maxY;
 
+/** The longer side of a box. */
 export const boundsSize = (b: Bounds): number => Math.max(b.maxX - b.minX, b.maxY - b.minY);
 
 /** The largest coordinate in absolute value, for tolerances that depend on the distance from the origin. */

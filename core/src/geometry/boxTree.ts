@@ -11,7 +11,9 @@ export type BoxTree = {
   readonly within: (minX: number, minY: number, maxX: number, maxY: number, visit: (i: number) => void) => void;
 };
 
-/** What Flatbush writes at the start of the buffer that is read here by its layout: its mark, and the version of that. */
+/**
+ * What Flatbush writes at the start of the buffer that is read here by its layout: its mark, and the version of that.
+ */
 const MAGIC = 0xfb;
 const LAYOUT = 3;
 

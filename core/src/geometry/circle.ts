@@ -7,6 +7,7 @@ import { scaleOf, transformPoint, type Similarity } from "./transform.ts";
 /** A full circle; its parameter is the angle. */
 export type Circle = { readonly centre: Point; readonly radius: number };
 
+/** The place on a circle at an angle, in radians. */
 export const circlePoint = ({ centre, radius }: Circle, angle: number): Point => {
   const { x, y } = unitAt(angle);
   return { x: centre.x + radius * x, y: centre.y + radius * y };
@@ -15,7 +16,9 @@ export const circlePoint = ({ centre, radius }: Circle, angle: number): Point =>
 /** The point at `angle` on a circle given by its parts. */
 export const arcAt = (centre: Point, radius: number, angle: number): Point => circlePoint({ centre, radius }, angle);
 
+/** The length round a circle. */
 export const circleLength = ({ radius }: Circle): number => 2 * Math.PI * radius;
+/** The area of a circle. */
 export const circleArea = ({ radius }: Circle): number => Math.PI * radius * radius;
 
 /** The point of the circle nearest to `p`; from the centre itself, the one at angle 0. */
@@ -32,6 +35,7 @@ export const circleNearest = (circle: Circle, p: Point): { angle: number; at: Po
   return { angle, at, distance: Math.abs(away - circle.radius) };
 };
 
+/** The box round a circle. */
 export const circleBounds = ({ centre, radius }: Circle): Bounds => ({
   minX: centre.x - radius,
   minY: centre.y - radius,
@@ -49,6 +53,7 @@ export const circleHalves = (circle: Circle): [Piece, Piece] => {
   ];
 };
 
+/** The circle moved, turned, scaled or mirrored. */
 export const transformCircle = (m: Similarity, { centre, radius }: Circle): Circle => ({
   centre: transformPoint(m, centre),
   radius: radius * scaleOf(m),

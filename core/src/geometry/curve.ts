@@ -29,6 +29,7 @@ export type SmoothCurve = ({ readonly kind: "ellipse" } & Ellipse) | ({ readonly
 /** What can be met, touched and measured. */
 export type Curve = PlainCurve | SmoothCurve;
 
+/** True for ellipses and free curves, which have no arcs or lines in them. */
 export const isSmooth = (curve: Curve): curve is SmoothCurve => curve.kind === "ellipse" || curve.kind === "free";
 
 const known = new WeakMap<SmoothCurve, Smooth>();
@@ -46,6 +47,7 @@ export type Carrier =
 
 /** What a plain curve lies on; ellipses and free curves lie on nothing but themselves. */
 export function carrierOf(curve: PlainCurve): Carrier;
+/** The line or circle on which a curve lies; undefined for smooth curves. */
 export function carrierOf(curve: Curve): Carrier | undefined;
 export function carrierOf(curve: Curve): Carrier | undefined {
   if (isSmooth(curve)) return undefined;
@@ -87,6 +89,7 @@ export const curveNearest = (curve: Curve, p: Point): { t: number; at: Point; di
   return { t: normalAngle(angle), at, distance };
 };
 
+/** The place on a curve at a parameter: 0 its start, 1 its end. */
 export const curvePoint = (curve: Curve, t: number): Point => {
   if (curve.kind === "piece") return piecePoint(curve, t);
   if (curve.kind === "circle") return circlePoint(curve, t);

@@ -17,7 +17,9 @@ export type Ellipse = {
   readonly sweep: number;
 };
 
+/** True where an ellipse goes all round. */
 export const isWhole = ({ sweep }: Ellipse): boolean => Math.abs(sweep) >= TURN - 1e-12;
+/** Half the long and half the short axis of an ellipse. */
 export const halfAxes = ({ major, ratio }: Ellipse): readonly [number, number] => [norm(major), norm(major) * ratio];
 
 /** The point at eccentric angle `angle`. */
@@ -31,6 +33,7 @@ const along = ({ major, ratio }: Ellipse, angle: number, scale: number): Point =
   return { x: scale * (c * minor.x - s * major.x), y: scale * (c * minor.y - s * major.y) };
 };
 
+/** An ellipse as a smooth curve: its place, direction and bending at a parameter from 0 to 1. */
 export const ellipseSmooth = (ellipse: Ellipse): Smooth => {
   const { from, sweep, centre } = ellipse;
   const steps = Math.max(2, Math.ceil(Math.abs(sweep) / (Math.PI / 4)));
@@ -65,12 +68,14 @@ export const ellipseBounds = (ellipse: Ellipse): Bounds => {
   return boundsOf([from, from + sweep, ...on].map((angle) => ellipseAt(ellipse, angle)));
 };
 
+/** The part of an ellipse between two parameters of it, 0 its start and 1 its end. */
 export const partOfEllipse = (ellipse: Ellipse, from: number, to: number): Ellipse => ({
   ...ellipse,
   from: ellipse.from + from * ellipse.sweep,
   sweep: (to - from) * ellipse.sweep,
 });
 
+/** The ellipse moved, turned, scaled or mirrored; a mirror turns its sweep over. */
 export const transformEllipse = (m: Similarity, { centre, major, ratio, from, sweep }: Ellipse): Ellipse => ({
   centre: transformPoint(m, centre),
   major: transformVector(m, major),

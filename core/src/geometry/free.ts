@@ -238,6 +238,7 @@ export const joinedFree = (first: Free, second: Free | undefined): Free => {
   };
 };
 
+/** The free curve moved, turned, scaled or mirrored; exact, as its control points are. */
 export const transformFree = (m: Similarity, free: Free): Free => ({
   ...free,
   points: free.points.map((p) => transformPoint(m, p)),

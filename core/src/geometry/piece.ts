@@ -31,9 +31,12 @@ export type Arc = { readonly centre: Point; readonly radius: number; readonly fr
 /** A piece without whatever else came with it. */
 export const plainPiece = ({ a, b, bulge }: Piece): Piece => ({ a, b, bulge });
 
+/** A straight piece. */
 export const line = (a: Point, b: Point): Piece => ({ a, b, bulge: 0 });
 
+/** The bulge of an arc that turns by an angle: the tangent of a quarter of it. */
 export const bulgeOf = (sweep: number): number => Math.tan(sweep / 4);
+/** The angle by which an arc of that bulge turns, in radians, counter-clockwise above zero. */
 export const sweepOf = (bulge: number): number => 4 * Math.atan(bulge);
 
 /**
@@ -183,8 +186,10 @@ export const partOfPiece = (piece: Piece, from: number, to: number, a?: Point, b
   bulge: piece.bulge === 0 ? 0 : bulgeOf(sweepOf(piece.bulge) * (to - from)),
 });
 
+/** The same piece the other way. */
 export const reversePiece = ({ a, b, bulge }: Piece): Piece => ({ a: b, b: a, bulge: bulge === 0 ? 0 : -bulge });
 
+/** The piece moved, turned, scaled or mirrored; a mirror turns its bulge over. */
 export const transformPiece = (m: Similarity, { a, b, bulge }: Piece): Piece => ({
   a: transformPoint(m, a),
   b: transformPoint(m, b),
@@ -204,5 +209,8 @@ export const segmentArea = ({ a, b, bulge }: Piece): number => {
   return (square * ((1 + s) ** 2 * Math.atan(bulge) - bulge * (1 - s))) / (8 * s);
 };
 
+/**
+ * How large the numbers about a piece are: its chord, or for an arc the diameter of its circle where that is greater.
+ */
 export const pieceSize = (piece: Piece): number =>
   Math.max(norm(subtract(piece.b, piece.a)), piece.bulge === 0 ? 0 : 2 * pieceRadius(piece));

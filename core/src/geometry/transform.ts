@@ -13,13 +13,16 @@ export type Similarity = {
   readonly f: number;
 };
 
+/** A move. */
 export const moving = (by: Point): Similarity => ({ a: 1, b: 0, c: 0, d: 1, e: by.x, f: by.y });
 
+/** A turn about a place, counter-clockwise, in radians. */
 export const turning = (about: Point, angle: number): Similarity => {
   const { x: c, y: s } = unitAt(angle);
   return { a: c, b: s, c: -s, d: c, e: about.x - c * about.x + s * about.y, f: about.y - s * about.x - c * about.y };
 };
 
+/** A scaling about a place. */
 export const scaling = (about: Point, factor: number): Similarity => ({
   a: factor,
   b: 0,
@@ -45,6 +48,7 @@ export const after = (first: Similarity, second: Similarity): Similarity => ({
   f: second.b * first.e + second.d * first.f + second.f,
 });
 
+/** A place moved, turned, scaled or mirrored. */
 export const transformPoint = (m: Similarity, p: Point): Point => ({
   x: m.a * p.x + m.c * p.y + m.e,
   y: m.b * p.x + m.d * p.y + m.f,
@@ -56,7 +60,9 @@ export const transformVector = (m: Similarity, p: Point): Point => ({
   y: m.b * p.x + m.d * p.y,
 });
 
+/** The factor by which a transform scales lengths. */
 export const scaleOf = (m: Similarity): number => Math.hypot(m.a, m.b);
+/** True where a transform turns things over. */
 export const isMirror = (m: Similarity): boolean => m.a * m.d - m.b * m.c < 0;
 /** The angle at which +x comes out. */
 export const turnOf = (m: Similarity): number => Math.atan2(m.b, m.a);

@@ -2,7 +2,9 @@
 
 export const TURN = 2 * Math.PI;
 
+/** Radians as degrees. */
 export const toDegrees = (radians: number): number => (radians * 180) / Math.PI;
+/** Degrees as radians. */
 export const toRadians = (degrees: number): number => (degrees * Math.PI) / 180;
 
 /** `angle` brought into [0, 2π). */

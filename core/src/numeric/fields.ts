@@ -21,7 +21,9 @@ export const TEXT: Field = { is: "text" };
 export const POINT: Field = { is: "record", of: { x: NUMBER, y: NUMBER } };
 export const ID: Field = { is: "whole", least: 0, most: Number.MAX_SAFE_INTEGER };
 export const REFERENCE: Field = { is: "reference" };
+/** A field that may be missing. */
 export const optional = (field: Field): Field => ({ ...field, optional: true });
+/** A field that is a list of others, of at least and at most so many. */
 export const listOf = (of: Field, least = 0, most?: number): Field => ({
   is: "list",
   of,

@@ -149,8 +149,10 @@ export type Refusal = {
 
 export type Outcome<T> = { readonly ok: true; readonly value: T } | { readonly ok: false; readonly refusal: Refusal };
 
+/** An outcome that has a value. */
 export const done = <T>(value: T): Outcome<T> => ({ ok: true, value });
 
+/** An outcome that has none, with the reason and the values that its sentence names. */
 export const refuse = (
   code: RefusalCode,
   values: Refusal["values"] = {},

@@ -46,7 +46,9 @@ export const showDifference = (value: number): string => {
   return size >= 0.001 ? size.toFixed(3).replace(/\.?0+$/, "") : size.toPrecision(2);
 };
 
-/** A derived number, such as the radius of an arc, shown as the round number that it is to within what counts as true. */
+/**
+ * A derived number, such as the radius of an arc, shown as the round number that it is to within what counts as true.
+ */
 export const derivedNumber = (value: number): number => {
   const near = Math.round(value * 64e6) / 64e6;
   return Math.abs(near - value) < TRUE_WITHIN / 100 ? near : value;

@@ -20,6 +20,7 @@ export type Moved = {
   readonly radii: Float64Array;
 };
 
+/** The pieces moved sideways, each by the same distance to its left; negative is to its right. */
 export const movedBy = ({ pieces, directions }: Joined, by: number): Moved => {
   const count = pieces.length;
   const starts = new Array<Point | undefined>(count);

@@ -164,23 +164,27 @@ describe("offset", () => {
     expect(areaOf(made("round"))).toBeCloseTo(24 * 14 - (4 - Math.PI) * 4, 12);
   });
 
-  it("the cover of common practice by half an inch, both ways and with each corner: one contour that crosses nothing", () => {
-    const pieces = cover();
-    for (const by of [0.5, -0.5])
-      for (const corners of KINDS) {
-        const made = offset([{ pieces, closed: true }], by, { corners });
-        expect(made.map(({ closed, pieces: own }) => closed && isWelded(own))).toEqual([true]);
-        expect(crossingsOf(made.map((run) => run.pieces))).toBe(0);
-      }
-    expect(
-      distanceError(
-        round(pieces, -0.5).map((run) => run.pieces),
-        distanceTo(pieces),
-        0.5,
-        50,
-      ),
-    ).toBeLessThan(1e-12);
-  });
+  it(
+    "the cover of common practice by half an inch, both ways and with each corner: one contour that crosses " +
+      "nothing",
+    () => {
+      const pieces = cover();
+      for (const by of [0.5, -0.5])
+        for (const corners of KINDS) {
+          const made = offset([{ pieces, closed: true }], by, { corners });
+          expect(made.map(({ closed, pieces: own }) => closed && isWelded(own))).toEqual([true]);
+          expect(crossingsOf(made.map((run) => run.pieces))).toBe(0);
+        }
+      expect(
+        distanceError(
+          round(pieces, -0.5).map((run) => run.pieces),
+          distanceTo(pieces),
+          0.5,
+          50,
+        ),
+      ).toBeLessThan(1e-12);
+    },
+  );
 
   it("material grows and shrinks with its holes, neighbours run into one another, thin rings vanish", () => {
     const outer = polygon([
@@ -292,33 +296,41 @@ describe("offset", () => {
     ).toBeLessThan(1e-9);
   });
 
-  it("a cutter goes outside of outer contours and inside of holes, and tells the corners and slots it can't get into", () => {
-    const outer = polygon([
-      [0, 0],
-      [100, 0],
-      [100, 60],
-      [60, 60],
-      [60, 30],
-      [56, 30],
-      [56, 60],
-      [0, 60],
-    ]); // a slot 4 wide
-    const hole = polygon([
-      [10, 10],
-      [40, 10],
-      [40, 40],
-      [10, 40],
-    ]);
-    const bore = circleHalves({ centre: { x: 80, y: 30 }, radius: 2.5 });
-    const { runs, unreached, vanished } = allowanceFor([outer, hole, bore], 3);
-    expect(vanished).toEqual([2]);
-    expect(unreached.filter(({ contour, kind }) => contour === 1 && kind === "corner")).toHaveLength(4);
-    expect(unreached.filter(({ contour, kind }) => contour === 0 && kind === "narrow").length).toBeGreaterThan(0);
-    const [way, inside] = [...runs].sort((p, q) => Math.abs(enclosedArea(q.pieces)) - Math.abs(enclosedArea(p.pieces)));
-    expect(Math.abs(enclosedArea(inside!.pieces))).toBeCloseTo(24 * 24, 10);
-    expect(distanceError([way!.pieces, inside!.pieces], distanceTo([outer, hole, bore].flat()), 3)).toBeLessThan(1e-9);
-    expect(allowanceFor([circle(20)], 3).unreached).toEqual([]);
-    expect(allowanceFor([circle(10), circle(10, 25)], 3).merged).toEqual([[0, 1]]); // 5 between them, the cutter is 6
-    expect(allowanceFor([circle(10), circle(10, 27)], 3).merged).toEqual([]);
-  });
+  it(
+    "a cutter goes outside of outer contours and inside of holes, and tells the corners and slots it can't get " +
+      "into",
+    () => {
+      const outer = polygon([
+        [0, 0],
+        [100, 0],
+        [100, 60],
+        [60, 60],
+        [60, 30],
+        [56, 30],
+        [56, 60],
+        [0, 60],
+      ]); // a slot 4 wide
+      const hole = polygon([
+        [10, 10],
+        [40, 10],
+        [40, 40],
+        [10, 40],
+      ]);
+      const bore = circleHalves({ centre: { x: 80, y: 30 }, radius: 2.5 });
+      const { runs, unreached, vanished } = allowanceFor([outer, hole, bore], 3);
+      expect(vanished).toEqual([2]);
+      expect(unreached.filter(({ contour, kind }) => contour === 1 && kind === "corner")).toHaveLength(4);
+      expect(unreached.filter(({ contour, kind }) => contour === 0 && kind === "narrow").length).toBeGreaterThan(0);
+      const [way, inside] = [...runs].sort(
+        (p, q) => Math.abs(enclosedArea(q.pieces)) - Math.abs(enclosedArea(p.pieces)),
+      );
+      expect(Math.abs(enclosedArea(inside!.pieces))).toBeCloseTo(24 * 24, 10);
+      expect(distanceError([way!.pieces, inside!.pieces], distanceTo([outer, hole, bore].flat()), 3)).toBeLessThan(
+        1e-9,
+      );
+      expect(allowanceFor([circle(20)], 3).unreached).toEqual([]);
+      expect(allowanceFor([circle(10), circle(10, 25)], 3).merged).toEqual([[0, 1]]); // 5 between them, the cutter is 6
+      expect(allowanceFor([circle(10), circle(10, 27)], 3).merged).toEqual([]);
+    },
+  );
 });

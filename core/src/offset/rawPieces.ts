@@ -194,7 +194,6 @@ const spoke = (before: number, after: number, start: Point, middle: Point, end: 
     [start, middle, before],
     [middle, end, after],
   ] as const)
-    // prettier-ignore
     if (a.x !== b.x || a.y !== b.y)
       made.push({ piece: { a, b, bulge: 0 }, ends: between === undefined ? [piece] : [piece, between] });
   return made;

@@ -19,6 +19,7 @@ type Part = {
   whole: boolean;
 };
 
+/** True where two arcs lie on one circle to the last bit and turn the same way. */
 export const onOneCircle = (p: Span, q: Span): boolean =>
   p.radius !== 0 &&
   p.radius === q.radius &&

@@ -159,7 +159,7 @@ describe("straightening a photo", () => {
       expect(planStraighten(corners, w, h, photo).ok).toBe(false);
   });
 
-  it("moves pixels where they belong: a bright spot of the plane is bright at its place in the straight picture", () => {
+  it("moves pixels where they belong: a bright spot is bright at its place in the straight picture", () => {
     const small = { width: 400, height: 300, data: new Uint8ClampedArray(400 * 300 * 4).fill(30) };
     const corners = [
       { x: 80, y: 60 },

@@ -12,6 +12,7 @@ import type { StraightenPlan } from "./straighten.ts";
 /** Two places on a picture nearer than this many pixels give no direction and no scale. */
 const LEAST_PX = 4;
 
+/** The picture on the board of a stored one; undefined where it does not lie there. */
 export const pictureOf = (drawing: Drawing, blob: string): Picture | undefined =>
   picturesOf(drawing).find((picture) => picture.blob === blob);
 

@@ -16,7 +16,8 @@ const SENTENCES: Readonly<Record<RefusalCode, Words>> = {
       ? `“${values.text}” can't be read ${place(values)}. A number such as 12.5, 5/8, 1-3/16 or 10mm works.`
       : `“${values.text}” stops too early. A number such as 12.5, 5/8, 1-3/16 or 10mm works.`,
   "value-two-ways": (values) =>
-    `“${values.text}” can be read two ways ${place(values)}. Put blanks round the minus to subtract, or write a proper fraction.`,
+    `“${values.text}” can be read two ways ${place(values)}. Put blanks round the minus to subtract, or write a ` +
+    "proper fraction.",
   "value-two-kinds": (values) =>
     `“${values.text}” is marked twice as R or Ø. One mark, before or after the number, is enough.`,
   "value-kind-not-here": (values) =>
@@ -93,13 +94,15 @@ const SENTENCES: Readonly<Record<RefusalCode, Words>> = {
     "What comes of it does not close: the contour crosses itself, or is as thin as the resolution. Tidy it first.",
   "offset-outside": () => "This place lies in no closed contour. Click inside one.",
   "area-leaks": ({ gap, x, y }, length) =>
-    `This area leaks at ${length(x)}, ${length(y)}, through a gap of ${length(gap)}. Close it, or choose to bridge gaps.`,
+    `This area leaks at ${length(x)}, ${length(y)}, through a gap of ${length(gap)}. Close it, or choose to ` +
+    "bridge gaps.",
   "area-open": () => "Nothing closes round this place. Click inside an area that lines, arcs or circles bound.",
   "combine-two": () => "This takes two contours. Pick another one.",
   "combine-nothing": () => "Nothing is left of these. Pick others, or the other way round.",
   "fit-closed": () => "This closes on itself, so no one arc is like it. Choose tangent arcs.",
   "fit-too-far": ({ deviation, tolerance }, length) =>
-    `One arc lies up to ${length(deviation)} off it, farther than ${length(tolerance)}. Choose tangent arcs, or a larger tolerance.`,
+    `One arc lies up to ${length(deviation)} off it, farther than ${length(tolerance)}. Choose tangent arcs, or ` +
+    "a larger tolerance.",
   "fit-fails": () => "No arcs follow this curve so closely. Take a larger tolerance.",
   "fit-nothing": () =>
     "There is nothing here that fewer arcs could stand for. Pick an ellipse, a free curve, or a chain of small pieces.",
@@ -110,7 +113,8 @@ const SENTENCES: Readonly<Record<RefusalCode, Words>> = {
   "points-no-circle": () => "These points lie in a line, or are too few: a circle or an arc takes three that bend.",
   "nothing-to-join": () => "There are no loose pieces to join. Lines and arcs on a cut layer can be joined.",
   "already-joined": ({ open }) =>
-    `No ends meet: ${open === 1 ? "the one piece" : `all ${open} pieces`} left open stand${open === 1 ? "s" : ""} alone. Extend or trim them until their ends touch.`,
+    `No ends meet: ${open === 1 ? "the one piece left open stands" : `all ${open} pieces left open stand`} alone. ` +
+    "Extend or trim them until their ends touch.",
   "nothing-to-clear": () => "There is no layout to clear.",
   "same-point": () => "Both points are the same. Pick another one.",
   "points-in-line": () => "The three points lie on one line, so no circle runs through them. Pick one beside it.",
@@ -148,7 +152,8 @@ const SENTENCES: Readonly<Record<RefusalCode, Words>> = {
   "not-round": () => "This needs an arc or a circle. Pick one of those.",
   "not-closed": () => "This closes no contour. Join what meets, or draw what is missing.",
   "layout-not-crossed": () =>
-    "Nothing crosses this layout line on both sides of the pick, so it has no ends to cut between. Draw what bounds it first.",
+    "Nothing crosses this layout line on both sides of the pick, so it has no ends to cut between. Draw what " +
+    "bounds it first.",
   "cannot-divide": () => "A layout line has no ends to divide between. Pick a line, an arc or a circle.",
   "layer-locked": ({ layer }) => `The layer ${layer} is locked. Unlock it to change what is on it.`,
   "layer-last": ({ layer }) => `The layer ${layer} belongs to every job and stays.`,
@@ -158,7 +163,8 @@ const SENTENCES: Readonly<Record<RefusalCode, Words>> = {
   "endless-is-layout": () =>
     "A layout line without ends can't be cut. Layout to cut takes the piece of it between two crossings.",
   "corners-in-line": () =>
-    "These four corners are no rectangle: two lie too near to each other, or three in a line. Click the four corners of a rectangle whose sides are known.",
+    "These four corners are no rectangle: two lie too near to each other, or three in a line. Click the four " +
+    "corners of a rectangle whose sides are known.",
   "corners-crossed": () => "The corners cross over. Click them one after another round the rectangle.",
   "picture-points-near": () => "The two places are too near to each other. Take two that lie far apart.",
   "picture-first": () => "Click on a sketch picture, in the sketch card or under the drawing.",
@@ -178,7 +184,8 @@ const SENTENCES: Readonly<Record<RefusalCode, Words>> = {
   "dxf-truncated": ({ line }) => `Line ${line}: the file ends in the middle. It was cut off; ask for it again.`,
   "dxf-cut-short": ({ place: at }) => `At byte ${at} the file ends in the middle. It was cut off; ask for it again.`,
   "file-too-many": ({ limit }) =>
-    `The file makes more than ${limit} curves. That is no drawing to cut; save it in parts, or take its rows of blocks apart.`,
+    `The file makes more than ${limit} curves. That is no drawing to cut; save it in parts, or take its rows of ` +
+    "blocks apart.",
   "svg-too-large": ({ limit }) => `This SVG is larger than ${limit} MB. Save it in parts, or as a DXF.`,
   "svg-not-one": () => "This is no SVG.",
   "svg-entities": () => "This SVG defines entities of its own, which are not read. Save it without them.",
@@ -187,9 +194,11 @@ const SENTENCES: Readonly<Record<RefusalCode, Words>> = {
   "svg-no-splines": () => "Splines of this kind have no place in an SVG. Make arcs of them first, or write a DXF.",
   "dxf-no-entities": () => "The file has no section with geometry.",
   "version-newer": ({ version, known }) =>
-    `This was written by a newer version of Ash Edge (format ${version}; this one knows ${known}). Open it there, or bring this one up to date.`,
+    `This was written by a newer version of Ash Edge (format ${version}; this one knows ${known}). Open it ` +
+    "there, or bring this one up to date.",
   "edit-unsound": ({ reason }) =>
-    `That would make something that can’t be stored (${reason}), so nothing was changed. This is a fault of the program, not yours.`,
+    `That would make something that can’t be stored (${reason}), so nothing was changed. This is a fault of the ` +
+    "program, not yours.",
   "file-not-readable": ({ reason }) => `The file can't be read: ${reason}.`,
 };
 

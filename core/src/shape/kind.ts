@@ -50,7 +50,9 @@ export type Kind<K extends ShapeKind> = {
   readonly renewed: (shape: ShapeOf<K>, newId: () => Id) => ShapeOf<K>;
   /** The ids in it, such as its vertices'. */
   readonly ownIds: (shape: ShapeOf<K>) => readonly Id[];
-  /** What can be read and typed of it; of a chain what belongs to the vertex named, and to the piece that starts there. */
+  /**
+   * What can be read and typed of it; of a chain what belongs to the vertex named, and to the piece that starts there.
+   */
   readonly properties: (shape: ShapeOf<K>, vertex: Id | undefined) => readonly Property[];
   /** The shape with a property of another value, which is above zero where it is a length. */
   readonly withProperty: (

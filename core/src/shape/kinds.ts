@@ -58,7 +58,10 @@ export const shapeIds = (shape: Shape): readonly Id[] => entry(shape).ownIds(own
 /** True for what is worked on numerically: ellipses, free curves, and whatever else of the kind comes. */
 export const isSmoothShape = <S extends Shape>(shape: S): shape is S & SmoothShape => entry(shape).smooth;
 
-/** What can be read and typed of a shape; of a chain what belongs to the vertex named, and to the piece that starts there. */
+/**
+ * What can be read and typed of a shape; of a chain what belongs to the vertex named, and to the piece that starts
+ * there.
+ */
 export const propertiesOf = (shape: Shape, vertex?: Id): readonly Property[] =>
   entry(shape).properties(own(shape), vertex);
 

@@ -20,7 +20,7 @@ describe("threads", () => {
       expect(thread.drill, thread.name).toBeLessThanOrEqual(most + 0.005);
     }
   });
-  it("every unified drill leaves 55 to 90 per cent of a full thread of height 1.299038 / n (Machinery's Handbook)", () => {
+  it("every unified drill leaves 55 to 90 % of a full thread, 1.299038 / n high (Machinery's Handbook)", () => {
     for (const thread of THREADS.filter(({ unit }) => unit === "in")) {
       const part = (thread.diameter - thread.drill) / (1.299038 * thread.pitch);
       expect(part, thread.name).toBeGreaterThan(0.55);

@@ -11,6 +11,7 @@ import type { Strand } from "./strands.ts";
  */
 export type Track = { readonly carrier: Carrier; readonly round?: number };
 
+/** The line or circle that a strand lies on, the same whichever way it was drawn. */
 export const trackOf = (strand: Strand): Track => {
   const carrier = strand.circle ? ({ kind: "circle", ...strand.circle } as const) : pieceCarrier(strand.piece);
   if (carrier.kind === "circle") return { carrier, round: TURN * carrier.radius };
@@ -31,6 +32,7 @@ export const offTrack = ({ carrier }: Track, p: Point): number =>
     ? Math.abs(cross(carrier.direction, subtract(p, carrier.at)))
     : Math.abs(distance(p, carrier.centre) - carrier.radius);
 
+/** The place on a track at a position: a distance on a line, an angle on a circle. */
 export const placeOn = ({ carrier }: Track, position: number): Point =>
   carrier.kind === "line"
     ? add(carrier.at, times(carrier.direction, position))
@@ -42,6 +44,7 @@ export const placeOn = ({ carrier }: Track, position: number): Point =>
  */
 export type Cover = { readonly from: number; readonly length: number; readonly turned: boolean };
 
+/** What of a track a strand covers: from where, how far, and whether it runs the other way. */
 export const coverOf = (track: Track, strand: Strand): Cover => {
   if (strand.circle) return { from: 0, length: track.round!, turned: false };
   const { piece } = strand;

@@ -14,6 +14,9 @@ export type Degree = (place: Point, own: number) => number;
  */
 const [TOGETHER, APART] = [2e-3, 0.1];
 
+/**
+ * The degree of places among strands of these classes, looked up in a tree of boxes that is made when first asked for.
+ */
 export const degreeOf = (
   strands: readonly Strand[],
   treeOf: () => BoxTree,

@@ -34,6 +34,7 @@ export const runsAlong = ({ carrier }: Track, strand: Strand, tolerance: number)
   return carrier.kind === own.kind && alike({ carrier }, { carrier: own }, tolerance);
 };
 
+/** How much of the drawing a strand is: a circle more than anything, else its length. */
 export const sizeOf = ({ circle, piece }: Strand): number => (circle ? Infinity : pieceLength(piece));
 
 /** What `related` says of two straight pieces; the commonest question of all, so it makes nothing on its way. */

@@ -34,7 +34,11 @@ const classesOf = (things: readonly Thing[], ignore: TidyOptions["ignore"]): rea
     // mostly the same as the one before
     if (last?.layer === layer && last.colour === colour && last.line === line) return number;
     last = thing;
-    const key = `${ignore.has("layer") ? "" : layer}\0${ignore.has("colour") ? "" : (colour ?? "")}\0${ignore.has("line") ? "" : (line ?? "")}`;
+    const key = [
+      ignore.has("layer") ? "" : layer,
+      ignore.has("colour") ? "" : (colour ?? ""),
+      ignore.has("line") ? "" : (line ?? ""),
+    ].join("\0");
     number = numbers.get(key) ?? numbers.size;
     numbers.set(key, number);
     return number;
@@ -47,6 +51,9 @@ const classesOf = (things: readonly Thing[], ignore: TidyOptions["ignore"]): rea
  */
 export type Looks = { readonly classes: readonly number[]; readonly kinds: readonly number[] };
 
+/**
+ * What each thing looks like, as numbers that are alike where the looks are: all that counts, and all but the layer.
+ */
 export const looksOf = (things: readonly Thing[], ignore: TidyOptions["ignore"]): Looks => {
   const classes = classesOf(things, ignore);
   if (!ignore.has("layer")) return { classes, kinds: classes };

@@ -72,6 +72,7 @@ export type TidyOptions = {
 export const JOINED = 1e-6;
 
 const ERRORS: ReadonlySet<TidyCode> = new Set(["duplicate", "overlap", "gap", "tail", "open", "crossing"]);
+/** Whether a finding stands in the way of cutting, should be looked at, or is only said. */
 export const severityOf = (code: TidyCode): Finding["severity"] =>
   ERRORS.has(code) ? "error" : code === "fragment" ? "info" : "warning";
 

@@ -187,29 +187,33 @@ describe("tidy", () => {
     );
   });
 
-  it("tells arcs that only share ends from overlaps: a lens, two arcs that go on from one another, one bulging more", () => {
-    const [a, b, c] = [point(6, 0), point(1.8541019662496847, 5.706339097770921), point(-4.854101966249684, 3.52671)];
-    const clean: readonly (readonly Piece[])[] = [
-      [{ a, b, bulge: 0.2 }, { a: b, b: c, bulge: -0.15 }, line(c, a)],
-      [
-        { a, b, bulge: 0.2 },
-        { a: b, b: a, bulge: 0.2 },
-      ],
-      [
-        { a, b, bulge: 0.2 },
-        { a, b, bulge: 0.25 },
-      ],
-      [
-        { a, b, bulge: 0.9 },
-        { a: b, b: c, bulge: 0.9 },
-        { a: c, b: a, bulge: 0.9 },
-      ],
-    ];
-    for (const pieces of clean) {
-      const result = tidy(thingsOf(loose(...pieces)), options());
-      expect([codes(result), areas(result).length]).toEqual([[], 1]);
-    }
-  });
+  it(
+    "tells arcs that only share ends from overlaps: a lens, two arcs that go on from one another, one bulging " +
+      "more",
+    () => {
+      const [a, b, c] = [point(6, 0), point(1.8541019662496847, 5.706339097770921), point(-4.854101966249684, 3.52671)];
+      const clean: readonly (readonly Piece[])[] = [
+        [{ a, b, bulge: 0.2 }, { a: b, b: c, bulge: -0.15 }, line(c, a)],
+        [
+          { a, b, bulge: 0.2 },
+          { a: b, b: a, bulge: 0.2 },
+        ],
+        [
+          { a, b, bulge: 0.2 },
+          { a, b, bulge: 0.25 },
+        ],
+        [
+          { a, b, bulge: 0.9 },
+          { a: b, b: c, bulge: 0.9 },
+          { a: c, b: a, bulge: 0.9 },
+        ],
+      ];
+      for (const pieces of clean) {
+        const result = tidy(thingsOf(loose(...pieces)), options());
+        expect([codes(result), areas(result).length]).toEqual([[], 1]);
+      }
+    },
+  );
 
   it("joins a soup of lines and arcs into the areas that jsts' Polygonizer finds, arcs flattened within 1e-4", () => {
     const outline = fc
@@ -262,7 +266,7 @@ describe("tidy", () => {
     );
   });
 
-  it("counts each surplus copy, whatever its direction; a whole outline twice is one; two half arcs are a circle", () => {
+  it("counts each surplus copy, whatever its direction; an outline twice is one; two half arcs are a circle", () => {
     const [base] = box(30, 20);
     expect(codes(tidy(thingsOf([...loose(...box(30, 20)), ...loose(base!, reversePiece(base!))]), options()))).toEqual([
       "duplicate",
@@ -304,24 +308,28 @@ describe("tidy", () => {
       ]);
   });
 
-  it("of thousands of copies one stays, as of two: the one that something is attached to; left alone all stay as they are", () => {
-    const [one] = loose(line(point(0, 0), point(9, 3)));
-    const disc = { kind: "circle", centre: point(40, 0), radius: 7 } as const;
-    const frame = chain(box(5, 5, point(80, 0)));
-    const turned = chain(box(5, 5, point(80, 0)).map(reversePiece).toReversed());
-    const shapes = Array.from({ length: 12000 }, (_, i) => [one!, disc, i % 2 ? frame : turned][i % 3]!);
-    const pile = thingsOf(shapes).map((thing): Thing => (thing.id === 9000 ? { ...thing, attached: true } : thing));
-    const { things, findings, absorbed } = tidy(pile, options());
-    expect(things.map(({ same }) => same).sort()).toEqual([1, 2, 9000]);
-    expect(findings.filter(({ code, fixed }) => code === "duplicate" && fixed)).toHaveLength(11997);
-    expect(findings.filter(({ code }) => code !== "duplicate").map(({ code, ids }) => [code, ids])).toEqual([
-      ["open", [9000]],
-    ]);
-    expect(new Set(absorbed.map(([, stays]) => stays.id))).toEqual(new Set([1, 2, 9000]));
-    const left = tidy(pile, options({ accept: () => false }));
-    expect(left.things.map(({ same }) => same)).toEqual(pile.map(({ id }) => id));
-    expect(left.findings.filter(({ code }) => code === "duplicate")).toHaveLength(11997);
-  });
+  it(
+    "of thousands of copies one stays, as of two: the one that something is attached to; left alone all stay as " +
+      "they are",
+    () => {
+      const [one] = loose(line(point(0, 0), point(9, 3)));
+      const disc = { kind: "circle", centre: point(40, 0), radius: 7 } as const;
+      const frame = chain(box(5, 5, point(80, 0)));
+      const turned = chain(box(5, 5, point(80, 0)).map(reversePiece).toReversed());
+      const shapes = Array.from({ length: 12000 }, (_, i) => [one!, disc, i % 2 ? frame : turned][i % 3]!);
+      const pile = thingsOf(shapes).map((thing): Thing => (thing.id === 9000 ? { ...thing, attached: true } : thing));
+      const { things, findings, absorbed } = tidy(pile, options());
+      expect(things.map(({ same }) => same).sort()).toEqual([1, 2, 9000]);
+      expect(findings.filter(({ code, fixed }) => code === "duplicate" && fixed)).toHaveLength(11997);
+      expect(findings.filter(({ code }) => code !== "duplicate").map(({ code, ids }) => [code, ids])).toEqual([
+        ["open", [9000]],
+      ]);
+      expect(new Set(absorbed.map(([, stays]) => stays.id))).toEqual(new Set([1, 2, 9000]));
+      const left = tidy(pile, options({ accept: () => false }));
+      expect(left.things.map(({ same }) => same)).toEqual(pile.map(({ id }) => id));
+      expect(left.findings.filter(({ code }) => code === "duplicate")).toHaveLength(11997);
+    },
+  );
 
   it("another layer makes them different, another colour does not, and either can be asked for", () => {
     const [one, other] = thingsOf([...loose(line(point(0, 0), point(9, 0)), line(point(9, 0), point(0, 0)))]);
@@ -364,51 +372,59 @@ describe("tidy", () => {
     ]);
   });
 
-  it("an edge of two outlines is shared: kept with a warning, one copy dropped, or both outlines merged; also in part", () => {
-    const left = [chain(box(30, 20))];
-    for (const right of [box(10, 20, point(30, 0)), box(10, 12, point(30, 4))])
-      for (const things of [
-        thingsOf([...left, chain(right)]),
-        thingsOf(loose(...box(30, 20), ...right)),
-        thingsOf([chain(right), ...left]),
-      ]) {
-        const kept = tidy(things, options());
-        expect(codes(kept).filter((code) => code !== "fragment")).toContain("shared-edge");
-        if (things.length === 2) {
-          expect(codes(kept)).toEqual(["shared-edge"]);
-          expect(kept.things.map(({ same }) => same)).toEqual([0, 1]);
+  it(
+    "an edge of two outlines is shared: kept with a warning, one copy dropped, or both outlines merged; also in " +
+      "part",
+    () => {
+      const left = [chain(box(30, 20))];
+      for (const right of [box(10, 20, point(30, 0)), box(10, 12, point(30, 4))])
+        for (const things of [
+          thingsOf([...left, chain(right)]),
+          thingsOf(loose(...box(30, 20), ...right)),
+          thingsOf([chain(right), ...left]),
+        ]) {
+          const kept = tidy(things, options());
+          expect(codes(kept).filter((code) => code !== "fragment")).toContain("shared-edge");
+          if (things.length === 2) {
+            expect(codes(kept)).toEqual(["shared-edge"]);
+            expect(kept.things.map(({ same }) => same)).toEqual([0, 1]);
+          }
+          expect(areas(kept)).toEqual(
+            [Math.abs(enclosedArea(right)), 600].map((area) => expect.closeTo(area, 6) as number),
+          );
+          const merged = tidy(things, options({ sharedEdges: "merge" }));
+          const whole = 600 + Math.abs(enclosedArea(right));
+          expect(areas(merged)).toEqual([expect.closeTo(whole, 6)]);
+          const dropped = tidy(things, options({ sharedEdges: "drop" }));
+          expect(dropped.things.filter(({ shape }) => shape.kind === "chain" && shape.closed)).toHaveLength(1);
+          expect(dropped.findings.filter(({ code }) => code === "open")).toMatchObject([{ severity: "warning" }]);
         }
-        expect(areas(kept)).toEqual(
-          [Math.abs(enclosedArea(right)), 600].map((area) => expect.closeTo(area, 6) as number),
-        );
-        const merged = tidy(things, options({ sharedEdges: "merge" }));
-        const whole = 600 + Math.abs(enclosedArea(right));
-        expect(areas(merged)).toEqual([expect.closeTo(whole, 6)]);
-        const dropped = tidy(things, options({ sharedEdges: "drop" }));
-        expect(dropped.things.filter(({ shape }) => shape.kind === "chain" && shape.closed)).toHaveLength(1);
-        expect(dropped.findings.filter(({ code }) => code === "open")).toMatchObject([{ severity: "warning" }]);
-      }
-  });
+    },
+  );
 
-  it("closes at the true corner where both ends are near it, half way where not, and moves nothing farther than allowed", () => {
-    const corner = tidy(
-      thingsOf(loose(line(point(0, 0), point(10.03, 0)), line(point(10, -0.02), point(10, 8)))),
-      options(),
-    );
-    expect(codes(corner)).toEqual(["open", "tail"]);
-    expect(corner.things[0]!.shape).toMatchObject({ pieces: [{ b: point(10, 0) }, { a: point(10, 0) }] });
-    const apart = tidy(
-      thingsOf(loose(line(point(0, 0), point(10, 0)), line(point(10.04, 0.01), point(30, 0.4)))),
-      options(),
-    );
-    expect(codes(apart)).toEqual(["gap", "open"]);
-    const far = tidy(
-      thingsOf(loose(line(point(0, 0), point(10, 0)), line(point(10.051, 0), point(10.051, 9)))),
-      options(),
-    );
-    expect(codes(far)).toEqual(["open", "open"]);
-    expect(far.things.map(({ same }) => same)).toEqual([0, 1]);
-  });
+  it(
+    "closes at the true corner where both ends are near it, half way where not, and moves nothing farther than " +
+      "allowed",
+    () => {
+      const corner = tidy(
+        thingsOf(loose(line(point(0, 0), point(10.03, 0)), line(point(10, -0.02), point(10, 8)))),
+        options(),
+      );
+      expect(codes(corner)).toEqual(["open", "tail"]);
+      expect(corner.things[0]!.shape).toMatchObject({ pieces: [{ b: point(10, 0) }, { a: point(10, 0) }] });
+      const apart = tidy(
+        thingsOf(loose(line(point(0, 0), point(10, 0)), line(point(10.04, 0.01), point(30, 0.4)))),
+        options(),
+      );
+      expect(codes(apart)).toEqual(["gap", "open"]);
+      const far = tidy(
+        thingsOf(loose(line(point(0, 0), point(10, 0)), line(point(10.051, 0), point(10.051, 9)))),
+        options(),
+      );
+      expect(codes(far)).toEqual(["open", "open"]);
+      expect(far.things.map(({ same }) => same)).toEqual([0, 1]);
+    },
+  );
 
   it("an arc that goes nearly all the way round becomes the circle that it lies on, and never nothing", () => {
     fc.assert(
@@ -464,56 +480,62 @@ describe("tidy", () => {
     );
   });
 
-  it("nothing that is drawn is lost, and nothing comes where nothing was: lines, arcs, circles and chains at random, scraps among them", () => {
-    // met at random: both became a circle, and the arc's other part was lost
-    const scrap: Piece = { a: point(10, 30), b: point(10, 29.9546883302162), bulge: 0.4 };
-    const arc: Piece = { a: point(10, 30), b: point(0, 0), bulge: -0.4 };
-    const scrapsOnAnArc = thingsOf([...loose(scrap, scrap), chain([arc], false), chain([arc], false)]);
-    const short: Piece = {
-      a: point(2.0392267221581317, 6.003519311716556),
-      b: point(1.9737797195901068, 6.035747150925801),
-      bulge: -1,
-    };
-    const outline = chain([
-      short,
-      line(short.b, point(6, 8)),
-      line(point(6, 8), point(2, 4)),
-      line(point(2, 4), short.a),
-    ]);
-    const circleOnAScrap = thingsOf([{ kind: "circle", centre: point(2, 4), radius: 2 }, outline]);
-    const far = (from: readonly Piece[], to: readonly Piece[]): number =>
-      Math.max(
-        0,
-        ...from.flatMap((piece) =>
-          [0.03, 0.27, 0.5, 0.71, 0.97].map((t) =>
-            Math.min(...to.map((other) => pieceNearest(other, piecePoint(piece, t)).distance)),
+  it(
+    "nothing that is drawn is lost, and nothing comes where nothing was: lines, arcs, circles and chains at " +
+      "random, scraps among them",
+    () => {
+      // met at random: both became a circle, and the arc's other part was lost
+      const scrap: Piece = { a: point(10, 30), b: point(10, 29.9546883302162), bulge: 0.4 };
+      const arc: Piece = { a: point(10, 30), b: point(0, 0), bulge: -0.4 };
+      const scrapsOnAnArc = thingsOf([...loose(scrap, scrap), chain([arc], false), chain([arc], false)]);
+      const short: Piece = {
+        a: point(2.0392267221581317, 6.003519311716556),
+        b: point(1.9737797195901068, 6.035747150925801),
+        bulge: -1,
+      };
+      const outline = chain([
+        short,
+        line(short.b, point(6, 8)),
+        line(point(6, 8), point(2, 4)),
+        line(point(2, 4), short.a),
+      ]);
+      const circleOnAScrap = thingsOf([{ kind: "circle", centre: point(2, 4), radius: 2 }, outline]);
+      const far = (from: readonly Piece[], to: readonly Piece[]): number =>
+        Math.max(
+          0,
+          ...from.flatMap((piece) =>
+            [0.03, 0.27, 0.5, 0.71, 0.97].map((t) =>
+              Math.min(...to.map((other) => pieceNearest(other, piecePoint(piece, t)).distance)),
+            ),
           ),
-        ),
+        );
+      fc.assert(
+        fc.property(drawings(0.04, true), (drawn) => {
+          const soup = piecesIn(drawn);
+          const { things, absorbed } = tidy(drawn, options());
+          const standing = piecesIn(things);
+          // for every piece one that stands is known, to which what is attached to it goes
+          const known = new Set(
+            things.flatMap(({ origins }) => origins.flat().map(({ id, piece }) => `${id} ${piece}`)),
+          );
+          for (const [went, stays] of absorbed)
+            if (known.has(`${stays.id} ${stays.piece}`)) known.add(`${went.id} ${went.piece}`);
+          for (const { id, shape } of drawn)
+            (shape.kind === "circle" ? [circleHalves(shape)[0]] : piecesIn([{ shape }])).forEach((piece, place) => {
+              if (distance(piece.a, piece.b) > 1e-5) expect(known).toContain(`${id} ${place}`);
+            });
+          expect(
+            far(
+              soup.filter(({ a, b }) => distance(a, b) > 1e-5),
+              standing,
+            ),
+          ).toBeLessThan(4 * TOLERANCE);
+          expect(far(standing, soup)).toBeLessThan(4 * TOLERANCE);
+        }),
+        { numRuns: 1000, examples: [[scrapsOnAnArc], [circleOnAScrap]] },
       );
-    fc.assert(
-      fc.property(drawings(0.04, true), (drawn) => {
-        const soup = piecesIn(drawn);
-        const { things, absorbed } = tidy(drawn, options());
-        const standing = piecesIn(things);
-        // for every piece one that stands is known, to which what is attached to it goes
-        const known = new Set(things.flatMap(({ origins }) => origins.flat().map(({ id, piece }) => `${id} ${piece}`)));
-        for (const [went, stays] of absorbed)
-          if (known.has(`${stays.id} ${stays.piece}`)) known.add(`${went.id} ${went.piece}`);
-        for (const { id, shape } of drawn)
-          (shape.kind === "circle" ? [circleHalves(shape)[0]] : piecesIn([{ shape }])).forEach((piece, place) => {
-            if (distance(piece.a, piece.b) > 1e-5) expect(known).toContain(`${id} ${place}`);
-          });
-        expect(
-          far(
-            soup.filter(({ a, b }) => distance(a, b) > 1e-5),
-            standing,
-          ),
-        ).toBeLessThan(4 * TOLERANCE);
-        expect(far(standing, soup)).toBeLessThan(4 * TOLERANCE);
-      }),
-      { numRuns: 1000, examples: [[scrapsOnAnArc], [circleOnAScrap]] },
-    );
-  });
+    },
+  );
 
   it("twice is the same as once, number for number: lines, arcs, circles and chains at random", () => {
     const same = (things: readonly Tidied[]): readonly Thing[] => things.map((thing, id) => ({ ...thing, id }));

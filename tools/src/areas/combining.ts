@@ -13,8 +13,7 @@ import {
   type Proposal,
 } from "../tool.ts";
 
-// prettier-ignore
-
+/** Outlines as filled previews. */
 export const filled = (outlines: readonly Outline[]): readonly PreviewShape[] => {
   let id = -1;
   return outlines.map((outline) => ({ shape: outlineShape(outline, () => id--), fill: true }));
@@ -22,6 +21,7 @@ export const filled = (outlines: readonly Outline[]): readonly PreviewShape[] =>
 
 type Words = Pick<Tool, "id" | "name" | "help" | "drawing" | "example"> & { readonly between: string };
 
+/** A tool that unites contours, takes one from another, or keeps what they share. */
 export const combining = (how: Combination, { between, ...words }: Words): Tool => ({
   kind: "tool",
   ...words,

@@ -30,6 +30,7 @@ export const widthParts: readonly Part[] = [
     ],
   },
 ];
+/** How a run of a given width ends and goes round corners, as chosen. */
 export const widthShape = (given: Given): Pick<WidthGiven, "ends" | "corners"> => ({
   ends: given.choice("ends") as WidthEnd,
   corners: given.choice("corners") as "sharp" | "round",

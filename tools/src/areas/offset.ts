@@ -102,7 +102,8 @@ export const offset: Tool = {
     const { deviation } = what.value;
     const note =
       deviation !== undefined
-        ? `by way of ${what.value.sources[0]!.pieces.length} arcs, off by ${showLengthUnit(deviation, context.unit)} at most`
+        ? `by way of ${what.value.sources[0]!.pieces.length} arcs, off by ` +
+          `${showLengthUnit(deviation, context.unit)} at most`
         : taken > 1 && first === "of"
           ? `${taken} pieces that meet, taken as one`
           : undefined;

@@ -30,7 +30,8 @@ export const arcFit: Tool = {
     "one arc can be made one.",
   drawing: [
     "M3 17 C7 4 15 3 21 13",
-    "M3 17 m-1.4 0 a1.4 1.4 0 1 0 2.8 0 a1.4 1.4 0 1 0 -2.8 0 M12 7 m-1.4 0 a1.4 1.4 0 1 0 2.8 0 a1.4 1.4 0 1 0 -2.8 0 M21 13 m-1.4 0 a1.4 1.4 0 1 0 2.8 0 a1.4 1.4 0 1 0 -2.8 0",
+    "M3 17 m-1.4 0 a1.4 1.4 0 1 0 2.8 0 a1.4 1.4 0 1 0 -2.8 0 M12 7 m-1.4 0 a1.4 1.4 0 1 0 2.8 0 a1.4 1.4 0 1 0 " +
+      "-2.8 0 M21 13 m-1.4 0 a1.4 1.4 0 1 0 2.8 0 a1.4 1.4 0 1 0 -2.8 0",
   ],
   example: { cut: [exampleWave([0, 0], [20, 25], [45, 5], [70, 30])], typed: { within: "0.5" }, clicks: [[45, 5]] },
   parts: [
@@ -65,7 +66,8 @@ export const arcFit: Tool = {
     const made = fittedOnce(drawing, id, { tolerance, cornerAngle, oneArc: given.choice("how") === "one" });
     if (!made.ok) return refused(made);
     const { edit, shape, before, after, fit } = made.value;
-    const words = `${before > 1 ? `${before} pieces to ${after}` : after === 1 ? "1 piece" : `${after} pieces`}, off by ${showLengthUnit(fit.deviation, unit)} at most`;
+    const pieces = before > 1 ? `${before} pieces to ${after}` : after === 1 ? "1 piece" : `${after} pieces`;
+    const words = `${pieces}, off by ${showLengthUnit(fit.deviation, unit)} at most`;
     return {
       ways: [
         { preview: [{ shape }, { shape: { kind: "point", at: fit.at } }], edit: () => done(edit), said: `${words}.` },

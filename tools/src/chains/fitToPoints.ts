@@ -79,7 +79,9 @@ export const fitToPoints: Tool = {
     "a tolerance, and says how far the points lie off it.",
   drawing: [
     "M4 18 A15 15 0 0 1 20 8",
-    "M5 15 m-1.3 0 a1.3 1.3 0 1 0 2.6 0 a1.3 1.3 0 1 0 -2.6 0 M9 13 m-1.3 0 a1.3 1.3 0 1 0 2.6 0 a1.3 1.3 0 1 0 -2.6 0 M14 8 m-1.3 0 a1.3 1.3 0 1 0 2.6 0 a1.3 1.3 0 1 0 -2.6 0 M19 10 m-1.3 0 a1.3 1.3 0 1 0 2.6 0 a1.3 1.3 0 1 0 -2.6 0",
+    ["M5 15", "M9 13", "M14 8", "M19 10"]
+      .map((at) => `${at} m-1.3 0 a1.3 1.3 0 1 0 2.6 0 a1.3 1.3 0 1 0 -2.6 0`)
+      .join(" "),
   ],
   example: {
     layout: [exampleDot(0, 0), exampleDot(12, 14), exampleDot(30, 19), exampleDot(52, 10)],

@@ -44,6 +44,7 @@ const skipped = (given: Given): ReadonlySet<number> => {
 };
 export const skipPart: Part = { kind: "list", name: "skip", label: "leave out" };
 
+/** A shape and its copies as previews, and the edit that makes them. */
 export const repeated = (
   tool: Tool,
   given: Given,

@@ -12,7 +12,8 @@ export const rows: Tool = {
     "the first. Some can be left out by their numbers, counted along the rows.",
   drawing: [
     "M4 5 L8 5 L8 9 L4 9 Z",
-    "M11 5 L15 5 L15 9 L11 9 Z M18 5 L22 5 L22 9 L18 9 Z M4 14 L8 14 L8 18 L4 18 Z M11 14 L15 14 L15 18 L11 18 Z M18 14 L22 14 L22 18 L18 18 Z",
+    "M11 5 L15 5 L15 9 L11 9 Z M18 5 L22 5 L22 9 L18 9 Z M4 14 L8 14 L8 18 L4 18 Z M11 14 L15 14 L15 18 L11 18 Z " +
+      "M18 14 L22 14 L22 18 L18 18 Z",
   ],
   example: {
     cut: [exampleCircle(0, 0, 8)],

@@ -31,6 +31,7 @@ export const pickedCorner = ({ index }: ToolContext, picked: Picked | undefined)
     ? cornerAt(index, picked.ref, picked.at)
     : undefined;
 
+/** True where an end was picked rather than a place along the thing. */
 export const isEnd = (picked: Picked | undefined): boolean =>
   picked?.ref?.place === "start" || picked?.ref?.place === "end";
 
@@ -38,11 +39,13 @@ export const isEnd = (picked: Picked | undefined): boolean =>
 export const wantsCorner = ({ picks, choice }: Wanting): readonly string[] =>
   isEnd(picks.corner) || choice("how") === "whole" ? ["corner"] : ["corner", "other"];
 
+/** What links the typed size of a corner to the callout that it answers. */
 export const linker =
   (given: Given, blank: string) =>
   (draft: Tie, refs: readonly Ref[]): void =>
     linkCallout(draft, given.callout(blank), refs);
 
+/** A cut of corners as a proposal; what can't be cut is refused once the corner is picked firmly. */
 export const cutProposal = (
   cut: Outcome<CornersCut>,
   firm: boolean,
@@ -53,7 +56,8 @@ export const cutProposal = (
   const { edit, count, refusals } = cut.value;
   const left =
     refusals.length > 0
-      ? ` ${refusals.length} left as ${refusals.length === 1 ? "it was" : "they were"}: ${sayRefusal(refusals[0]!, unit)}`
+      ? ` ${refusals.length} left as ${refusals.length === 1 ? "it was" : "they were"}: ` +
+        `${sayRefusal(refusals[0]!, unit)}`
       : "";
   return {
     ways: [

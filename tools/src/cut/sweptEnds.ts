@@ -3,6 +3,7 @@ import { done } from "@ash-edge/core/numeric";
 import { refused, type Proposal } from "../tool.ts";
 import { cuttersOf } from "./trim.ts";
 
+/** The ends that a drag went over, each moved to what cuts it, as one proposal. */
 export const sweptEnds = (
   cutters: ReturnType<typeof cuttersOf>,
   index: Parameters<typeof extendAlong>[0],

@@ -14,6 +14,7 @@ export const cutterChoice = (name: string, label: string, first: string): Part =
     ["selected", "what is selected"],
   ],
 });
+/** What cuts, as chosen: everything, or what is selected. */
 export const cuttersOf = (choice: string, { selection }: ToolContext): Cutters =>
   choice === "selected" ? selection : choice === "cut" ? "cut" : "all";
 

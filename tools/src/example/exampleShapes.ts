@@ -4,19 +4,24 @@ import { arcsThrough } from "@ash-edge/core/fit";
 import type { Shape } from "@ash-edge/core/shape";
 import type { At } from "./example.ts";
 
+/** A line for a tool's drawing in the help. */
 export const exampleLine = (a: At, b: At): Shape => ({
   kind: "piece",
   a: { x: a[0], y: a[1] },
   b: { x: b[0], y: b[1] },
   bulge: 0,
 });
+/** An arc for a tool's drawing in the help. */
 export const exampleArc = (a: At, b: At, bulge: number): Shape => ({ ...exampleLine(a, b), bulge }) as Shape;
+/** A circle for a tool's drawing in the help. */
 export const exampleCircle = (x: number, y: number, radius: number): Shape => ({
   kind: "circle",
   centre: { x, y },
   radius,
 });
+/** A point for a tool's drawing in the help. */
 export const exampleDot = (x: number, y: number): Shape => ({ kind: "point", at: { x, y } });
+/** A rectangle for a tool's drawing in the help. */
 export const exampleBox = (x: number, y: number, width: number, height: number): Shape => ({
   kind: "chain",
   closed: true,
@@ -30,6 +35,7 @@ export const exampleBox = (x: number, y: number, width: number, height: number):
   ).map(([px, py], i) => ({ id: 900 + i, at: { x: px, y: py }, bulge: 0 })),
 });
 
+/** A free curve for a tool's drawing in the help. */
 export const exampleWave = (...all: readonly At[]): Shape => {
   const made = freeThrough(all.map(([x, y]) => ({ x, y })));
   if (!made.ok) throw new Error(made.refusal.code);

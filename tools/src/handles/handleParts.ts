@@ -7,11 +7,13 @@ import { refused, type Proposal, type ToolContext, type Picked, type Part, type 
 // What a handle offers. They are taken up at the handle, which is their pick `handle`, and put down once they made
 // something.
 
+/** A proposal of one edit, shown as what it changes. */
 export const changes = (edit: Outcome<Edit>, live?: Proposal["live"]): Proposal =>
   edit.ok
     ? { ways: [changingWay(edit.value)], ...(live ? { live } : {}) }
     : { ...refused(edit), ...(live ? { live } : {}) };
 
+/** The line or arc that was picked, in a chain or by itself; undefined for anything else. */
 export const pieceAt = ({ drawing }: ToolContext, picked: Picked | undefined): Piece | undefined => {
   const curve = picked?.ref && curveAt(drawing, picked.ref);
   return curve?.kind === "piece" ? curve : undefined;
@@ -26,4 +28,5 @@ export const tangency: Part = {
     ["go", "let go"],
   ],
 };
+/** True where what is tangent is to stay so. */
 export const staysTangent = (given: Given): boolean => given.choice("tangency") === "stay";

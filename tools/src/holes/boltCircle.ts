@@ -13,7 +13,8 @@ export const boltCircle: Tool = {
     "Holes equally spaced on a circle: how many, what kind, on which circle, about which centre, the first at which " +
     "angle. Without the circle typed, a second click gives the place of the first hole.",
   drawing: [
-    "M14 5 A2 2 0 1 1 10 5 A2 2 0 1 1 14 5 M20 15.5 A2 2 0 1 1 16 15.5 A2 2 0 1 1 20 15.5 M8 15.5 A2 2 0 1 1 4 15.5 A2 2 0 1 1 8 15.5",
+    "M14 5 A2 2 0 1 1 10 5 A2 2 0 1 1 14 5 M20 15.5 A2 2 0 1 1 16 15.5 A2 2 0 1 1 20 15.5 M8 15.5 A2 2 0 1 1 4 " +
+      "15.5 A2 2 0 1 1 8 15.5",
     "M19 12 A7 7 0 1 1 5 12 A7 7 0 1 1 19 12",
   ],
   example: {

@@ -10,7 +10,8 @@ export const holeGrid: Tool = {
   name: "Hole grid",
   help: "Holes in columns and rows from the point clicked: how many of each, how far apart, turned if wanted.",
   drawing: [
-    "M8 7 A2 2 0 1 1 4 7 A2 2 0 1 1 8 7 M20 7 A2 2 0 1 1 16 7 A2 2 0 1 1 20 7 M8 17 A2 2 0 1 1 4 17 A2 2 0 1 1 8 17 M20 17 A2 2 0 1 1 16 17 A2 2 0 1 1 20 17",
+    "M8 7 A2 2 0 1 1 4 7 A2 2 0 1 1 8 7 M20 7 A2 2 0 1 1 16 7 A2 2 0 1 1 20 7 M8 17 A2 2 0 1 1 4 17 A2 2 0 1 1 8 " +
+      "17 M20 17 A2 2 0 1 1 16 17 A2 2 0 1 1 20 17",
   ],
   example: {
     cut: [exampleBox(0, 0, 90, 60)],

@@ -45,6 +45,7 @@ const selectedPoints = ({ drawing, selection }: ToolContext): readonly Point[] =
     return entity?.kind === "point" ? [entity.at] : [];
   });
 
+/** Holes of one size at places, with their previews and the edit. */
 export const holesAt = (
   tool: Tool,
   context: ToolContext,
@@ -73,6 +74,7 @@ const threadOf = (given: Given, blank: string): Outcome<Thread> | undefined => {
   return !thread.ok && searchThreads(text, 1).length > 0 ? undefined : thread; // still being typed
 };
 
+/** The hole to be drilled for a thread typed in a blank; undefined where nothing is typed. */
 export const tappedSize = (given: Given, blank: string, { unit }: ToolContext): Outcome<HoleSize> | undefined => {
   const thread = threadOf(given, blank);
   if (!thread?.ok) return thread;
@@ -87,6 +89,7 @@ export const tappedSize = (given: Given, blank: string, { unit }: ToolContext): 
   });
 };
 
+/** The hole that a thread's screw goes through, by the fit that is chosen. */
 export const clearanceSize = (
   given: Given,
   blank: string,
@@ -105,6 +108,7 @@ export const at: readonly Part[] = [
   { kind: "words", text: "at" },
   { kind: "pick", name: "at", label: "point", takes: "point" },
 ];
+/** The choice between a fine, medium and coarse fit (ISO 273). */
 export const fitChoice = (onlyIf?: ReturnType<typeof under>): Part => ({
   kind: "choice",
   name: "fit",
@@ -155,6 +159,7 @@ export const kindParts: readonly Part[] = [
   { kind: "thread", name: "thread", label: "thread", onlyIf: under("kind", "tapped", "clearance") },
   fitChoice(under("kind", "clearance")),
 ];
+/** The size of each hole of a pattern, by what it is for; undefined where nothing is typed. */
 export const patternSize = (given: Given, context: ToolContext): Outcome<HoleSize> | undefined => {
   const kind = given.choice("kind");
   if (kind === "tapped") return tappedSize(given, "thread", context);

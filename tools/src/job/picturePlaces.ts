@@ -3,6 +3,7 @@ import { refuse } from "@ash-edge/core/numeric";
 import { pictureOf } from "@ash-edge/core/picture";
 import { nothing, refused, type Part, type Picked, type Given, type Proposal } from "../tool.ts";
 
+/** A blank that takes a place on a sketch picture. */
 export const place = (name: string, label: string): Part => ({ kind: "pick", name, label, takes: "picture" });
 
 export type Placed = Picked & { readonly picture: NonNullable<Picked["picture"]> };
@@ -21,6 +22,7 @@ export const places = (
   if (changes && pictureOf(drawing, first.blob)?.locked) return refused(refuse("picture-locked"));
   return picked.length < names.length ? nothing : picked;
 };
+/** True where a proposal came in place of what was looked for. */
 export const isProposal = (found: readonly Placed[] | Proposal): found is Proposal => "ways" in found;
 
 /** Their previews are lines on the picture itself, which the sketch card draws through the places picked. */

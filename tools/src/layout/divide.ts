@@ -15,7 +15,8 @@ export const divide: Tool = {
     "Pick a line, an arc or a circle: layout points divide it into equal parts, round a circle from where it was " +
     "picked. Or it is itself cut into that many pieces.",
   drawing: [
-    "M4 12 m-1.5 0 a1.5 1.5 0 1 0 3 0 a1.5 1.5 0 1 0 -3 0 M12 12 m-1.5 0 a1.5 1.5 0 1 0 3 0 a1.5 1.5 0 1 0 -3 0 M20 12 m-1.5 0 a1.5 1.5 0 1 0 3 0 a1.5 1.5 0 1 0 -3 0",
+    "M4 12 m-1.5 0 a1.5 1.5 0 1 0 3 0 a1.5 1.5 0 1 0 -3 0 M12 12 m-1.5 0 a1.5 1.5 0 1 0 3 0 a1.5 1.5 0 1 0 -3 0 " +
+      "M20 12 m-1.5 0 a1.5 1.5 0 1 0 3 0 a1.5 1.5 0 1 0 -3 0",
     "M2 12 L22 12",
   ],
   example: { cut: [exampleCircle(0, 0, 30)], typed: { parts: "6" }, clicks: [[30, 0]] },

@@ -4,6 +4,7 @@ import type { Endless } from "@ash-edge/core/geometry";
 import type { Shape } from "@ash-edge/core/shape";
 import type { Way } from "../tool.ts";
 
+/** A layout line as the shape of an entity. */
 export const endless = (line: Endless): Shape => ({ kind: "endless", ...line });
 
 /** A way that puts shapes on the layout layer. */

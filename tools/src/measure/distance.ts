@@ -27,7 +27,9 @@ export const distanceTool: Tool = {
     const { from, to } = given.picks;
     if (!from || !to || !given.isFirm("from")) return nothing;
     const by = subtract(to.at, from.at);
-    const said = `Distance ${showLengthUnit(distance(from.at, to.at), unit)} · x ${showLength(by.x, unit)} · y ${showLength(by.y, unit)} · ${showAngle(toDegrees(angleOf(by)))}`;
+    const said =
+      `Distance ${showLengthUnit(distance(from.at, to.at), unit)} · x ${showLength(by.x, unit)} · y ` +
+      `${showLength(by.y, unit)} · ${showAngle(toDegrees(angleOf(by)))}`;
     return { ways: [{ preview: [{ shape: { kind: "piece", a: from.at, b: to.at, bulge: 0 } }], said }], note: said };
   },
 };

@@ -37,7 +37,8 @@ export const measureOnPicture: Tool = {
     const should = given.value("should");
     const off = should === undefined ? undefined : length - should;
     const said = [
-      `${showLengthUnit(round(length), unit)}, measured off the picture (a pixel is ${showLengthUnit(round(scale), unit)})`,
+      `${showLengthUnit(round(length), unit)}, measured off the picture (a pixel is ` +
+        `${showLengthUnit(round(scale), unit)})`,
       off === undefined
         ? ""
         : `off by ${showLengthUnit(round(off), unit)}, ${((100 * Math.abs(off)) / should!).toFixed(2)} %`,

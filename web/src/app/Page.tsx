@@ -23,7 +23,10 @@ export const Page = ({ title, children }: { title: string; children: ReactNode }
               key={to}
               to={to}
               aria-current={pathname === to ? "page" : undefined}
-              className={`rounded-card px-2.5 py-1 ${pathname === to ? "bg-panel font-semibold" : "text-soft hover:text-ink"}`}
+              className={
+                "rounded-card px-2.5 py-1 " +
+                `${pathname === to ? "bg-panel font-semibold" : "text-soft hover:text-ink"}`
+              }
             >
               {words}
             </Link>

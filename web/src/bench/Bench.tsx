@@ -159,7 +159,7 @@ const PiecesOrFindings = ({ job }: { job: JobRecord }) =>
 const useShownPlace = (): void => {
   const { act } = useSession();
   const state = useLocation().state as { select?: readonly number[]; at?: Point } | null;
-  const measured = useBench((bench) => bench.size.width > 0);
+  const measured = useBench((bench) => bench.view.size.width > 0);
   useEffect(() => {
     if (measured && state?.select) act.show(state.select, state.at);
   }, [act, measured, state]);
@@ -169,9 +169,9 @@ const TopBar = ({ job, onChanged }: { job: JobRecord; onChanged: (job: JobRecord
   const [asking, setAsking] = useState(false);
   const { act } = useSession();
   const navigate = useNavigate();
-  const history = useBench((state) => state.history);
-  const saved = useBench((state) => state.saved === state.history.position);
-  const unit = useBench((state) => unitOf(state.drawing));
+  const history = useBench((state) => state.history.steps);
+  const saved = useBench((state) => state.history.saved === state.history.steps.position);
+  const unit = useBench((state) => unitOf(state.history.drawing));
   return (
     <header className="flex h-9 items-center gap-3 pl-1">
       <Brand />
@@ -234,7 +234,7 @@ const Work = () => {
 
 /** Nothing is stored any more: said at once, with the way to keep the work. */
 const Failure = () => {
-  const failure = useBench((state) => state.failure);
+  const failure = useBench((state) => state.history.failure);
   const { act } = useSession();
   if (!failure) return null;
   return (

@@ -43,7 +43,7 @@ const saveFile = async (database: Database, job: JobRecord, session: Session): P
   const { number, name, customer, material, thickness, quantity, due } = (await database.jobs.get(job.id)) ?? job;
   const text = writeJobFile(
     { number, name, customer, material, thickness, quantity, due },
-    session.getState().drawing,
+    session.getState().history.drawing,
     sketches,
   );
   saveAs(`${number} ${name}.ashedge.json`.replace(/[^\w.-]+/g, "-"), text, "application/json");

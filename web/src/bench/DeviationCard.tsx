@@ -11,9 +11,9 @@ import { useBench } from "./SessionContext.tsx";
  * tool stays.
  */
 export const DeviationCard = () => {
-  const toolId = useBench((state) => state.toolId);
-  const now = useBench((state) => state.proposal?.chart);
-  const unit = useBench((state) => unitOf(state.drawing));
+  const toolId = useBench((state) => state.hand.toolId);
+  const now = useBench((state) => state.hand.proposal?.chart);
+  const unit = useBench((state) => unitOf(state.history.drawing));
   const [last, setLast] = useState<{ tool: string | undefined; chart: Deviation }>();
   if (now && last?.chart !== now) setLast({ tool: toolId, chart: now });
   const chart = now ?? (last?.tool === toolId ? last?.chart : undefined);

@@ -30,7 +30,7 @@ export const HistoryList = () => {
 
 const List = ({ onGone }: { onGone: () => void }) => {
   const { act } = useSession();
-  const history = useBench((state) => state.history);
+  const history = useBench((state) => state.history.steps);
   const { edits, first, position } = history;
   useEffect(() => void act.readOlder(), [act]);
   const scroll = useRef<HTMLDivElement>(null);

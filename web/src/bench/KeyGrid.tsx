@@ -16,7 +16,7 @@ const KEYS = "grid min-h-0 flex-1 grid-cols-5 grid-rows-3";
 
 /** The left hand's keys: the first stroke takes a bank, the second a tool by its place. */
 export const KeyGrid = () => {
-  const bank = useBench((state) => state.bank);
+  const bank = useBench((state) => state.panels.bank);
   const section = useRef<HTMLElement>(null);
   return (
     <section
@@ -43,7 +43,7 @@ export const KeyGrid = () => {
 
 const BankCell = ({ bank }: { bank: BankKey }) => {
   const { act } = useSession();
-  const active = useBench((state) => REGISTRY.find(({ id }) => id === state.toolId)?.bank === bank);
+  const active = useBench((state) => REGISTRY.find(({ id }) => id === state.hand.toolId)?.bank === bank);
   const letter = useKeyName();
   const used = taken.has(bank);
   const first = REGISTRY.find((one) => one.bank === bank);
@@ -61,7 +61,10 @@ const BankCell = ({ bank }: { bank: BankKey }) => {
       aria-pressed={active}
       onMouseDown={(event) => event.preventDefault()}
       onClick={() => act.setBank(bank)}
-      className={`flex min-h-0 flex-col justify-between overflow-hidden rounded-card border px-[3px] py-0.5 text-left text-[10.5px] leading-[1.15] tracking-[-0.02em] ${look}`}
+      className={
+        "flex min-h-0 flex-col justify-between overflow-hidden rounded-card border px-[3px] py-0.5 " +
+        `text-left text-[10.5px] leading-[1.15] tracking-[-0.02em] ${look}`
+      }
     >
       <span className="flex w-full justify-between">
         <span className="figures text-soft">{letter(bank)}</span>
@@ -76,7 +79,7 @@ const BankCell = ({ bank }: { bank: BankKey }) => {
 const OpenBank = ({ bank, section }: { bank: BankKey; section: RefObject<HTMLElement | null> }) => {
   const { act } = useSession();
   const letter = useKeyName();
-  const toolId = useBench((state) => state.toolId);
+  const toolId = useBench((state) => state.hand.toolId);
   const [box, setBox] = useState<{ left: number; top: number; width: number; bottom: number }>();
   useLayoutEffect(() => {
     const measure = (): void => {
@@ -108,7 +111,9 @@ const OpenBank = ({ bank, section }: { bank: BankKey; section: RefObject<HTMLEle
             return (
               <span
                 key={key}
-                className="figures rounded-card border border-dashed border-hair px-1.5 py-1 text-xs text-soft opacity-60"
+                className={
+                  "figures rounded-card border border-dashed border-hair px-1.5 py-1 text-xs text-soft opacity-60"
+                }
               >
                 {letter(key)}
               </span>
@@ -124,7 +129,11 @@ const OpenBank = ({ bank, section }: { bank: BankKey; section: RefObject<HTMLEle
               title={member.help}
               onMouseDown={(event) => event.preventDefault()}
               onClick={() => act.take(member.id)}
-              className={`flex min-h-0 flex-col justify-between overflow-hidden rounded-card border px-1.5 py-1 text-left text-xs leading-tight ${active ? "border-ember bg-ember-wash text-ember" : "border-hair bg-board hover:border-ink"}`}
+              className={
+                "flex min-h-0 flex-col justify-between overflow-hidden rounded-card border px-1.5 py-1 " +
+                "text-left text-xs leading-tight " +
+                (active ? "border-ember bg-ember-wash text-ember" : "border-hair bg-board hover:border-ink")
+              }
             >
               <span className="figures text-soft">{letter(key)}</span>
               <span className="self-center">

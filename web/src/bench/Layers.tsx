@@ -17,8 +17,8 @@ const ROLES: readonly (readonly [CutRole, string])[] = [
 /** The layers: the working one, shown or hidden, locked or not, and what becomes of each at the machine. */
 export const Layers = () => {
   const { act } = useSession();
-  const drawing = useBench((state) => state.drawing);
-  const working = useBench((state) => state.layer);
+  const drawing = useBench((state) => state.history.drawing);
+  const working = useBench((state) => state.selection.layer);
   return (
     <section
       data-region="Layers"

@@ -20,7 +20,7 @@ const LOOK: Record<CalloutState["state"], readonly [mark: string, colour: string
 /** The numbers of the sketch and how each stands in the drawing. */
 export const Ledger = () => {
   const { act } = useSession();
-  const drawing = useBench((state) => state.drawing);
+  const drawing = useBench((state) => state.history.drawing);
   const [text, setText] = useState("");
   const rows = ledgerFor(drawing);
   const placed = rows.filter(({ state }) => state.state !== "not placed").length;
@@ -63,8 +63,8 @@ export const Ledger = () => {
 /** How far the job's numbers may be off where they say nothing of their own. */
 const General = () => {
   const { act } = useSession();
-  const unit = useBench((state) => unitOf(state.drawing));
-  const general = useBench((state) => settingsOf(state.drawing).generalTolerance);
+  const unit = useBench((state) => unitOf(state.history.drawing));
+  const general = useBench((state) => settingsOf(state.history.drawing).generalTolerance);
   const [text, setText] = useState<string>();
   const shown = general === undefined ? "" : showLength(general, unit);
   const keep = (): void => {
@@ -107,7 +107,7 @@ const General = () => {
 /** Where callouts are written: a number and what it speaks of, Enter, the next. */
 const WritingLine = ({ text, setText }: { text: string; setText: (text: string) => void }) => {
   const { act } = useSession();
-  const writing = useBench((state) => state.writing);
+  const writing = useBench((state) => state.panels.writing);
   const input = useRef<HTMLInputElement>(null);
   useEffect(() => {
     if (writing) input.current?.focus();
@@ -141,7 +141,10 @@ const WritingLine = ({ text, setText }: { text: string; setText: (text: string) 
             focusBoard();
           }
         }}
-        className={`figures h-7 min-w-0 flex-1 rounded-card border bg-board px-2 text-[13px] placeholder:text-soft ${writing ? "border-ember" : "border-hair"}`}
+        className={
+          "figures h-7 min-w-0 flex-1 rounded-card border bg-board px-2 text-[13px] " +
+          `placeholder:text-soft ${writing ? "border-ember" : "border-hair"}`
+        }
       />
       {writing && (
         <span className="shrink-0 text-xs text-soft">{writing.pin ? "pinned" : "click the sketch to pin it"}</span>
@@ -152,11 +155,11 @@ const WritingLine = ({ text, setText }: { text: string; setText: (text: string) 
 
 const Row = ({ callout, state, onChange }: { callout: Callout; state: CalloutState; onChange: () => void }) => {
   const { act } = useSession();
-  const hasTool = useBench((state) => state.toolId !== undefined);
-  const unit = useBench((all) => unitOf(all.drawing));
-  const offered = useBench((all) => all.offered === callout.id);
-  const lit = useBench((all) => all.litCallout === callout.id);
-  const selection = useBench((all) => all.selection);
+  const hasTool = useBench((state) => state.hand.toolId !== undefined);
+  const unit = useBench((all) => unitOf(all.history.drawing));
+  const offered = useBench((all) => all.panels.offered === callout.id);
+  const lit = useBench((all) => all.selection.litCallout === callout.id);
+  const selection = useBench((all) => all.selection.ids);
   const [mark, colour] = LOOK[state.state];
   const text = calloutText(callout, unit);
   const light = (): void =>
@@ -186,7 +189,10 @@ const Row = ({ callout, state, onChange }: { callout: Callout; state: CalloutSta
       <DropdownMenu.Root>
         <DropdownMenu.Trigger
           aria-label={`More for ${text} ${callout.name}`}
-          className="absolute top-0.5 right-1 hidden h-6 w-6 place-items-center rounded-card bg-panel text-soft group-focus-within:grid group-hover:grid hover:text-ink data-[state=open]:grid"
+          className={
+            "absolute top-0.5 right-1 hidden h-6 w-6 place-items-center rounded-card bg-panel text-soft " +
+            "group-focus-within:grid group-hover:grid hover:text-ink data-[state=open]:grid"
+          }
         >
           <Ellipsis size={14} aria-hidden="true" />
         </DropdownMenu.Trigger>

@@ -17,8 +17,8 @@ const counted = (n: number, one: string): string => `${n} ${one}${n === 1 ? "" :
 /** What the drawing holds to cut: contours, holes and what is still open. */
 export const Pieces = ({ job }: { job: JobRecord }) => {
   const { act } = useSession();
-  const drawing = useBench((state) => state.drawing);
-  useBench((state) => state.derivedAt);
+  const drawing = useBench((state) => state.history.drawing);
+  useBench((state) => state.history.derivedAt);
   const profile = profileFor(drawing);
   const faults = faultsFor(drawing).filter(({ code }) =>
     ["crossing", "touching", "doubled", "not-arcs"].includes(code),
@@ -115,8 +115,8 @@ const Rows = ({ items, unit }: { items: readonly (Contour | OpenChain)[]; unit: 
 
 const Row = ({ item, unit }: { item: Contour | OpenChain; unit: Unit }) => {
   const { act } = useSession();
-  const drawing = useBench((state) => state.drawing);
-  const selected = useBench((state) => item.ids.length > 0 && item.ids.every((id) => state.selection.has(id)));
+  const drawing = useBench((state) => state.history.drawing);
+  const selected = useBench((state) => item.ids.length > 0 && item.ids.every((id) => state.selection.ids.has(id)));
   return (
     <button
       type="button"
@@ -125,7 +125,10 @@ const Row = ({ item, unit }: { item: Contour | OpenChain; unit: Unit }) => {
       onMouseEnter={() => act.light(item.ids)}
       onFocus={() => act.light(item.ids)}
       onClick={() => act.select(item.ids)}
-      className={`grid w-full grid-cols-[2.6rem_1fr] items-center gap-2 px-3 py-2 text-left ${selected ? "bg-board" : "hover:bg-board"}`}
+      className={
+        "grid w-full grid-cols-[2.6rem_1fr] items-center gap-2 px-3 py-2 text-left " +
+        `${selected ? "bg-board" : "hover:bg-board"}`
+      }
     >
       <Outline item={item} />
       <span className="min-w-0">
@@ -194,7 +197,7 @@ const ownPieces = (drawing: Drawing, { ids }: Contour | OpenChain): readonly Pie
   });
 
 const Outline = ({ item }: { item: Contour | OpenChain }) => {
-  const drawing = useBench((state) => state.drawing);
+  const drawing = useBench((state) => state.history.drawing);
   const pieces = item.pieces.length > 0 ? item.pieces : ownPieces(drawing, item);
   const { minX, minY, maxX, maxY } = item.bounds;
   const size = Math.max(maxX - minX, maxY - minY, 1e-9);
@@ -226,7 +229,10 @@ const FaultRow = ({ fault, unit }: { fault: Fault; unit: Unit }) => {
         type="button"
         onMouseDown={(event) => event.preventDefault()}
         onClick={() => act.select(fault.ids)}
-        className={`said w-full px-3 py-1.5 text-left text-xs hover:bg-board ${fault.severity === "error" ? "text-fault" : "text-caution"}`}
+        className={
+          "said w-full px-3 py-1.5 text-left text-xs hover:bg-board " +
+          `${fault.severity === "error" ? "text-fault" : "text-caution"}`
+        }
       >
         {sayFault(fault, unit)}
       </button>

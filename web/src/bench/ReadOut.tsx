@@ -12,14 +12,14 @@ const fixed = (value: number, unit: "mm" | "in"): string => (unit === "mm" ? val
 
 /** Where the pointer is, which snap and which direction hold, and the zoom; snaps and directions are set from here. */
 export const ReadOut = () => {
-  const hover = useBench((state) => state.hover);
-  const heldWord = useBench((state) => state.heldWord ?? state.hold?.word);
-  const once = useBench((state) => state.snapOnce);
-  const count = useBench((state) => state.snapCount ?? 0);
-  const view = useBench((state) => state.view);
-  const selected = useBench((state) => countByKind(state.drawing, state.selection));
-  const settings = useBench((state) => settingsOf(state.drawing));
-  const unit = useBench((state) => unitOf(state.drawing));
+  const hover = useBench((state) => state.pointer.hover);
+  const heldWord = useBench((state) => state.pointer.heldWord ?? state.pointer.hold?.word);
+  const once = useBench((state) => state.pointer.snapOnce);
+  const count = useBench((state) => state.pointer.snapCount);
+  const view = useBench((state) => state.view.now);
+  const selected = useBench((state) => countByKind(state.history.drawing, state.selection.ids));
+  const settings = useBench((state) => settingsOf(state.history.drawing));
+  const unit = useBench((state) => unitOf(state.history.drawing));
   const at =
     hover && !hover.picture ? { x: hover.at.x - settings.datum.x, y: hover.at.y - settings.datum.y } : undefined;
   const number = (value: number | undefined): string =>
@@ -53,7 +53,9 @@ const Setting = ({ label, words, children }: { label: string; words: ReactNode; 
     <Popover.Trigger
       aria-label={label}
       onMouseDown={(event) => event.preventDefault()}
-      className="flex h-6 min-w-28 items-center gap-1 rounded-card px-1 whitespace-nowrap hover:bg-ground hover:text-ink"
+      className={
+        "flex h-6 min-w-28 items-center gap-1 rounded-card px-1 whitespace-nowrap hover:bg-ground hover:text-ink"
+      }
     >
       {words}
       <ChevronDown size={11} aria-hidden="true" />
@@ -124,7 +126,7 @@ const HOLDS = [
 /** A direction that stays: level, upright, a typed angle, along or square to an edge. */
 const HoldSettings = () => {
   const { act } = useSession();
-  const hold = useBench((state) => state.hold);
+  const hold = useBench((state) => state.pointer.hold);
   const [text, setText] = useState("");
   const [wrong, setWrong] = useState(false);
   const row = (on: boolean): string =>

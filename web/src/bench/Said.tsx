@@ -8,14 +8,18 @@ import { focusBoard } from "./useBenchKeys.ts";
 
 /** Over the top of the board, where it is never cut off: what was said last, what is wrong, what to look out for. */
 export const Said = () => {
-  const { message, proposal, toolId, tool: state, drawing } = useBench((all) => all);
+  const message = useBench((state) => state.panels.message);
+  const refused = useBench((state) => state.hand.proposal?.refusal);
+  const toolId = useBench((state) => state.hand.toolId);
+  const state = useBench((bench) => bench.hand.tool);
+  const drawing = useBench((bench) => bench.history.drawing);
   const tool = toolById(toolId);
   const unit = unitOf(drawing);
   const warning = tool && state && otherKindCalled(tool, state, drawing);
-  const refusal =
-    proposal?.refusal && proposal.refusal.code !== "value-empty" ? sayRefusal(proposal.refusal, unit) : undefined;
+  const refusal = refused && refused.code !== "value-empty" ? sayRefusal(refused, unit) : undefined;
   const strip =
-    "said card pointer-events-none absolute top-[calc(0.5rem+var(--sentence-over,0px))] left-2 z-10 max-w-[calc(100%-1rem)] px-3 py-1.5";
+    "said card pointer-events-none absolute top-[calc(0.5rem+var(--sentence-over,0px))] left-2 z-10 " +
+    "max-w-[calc(100%-1rem)] px-3 py-1.5";
   if (message)
     return (
       <p
@@ -35,7 +39,7 @@ export const Said = () => {
   return refusal ? (
     <p className={`${strip} text-fault`}>
       {refusal}
-      <Offer refusal={proposal!.refusal!} />
+      <Offer refusal={refused!} />
     </p>
   ) : null;
 };
@@ -51,9 +55,9 @@ const LIMIT_WORKS: ReadonlySet<string> = new Set([
 /** The limit that a refusal names, to be put into the blank in place of what was typed. */
 const Offer = ({ refusal }: { refusal: Refusal }) => {
   const { act } = useSession();
-  const tool = toolById(useBench((all) => all.toolId));
-  const state = useBench((all) => all.tool);
-  const unit = useBench((all) => unitOf(all.drawing));
+  const tool = toolById(useBench((all) => all.hand.toolId));
+  const state = useBench((all) => all.hand.tool);
+  const unit = useBench((all) => unitOf(all.history.drawing));
   const { limit } = refusal.values;
   if (!tool || !state || typeof limit !== "number" || !LIMIT_WORKS.has(refusal.code)) return null;
   const blank = typedParts(tool, state.choices).find(
@@ -96,7 +100,10 @@ const otherKindCalled = (tool: Tool, state: ToolState, drawing: Drawing): string
     const own = kind === "R" ? "radius" : "diameter";
     const other = round.find((callout) => callout.kind !== own);
     if (other && !round.some((callout) => callout.kind === own))
-      return `The sketch calls ${calloutText(other, unitOf(drawing))} for the ${other.name}, not ${kind} ${showLength(value, unitOf(drawing))}.`;
+      return (
+        `The sketch calls ${calloutText(other, unitOf(drawing))} for the ${other.name}, not ${kind} ` +
+        `${showLength(value, unitOf(drawing))}.`
+      );
   }
   return undefined;
 };

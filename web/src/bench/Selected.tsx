@@ -24,8 +24,8 @@ const MOST_LISTED = 60;
 
 /** What is selected: its numbers, which can be typed over, its layer and its line. */
 export const Selected = () => {
-  const drawing = useBench((state) => state.drawing);
-  const selection = useBench((state) => state.selection);
+  const drawing = useBench((state) => state.history.drawing);
+  const selection = useBench((state) => state.selection.ids);
   const entities = [...selection].map((id) => entityOf(drawing, id)).filter((entity) => entity !== undefined);
   return (
     <section
@@ -62,7 +62,12 @@ const Handles = ({ drawing }: { drawing: Drawing }) => {
   if (shown.length === 0) return null;
   return (
     <DropdownMenu.Root>
-      <DropdownMenu.Trigger className="mb-1 flex h-6 w-full items-center rounded-card border border-hair px-1.5 text-left text-soft hover:border-ink hover:text-ink">
+      <DropdownMenu.Trigger
+        className={
+          "mb-1 flex h-6 w-full items-center rounded-card border border-hair px-1.5 " +
+          "text-left text-soft hover:border-ink hover:text-ink"
+        }
+      >
         <span className="flex-1">Handles</span>
         <ChevronDown size={14} aria-hidden="true" />
       </DropdownMenu.Trigger>
@@ -86,7 +91,7 @@ const Handles = ({ drawing }: { drawing: Drawing }) => {
 /** Steps through the corners of a chain; the one stepped to is lit on the board and its numbers can be typed. */
 const Vertices = ({ chain }: { chain: Entity & { kind: "chain" } }) => {
   const { act } = useSession();
-  const vertex = useBench((state) => state.vertex);
+  const vertex = useBench((state) => state.selection.vertex);
   const n = chain.vertices.length;
   const at = chain.vertices.findIndex(({ id }) => id === vertex);
   const step = (by: number): void => act.stepVertex(chain.vertices[(at + by + n) % n]!.id);
@@ -108,7 +113,7 @@ const Vertices = ({ chain }: { chain: Entity & { kind: "chain" } }) => {
  * The properties that all share by name; a value that is not the same everywhere is left blank, to be typed for all.
  */
 const Numbers = ({ entities, drawing }: { entities: readonly Entity[]; drawing: Drawing }) => {
-  const vertex = useBench((state) => state.vertex);
+  const vertex = useBench((state) => state.selection.vertex);
   const lists = entities.map((entity) => propertiesOf(entity, vertex));
   const shared = lists[0]!.filter(({ name }) => lists.every((list) => list.some((one) => one.name === name)));
   return (

@@ -8,9 +8,9 @@ import { useBench, useSession } from "./SessionContext.tsx";
 /** The line by which the active tool is steered. */
 export const Sentence = () => {
   const { act } = useSession();
-  const inHand = useBench((state) => state.grabbed !== undefined);
+  const inHand = useBench((state) => state.hand.grabbed !== undefined);
   // what a handle offers stands beside it
-  const steering = toolById(useBench((state) => state.toolId));
+  const steering = toolById(useBench((state) => state.hand.toolId));
   const tool = inHand ? undefined : steering;
   const line = useRef<HTMLDivElement>(null);
   useEffect(() => {
@@ -33,7 +33,10 @@ export const Sentence = () => {
       {/* a long sentence runs on over the top of the board: nothing moves under the pointer */}
       <div
         ref={line}
-        className={`card absolute inset-x-0 top-0 flex min-h-12 flex-wrap items-center gap-x-2 gap-y-1.5 py-1.5 pl-3 ${tool ? "pr-12" : "pr-3"}`}
+        className={
+          "card absolute inset-x-0 top-0 flex min-h-12 flex-wrap items-center gap-x-2 gap-y-1.5 py-1.5 " +
+          `pl-3 ${tool ? "pr-12" : "pr-3"}`
+        }
       >
         {tool ? (
           <>
@@ -62,7 +65,10 @@ export const Sentence = () => {
               act.toolEvent({ type: "release" });
               act.escape();
             }}
-            className="absolute top-2.5 right-3 grid h-7 w-7 place-items-center rounded-card text-soft hover:bg-ground hover:text-ink"
+            className={
+              "absolute top-2.5 right-3 grid h-7 w-7 place-items-center rounded-card text-soft " +
+              "hover:bg-ground hover:text-ink"
+            }
           >
             <X size={15} aria-hidden="true" />
           </button>

@@ -34,8 +34,8 @@ const shown = (part: Typed, value: number, unit: Unit): string =>
 /** A part of a tool's sentence: words, a pick, a choice, or a blank to type in. */
 export const PartView = ({ tool, part }: { tool: Tool; part: Part }) => {
   const { act } = useSession();
-  const choice = useBench((state) => (part.kind === "choice" ? state.tool?.choices[part.name] : undefined));
-  const hidden = useBench((state) => !isShown(part, state.tool?.choices ?? {}));
+  const choice = useBench((state) => (part.kind === "choice" ? state.hand.tool?.choices[part.name] : undefined));
+  const hidden = useBench((state) => !isShown(part, state.hand.tool?.choices ?? {}));
   if (hidden) return null;
   if (part.kind === "words") return <span className="shrink-0 text-[15px] whitespace-nowrap">{part.text}</span>;
   if (part.kind === "pick") return part.silent ? null : <PickBlank tool={tool} part={part} />;
@@ -58,11 +58,18 @@ export const PartView = ({ tool, part }: { tool: Tool; part: Part }) => {
   return <TypedBlank tool={tool} part={part} />;
 };
 
+const FILLED = "border-hair font-semibold";
+const LIT = "border-ember bg-ember-wash text-ember";
+const EMPTY = "border-dashed border-hair text-soft";
 const chip = "figures inline-flex h-8 shrink-0 items-center rounded-card border px-2 text-[13.5px] whitespace-nowrap";
 
 const PickBlank = ({ tool, part }: { tool: Tool; part: Extract<Part, { kind: "pick" }> }) => {
   const { act } = useSession();
-  const { drawing, tool: state, index, selection, layer } = useBench((all) => all);
+  const drawing = useBench((bench) => bench.history.drawing);
+  const index = useBench((bench) => bench.history.index);
+  const state = useBench((bench) => bench.hand.tool);
+  const selection = useBench((bench) => bench.selection.ids);
+  const layer = useBench((bench) => bench.selection.layer);
   if (!state) return null;
   const picked = state.picks[part.name];
   const given = givenOf(tool, state, undefined, { drawing, index, unit: unitOf(drawing), selection, layer });
@@ -75,7 +82,7 @@ const PickBlank = ({ tool, part }: { tool: Tool; part: Extract<Part, { kind: "pi
         role="textbox"
         aria-readonly="true"
         aria-label={part.label}
-        className={`${chip} ${given.things.length > 0 ? "border-hair font-semibold" : "border-ember bg-ember-wash text-ember"}`}
+        className={`${chip} ${given.things.length > 0 ? FILLED : LIT}`}
       >
         {state.gathering ? `${countByKind(drawing, selection)} · Shift adds, Enter goes on` : words}
       </span>
@@ -101,7 +108,7 @@ const PickBlank = ({ tool, part }: { tool: Tool; part: Extract<Part, { kind: "pi
         onClick={() =>
           isNext && isPoint && act.toolEvent({ type: "place", placing: state.placing ?? { as: "xy", from: "datum" } })
         }
-        className={`${chip} ${picked ? "border-hair font-semibold" : isNext ? "border-ember bg-ember-wash text-ember" : "border-dashed border-hair text-soft"} ${isNext && isPoint ? "cursor-text" : ""}`}
+        className={`${chip} ${picked ? FILLED : isNext ? LIT : EMPTY} ${isNext && isPoint ? "cursor-text" : ""}`}
       >
         {words ?? part.label}
       </span>
@@ -154,13 +161,16 @@ const PlaceFields = ({ tool, placing }: { tool: Tool; placing: Placing }) => {
   );
 };
 
+const field =
+  "figures h-8 rounded-card border bg-board px-2 text-[14px] font-semibold placeholder:font-normal " +
+  "placeholder:text-soft";
 const otherKind = { R: "Ø", Ø: "R" } as const;
 
 const TypedBlank = ({ tool, part }: { tool: Tool; part: Typed }) => {
   const { act } = useSession();
-  const state = useBench((all) => all.tool);
-  const live = useBench((all) => all.proposal?.live?.[part.name]);
-  const unit = useBench((all) => unitOf(all.drawing));
+  const state = useBench((all) => all.hand.tool);
+  const live = useBench((all) => all.hand.proposal?.live?.[part.name]);
+  const unit = useBench((all) => unitOf(all.history.drawing));
   const [focused, setFocused] = useState(false);
   const input = useRef<HTMLInputElement>(null);
   const isThread = part.kind === "thread";
@@ -235,7 +245,7 @@ const TypedBlank = ({ tool, part }: { tool: Tool; part: Typed }) => {
               act.toolEvent({ type: "empty", blank: part.name });
             }
           }}
-          className={`figures h-8 rounded-card border bg-board px-2 text-[14px] font-semibold placeholder:font-normal placeholder:text-soft ${entry && !isOpen ? "pr-6" : ""} ${
+          className={`${field} ${entry && !isOpen ? "pr-6" : ""} ${
             focused || isOpen ? "border-ember shadow-[0_0_0_3px_var(--ember-wash)]" : "border-hair"
           }`}
           style={{ width: `calc(${width}ch + ${entry && !isOpen ? "2.4rem" : "1.2rem"})` }}
@@ -262,7 +272,7 @@ const TypedBlank = ({ tool, part }: { tool: Tool; part: Typed }) => {
 /** Threads that begin with what is typed, and callouts that name one. */
 const ThreadOffers = ({ part, text }: { part: Typed; text: string }) => {
   const { act } = useSession();
-  const drawing = useBench((state) => state.drawing);
+  const drawing = useBench((state) => state.history.drawing);
   const called = calloutsOf(drawing).filter(({ kind }) => kind === "thread");
   const found = searchThreads(text, 8);
   if (found.length === 0 && called.length === 0) return null;
@@ -302,7 +312,7 @@ const ThreadOffers = ({ part, text }: { part: Typed; text: string }) => {
 /** Recent values and callouts not placed yet, for the mouse hand. Offers, never held by themselves. */
 const Offers = ({ tool, part }: { tool: Tool; part: Typed }) => {
   const { act } = useSession();
-  const drawing = useBench((state) => state.drawing);
+  const drawing = useBench((state) => state.history.drawing);
   const recent = useBench((state) => state.kept.recent[`${tool.id} ${part.name}`]);
   const called = calloutsOf(drawing).filter(
     (callout) => fitsBlank(part, callout.kind) && measureCallout(drawing, callout).state === "not placed",
@@ -338,7 +348,8 @@ const Offers = ({ tool, part }: { tool: Tool; part: Typed }) => {
 
 /** What the next click makes. */
 export const Hint = () => {
-  const { proposal, toolId } = useBench((all) => all);
+  const proposal = useBench((bench) => bench.hand.proposal);
+  const toolId = useBench((bench) => bench.hand.toolId);
   const tool = toolById(toolId);
   if (!tool || !proposal) return null;
   const ways = proposal.ways.length;

@@ -1,6 +1,6 @@
 import { createContext, useContext } from "react";
 import { useStore } from "zustand";
-import type { BenchState } from "./benchState.ts";
+import type { BenchState } from "./state/index.ts";
 import type { Session } from "./session.ts";
 
 export const SessionContext = createContext<Session | undefined>(undefined);

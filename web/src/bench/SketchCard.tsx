@@ -215,7 +215,7 @@ const More = ({
 }) => {
   const { act } = useSession();
   const side = useBench((state) => state.kept.card.side);
-  const picture = useBench((state) => picturesOf(state.drawing).find(({ blob }) => blob === sketch?.id));
+  const picture = useBench((state) => picturesOf(state.history.drawing).find(({ blob }) => blob === sketch?.id));
   const size = sketch && { blob: sketch.id, width: sketch.width, height: sketch.height };
   return (
     <DropdownMenu.Root>
@@ -253,7 +253,10 @@ const More = ({
                           key={value}
                           value={String(value)}
                           onSelect={(event) => event.preventDefault()}
-                          className="figures rounded-card px-1.5 text-xs outline-none data-[highlighted]:bg-ember-wash data-[state=checked]:bg-ink data-[state=checked]:text-panel"
+                          className={
+                            "figures rounded-card px-1.5 text-xs outline-none data-[highlighted]:bg-ember-wash " +
+                            "data-[state=checked]:bg-ink data-[state=checked]:text-panel"
+                          }
                         >
                           {value * 100} %
                         </DropdownMenu.RadioItem>

@@ -30,9 +30,11 @@ const fitOf = (size: Size, room: Size | undefined, angle: number): number => {
 /** A sketch picture: the wheel zooms, dragging pans, a click pins a callout or gives a place to the active tool. */
 export const SketchPicture = ({ sketch, alt, place, setPlace }: Props) => {
   const { act } = useSession();
-  const writing = useBench((state) => state.writing);
-  const angle = useBench((state) => picturesOf(state.drawing).find(({ blob }) => blob === sketch.id)?.angle ?? 0);
-  const picking = useBench((state) => state.tool !== undefined && act.wantsPicture());
+  const writing = useBench((state) => state.panels.writing);
+  const angle = useBench(
+    (state) => picturesOf(state.history.drawing).find(({ blob }) => blob === sketch.id)?.angle ?? 0,
+  );
+  const picking = useBench((state) => state.hand.tool !== undefined && act.wantsPicture());
   const drag = useRef<{ x: number; y: number; moved: number } | undefined>(undefined);
   const image = useRef<HTMLImageElement>(null);
   const room = useRef<HTMLDivElement>(null);
@@ -89,7 +91,11 @@ export const SketchPicture = ({ sketch, alt, place, setPlace }: Props) => {
   const aims = writing !== undefined || picking;
   return (
     <div
-      className={`relative mx-2 mb-2 min-h-0 flex-1 overflow-hidden rounded-card border bg-[#efeadd] ${picking ? "border-ember" : "border-hair"} ${aims ? "cursor-crosshair" : "cursor-grab active:cursor-grabbing"}`}
+      className={
+        "relative mx-2 mb-2 min-h-0 flex-1 overflow-hidden rounded-card border bg-[#efeadd] " +
+        (picking ? "border-ember " : "border-hair ") +
+        (aims ? "cursor-crosshair" : "cursor-grab active:cursor-grabbing")
+      }
       onWheel={onWheel}
       onPointerDown={(event) => {
         if (aims) event.preventDefault(); // the line being written keeps the keyboard
@@ -121,8 +127,8 @@ export const SketchPicture = ({ sketch, alt, place, setPlace }: Props) => {
 
 /** The places that the active tool has been given on this picture, and the line through them to the pointer. */
 const Picks = ({ sketch, pixel }: { sketch: ShownSketch; pixel: number }) => {
-  const picks = useBench((state) => state.tool?.picks);
-  const onCard = useBench((state) => state.onCard);
+  const picks = useBench((state) => state.hand.tool?.picks);
+  const onCard = useBench((state) => state.pointer.onCard);
   const picked = Object.values(picks ?? {}).filter(({ picture }) => picture?.blob === sketch.id);
   const { act } = useSession();
   const live = onCard && onCard.picture.blob === sketch.id && act.wantsPicture() ? [onCard.at] : [];
@@ -151,10 +157,10 @@ const Picks = ({ sketch, pixel }: { sketch: ShownSketch; pixel: number }) => {
 
 const Pins = ({ sketch, zoom }: { sketch: string; zoom: number }) => {
   const { act } = useSession();
-  const drawing = useBench((state) => state.drawing);
-  const lit = useBench((state) => state.litCallout);
-  const writing = useBench((state) => state.writing);
-  const picking = useBench((state) => state.tool !== undefined && act.wantsPicture());
+  const drawing = useBench((state) => state.history.drawing);
+  const lit = useBench((state) => state.selection.litCallout);
+  const writing = useBench((state) => state.panels.writing);
+  const picking = useBench((state) => state.hand.tool !== undefined && act.wantsPicture());
   const at = (pin: { x: number; y: number }) => ({
     left: `${pin.x * 100}%`,
     top: `${pin.y * 100}%`,
@@ -183,7 +189,14 @@ const Pins = ({ sketch, zoom }: { sketch: string; zoom: number }) => {
             }
             onMouseLeave={() => act.light([])}
             onClick={() => !writing && act.useCallout(callout)}
-            className={`absolute h-6 w-9 rounded-full border-2 ${callout.id === lit ? "border-[#b4461a]" : writing ? "border-[#b4461a55]" : "border-transparent hover:border-[#b4461a]"}`}
+            className={
+              "absolute h-6 w-9 rounded-full border-2 " +
+              (callout.id === lit
+                ? "border-[#b4461a]"
+                : writing
+                  ? "border-[#b4461a55]"
+                  : "border-transparent hover:border-[#b4461a]")
+            }
             style={at(pin)}
           />
         );

@@ -12,6 +12,6 @@ const inUse = (drawing: Drawing, { id, from }: ShownSketch): boolean =>
 
 export const useShownSketches = (): readonly ShownSketch[] | undefined => {
   const all = useContext(SketchesContext);
-  const drawing = useBench((state) => state.drawing);
+  const drawing = useBench((state) => state.history.drawing);
   return all?.filter((sketch) => inUse(drawing, sketch));
 };

@@ -11,9 +11,9 @@ import { useBench, useSession } from "./SessionContext.tsx";
  */
 export const Steps = () => {
   const { act } = useSession();
-  const drawing = useBench((state) => state.drawing);
-  const derivedAt = useBench((state) => state.derivedAt);
-  const bank = useBench((state) => state.bank);
+  const drawing = useBench((state) => state.history.drawing);
+  const derivedAt = useBench((state) => state.history.derivedAt);
+  const bank = useBench((state) => state.panels.bank);
   const tidying = useBench((state) => state.tidying);
   const counts = useMemo(() => {
     void derivedAt; // a great drawing is worked out elsewhere and comes later
@@ -49,7 +49,10 @@ export const Steps = () => {
             else if (take === "sketch") document.querySelector<HTMLElement>('[data-region="Sketch card"]')?.focus();
             else act.setBank(take);
           }}
-          className={`px-2.5 ${i > 0 ? "border-l border-hair" : ""} ${pressed(take) ? "bg-ink text-panel" : "hover:bg-board"}`}
+          className={
+            `px-2.5 ${i > 0 ? "border-l border-hair" : ""} ` +
+            `${pressed(take) ? "bg-ink text-panel" : "hover:bg-board"}`
+          }
         >
           {name}
           {count && <span className={`figures ml-1.5 text-xs ${pressed(take) ? "" : "text-soft"}`}>{count}</span>}

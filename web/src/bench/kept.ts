@@ -1,4 +1,4 @@
-import { NOTHING_KEPT, type Kept } from "./benchState.ts";
+import { NOTHING_KEPT, type Kept } from "./state/index.ts";
 
 /** The name under which the bench's settings are stored. */
 export const KEPT_KEY = "bench";

@@ -28,7 +28,10 @@ export const leftView = (job: string): { readonly view: View; readonly layer: Id
 export const useKeptView = (job: string, session: Session): void => {
   useEffect(() => {
     const keep = (): void => {
-      const { view, layer, fittedOnce } = session.getState();
+      const {
+        view: { now: view, fittedOnce },
+        selection: { layer },
+      } = session.getState();
       if (fittedOnce) localStorage.setItem(key(job), JSON.stringify({ ...view, layer }));
     };
     window.addEventListener("pagehide", keep);

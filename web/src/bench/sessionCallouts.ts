@@ -12,17 +12,18 @@ import { angleOf, carrierOf, curveLength } from "@ash-edge/core/geometry";
 import { describeRef } from "@ash-edge/core/look";
 import { showLength, toDegrees, type Id, type SizeKind } from "@ash-edge/core/numeric";
 import { typedPart, type Hover, type Entry } from "@ash-edge/tools";
-import type { BenchState, SessionCore } from "./benchState.ts";
+import type { SessionCore } from "./sessionCore.ts";
+import type { Panels } from "./state/index.ts";
 import { blankFor, typingBlank } from "./blanks.ts";
 
 /** Values that are not typed: taken from callouts and from geometry; and the callouts themselves. */
-export const makeCallouts = ({ get, set, say, sayNo, commit, toolEvent, activeTool, notify }: SessionCore) => {
+export const makeCallouts = ({ get, send, say, sayNo, commit, toolEvent, activeTool, notify }: SessionCore) => {
   /** The clicked thing's own radius, length or angle goes into the lit blank. */
   const takeValue = (hover: Hover): void => {
     const ref = hover.under[0]?.ref;
-    const curve = ref && curveAt(get().drawing, ref);
+    const curve = ref && curveAt(get().history.drawing, ref);
     const tool = activeTool();
-    const blank = tool && typingBlank(tool, get().tool!);
+    const blank = tool && typingBlank(tool, get().hand.tool!);
     if (!curve || !tool || !blank)
       return say({
         text: "There is nothing here to take a value from. Click on a line, an arc or a circle.",
@@ -30,7 +31,7 @@ export const makeCallouts = ({ get, set, say, sayNo, commit, toolEvent, activeTo
       });
     const part = typedPart(tool, blank)!;
     const carrier = carrierOf(curve);
-    const unit = unitOf(get().drawing);
+    const unit = unitOf(get().history.drawing);
     const fill = (value: number, kind?: SizeKind): void =>
       toolEvent({
         type: "fill",
@@ -44,25 +45,25 @@ export const makeCallouts = ({ get, set, say, sayNo, commit, toolEvent, activeTo
       return fill(curveLength(curve));
     if (part.kind === "value" && part.expects === "angle" && carrier?.kind === "line")
       return fill(toDegrees(angleOf(carrier.direction)));
-    say({ text: `${describeRef(get().drawing, ref)} has no value for this blank.`, tone: "fault" });
+    say({ text: `${describeRef(get().history.drawing, ref)} has no value for this blank.`, tone: "fault" });
   };
 
   /** A callout fills the blank that fits it, answers what was just measured, or offers the tools that fit. */
   const useCallout = (callout: Callout): void => {
     const tool = activeTool();
-    const state = get().tool;
+    const state = get().hand.tool;
     if (!tool || !state)
-      return set(
-        get().offered === callout.id ? {} : { offered: callout.id },
-        get().offered === callout.id ? ["offered"] : [],
-      );
+      return send("panels", {
+        type: "offered",
+        callout: get().panels.offered === callout.id ? undefined : callout.id,
+      });
     if (tool.id === "distance" && state.measured)
       return linkMeasured(
         callout,
         state.measured.map(({ ref }) => ref),
       );
     const blank = blankFor(tool, callout, state.lit);
-    const text = calloutText(callout, unitOf(get().drawing));
+    const text = calloutText(callout, unitOf(get().history.drawing));
     if (!blank) return say({ text: `${tool.name} has no blank for ${text}.`, tone: "fault" });
     const entry: Entry = {
       text: text
@@ -83,13 +84,16 @@ export const makeCallouts = ({ get, set, say, sayNo, commit, toolEvent, activeTo
         text: "Measure between places that snaps hold on to: a bare place on the board can't answer a callout.",
         tone: "fault",
       });
-    const edit = answerCallout(get().drawing, callout.id, known);
+    const edit = answerCallout(get().history.drawing, callout.id, known);
     if (edit) commit(edit);
   };
 
   /** Writes down what was typed into the ledger; true when it could be read. */
   const writeCallout = (text: string): boolean => {
-    const { drawing, writing } = get();
+    const {
+      history: { drawing },
+      panels: { writing },
+    } = get();
     const read = readCallout(text, unitOf(drawing));
     if (!read.ok) {
       sayNo(read.refusal);
@@ -100,20 +104,23 @@ export const makeCallouts = ({ get, set, say, sayNo, commit, toolEvent, activeTo
         ? addCallout(drawing, read.value, writing?.pin)
         : changeCallout(drawing, writing.id, read.value, writing.pin);
     if (edit) commit(edit);
-    set({ writing: {} }, ["message"]);
+    send("panels", { type: "writing", writing: {} });
+    say(undefined);
     return true;
   };
 
   const dropCallout = (callout: Callout): void => {
-    const edit = removeCallout(get().drawing, callout.id);
+    const edit = removeCallout(get().history.drawing, callout.id);
     if (!edit) return;
     commit(edit);
-    notify(`Callout ${calloutText(callout, unitOf(get().drawing))} removed`);
+    notify(`Callout ${calloutText(callout, unitOf(get().history.drawing))} removed`);
   };
 
   /** What is selected answers the callout; with nothing selected it is let go. */
   const answerWith = (callout: Callout, ids: readonly Id[]): void => {
-    const { drawing } = get();
+    const {
+      history: { drawing },
+    } = get();
     const edit = answerCallout(drawing, callout.id, refsAnswering(drawing, callout, ids));
     if (edit) commit(edit);
   };
@@ -124,6 +131,6 @@ export const makeCallouts = ({ get, set, say, sayNo, commit, toolEvent, activeTo
     writeCallout,
     dropCallout,
     answerWith,
-    setWriting: (writing: BenchState["writing"]): void => (writing ? set({ writing }) : set({}, ["writing"])),
+    setWriting: (writing: Panels["writing"]): void => send("panels", { type: "writing", writing }),
   };
 };

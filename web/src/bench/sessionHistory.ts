@@ -13,12 +13,12 @@ import {
 import { reindex } from "@ash-edge/core/look";
 import { derivedNumber } from "@ash-edge/core/numeric";
 import { stepAt, stepCount, withOlder, withStep, type History } from "../store/index.ts";
-import type { Again, SessionCore } from "./benchState.ts";
+import type { Again, SessionCore } from "./sessionCore.ts";
 
-type Needs = Pick<SessionCore, "get" | "set" | "say" | "refresh"> & {
+type Needs = {
   readonly keep: (step: { before: number; history: History; drawing: Drawing; edit?: Edit }) => void;
-  /** Brings what is derived up to an edit. */
-  readonly keepUp: (edit: Edit) => void;
+  /** Brings what is derived up to an edit, with the drawing after it. */
+  readonly keepUp: (edit: Edit, after: Drawing) => void;
   /** A note that offers to take something back. */
   readonly tell: (text: string, again: Again | undefined, undo: () => void) => void;
   /** Reads the steps before a number from the store. */
@@ -42,17 +42,23 @@ const offerWords = (drawing: Drawing, offers: readonly Offer[]): string => {
 };
 
 /** Edits made, taken back and done again: the one place where the drawing changes. */
-export const makeHistory = ({ get, set, say, refresh, keep, keepUp, tell, made, older }: Needs) => {
+export const makeHistory = ({ get, send, say, refresh }: SessionCore, { keep, keepUp, tell, made, older }: Needs) => {
   /** Puts an edit into the drawing, the history and the journal. */
   const commit = (edit: Edit): void => {
-    const { drawing, history, index } = get();
+    const {
+      history: { drawing, steps: history, index },
+    } = get();
     const before = history.position;
     const next = applyEdit(drawing, edit);
     const now = withStep(history, edit);
-    const selection = new Set([...get().selection].filter((id) => entityOf(next, id)));
-    set({ drawing: next, history: now, index: reindex(index, next), selection, lit: new Set() });
+    const { ids, lit } = get().selection;
+    const standing = [...ids].filter((id) => entityOf(next, id));
+    // what goes is let go of first: nothing selected or lit is ever missing from the drawing
+    if (standing.length < ids.size) send("selection", { type: "selected", ids: standing });
+    if (lit.size > 0) send("selection", { type: "lit", ids: [] });
+    send("history", { type: "went", drawing: next, index: reindex(index, next), steps: now });
     keep({ before, history: now, drawing: next, edit });
-    keepUp(edit);
+    keepUp(edit, next);
     if (edit.cutLoose.length > 0) sayCutLoose(drawing, edit);
     made(drawing, edit);
     refresh();
@@ -60,7 +66,7 @@ export const makeHistory = ({ get, set, say, refresh, keep, keepUp, tell, made, 
 
   /** Says which callouts lost their place, and offers the place that is like it, where there is one. */
   const sayCutLoose = (before: Drawing, edit: Edit): void => {
-    const now = get().drawing;
+    const now = get().history.drawing;
     const lost = edit.cutLoose.flatMap(({ callout: id, offer }) => {
       const callout = calloutsOf(before).find((one) => one.id === id);
       if (!callout) return [];
@@ -77,7 +83,7 @@ export const makeHistory = ({ get, set, say, refresh, keep, keepUp, tell, made, 
 
   const putAgain = (offers: readonly Offer[]): void => {
     for (const { callout, offer } of offers) {
-      const edit = answerCallout(get().drawing, callout.id, offer);
+      const edit = answerCallout(get().history.drawing, callout.id, offer);
       if (edit) commit(edit);
     }
   };
@@ -89,11 +95,11 @@ export const makeHistory = ({ get, set, say, refresh, keep, keepUp, tell, made, 
     return reading;
   };
   const readSteps = async (): Promise<boolean> => {
-    const { first } = get().history;
+    const { first } = get().history.steps;
     if (first === 0) return false;
     const found = await older(first).catch((reason: Error) => ({ edits: [], damage: reason.message }));
-    if (get().history.first !== first) return true;
-    set({ history: withOlder(get().history, found.edits) });
+    if (get().history.steps.first !== first) return true;
+    send("history", { type: "read on", steps: withOlder(get().history.steps, found.edits) });
     if (found.damage)
       say({ text: `Undo can’t go back beyond step ${first - found.edits.length}: ${found.damage}`, tone: "fault" });
     return found.edits.length > 0;
@@ -104,22 +110,25 @@ export const makeHistory = ({ get, set, say, refresh, keep, keepUp, tell, made, 
    * first.
    */
   const travel = (to: number): void => {
-    const { history: start } = get();
+    const {
+      history: { steps: start },
+    } = get();
     const before = start.position;
     if (to === before || to < 0 || to > stepCount(start)) return;
     if (to < start.first)
-      return void readOlder().then((more) => more && get().history.position === before && travel(to));
+      return void readOlder().then((more) => more && get().history.steps.position === before && travel(to));
     const back = to < before;
+    let { drawing, index } = get().history;
     for (let at = before; at !== to; at += back ? -1 : 1) {
       const edit = back ? invertEdit(stepAt(start, at - 1)!) : stepAt(start, at)!;
-      const { drawing, index } = get();
-      const next = applyEdit(drawing, edit);
-      const history = { ...start, position: back ? at - 1 : at + 1 };
-      set({ drawing: next, history, index: reindex(index, next) });
-      keepUp(edit);
+      drawing = applyEdit(drawing, edit);
+      index = reindex(index, drawing);
+      keepUp(edit, drawing);
     }
-    const { drawing, history } = get();
-    set({ selection: new Set(), lit: new Set() });
+    const history = { ...start, position: to };
+    send("selection", { type: "selected", ids: [] });
+    send("selection", { type: "lit", ids: [] });
+    send("history", { type: "went", drawing, index, steps: history });
     keep({ before, history, drawing });
     const steps = Math.abs(to - before);
     const what = steps === 1 ? stepAt(start, back ? to : to - 1)!.label : `${steps} steps`;
@@ -129,9 +138,9 @@ export const makeHistory = ({ get, set, say, refresh, keep, keepUp, tell, made, 
 
   /** The undo that is offered means this one step: not the picks, and nothing that was done since. */
   const notify = (text: string, again?: Again): void => {
-    const after = get().history;
+    const after = get().history.steps;
     tell(text, again, () =>
-      get().history === after
+      get().history.steps === after
         ? travel(after.position - 1)
         : say({ text: "Something else was done since. Undo goes back step by step.", tone: "fault" }),
     );

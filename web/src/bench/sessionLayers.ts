@@ -18,10 +18,10 @@ import {
 } from "@ash-edge/core/edits";
 import type { Id, Outcome } from "@ash-edge/core/numeric";
 import { changePicture } from "@ash-edge/core/picture";
-import type { SessionCore } from "./benchState.ts";
+import type { SessionCore } from "./sessionCore.ts";
 
 /** Layers, and what the panels change of things and pictures. Each change is one edit; a refusal is said. */
-export const makeLayers = ({ get, set, say, sayNo, commit, refresh, notify }: SessionCore) => {
+export const makeLayers = ({ get, send, say, sayNo, commit, refresh, notify }: SessionCore) => {
   const carry = (outcome: Outcome<Edit>): boolean => {
     if (!outcome.ok) {
       sayNo(outcome.refusal);
@@ -31,39 +31,41 @@ export const makeLayers = ({ get, set, say, sayNo, commit, refresh, notify }: Se
     return true;
   };
   const setLayer = (id: Id): void => {
-    const layer = layerOf(get().drawing, id);
+    const layer = layerOf(get().history.drawing, id);
     if (layer?.locked) return say({ text: `${layer.name} is locked, so nothing could be drawn on it.`, tone: "fault" });
-    set({ layer: id });
+    send("selection", { type: "layer", id });
     refresh();
   };
   return {
     /** Takes the working layer: what is drawn from now on goes there. */
     setLayer,
     addLayer: (name: string, role: CutRole): boolean => {
-      const added = addLayer(get().drawing, name, role);
+      const added = addLayer(get().history.drawing, name, role);
       if (!carry(added) || !added.ok) return false;
       setLayer(added.value.changes[0]!.id);
       return true;
     },
     changeLayer: (id: Id, change: Partial<Omit<Layer, "id">>): boolean => {
-      const isWorking = get().layer === id && (change.locked === true || change.role === "layout");
-      const done = carry(changeLayer(get().drawing, id, change));
+      const isWorking = get().selection.layer === id && (change.locked === true || change.role === "layout");
+      const done = carry(changeLayer(get().history.drawing, id, change));
       if (done && isWorking && id !== PROFILE_LAYER) setLayer(PROFILE_LAYER);
       return done;
     },
     removeLayer: (layer: Layer): void => {
-      if (!carry(removeLayer(get().drawing, layer.id))) return;
-      if (get().layer === layer.id) setLayer(PROFILE_LAYER);
+      if (!carry(removeLayer(get().history.drawing, layer.id))) return;
+      if (get().selection.layer === layer.id) setLayer(PROFILE_LAYER);
       notify(`Layer ${layer.name} removed`);
     },
-    putOnLayer: (ids: readonly Id[], layer: Id): boolean => carry(putOnLayer(get().drawing, ids, layer)),
+    putOnLayer: (ids: readonly Id[], layer: Id): boolean => carry(putOnLayer(get().history.drawing, ids, layer)),
     changeProperty: (name: string, value: number): boolean =>
-      carry(changeProperty(get().drawing, [...get().selection], name, value, get().vertex)),
+      carry(changeProperty(get().history.drawing, [...get().selection.ids], name, value, get().selection.vertex)),
     /** Draws what is selected in a line style of its own, or as its role has it. */
-    setLine: (line: LineStyle | undefined): boolean => carry(setLineStyle(get().drawing, [...get().selection], line)),
-    stepVertex: (vertex: Id | undefined): void => (vertex === undefined ? set({}, ["vertex"]) : set({ vertex })),
+    setLine: (line: LineStyle | undefined): boolean =>
+      carry(setLineStyle(get().history.drawing, [...get().selection.ids], line)),
+    stepVertex: (vertex: Id | undefined): void => send("selection", { type: "vertex", id: vertex }),
     changePicture: (picture: PictureSize, change: Parameters<typeof changePicture>[2]): void =>
-      commit(changePicture(get().drawing, picture, change)),
-    setGeneralTolerance: (tolerance: number | undefined): void => commit(setGeneralTolerance(get().drawing, tolerance)),
+      commit(changePicture(get().history.drawing, picture, change)),
+    setGeneralTolerance: (tolerance: number | undefined): void =>
+      commit(setGeneralTolerance(get().history.drawing, tolerance)),
   };
 };

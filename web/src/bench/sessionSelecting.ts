@@ -2,7 +2,8 @@ import { boundsOf, type Point } from "@ash-edge/core/geometry";
 import { describeRef, selectByBox, selectInside, selectLike, selectRun, invertSelection } from "@ash-edge/core/look";
 import type { Id } from "@ash-edge/core/numeric";
 import type { Hover } from "@ash-edge/tools";
-import type { Modifiers, Selecting, SessionCore } from "./benchState.ts";
+import type { SessionCore } from "./sessionCore.ts";
+import type { Modifiers, Selecting } from "./state/index.ts";
 import { toDrawing } from "./board/view.ts";
 
 /** A press that moves this many pixels draws a box. */
@@ -10,14 +11,23 @@ const BOX_STARTS = 5;
 
 /** Selecting, with no tool active: by a click, by a box, by what is like a thing. */
 export const makeSelecting = (
-  { get, set, say, toolEvent, activeTool, keepSetting }: SessionCore,
+  { get, send, say, toolEvent, activeTool, wanted, keepSetting }: SessionCore,
   click: (at: Point, mods: Modifiers) => void,
-  selects: () => boolean,
 ) => {
   let pressed: Point | undefined;
 
+  /** Clicks and boxes select: no tool is in hand, or one that works on what is selected. */
+  const selects = (): boolean => !activeTool() || wanted()?.takes === "things";
+  const select = (ids: Iterable<Id>): void => {
+    send("selection", { type: "selected", ids });
+    send("panels", { type: "offered", callout: undefined });
+    say(undefined);
+  };
+
   const clickOn = (hover: Hover, mods: Modifiers): void => {
-    const { selection } = get();
+    const {
+      selection: { ids: selection },
+    } = get();
     const id = hover.under[0]?.ref?.id;
     const taken = id === undefined ? [] : selectedBy(id, get().kept.selecting.how);
     const next = new Set(mods.shift ? selection : []);
@@ -26,17 +36,20 @@ export const makeSelecting = (
       if (drops) next.delete(one);
       else next.add(one);
     }
-    set({ selection: next }, ["message", "offered", "vertex"]);
+    select(next);
     const stacked = hover.under.length;
+    const names = hover.under.map(({ ref }) => describeRef(get().history.drawing, ref!));
     if (stacked > 1)
       say({
-        text: `${stacked} things lie here: ${hover.under.map(({ ref }) => describeRef(get().drawing, ref!)).join(", ")}. Shift+Space takes the next.`,
+        text: `${stacked} things lie here: ${names.join(", ")}. Shift+Space takes the next.`,
         tone: "said",
       });
   };
 
   const selectedBy = (id: Id, how: Selecting["how"]): readonly Id[] => {
-    const { drawing } = get();
+    const {
+      history: { drawing },
+    } = get();
     if (how === "one") return [id];
     if (how === "run") return selectRun(drawing, id);
     return how === "inside" ? selectInside(drawing, id) : selectLike(drawing, id, how);
@@ -54,29 +67,40 @@ export const makeSelecting = (
     click(at, mods);
   };
   const letGo = (at: Point, mods: Modifiers): void => {
-    const { box, index, selection, kept, sweep } = get();
+    const {
+      selection: { box, ids: selection, sweep },
+      history: { index },
+      kept,
+    } = get();
     if (sweep) {
       pressed = undefined;
       const isBox = activeTool()?.drag === "box";
-      set({}, ["sweep"]);
+      send("selection", { type: "box dropped" });
       return toolEvent({ type: "drag", path: isBox ? [sweep[0]!, sweep.at(-1)!] : sweep });
     }
     if (pressed && !box) click(at, mods);
     pressed = undefined;
     if (!box) return;
     const found = selectByBox(index, boundsOf([box.from, box.to]), kept.selecting.box);
-    set({ selection: new Set([...(mods.shift ? selection : []), ...found]) }, ["box", "message", "offered", "vertex"]);
-    if (get().tool) toolEvent({ type: "gather", on: mods.shift });
+    send("selection", { type: "box dropped" });
+    select([...(mods.shift ? selection : []), ...found]);
+    if (get().hand.tool) toolEvent({ type: "gather", on: mods.shift });
   };
   const stretchBox = (at: Point): void => {
-    const { view, box, sweep } = get();
+    const {
+      view: { now: view },
+      selection: { box, sweep },
+    } = get();
     if (pressed && !selects()) {
       if (sweep || Math.hypot(at.x - pressed.x, at.y - pressed.y) >= BOX_STARTS)
-        set({ sweep: [...(sweep ?? [toDrawing(view, pressed)]), toDrawing(view, at)] });
+        send("selection", {
+          type: "swept",
+          path: [...(sweep ?? [toDrawing(view, pressed)]), toDrawing(view, at)],
+        });
       return;
     }
     if (!pressed || (!box && Math.hypot(at.x - pressed.x, at.y - pressed.y) < BOX_STARTS)) return;
-    set({ box: { from: toDrawing(view, pressed), to: toDrawing(view, at) } });
+    send("selection", { type: "box", box: { from: toDrawing(view, pressed), to: toDrawing(view, at) } });
   };
   const setSelecting = (change: Partial<Selecting>): void => {
     keepSetting({ selecting: { ...get().kept.selecting, ...change } });
@@ -91,20 +115,22 @@ export const makeSelecting = (
     /** Lets go of the box being drawn; true when there was one. */
     dropBox: (): boolean => {
       pressed = undefined;
-      if (!get().box && !get().sweep) return false;
-      set({}, ["box", "sweep"]);
+      if (!get().selection.box && !get().selection.sweep) return false;
+      send("selection", { type: "box dropped" });
       return true;
     },
     /** Swaps what the box takes; true while one is drawn. */
     swapBox: (): boolean => {
-      if (!get().box) return false;
+      if (!get().selection.box) return false;
       setSelecting({ box: get().kept.selecting.box === "encloses" ? "touches" : "encloses" });
       return true;
     },
     selectRunAt: (): void => {
-      const id = get().hover?.under[0]?.ref?.id;
-      if (!get().tool && id !== undefined) set({ selection: new Set(selectRun(get().drawing, id)) });
+      const id = get().pointer.hover?.under[0]?.ref?.id;
+      if (!get().hand.tool && id !== undefined)
+        send("selection", { type: "selected", ids: selectRun(get().history.drawing, id) });
     },
-    invert: (): void => set({ selection: new Set(invertSelection(get().drawing, get().selection)) }),
+    invert: (): void =>
+      send("selection", { type: "selected", ids: invertSelection(get().history.drawing, get().selection.ids) }),
   };
 };

@@ -10,7 +10,7 @@ import {
 import { boundsMeet, boundsSize, growBounds, unionBounds, type Bounds, type Point } from "@ash-edge/core/geometry";
 import type { Id } from "@ash-edge/core/numeric";
 import { shapeBounds } from "@ash-edge/core/shape";
-import type { SessionCore } from "./benchState.ts";
+import type { SessionCore } from "./sessionCore.ts";
 import { fitted, inSight, panned, zoomed, type Size, type View } from "./board/view.ts";
 
 /** Views closer together in time than this are one movement. */
@@ -25,7 +25,7 @@ const emptyBounds = (drawing: Drawing): Bounds => {
 };
 
 /** Where the drawing lies on the board, and the way back to where it lay. */
-export const makeView = ({ get, set, say, refresh }: SessionCore, leftView: View | undefined) => {
+export const makeView = ({ get, send, say, refresh }: SessionCore, leftView: View | undefined) => {
   const before: View[] = [];
   let moved = -Infinity;
 
@@ -33,11 +33,11 @@ export const makeView = ({ get, set, say, refresh }: SessionCore, leftView: View
   const show = (view: View): void => {
     const now = performance.now();
     if (now - moved > ONE_MOVEMENT_MS) {
-      before.push(get().view);
+      before.push(get().view.now);
       if (before.length > VIEWS_KEPT) before.shift();
     }
     moved = now;
-    set({ view });
+    send("view", { type: "shown", view });
     refresh();
   };
   const jump = (view: View): void => {
@@ -48,20 +48,26 @@ export const makeView = ({ get, set, say, refresh }: SessionCore, leftView: View
   const boxOf = (ids: Iterable<Id>): Bounds | undefined =>
     unionBounds(
       [...ids].flatMap((id) => {
-        const entity = entityOf(get().drawing, id);
+        const entity = entityOf(get().history.drawing, id);
         return (entity && shapeBounds(entity)) ?? [];
       }),
     );
 
   const fit = (): void => {
-    const { drawing, size } = get();
+    const {
+      history: { drawing },
+      view: { size },
+    } = get();
     if (size.width > 0) jump(fitted(drawingBounds(drawing) ?? emptyBounds(drawing), size));
   };
 
   return {
     fit,
     fitSelection: (): void => {
-      const { selection, size } = get();
+      const {
+        selection: { ids: selection },
+        view: { size },
+      } = get();
       const box = boxOf(selection);
       if (!box)
         return say({ text: "Nothing with a size is selected. Select what should be shown first.", tone: "fault" });
@@ -70,25 +76,34 @@ export const makeView = ({ get, set, say, refresh }: SessionCore, leftView: View
     viewBefore: (): void => {
       const view = before.pop();
       if (!view) return say({ text: "There is no view before this one.", tone: "said" });
-      set({ view });
+      send("view", { type: "shown", view });
       moved = -Infinity;
       refresh();
     },
-    pan: (dx: number, dy: number): void => show(panned(get().view, dx, dy)),
-    zoom: (at: Point, factor: number): void => show(zoomed(get().view, at, factor)),
+    pan: (dx: number, dy: number): void => show(panned(get().view.now, dx, dy)),
+    zoom: (at: Point, factor: number): void => show(zoomed(get().view.now, at, factor)),
     resize: (size: Size): void => {
-      const { fittedOnce, drawing } = get();
+      const {
+        view: { fittedOnce },
+        history: { drawing },
+      } = get();
       const first = !fittedOnce && size.width > 0;
-      set({ size, fittedOnce: fittedOnce || first });
+      send("view", { type: "resized", size });
       if (!first) return;
-      set({ view: leftView ?? fitted(drawingBounds(drawing) ?? emptyBounds(drawing), size) });
+      send("view", {
+        type: "shown",
+        view: leftView ?? fitted(drawingBounds(drawing) ?? emptyBounds(drawing), size),
+      });
       refresh();
     },
     /** Selects something and brings it into sight; `at` is the place that matters. */
     show: (ids: readonly Id[], at?: Point): void => {
-      const { drawing, size } = get();
+      const {
+        history: { drawing },
+        view: { size },
+      } = get();
       const standing = ids.filter((id) => entityOf(drawing, id));
-      set({ selection: new Set(standing) });
+      send("selection", { type: "selected", ids: standing });
       const box = boxOf(standing);
       if (!box || size.width === 0) return;
       const room = Math.max(boundsSize(box), 1e-6) / 4;
@@ -97,13 +112,17 @@ export const makeView = ({ get, set, say, refresh }: SessionCore, leftView: View
     },
     /** The first piece drawn comes into view. */
     bringIntoSight: (was: Drawing, edit: Edit): void => {
-      const { drawing, view, size } = get();
+      const {
+        history: { drawing },
+        view: { now: view, size },
+      } = get();
       if ([...entitiesOf(was)].some((entity) => entity.kind !== "endless")) return;
       const added = edit.changes
         .filter(({ table }) => table === "entity")
         .map(({ after }) => after as Parameters<typeof shapeBounds>[0] | undefined);
       const box = unionBounds(added.flatMap((shape) => (shape ? (shapeBounds(shape) ?? []) : [])));
-      if (box && !boundsMeet(box, inSight(view, size))) set({ view: fitted(drawingBounds(drawing) ?? box, size) });
+      if (box && !boundsMeet(box, inSight(view, size)))
+        send("view", { type: "shown", view: fitted(drawingBounds(drawing) ?? box, size) });
     },
   };
 };

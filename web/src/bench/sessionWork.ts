@@ -1,8 +1,8 @@
 import type { Ask } from "@ash-edge/tools";
-import type { SessionCore, Surroundings } from "./benchState.ts";
+import type { SessionCore, Surroundings } from "./sessionCore.ts";
 
 /** Long work: said with its progress, stopped on Esc, and put into the drawing as it stands then. */
-export const makeWork = ({ get, set, say, commit }: SessionCore, carryOut: Surroundings["carryOut"]) => {
+export const makeWork = ({ get, send, say, commit }: SessionCore, carryOut: Surroundings["carryOut"]) => {
   let stop: AbortController | undefined;
   return {
     work: async (ask: Ask): Promise<void> => {
@@ -10,16 +10,17 @@ export const makeWork = ({ get, set, say, commit }: SessionCore, carryOut: Surro
       const own = (stop = new AbortController());
       let over = false;
       // a report that was under way when the work ended must not bring it back
-      const report = (part: number): void => (over ? undefined : set({ work: { words: ask.words, part } }));
+      const report = (part: number): void =>
+        over ? undefined : send("work", { type: "going on", words: ask.words, part });
       const end = (): void => {
         over = true;
-        set({}, ["work"]);
+        send("work", { type: "ended" });
       };
       report(0);
       try {
         const made = await carryOut(ask, report, own.signal);
         end();
-        commit(ask.edit(get().drawing, made));
+        commit(ask.edit(get().history.drawing, made));
         say({ text: `${ask.words}: done.`, tone: "said" });
       } catch (reason) {
         end();

@@ -19,7 +19,10 @@ const ownsKey = (target: EventTarget | null, key: string): boolean =>
 
 export const blankInput = (name: string): HTMLInputElement | null =>
   document.querySelector(`input[data-blank="${name}"]`);
-/** To the board when something closes, a moment late as such things are: never away from a blank that is being typed in by then. */
+/**
+ * To the board when something closes, a moment late as such things are: never away from a blank that is being typed in
+ * by then.
+ */
 export const backToBoard = (event: Event): void => {
   event.preventDefault();
   const at = document.activeElement;
@@ -49,7 +52,11 @@ const moveBlank = (backwards: boolean): void => {
 
 const carryOut = (session: Session, action: KeyAction, openFinder: () => void): boolean => {
   const { act } = session;
-  const { bank, toolId, tool, selection } = session.getState();
+  const {
+    panels: { bank },
+    hand: { toolId, tool },
+    selection: { ids: selection },
+  } = session.getState();
   const active = toolById(toolId);
   switch (action.do) {
     case "type": {
@@ -58,7 +65,7 @@ const carryOut = (session: Session, action: KeyAction, openFinder: () => void): 
         document.activeElement instanceof HTMLElement && document.activeElement.dataset.point !== undefined;
       if (active && tool && !tool.placing && act.wantsPoint() && (onPoint || typingBlank(active, tool) === undefined))
         flushSync(() => act.toolEvent({ type: "place", placing: { as: "xy", from: "datum" } }));
-      const now = session.getState().tool;
+      const now = session.getState().hand.tool;
       const blank = active && now && typingBlank(active, now);
       const input = blank && blankInput(blank);
       if (!blank || !input) return false;
@@ -148,7 +155,11 @@ export const useBenchKeys = (openFinder: () => void): void => {
       const inBlank = event.target instanceof HTMLElement && event.target.dataset.blank !== undefined;
       const passesOn = inBlank && ((command && /^Key[ZYKS]$/.test(event.code)) || event.key === "F6");
       if (event.defaultPrevented || (isText(event.target) && !passesOn) || ownsKey(event.target, event.key)) return;
-      const { tool, toolId, bank, kept } = session.getState();
+      const {
+        hand: { tool, toolId },
+        panels: { bank },
+        kept,
+      } = session.getState();
       const active = toolById(toolId);
       const standing = {
         tool: active !== undefined,

@@ -18,19 +18,24 @@ import { ToolPicture } from "./ToolPicture.tsx";
 const WAY = [
   [
     "Sketch",
-    "The sketch comes in and stays beside the board. Scale it by a length that is written on it (B, then W); straighten a photo by four corners (B R). Write its numbers down once in the ledger: 26 d bore, Enter, the next.",
+    "The sketch comes in and stays beside the board. Scale it by a length that is written on it (B, then W); " +
+      "straighten a photo by four corners (B R). Write its numbers down once in the ledger: 26 d bore, Enter, " +
+      "the next.",
   ],
   [
     "Lay out",
-    "Click a callout, then draw the layout at that distance: parallels (Q Q), layout circles, lines at an angle. Their crossings are the points that everything hangs on.",
+    "Click a callout, then draw the layout at that distance: parallels (Q Q), layout circles, lines at an angle. " +
+      "Their crossings are the points that everything hangs on.",
   ],
   [
     "Shape",
-    "Circles, lines and tangents on those points. What the next click would make is always drawn first. Then trim what is too much, clear the layout, and join what meets into one contour.",
+    "Circles, lines and tangents on those points. What the next click would make is always drawn first. Then " +
+      "trim what is too much, clear the layout, and join what meets into one contour.",
   ],
   [
     "Release",
-    "The ledger says which numbers are true. Release sorts contours by nesting, says what stands against cutting, writes the file, has it read back by another reader, and keeps it with the job.",
+    "The ledger says which numbers are true. Release sorts contours by nesting, says what stands against " +
+      "cutting, writes the file, has it read back by another reader, and keeps it with the job.",
   ],
 ] as const;
 
@@ -64,11 +69,12 @@ export const Help = () => {
         </ol>
         <section className="card mt-3 p-4" aria-label="Everywhere">
           <p>
-            Two keys take a tool: the first its bank, by its place under the left hand, the second the tool; the bank’s
-            own key again takes its first. <b>Ctrl K</b> finds a tool by name. A digit typed anywhere goes into the lit
-            blank and is held there; no click can change it. <b>Space</b> takes the next solution, or the next snap.{" "}
-            <b>Shift</b> holds the direction, <b>Alt</b> lets go of snaps, <b>Ctrl click</b> takes a thing’s own value
-            into the blank. <b>Esc</b> steps back.
+            Two keys take a tool: the first its bank, by its place under the left hand, then the tool; the bank’s own
+            key again takes its first. <b>Ctrl K</b> finds a tool by name. A digit typed anywhere goes into the lit
+            blank and is held there; no click can change it. <b>Space</b> takes the next solution or snap. Held,{" "}
+            <b>Shift</b>
+            keeps the direction, <b>Alt</b> lets go of snaps, <b>Ctrl click</b> takes a thing’s own value into the
+            blank. <b>Esc</b> steps back.
           </p>
         </section>
         <input

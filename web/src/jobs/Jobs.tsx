@@ -62,7 +62,10 @@ export const Jobs = () => {
           <button
             type="button"
             disabled={!settled}
-            className="inline-flex h-8 items-center gap-1.5 rounded-card border border-hair px-3 hover:border-ink disabled:opacity-50"
+            className={
+              "inline-flex h-8 items-center gap-1.5 rounded-card border border-hair px-3 " +
+              "hover:border-ink disabled:opacity-50"
+            }
             onClick={() => setOpening(true)}
           >
             <FolderOpen size={16} aria-hidden="true" /> Open a file

@@ -119,8 +119,8 @@ export const OpenFile = ({
             <ul aria-label="What came" className="list-disc pl-5">
               {opened.kind === "job" ? (
                 <li>
-                  Job {opened.head.number}, {opened.head.name}, with its drawing, callouts and {opened.sketches.length}{" "}
-                  sketches.
+                  {`Job ${opened.head.number}, ${opened.head.name}, its drawing, callouts and ` +
+                    `${opened.sketches.length} sketches.`}
                 </li>
               ) : (
                 opened.report.map((line) => <li key={line}>{line}</li>)

@@ -193,7 +193,10 @@ const Sheet = ({ job, drawing, position }: { job: JobRecord; drawing: Drawing; p
               type="button"
               disabled={!plan.ready || !usable || cutter.wrong !== undefined || state === "working"}
               onClick={() => void write()}
-              className="mt-3 h-9 w-full rounded-card bg-ember font-semibold text-panel disabled:bg-hair disabled:text-soft"
+              className={
+                "mt-3 h-9 w-full rounded-card bg-ember font-semibold text-panel disabled:bg-hair " +
+                "disabled:text-soft"
+              }
             >
               {state === "working" ? "Writing and reading back …" : `Write the ${format === "SVG" ? "SVG" : "DXF"}`}
             </button>
@@ -224,6 +227,10 @@ const cutterOf = (text: string, drawing: Drawing): { readonly diameter: number; 
   return { diameter: read.value.value };
 };
 
+const polylineWords = (pieces: readonly { readonly bulge: number }[]): string => {
+  const lines = pieces.filter(({ bulge }) => bulge === 0).length;
+  return `Closed polyline, ${counted(lines, "line")} and ${counted(pieces.length - lines, "arc")}`;
+};
 const counted = (n: number, one: string): string => `${n} ${one}${n === 1 ? "" : "s"}`;
 
 const Contours = ({ plan, onTable }: { plan: ReleasePlan; onTable: () => void }) => (
@@ -267,7 +274,7 @@ const Contours = ({ plan, onTable }: { plan: ReleasePlan; onTable: () => void })
               <td className="said">
                 {contour.kind === "circle"
                   ? `Circle Ø ${showLength(2 * contour.radius, plan.unit)}`
-                  : `Closed polyline, ${counted(contour.pieces.filter(({ bulge }) => bulge === 0).length, "line")} and ${counted(contour.pieces.filter(({ bulge }) => bulge !== 0).length, "arc")}`}
+                  : polylineWords(contour.pieces)}
               </td>
               <td className="figures pr-4 text-right">{showArea(releasedArea(contour), plan.unit)}</td>
             </tr>

@@ -55,7 +55,10 @@ export const Settings = () => {
                   aria-label={`Key of ${BANKS[place]}`}
                   aria-pressed={asking === place}
                   onClick={() => setAsking(place)}
-                  className={`flex h-14 w-full flex-col justify-between rounded-card border px-2 py-1 text-left ${asking === place ? "border-ember bg-ember-wash" : "border-hair bg-board hover:border-ink"}`}
+                  className={
+                    "flex h-14 w-full flex-col justify-between rounded-card border px-2 py-1 text-left " +
+                    `${asking === place ? "border-ember bg-ember-wash" : "border-hair bg-board hover:border-ink"}`
+                  }
                 >
                   <span className="figures text-soft">
                     {asking === place ? "press a key" : keyFor(place, keys).slice(3)}

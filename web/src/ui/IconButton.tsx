@@ -25,7 +25,10 @@ export const IconButton = ({
           aria-label={label}
           disabled={disabled}
           onClick={onClick}
-          className={`grid h-8 ${narrow ? "w-7" : "w-8"} place-items-center rounded-card text-soft hover:bg-ground hover:text-ink disabled:opacity-40 disabled:hover:bg-transparent`}
+          className={
+            `grid h-8 ${narrow ? "w-7" : "w-8"} place-items-center rounded-card text-soft ` +
+            "hover:bg-ground hover:text-ink disabled:opacity-40 disabled:hover:bg-transparent"
+          }
         >
           {children}
         </button>

@@ -141,6 +141,7 @@ export const areasAt = (field: AreaField, places: readonly Point[]): Outcome<rea
   return done(outlineOf(field.arrangement, (face) => faces.has(face)));
 };
 
+/** The circle or chain of an outline, its vertices with new ids. */
 export const outlineShape = ({ circle, pieces }: Outline, newId: () => Id): Shape =>
   circle ? { kind: "circle", ...circle } : chainOfPieces(pieces, true, newId);
 

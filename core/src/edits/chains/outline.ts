@@ -52,6 +52,10 @@ const runTo = (drawing: Drawing, { at, ref }: OutlineStart): Run | undefined => 
   return { entity, chain: reverseChain(entity), was: "chain", reversed: true };
 };
 
+/**
+ * What an outline goes on from: the direction in which its run arrives, the run's own start, and how many pieces it
+ * has.
+ */
 export const outlineEnd = (drawing: Drawing, start: OutlineStart): OutlineEnd => {
   const run = runTo(drawing, start);
   if (!run) return { pieces: 0 };

@@ -13,8 +13,8 @@ import { draftEdit, type EditDraft } from "../draftEdit.ts";
 type Picked = { readonly ref: Ref; readonly at: Point };
 
 /**
- * Puts a piece that was run on or cut in its own place, on purpose unless it says otherwise. Refused where that would break a chain (it must be loose, or
- * at the end of an open one on the side that changes), and on a locked layer.
+ * Puts a piece that was run on or cut in its own place, on purpose unless it says otherwise. Refused where that would
+ * break a chain (it must be loose, or at the end of an open one on the side that changes), and on a locked layer.
  */
 export const replaceLoose = (
   drawing: Drawing,

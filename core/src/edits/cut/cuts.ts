@@ -17,12 +17,14 @@ export type Cut = { readonly s: number; readonly at: Point };
 
 /** What counts as a cutting edge or a boundary: everything shown, all but layout, or just what is named. */
 export type Cutters = "all" | "cut" | ReadonlySet<Id>;
+/** Which things cut: all, all that is cut (no layout), or those that are named. */
 export const cutterTest = (drawing: Drawing, cutters: Cutters): ((id: Id) => boolean) => {
   if (cutters === "all") return () => true;
   if (cutters === "cut") return (id) => !isLayout(drawing, entityOf(drawing, id)!);
   return (id) => cutters.has(id);
 };
 
+/** The parameter of the place on a curve that is nearest, within its ends. */
 export const paramWithin = (curve: Curve, at: Point): number => curveNearest(curve, at).t;
 
 /**
@@ -37,7 +39,8 @@ export const cutsOf = (index: DrawingIndex, entity: Entity, cutters: Cutters): C
       if (item.kind !== "curve" || sameTarget(item.ref, ref) || !isCutter(item.ref.id)) continue;
       const sibling = item.ref.id === entity.id;
       for (const meeting of meetings(curve, item.curve, RESOLUTION)) {
-        if (sibling && (meeting.kind === "end" || meeting.kind === "overlap")) continue; // the joints of the chain itself
+        // the joints of the chain itself
+        if (sibling && (meeting.kind === "end" || meeting.kind === "overlap")) continue;
         for (const at of meeting.kind === "overlap" ? [meeting.from, meeting.to] : [meeting.at])
           cuts.push({ s: i + paramWithin(curve, at), at });
       }

@@ -83,6 +83,7 @@ const [CLOSED, MESH, FACES, FRAME] = [1, 16, 64, 16];
 /** What an old polyline says of itself; its corners are records of their own that follow it. */
 export type PolylineHead = { readonly closed: boolean; readonly side: 1 | -1 | undefined };
 
+/** What a polyline says of itself before its corners; no shape where it is a mesh or lies in space. */
 export const polylineHead = (groups: Groups): PolylineHead | NoShape => {
   const flags = numberOf(groups, 70, 0);
   if ((flags & MESH) !== 0 || (flags & FACES) !== 0 || onPaper(groups)) return "left out";
@@ -95,6 +96,7 @@ export const cornerOf = (groups: Groups): Corner | undefined =>
     ? undefined
     : { x: numberOf(groups, 10), y: numberOf(groups, 20), bulge: numberOf(groups, 42, 0) };
 
+/** The chain through the corners of a polyline, in drawing coordinates. */
 export const polylineOf = ({ closed, side }: PolylineHead, corners: readonly Corner[]): ReadGeometry | NoShape => {
   const made = chainOf(
     corners.map(({ x, y }) => ({ x, y })),

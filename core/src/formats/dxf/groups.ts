@@ -50,5 +50,6 @@ export class GroupText {
 /** Groups one after another as text: code, value, code, value ... */
 export const groups = (...pairs: readonly (string | number)[]): string => new GroupText().put(...pairs).text();
 
+/** A section of a DXF file with its content. */
 export const section = (name: string, content: string): string =>
   `${groups(0, "SECTION", 2, name)}${content}${groups(0, "ENDSEC")}`;

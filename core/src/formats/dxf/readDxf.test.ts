@@ -87,7 +87,8 @@ describe("blocks", () => {
     expect(first).toMatchObject({ kind: "circle", layer: "Holes", colour: "3" });
     expect([first.centre.x, first.centre.y, first.radius].map((n) => Number(n.toFixed(9)))).toEqual([102, 76, 4]);
     const second = shapes[1] as Extract<ReadShape, { kind: "circle" }>;
-    expect([second.centre.x, second.centre.y].map((n) => Number(n.toFixed(9)))).toEqual([102, 83]); // a column on, turned
+    // a column on, turned
+    expect([second.centre.x, second.centre.y].map((n) => Number(n.toFixed(9)))).toEqual([102, 83]);
     const mirrored = entities(
       [
         [0, "INSERT"],
@@ -221,38 +222,42 @@ describe("entities", () => {
     expect(entities([...CIRCLE, [210, 0.5], [230, 0.8]])).toMatchObject({ shapes: [], leftOut: { CIRCLE: 1 } });
   });
 
-  it("texts, hatches and dimensions are counted; layers come with their state and colour; other units are converted", () => {
-    const drawing = value(
-      readDxf(
-        text(
-          section("HEADER", [
-            [9, "$INSUNITS"],
-            [70, 5],
-          ]),
-          section("TABLES", [
-            [0, "TABLE"],
-            [2, "LAYER"],
-            [0, "LAYER"],
-            [2, "Off"],
-            [70, 0],
-            [62, -4],
-            [0, "LAYER"],
-            [2, "Cold"],
-            [70, 5],
-            [62, 2],
-            [0, "ENDTAB"],
-          ]),
-          section("ENTITIES", [...CIRCLE, [0, "TEXT"], [1, "R 5"], [0, "HATCH"], [0, "DIMENSION"], [0, "HATCH"]]),
+  it(
+    "texts, hatches and dimensions are counted; layers come with their state and colour; other units are " +
+      "converted",
+    () => {
+      const drawing = value(
+        readDxf(
+          text(
+            section("HEADER", [
+              [9, "$INSUNITS"],
+              [70, 5],
+            ]),
+            section("TABLES", [
+              [0, "TABLE"],
+              [2, "LAYER"],
+              [0, "LAYER"],
+              [2, "Off"],
+              [70, 0],
+              [62, -4],
+              [0, "LAYER"],
+              [2, "Cold"],
+              [70, 5],
+              [62, 2],
+              [0, "ENDTAB"],
+            ]),
+            section("ENTITIES", [...CIRCLE, [0, "TEXT"], [1, "R 5"], [0, "HATCH"], [0, "DIMENSION"], [0, "HATCH"]]),
+          ),
         ),
-      ),
-    );
-    expect(drawing).toMatchObject({ unit: "mm", convertedFrom: "cm", texts: 1, leftOut: { HATCH: 2, DIMENSION: 1 } });
-    expect(drawing.shapes).toMatchObject([{ centre: { x: 100, y: 0 }, radius: 20 }]);
-    expect(drawing.layers).toEqual([
-      { name: "Off", colour: "4", hidden: true, locked: false },
-      { name: "Cold", colour: "2", hidden: true, locked: true },
-    ]);
-  });
+      );
+      expect(drawing).toMatchObject({ unit: "mm", convertedFrom: "cm", texts: 1, leftOut: { HATCH: 2, DIMENSION: 1 } });
+      expect(drawing.shapes).toMatchObject([{ centre: { x: 100, y: 0 }, radius: 20 }]);
+      expect(drawing.layers).toEqual([
+        { name: "Off", colour: "4", hidden: true, locked: false },
+        { name: "Cold", colour: "2", hidden: true, locked: true },
+      ]);
+    },
+  );
 
   it("a line style is an entity's own only where it is not its layer's, named or not", () => {
     const layers: Groups = [
@@ -379,7 +384,8 @@ describe("bytes", () => {
           for (const source of [text(section("BLOCKS", groups), section("ENTITIES", groups)), text(groups), junk]) {
             const read = readDxf(source);
             if (!read.ok) expect(sayRefusal(read.refusal, "mm")).toMatch(/^[A-Z“].*\.$/);
-            else for (const shape of read.value.shapes) expect(JSON.stringify(shape)).not.toContain("null"); // no NaN, no infinity
+            // no NaN, no infinity
+            else for (const shape of read.value.shapes) expect(JSON.stringify(shape)).not.toContain("null");
           }
         },
       ),
@@ -431,45 +437,50 @@ describe("writing", () => {
     }
   });
 
-  it("ellipses, splines and arcs come back; an independent reader (dxf-parser) finds them, and the old version's vertices", () => {
-    const smooth: readonly ReadShape[] = [
-      { kind: "ellipse", layer: "0", centre: { x: 1, y: 2 }, major: { x: 5, y: 1 }, ratio: 0.4, from: 0.3, sweep: 2 },
-      {
-        kind: "free",
+  it(
+    "ellipses, splines and arcs come back; an independent reader (dxf-parser) finds them, and the old version's " +
+      "vertices",
+    () => {
+      const smooth: readonly ReadShape[] = [
+        { kind: "ellipse", layer: "0", centre: { x: 1, y: 2 }, major: { x: 5, y: 1 }, ratio: 0.4, from: 0.3, sweep: 2 },
+        {
+          kind: "free",
+          layer: "0",
+          degree: 3,
+          knots: [0, 0, 0, 0, 1, 1, 1, 1],
+          points: [
+            { x: 0, y: 0 },
+            { x: 1, y: 3 },
+            { x: 4, y: 3 },
+            { x: 5, y: 0 },
+          ],
+        },
+      ];
+      const written = writeShapes(smooth, "mm");
+      const again = value(readDxf(written)).shapes;
+      expect(again[1]).toEqual(smooth[1]);
+      expect(again[0]).toMatchObject({ kind: "ellipse", major: { x: 5, y: 1 }, ratio: 0.4, from: 0.3 });
+      const theirs = new DxfParser().parseSync(written)!.entities.map(({ type }) => type);
+      expect(theirs).toEqual(["ELLIPSE", "SPLINE"]);
+      const arc = {
+        kind: "piece",
         layer: "0",
-        degree: 3,
-        knots: [0, 0, 0, 0, 1, 1, 1, 1],
-        points: [
-          { x: 0, y: 0 },
-          { x: 1, y: 3 },
-          { x: 4, y: 3 },
-          { x: 5, y: 0 },
-        ],
-      },
-    ];
-    const written = writeShapes(smooth, "mm");
-    const again = value(readDxf(written)).shapes;
-    expect(again[1]).toEqual(smooth[1]);
-    expect(again[0]).toMatchObject({ kind: "ellipse", major: { x: 5, y: 1 }, ratio: 0.4, from: 0.3 });
-    const theirs = new DxfParser().parseSync(written)!.entities.map(({ type }) => type);
-    expect(theirs).toEqual(["ELLIPSE", "SPLINE"]);
-    const arc = {
-      kind: "piece",
-      layer: "0",
-      ...arcBetween({ x: 5, y: 0 }, { x: 0, y: 5 }, { x: 0, y: 0 }, true),
-    } as const;
-    const back = value(readDxf(writeShapes([arc], "mm"))).shapes[0] as ReadShape & Piece;
-    expect(pieceCentre(back)!.x).toBeCloseTo(0, 12);
-    expect([back.a.x, back.b.y].map((n) => Number(n.toFixed(12)))).toEqual([5, 5]);
-    const old = new DxfParser().parseSync(writeShapes(shapes, "mm", { version: "R12" }))!;
-    expect(old.entities.map(({ type }) => type)).toEqual(["CIRCLE", "POLYLINE", "POLYLINE", "LINE", "POINT"]);
-    const vertices = (old.entities[1] as unknown as { vertices: { x: number; y: number; bulge?: number }[] }).vertices;
-    expect(vertices.map(({ x, y, bulge = 0 }) => [x, y, bulge])).toEqual([
-      [0, 0, 0.3],
-      [10, 0, 0],
-      [0.1, 7, -0.125],
-    ]);
-  });
+        ...arcBetween({ x: 5, y: 0 }, { x: 0, y: 5 }, { x: 0, y: 0 }, true),
+      } as const;
+      const back = value(readDxf(writeShapes([arc], "mm"))).shapes[0] as ReadShape & Piece;
+      expect(pieceCentre(back)!.x).toBeCloseTo(0, 12);
+      expect([back.a.x, back.b.y].map((n) => Number(n.toFixed(12)))).toEqual([5, 5]);
+      const old = new DxfParser().parseSync(writeShapes(shapes, "mm", { version: "R12" }))!;
+      expect(old.entities.map(({ type }) => type)).toEqual(["CIRCLE", "POLYLINE", "POLYLINE", "LINE", "POINT"]);
+      const vertices = (old.entities[1] as unknown as { vertices: { x: number; y: number; bulge?: number }[] })
+        .vertices;
+      expect(vertices.map(({ x, y, bulge = 0 }) => [x, y, bulge])).toEqual([
+        [0, 0, 0.3],
+        [10, 0, 0],
+        [0.1, 7, -0.125],
+      ]);
+    },
+  );
 });
 
 describe("numbers", () => {

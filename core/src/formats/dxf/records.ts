@@ -142,6 +142,7 @@ export const runRecords = (tokens: Tokens, taker: RecordTaker): Outcome<true> =>
   return section === undefined ? done(true) : refuse("dxf-truncated", { line: tokens.line });
 };
 
+/** The text of the first group of that code; undefined where there is none. */
 export const textOf = (groups: Groups, code: number): string | undefined => {
   const i = groups.first(code);
   return i < 0 ? undefined : groups.text(i);

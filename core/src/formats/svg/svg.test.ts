@@ -74,7 +74,8 @@ describe("SVG", () => {
 
   it("transforms nest, rectangles have rounded corners, uses are put in place, groups name layers", () => {
     const { shapes } = svg(
-      '<g id="Cut" transform="translate(10 20) scale(2)"><rect width="20" height="10" rx="3"/><use href="#h" x="5" y="6"/></g><defs><circle id="h" r="1"/></defs>',
+      '<g id="Cut" transform="translate(10 20) scale(2)"><rect width="20" height="10" rx="3"/>' +
+        '<use href="#h" x="5" y="6"/></g><defs><circle id="h" r="1"/></defs>',
     );
     expect(shapes.map(({ kind, layer }) => `${kind} ${layer}`)).toEqual(["chain Cut", "circle Cut"]);
     expect(Math.abs(areaOf(shapes[0]))).toBeCloseTo(4 * (200 - (4 - Math.PI) * 9), 9);
@@ -93,26 +94,30 @@ describe("SVG", () => {
     ]);
   });
 
-  it("counts texts and what is not read, leaves out what is hidden, refuses entities, depth and damage in a sentence", () => {
-    const drawing = svg(
-      '<text>R 5</text><image/><script>alert(1)</script><g display="none"><circle r="1"/></g><circle r="-1"/>',
-    );
-    expect(drawing).toMatchObject({ texts: 1, leftOut: { image: 1, script: 1 }, shapes: [] });
-    expect(drawing.degenerate.map(({ type }) => type)).toEqual(["circle"]);
-    for (const [source, code] of [
-      ["", "dxf-empty"],
-      ["hello", "svg-not-one"],
-      ['<!DOCTYPE svg [<!ENTITY a "b">]><svg>&a;</svg>', "svg-entities"],
-      [`<svg>${"<g>".repeat(5000)}${"</g>".repeat(5000)}</svg>`, "svg-too-deep"],
-      ["<svg><g></svg", "svg-damaged"],
-    ] as const) {
-      const read = readSvg(source);
-      expect(read.ok ? "read" : read.refusal.code, source.slice(0, 30)).toBe(code);
-      if (!read.ok) expect(sayRefusal(read.refusal, "mm")).toMatch(/^[A-Z].*\.$/);
-    }
-    const cyclic = svg('<g id="a"><use href="#a"/><circle r="1"/></g>');
-    expect(cyclic.shapes.length).toBeLessThan(5);
-  });
+  it(
+    "counts texts and what is not read, leaves out what is hidden, refuses entities, depth and damage in a " +
+      "sentence",
+    () => {
+      const drawing = svg(
+        '<text>R 5</text><image/><script>alert(1)</script><g display="none"><circle r="1"/></g><circle r="-1"/>',
+      );
+      expect(drawing).toMatchObject({ texts: 1, leftOut: { image: 1, script: 1 }, shapes: [] });
+      expect(drawing.degenerate.map(({ type }) => type)).toEqual(["circle"]);
+      for (const [source, code] of [
+        ["", "dxf-empty"],
+        ["hello", "svg-not-one"],
+        ['<!DOCTYPE svg [<!ENTITY a "b">]><svg>&a;</svg>', "svg-entities"],
+        [`<svg>${"<g>".repeat(5000)}${"</g>".repeat(5000)}</svg>`, "svg-too-deep"],
+        ["<svg><g></svg", "svg-damaged"],
+      ] as const) {
+        const read = readSvg(source);
+        expect(read.ok ? "read" : read.refusal.code, source.slice(0, 30)).toBe(code);
+        if (!read.ok) expect(sayRefusal(read.refusal, "mm")).toMatch(/^[A-Z].*\.$/);
+      }
+      const cyclic = svg('<g id="a"><use href="#a"/><circle r="1"/></g>');
+      expect(cyclic.shapes.length).toBeLessThan(5);
+    },
+  );
 
   it("whatever the text, reading gives a drawing or a sentence, and no number that is none", () => {
     const part = fc.constantFrom(
@@ -153,7 +158,8 @@ describe("SVG", () => {
     const chain = fc
       .tuple(fc.array(fc.tuple(point, bulge), { minLength: 3, maxLength: 8 }), fc.boolean())
       .map(([given, closed]): ReadShape => {
-        const corners = given.map(([{ x, y }, own], i) => [{ x: x + 1100 * i, y: y + 0 }, own] as const); // no two in one place
+        // no two in one place
+        const corners = given.map(([{ x, y }, own], i) => [{ x: x + 1100 * i, y: y + 0 }, own] as const);
         const pieces = corners.map(([a, own], i): Piece => ({
           a,
           b: corners[(i + 1) % corners.length]![0],
@@ -270,7 +276,9 @@ it("a path of sixty thousand lines is read and closed", () => {
     const turn = (2 * Math.PI * i) / 60_000;
     return `${100 * Math.cos(turn)} ${100 * Math.sin(turn)}`;
   });
-  const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="200mm" height="200mm" viewBox="0 0 200 200"><path d="M${corners.join("L")}Z"/></svg>`;
+  const svg =
+    `<svg xmlns="http://www.w3.org/2000/svg" width="200mm" height="200mm" viewBox="0 0 200 200"><path ` +
+    `d="M${corners.join("L")}Z"/></svg>`;
   const [outline] = value(readSvg(svg)).shapes;
   expect(outline).toMatchObject({ kind: "chain", closed: true });
 });

@@ -28,7 +28,8 @@ export const writeSvg = (shapes: readonly ReadShape[], unit: Unit): Outcome<stri
   const layers = [...new Set(shapes.map(({ layer }) => layer))];
   return done(
     [
-      `<svg xmlns="http://www.w3.org/2000/svg" width="${text(width)}${unit}" height="${text(height)}${unit}" viewBox="${text(minX)} ${text(-maxY)} ${text(width)} ${text(height)}">`,
+      `<svg xmlns="http://www.w3.org/2000/svg" width="${text(width)}${unit}" height="${text(height)}${unit}" ` +
+        `viewBox="${text(minX)} ${text(-maxY)} ${text(width)} ${text(height)}">`,
       ...layers.flatMap((layer) => [
         `<g id="${escaped(layer)}" fill="none" stroke="#000" stroke-width="${stroke}">`,
         ...shapes.filter((shape) => shape.layer === layer).map(element),

@@ -2,7 +2,7 @@ import type Konva from "konva";
 import { useEffect, useMemo, useRef, type MouseEvent, type PointerEvent } from "react";
 import { Layer, Shape, Stage } from "react-konva";
 import { useTheme } from "../../ui/theme.ts";
-import type { Modifiers } from "../benchState.ts";
+import type { Modifiers } from "../state/index.ts";
 import { isLarge } from "../derived.ts";
 import { useBench, useSession } from "../SessionContext.tsx";
 import { useShownSketches } from "../SketchesContext.ts";
@@ -32,19 +32,19 @@ export const Board = () => {
   const panning = useRef<{ x: number; y: number } | undefined>(undefined);
   const [theme] = useTheme();
   const palette = useMemo(() => (theme ? readPalette() : readPalette()), [theme]);
-  const drawing = useBench((state) => state.drawing);
-  const index = useBench((state) => state.index);
-  const view = useBench((state) => state.view);
-  const size = useBench((state) => state.size);
-  const revision = useBench((state) => state.history.position);
-  const saved = useBench((state) => state.saved);
-  const signsHidden = useBench((state) => state.signsHidden ?? false);
-  useBench((state) => state.derivedAt);
+  const drawing = useBench((state) => state.history.drawing);
+  const index = useBench((state) => state.history.index);
+  const view = useBench((state) => state.view.now);
+  const size = useBench((state) => state.view.size);
+  const revision = useBench((state) => state.history.steps.position);
+  const saved = useBench((state) => state.history.saved);
+  const signsHidden = useBench((state) => state.view.signsHidden);
+  useBench((state) => state.history.derivedAt);
   const sketches = useShownSketches();
   const images: Images = useMemo(() => new Map(sketches?.map(({ id, image }) => [id, image])), [sketches]);
   const still = useRef<Konva.Shape>(null);
-  const onHandle = useBench((state) => state.grip !== undefined);
-  const hasTool = useBench((state) => state.toolId !== undefined);
+  const onHandle = useBench((state) => state.pointer.grip !== undefined);
+  const hasTool = useBench((state) => state.hand.toolId !== undefined);
 
   useEffect(() => {
     const element = box.current!;
@@ -117,7 +117,10 @@ export const Board = () => {
         data-view={`${view.scale} ${view.originX} ${view.originY}`}
         data-revision={revision}
         data-saved={saved}
-        className={`min-h-0 flex-1 touch-none overflow-hidden focus-visible:shadow-[inset_0_0_0_1px_var(--moss)] focus-visible:outline-none ${onHandle ? "cursor-pointer" : hasTool ? "cursor-crosshair" : "cursor-default"}`}
+        className={
+          "min-h-0 flex-1 touch-none overflow-hidden focus-visible:shadow-[inset_0_0_0_1px_var(--moss)] " +
+          `focus-visible:outline-none ${onHandle ? "cursor-pointer" : hasTool ? "cursor-crosshair" : "cursor-default"}`
+        }
         onPointerDown={onPointerDown}
         onPointerMove={onPointerMove}
         onPointerUp={(event) => {

@@ -9,11 +9,11 @@ import { useBench, useSession } from "../SessionContext.tsx";
 export const BoardMenu = ({ children }: { children: ReactNode }) => {
   const session = useSession();
   const { act } = session;
-  const drawing = useBench((state) => state.drawing);
+  const drawing = useBench((state) => state.history.drawing);
   const [under, setUnder] = useState<readonly Picked[]>([]);
   const known = under.flatMap(({ ref }) => ref ?? []);
   return (
-    <ContextMenu.Root onOpenChange={(open) => open && setUnder(session.getState().hover?.under ?? [])}>
+    <ContextMenu.Root onOpenChange={(open) => open && setUnder(session.getState().pointer.hover?.under ?? [])}>
       <ContextMenu.Trigger asChild>{children}</ContextMenu.Trigger>
       <ContextMenu.Portal>
         <ContextMenu.Content className={`${MENU} said`} aria-label="Actions here">

@@ -13,7 +13,7 @@ import { SNAP_WORDS, type SnapKind } from "@ash-edge/core/look";
 import { RESOLUTION, showLength, type Id } from "@ash-edge/core/numeric";
 import type { Profile } from "@ash-edge/core/profile";
 import { toolById } from "@ash-edge/tools";
-import type { BenchState } from "../benchState.ts";
+import type { BenchState } from "../state/index.ts";
 import { profileFor, rolesFor } from "../derived.ts";
 import { shownHandles } from "../handles/shown.ts";
 import type { Painted } from "../mass.ts";
@@ -157,7 +157,12 @@ const paintOpenEnds = (
 
 /** What moves: lit and selected geometry, the preview, the snap ring with its word, and the entry being typed. */
 export const paintLively = (canvas: Canvas, state: BenchState, palette: Palette, images: Images): void => {
-  const { drawing, view, size, selection, lit, hover, tool, toolId } = state;
+  const { kept } = state;
+  const { drawing } = state.history;
+  const { now: view, size, magnified } = state.view;
+  const { ids: selection, lit, sweep, box: drawn } = state.selection;
+  const { hover, grip } = state.pointer;
+  const { tool, toolId, grabbed } = state.hand;
   const box = inSight(view, size);
   const outline = (ids: Iterable<Id>, style: Style): void =>
     stroke(canvas, style, () => {
@@ -175,7 +180,7 @@ export const paintLively = (canvas: Canvas, state: BenchState, palette: Palette,
   paintVertex(canvas, state, palette);
 
   const under = hover?.under[0]?.ref;
-  const wantsCurve = !state.grip && !state.grabbed && (!toolId || (tool && !hover?.snap));
+  const wantsCurve = !grip && !grabbed && (!toolId || (tool && !hover?.snap));
   if (under && wantsCurve) {
     canvas.globalAlpha = 0.35;
     outline([under.id], { colour: toolId ? palette.ember : palette.moss, width: 5, dash: [] });
@@ -183,7 +188,7 @@ export const paintLively = (canvas: Canvas, state: BenchState, palette: Palette,
   }
   paintFindings(canvas, state, palette);
   paintHandles(canvas, state, palette);
-  if (tool && !state.grabbed)
+  if (tool && !grabbed)
     for (const picked of Object.values(tool.picks)) {
       if (picked.picture) {
         const lies = picturesOf(drawing).find(({ blob, shown }) => shown && blob === picked.picture!.blob);
@@ -193,33 +198,29 @@ export const paintLively = (canvas: Canvas, state: BenchState, palette: Palette,
       else paintPicked(canvas, toScreen(view, picked.at), palette);
     }
   paintPreview(canvas, state, palette);
-  if (state.sweep && state.sweep.length > 1) {
-    const [from, to] = [toScreen(view, state.sweep[0]!), toScreen(view, state.sweep.at(-1)!)];
+  if (sweep && sweep.length > 1) {
+    const [from, to] = [toScreen(view, sweep[0]!), toScreen(view, sweep.at(-1)!)];
     stroke(canvas, { colour: palette.ember, width: 1.2, dash: [] }, () => {
       if (toolById(toolId)?.drag === "box")
         canvas.rect(Math.min(from.x, to.x), Math.min(from.y, to.y), Math.abs(to.x - from.x), Math.abs(to.y - from.y));
       else
-        state.sweep!.forEach((p, i) => {
+        sweep!.forEach((p, i) => {
           const { x, y } = toScreen(view, p);
           if (i === 0) canvas.moveTo(x, y);
           else canvas.lineTo(x, y);
         });
     });
   }
-  if (state.box)
-    paintBox(
-      canvas,
-      toScreen(view, state.box.from),
-      toScreen(view, state.box.to),
-      state.kept.selecting.box,
-      palette,
-      size,
-    );
+  if (drawn) paintBox(canvas, toScreen(view, drawn.from), toScreen(view, drawn.to), kept.selecting.box, palette, size);
   paintPointer(canvas, state, palette);
-  if (state.magnified) paintMagnifier(canvas, state, palette, images);
+  if (magnified) paintMagnifier(canvas, state, palette, images);
 };
 
-const paintPreview = (canvas: Canvas, { proposal, view, size, tidying }: BenchState, palette: Palette): void => {
+const paintPreview = (
+  canvas: Canvas,
+  { hand: { proposal }, view: { now: view, size }, tidying }: BenchState,
+  palette: Palette,
+): void => {
   const preview = proposal?.ways[proposal.which]?.preview ?? tidying?.preview;
   if (!preview) return;
   const box = inSight(view, size);
@@ -244,7 +245,7 @@ const paintPreview = (canvas: Canvas, { proposal, view, size, tidying }: BenchSt
 /** The snap that holds with its word, the reach of snaps, and what is being typed. */
 const paintPointer = (
   canvas: Canvas,
-  { hover, pointer, view, size, tool, kept }: BenchState,
+  { pointer: { hover, at: pointer }, view: { now: view, size }, hand: { tool }, kept }: BenchState,
   palette: Palette,
 ): void => {
   if (!hover || hover.picture) return;
@@ -269,7 +270,7 @@ const paintPointer = (
 /** Findings: a small open square at each place, larger where one is lit. */
 const paintFindings = (
   canvas: Canvas,
-  { tidying, view, size, drawing, signsHidden }: BenchState,
+  { tidying, view: { now: view, size, signsHidden }, history: { drawing } }: BenchState,
   palette: Palette,
 ): void => {
   if (!tidying?.findings || signsHidden) return;
@@ -288,7 +289,9 @@ const paintFindings = (
 
 /** Handles: small discs, ember under the pointer and in hand. */
 const paintHandles = (canvas: Canvas, state: BenchState, palette: Palette): void => {
-  const { view, size, grip, grabbed } = state;
+  const { now: view, size } = state.view;
+  const { grip } = state.pointer;
+  const { grabbed } = state.hand;
   for (const handle of shownHandles(state)) {
     const { x, y } = toScreen(view, handle.at);
     if (x < 0 || y < 0 || x > size.width || y > size.height) continue;
@@ -304,7 +307,11 @@ const paintHandles = (canvas: Canvas, state: BenchState, palette: Palette): void
 };
 
 /** The corner of a selected chain that was stepped to. */
-const paintVertex = (canvas: Canvas, { drawing, selection, vertex, view }: BenchState, palette: Palette): void => {
+const paintVertex = (
+  canvas: Canvas,
+  { history: { drawing }, selection: { ids: selection, vertex }, view: { now: view } }: BenchState,
+  palette: Palette,
+): void => {
   if (vertex === undefined) return;
   for (const id of selection) {
     const entity = entityOf(drawing, id);
@@ -323,7 +330,8 @@ const LENS = 190;
 
 /** What is under the pointer, six times as large, in the corner farthest from it. */
 const paintMagnifier = (canvas: Canvas, state: BenchState, palette: Palette, images: Images): void => {
-  const { pointer, view, size } = state;
+  const { at: pointer } = state.pointer;
+  const { now: view, size } = state.view;
   if (!pointer) return;
   const here = toScreen(view, pointer);
   const left = here.x > size.width / 2 ? 10 : size.width - LENS - 10;
@@ -338,8 +346,9 @@ const paintMagnifier = (canvas: Canvas, state: BenchState, palette: Palette, ima
   canvas.fillStyle = palette.board;
   canvas.fill();
   canvas.clip();
-  paintDrawing(canvas, { ...state, view: lens, size: room }, palette, images);
-  paintPreview(canvas, { ...state, view: lens, size: room }, palette);
+  const { signsHidden } = state.view;
+  paintDrawing(canvas, { ...state.history, view: lens, size: room, signsHidden }, palette, images);
+  paintPreview(canvas, { ...state, view: { ...state.view, now: lens, size: room } }, palette);
   stroke(canvas, { colour: palette.ink, width: 1, dash: [] }, () => {
     canvas.moveTo(LENS / 2 - 8, LENS / 2);
     canvas.lineTo(LENS / 2 + 8, LENS / 2);

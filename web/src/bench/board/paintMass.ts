@@ -3,7 +3,7 @@ import type { Bounds, Piece } from "@ash-edge/core/geometry";
 import { searchIndex } from "@ash-edge/core/look";
 import type { Id } from "@ash-edge/core/numeric";
 import { shapeBounds } from "@ash-edge/core/shape";
-import type { BenchState } from "../benchState.ts";
+import type { BenchState } from "../state/index.ts";
 import type { Palette } from "./palette.ts";
 import { tracePieces, traceShape } from "./trace.ts";
 import type { View } from "./view.ts";
@@ -23,7 +23,10 @@ export const stroke = (canvas: Canvas, { colour, width, dash }: Style, trace: ()
 };
 
 /** What of the bench the still part of the board is painted from. */
-export type Still = Pick<BenchState, "drawing" | "index" | "view"> & { readonly signsHidden?: boolean };
+export type Still = Pick<BenchState["history"], "drawing" | "index"> & {
+  readonly view: View;
+  readonly signsHidden: boolean;
+};
 
 /** Outlines in one stroke: more make a stroke slower than several shorter ones. */
 const IN_ONE_STROKE = 64;
@@ -110,7 +113,8 @@ const paintFill = (
   loose: readonly (readonly Piece[])[],
   palette: Palette,
 ): void => {
-  if (entities.length > IN_ONE_STROKE * 60) return; // a sheet of thousands of parts reads as well without, and fills are dear
+  // a sheet of thousands of parts reads as well without, and fills are dear
+  if (entities.length > IN_ONE_STROKE * 60) return;
   canvas.beginPath();
   for (const entity of entities)
     if (entity.kind === "circle" || (entity.kind === "chain" && entity.closed)) traceShape(canvas, view, entity, box);

@@ -64,12 +64,12 @@ const besideHandle = (
 /** What a handle offers, as a short sentence beside it. */
 export const HandleCard = () => {
   const { act } = useSession();
-  const grabbed = useBench((state) => state.grabbed);
-  const tool = toolById(useBench((state) => state.toolId));
-  const drawing = useBench((state) => state.drawing);
-  const view = useBench((state) => state.view);
-  const size = useBench((state) => state.size);
-  const selection = useBench((state) => state.selection);
+  const grabbed = useBench((state) => state.hand.grabbed);
+  const tool = toolById(useBench((state) => state.hand.toolId));
+  const drawing = useBench((state) => state.history.drawing);
+  const view = useBench((state) => state.view.now);
+  const size = useBench((state) => state.view.size);
+  const selection = useBench((state) => state.selection.ids);
   const card = useRef<HTMLDivElement>(null);
   const [room, setRoom] = useState({ width: 320, height: 80 });
   const inHand = grabbed !== undefined;

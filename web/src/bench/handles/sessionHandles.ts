@@ -2,7 +2,8 @@ import { anchorOf } from "@ash-edge/core/edits";
 import type { Point } from "@ash-edge/core/geometry";
 import type { Handle } from "@ash-edge/core/look";
 import { typedParts, pickParts, type Picked, type Tool } from "@ash-edge/tools";
-import type { Modifiers, SessionCore } from "../benchState.ts";
+import type { SessionCore, TakeUp } from "../sessionCore.ts";
+import type { Modifiers } from "../state/index.ts";
 import { actionsOf } from "./actions.ts";
 import { handleAt } from "./shown.ts";
 
@@ -14,8 +15,8 @@ const PULL_STARTS = 5;
  * something.
  */
 export const makeHandling = (
-  { get, set, say, toolEvent, refresh, keepSetting }: SessionCore,
-  takeUp: (tool: Tool, picks: Readonly<Record<string, Picked>>, choices?: Readonly<Record<string, string>>) => void,
+  { get, send, say, toolEvent, refresh, keepSetting }: SessionCore,
+  takeUp: TakeUp,
   click: (at: Point, mods: Modifiers) => void,
 ) => {
   let pressed: Point | undefined;
@@ -25,14 +26,18 @@ export const makeHandling = (
    * once.
    */
   const grab = (handle: Handle, words?: string): void => {
-    const actions = actionsOf(get().drawing, handle);
+    const actions = actionsOf(get().history.drawing, handle);
     const action = actions.find((one) => one.words === words) ?? actions[0];
     if (!action) return;
     const anchor =
-      handle.refs[0] && action.tool.from === "anchor" ? anchorOf(get().drawing, handle.refs[0]) : undefined;
-    takeUp(action.tool, { ...action.picks(handle), ...(anchor ? { anchor: { at: anchor.at } } : {}) }, action.choices);
-    set({ grabbed: { handle, words: action.words } }, ["grip"]);
-    if (isDone(action.tool, get().tool!.picks)) toolEvent({ type: "finish", hover: undefined });
+      handle.refs[0] && action.tool.from === "anchor" ? anchorOf(get().history.drawing, handle.refs[0]) : undefined;
+    takeUp(
+      action.tool,
+      { ...action.picks(handle), ...(anchor ? { anchor: { at: anchor.at } } : {}) },
+      { grabbed: { handle, words: action.words }, ...(action.choices ? { choices: action.choices } : {}) },
+    );
+    send("pointer", { type: "on a handle", grip: undefined });
+    if (isDone(action.tool, get().hand.tool!.picks)) toolEvent({ type: "finish", hover: undefined });
     else refresh();
   };
 
@@ -44,18 +49,21 @@ export const makeHandling = (
     grab,
     drop: (): void => {
       pressed = undefined;
-      if (!get().grabbed) return;
-      set({}, ["grabbed", "toolId", "tool", "proposal"]);
+      if (get().hand.grabbed) send("hand", { type: "put down" });
     },
     /** The handle under the pointer lights up. */
     hoverHandles: (screen: Point | undefined): void => {
-      const { grabbed, toolId, box, grip } = get();
+      const {
+        hand: { grabbed, toolId },
+        selection: { box },
+      } = get();
       const found = screen && !grabbed && !toolId && !box ? handleAt(get(), screen) : undefined;
-      if (found !== grip) set(found ? { grip: found } : {}, found ? [] : ["grip"]);
+      send("pointer", { type: "on a handle", grip: found });
     },
     /** The left button on a handle takes it in hand; true where there is one. */
     pressHandle: (at: Point, mods: Modifiers): boolean => {
-      const handle = get().toolId || mods.shift ? undefined : handleAt(get(), at); // Shift adds to what is selected
+      // Shift adds to what is selected
+      const handle = get().hand.toolId || mods.shift ? undefined : handleAt(get(), at);
       if (!handle) return false;
       pressed = at;
       grab(handle);
@@ -66,7 +74,7 @@ export const makeHandling = (
       const from = pressed;
       pressed = undefined;
       if (!from) return false;
-      if (get().grabbed && Math.hypot(at.x - from.x, at.y - from.y) >= PULL_STARTS) click(at, mods);
+      if (get().hand.grabbed && Math.hypot(at.x - from.x, at.y - from.y) >= PULL_STARTS) click(at, mods);
       return true;
     },
     toggleHandles: (): void => {

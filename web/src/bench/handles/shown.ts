@@ -2,7 +2,7 @@ import { entityOf, layerOf, type Drawing } from "@ash-edge/core/drawing";
 import { distance, type Point } from "@ash-edge/core/geometry";
 import { handlesOf, type Handle } from "@ash-edge/core/look";
 import type { Id } from "@ash-edge/core/numeric";
-import type { BenchState } from "../benchState.ts";
+import type { BenchState } from "../state/index.ts";
 import { toScreen } from "../board/view.ts";
 
 /** How near the pointer must be to a handle, in CSS pixels. */
@@ -26,17 +26,12 @@ const NONE: readonly Handle[] = [];
  * they are not switched off.
  */
 export const shownHandles = ({
-  drawing,
-  selection,
-  view,
+  history: { drawing },
+  selection: { ids: selection },
+  view: { now: view, signsHidden },
+  hand: { toolId, grabbed },
   kept,
-  toolId,
-  grabbed,
-  signsHidden,
-}: Pick<
-  BenchState,
-  "drawing" | "selection" | "view" | "kept" | "toolId" | "grabbed" | "signsHidden"
->): readonly Handle[] => {
+}: BenchState): readonly Handle[] => {
   if (!kept.handles || signsHidden || selection.size === 0 || selection.size > MOST_THINGS || (toolId && !grabbed))
     return NONE;
   if (last?.drawing === drawing && last.selection === selection && last.scale === view.scale) return last.handles;
@@ -51,10 +46,10 @@ export const shownHandles = ({
 };
 
 /** The handle under a place of the board (CSS pixels), the nearest. */
-export const handleAt = (state: Parameters<typeof shownHandles>[0], at: Point): Handle | undefined => {
+export const handleAt = (state: BenchState, at: Point): Handle | undefined => {
   let best: { handle: Handle; away: number } | undefined;
   for (const handle of shownHandles(state)) {
-    const away = distance(toScreen(state.view, handle.at), at);
+    const away = distance(toScreen(state.view.now, handle.at), at);
     if (away <= GRIP_REACH && (!best || away < best.away)) best = { handle, away };
   }
   return best?.handle;

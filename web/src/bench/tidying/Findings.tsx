@@ -20,7 +20,7 @@ const small =
 export const Findings = () => {
   const { act } = useSession();
   const tidying = useBench((state) => state.tidying);
-  const drawing = useBench((state) => state.drawing);
+  const drawing = useBench((state) => state.history.drawing);
   if (!tidying) return null;
   const left = leftFindings(drawing);
   const all = tidying.findings ?? [];
@@ -99,7 +99,7 @@ const summaryOf = (open: readonly MetFinding[], aside: number): string => {
 /** Within what is mended, and what may differ: always in sight, kept from one time to the next. */
 const Options = () => {
   const { act } = useSession();
-  const drawing = useBench((state) => state.drawing);
+  const drawing = useBench((state) => state.history.drawing);
   const { ignoreLayer, sharedEdges } = useBench((state) => state.kept.tidy);
   const among = useBench((state) => state.tidying?.among ?? "all");
   const unit = unitOf(drawing);
@@ -217,7 +217,7 @@ const Cards = ({
 /** What stands here, and what mending makes of it, close up: what goes dashed, what comes in ember. */
 const Repair = ({ finding }: { finding: MetFinding | undefined }) => {
   const preview = useBench((state) => state.tidying?.preview);
-  const drawing = useBench((state) => state.drawing);
+  const drawing = useBench((state) => state.history.drawing);
   if (!finding || !preview || preview.length === 0)
     return (
       <p className="px-2 py-1 text-xs text-soft">

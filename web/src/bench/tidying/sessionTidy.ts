@@ -5,7 +5,8 @@ import { showLengthUnit } from "@ash-edge/core/numeric";
 import type { Thing } from "@ash-edge/core/tidy";
 import { run } from "../../worker/run.ts";
 import type { Mends, MetFinding, TidyInput, TidyMet, TidyWorker } from "../../worker/tidy.worker.ts";
-import type { SessionCore, Tidying } from "../benchState.ts";
+import type { SessionCore } from "../sessionCore.ts";
+import type { Tidying } from "../state/index.ts";
 
 /** A change of the drawing is looked at when it has stood for a moment. */
 const LOOK_AFTER_MS = 250;
@@ -21,21 +22,17 @@ const mendedWords = (result: TidyMet): string => {
 /**
  * Findings of tidying: looked for in a worker, shown, mended one by one, by their kind or all, and left as they are.
  */
-export const makeTidying = ({ get, set, say, commit, keepSetting }: SessionCore) => {
+export const makeTidying = ({ get, send, say, commit, keepSetting }: SessionCore) => {
   let looking: AbortController | undefined;
   let timer: ReturnType<typeof setTimeout> | undefined;
   let previews = 0;
 
-  const put = (change: Partial<Tidying>, drop: readonly (keyof Tidying)[] = []): void => {
-    const { tidying } = get();
-    if (!tidying) return;
-    const next = { ...tidying, ...change };
-    for (const key of drop) Reflect.deleteProperty(next, key);
-    set({ tidying: next });
-  };
-
   const inputOf = (drawing: Drawing, mends: Mends): TidyInput => {
-    const { kept, selection, tidying } = get();
+    const {
+      kept,
+      selection: { ids: selection },
+      tidying,
+    } = get();
     const only = tidying?.among === "selected" && selection.size > 0 ? selection : undefined;
     return {
       things: tidyThings(drawing, only),
@@ -53,7 +50,7 @@ export const makeTidying = ({ get, set, say, commit, keepSetting }: SessionCore)
   const work = async (input: TidyInput, signal: AbortSignal, shown: boolean): Promise<TidyMet> => {
     let over = false;
     const report = (part: number): void => {
-      if (shown && !over && !signal.aborted) put({ busy: part });
+      if (shown && !over && !signal.aborted) send("tidying", { type: "busy", part });
     };
     try {
       return await run<TidyWorker, TidyMet>(
@@ -74,16 +71,22 @@ export const makeTidying = ({ get, set, say, commit, keepSetting }: SessionCore)
     looking?.abort();
     clearTimeout(timer);
     const own = (looking = new AbortController());
-    const { drawing } = get();
-    put({ busy: 0 });
+    const {
+      history: { drawing },
+    } = get();
+    send("tidying", { type: "busy", part: 0 });
     try {
       const input = inputOf(drawing, { which: "all" });
       const result = await work(input, own.signal, true);
       if (own.signal.aborted) return;
-      put({ findings: ofWhatIsCut(drawing, input.things, result.findings), of: drawing }, ["busy", "preview"]);
+      send("tidying", {
+        type: "found",
+        findings: ofWhatIsCut(drawing, input.things, result.findings),
+        of: drawing,
+      });
     } catch (reason) {
       if (own.signal.aborted) return;
-      put({ findings: [], of: drawing }, ["busy"]);
+      send("tidying", { type: "found", findings: [], of: drawing });
       say({ text: `The drawing could not be looked over: ${(reason as Error).message}`, tone: "fault" });
     }
   };
@@ -97,39 +100,44 @@ export const makeTidying = ({ get, set, say, commit, keepSetting }: SessionCore)
     looking?.abort();
     clearTimeout(timer);
     const own = (looking = new AbortController());
-    const { drawing } = get();
-    put({ busy: 0 });
+    const {
+      history: { drawing },
+    } = get();
+    send("tidying", { type: "busy", part: 0 });
     try {
       const input = inputOf(drawing, mends);
       let result = await work(input, own.signal, true);
       // what shows only once doubled lines are single is mended together with them
       if (mends.which === "key" && !own.signal.aborted && !result.findings.some(({ fixed }) => fixed))
         result = await work({ ...input, mends: { which: "key with doubles", key: mends.key } }, own.signal, true);
-      if (own.signal.aborted || get().drawing !== drawing) return;
+      if (own.signal.aborted || get().history.drawing !== drawing) return;
       const label = mends.which === "code" ? `Tidy: ${mends.code}` : "Tidy";
       const edit = tidyEdit(drawing, input.things, result, label);
-      put({}, ["busy", "preview", "lit"]);
+      send("tidying", { type: "busy", part: undefined });
+      send("tidying", { type: "lit", key: undefined });
       if (edit) commit(edit);
       say({ text: edit ? mendedWords(result) : "There is nothing to mend.", tone: "said" });
       lookSoon();
     } catch (reason) {
       if (own.signal.aborted) return;
-      put({}, ["busy"]);
+      send("tidying", { type: "busy", part: undefined });
       say({ text: `Tidying failed: ${(reason as Error).message} Nothing was changed.`, tone: "fault" });
     }
   };
 
   /** Shows what mending one finding would change. */
   const preview = async (finding: MetFinding): Promise<void> => {
-    const { drawing } = get();
+    const {
+      history: { drawing },
+    } = get();
     const turn = ++previews;
     if (!finding.mendable || drawing.entity.size > PREVIEWED) return;
     try {
       const input = inputOf(drawing, { which: "key", key: finding.key });
       const result = await work(input, new AbortController().signal, false);
       const edit = tidyEdit(drawing, input.things, result, "Tidy");
-      if (turn === previews && get().drawing === drawing && get().tidying?.lit === finding.key && edit)
-        put({ preview: shapesOf(edit) });
+      if (turn === previews && get().history.drawing === drawing && get().tidying?.lit === finding.key && edit)
+        send("tidying", { type: "preview", shapes: shapesOf(edit) });
     } catch {
       // a preview that can't be made is none; mending says why
     }
@@ -141,24 +149,25 @@ export const makeTidying = ({ get, set, say, commit, keepSetting }: SessionCore)
 
   return {
     openTidy: (): void => {
-      if (!get().tidying) set({ tidying: { among: "all" } });
+      send("tidying", { type: "opened" });
       void look();
     },
     closeTidy: (): void => {
       looking?.abort();
       clearTimeout(timer);
-      set({ lit: new Set() }, ["tidying"]);
+      send("selection", { type: "lit", ids: [] });
+      send("tidying", { type: "closed" });
     },
     /** Called when the drawing or what is selected has changed. */
     tidySoon: lookSoon,
     mend: (mends: Mends): void => void mend(mends),
     stopTidy: (): void => {
       looking?.abort();
-      put({}, ["busy"]);
+      send("tidying", { type: "busy", part: undefined });
       say({ text: "Stopped. Nothing was changed.", tone: "said" });
     },
     tidyAmong: (among: Tidying["among"]): void => {
-      put({ among });
+      send("tidying", { type: "among", among });
       void look();
     },
     setTidy: (change: Partial<ReturnType<typeof get>["kept"]["tidy"]>): void => {
@@ -166,27 +175,22 @@ export const makeTidying = ({ get, set, say, commit, keepSetting }: SessionCore)
       void look();
     },
     setTolerance: (tolerance: number): void => {
-      commit(setJoinTolerance(get().drawing, tolerance));
+      commit(setJoinTolerance(get().history.drawing, tolerance));
       say({
-        text: `Ends up to ${showLengthUnit(tolerance, unitOf(get().drawing))} apart are mended now.`,
+        text: `Ends up to ${showLengthUnit(tolerance, unitOf(get().history.drawing))} apart are mended now.`,
         tone: "said",
       });
       void look();
     },
     leaveFinding: (finding: MetFinding, leave: boolean): void => {
-      commit(leaveFindings(get().drawing, [finding.key], leave));
+      commit(leaveFindings(get().history.drawing, [finding.key], leave));
       void look();
     },
     lightFinding: (finding: MetFinding | undefined): void => {
       previews += 1;
-      if (!finding) {
-        put({}, ["lit", "preview"]);
-        set({ lit: new Set() });
-        return;
-      }
-      put({ lit: finding.key }, ["preview"]);
-      set({ lit: new Set(finding.ids) });
-      void preview(finding);
+      send("tidying", { type: "lit", key: finding?.key });
+      send("selection", { type: "lit", ids: finding?.ids ?? [] });
+      if (finding) void preview(finding);
     },
   };
 };

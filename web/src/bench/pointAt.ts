@@ -3,7 +3,7 @@ import { angleOf, distance, subtract, type Point } from "@ash-edge/core/geometry
 import { picksAt, snapsAt, SNAP_KINDS, type Snap, type SnapKind } from "@ash-edge/core/look";
 import { givenOf, takesPoint, wantedPick, type Hover, type Tool, type ToolContext } from "@ash-edge/tools";
 import { stepAt } from "../store/index.ts";
-import type { BenchState, Modifiers } from "./benchState.ts";
+import type { Asked, BenchState, Modifiers } from "./state/index.ts";
 import { gridPitch } from "./board/grid.ts";
 import { toDrawing } from "./board/view.ts";
 import { heldAt, holdDirection } from "./hold.ts";
@@ -19,17 +19,8 @@ export type Pointing = {
   readonly heldWord?: string;
 };
 
-/**
- * Everything about the pointer that is not in the bench's state: which of the things stacked here, and which snap, was
- * asked for.
- */
-export type Asked = {
-  readonly under: number;
-  readonly snap: { readonly kind: SnapKind; readonly at: Point } | undefined;
-};
-
 /** The kinds of snap that are on; one alone while it is asked for. */
-export const snapKinds = ({ kept, snapOnce }: BenchState): ReadonlySet<SnapKind> =>
+export const snapKinds = ({ kept, pointer: { snapOnce } }: BenchState): ReadonlySet<SnapKind> =>
   snapOnce ? new Set([snapOnce]) : new Set(SNAP_KINDS.filter((kind) => !kept.snaps.off.includes(kind)));
 
 /** What lies under a place of the board (CSS pixels), snapped and held as the active tool wants it. */
@@ -38,14 +29,17 @@ export const pointAt = (
   tool: Tool | undefined,
   context: ToolContext,
   screen: Point,
-  modifiers: Modifiers,
-  asked: Asked,
+  { modifiers, asked }: { readonly modifiers: Modifiers; readonly asked: Asked },
 ): Pointing => {
-  const { view, index, tool: toolState, kept, hold, snapOnce } = state;
+  const { kept } = state;
+  const { now: view } = state.view;
+  const { drawing, index } = state.history;
+  const { tool: toolState } = state.hand;
+  const { hold, snapOnce } = state.pointer;
   const raw = toDrawing(view, screen);
   const wanted = tool && toolState && wantedPick(tool, toolState, givenOf(tool, toolState, undefined, context));
   if (wanted?.takes === "picture") {
-    const picture = [...picturesOf(state.drawing)].reverse().find((one) => one.shown && isOnPicture(one, raw));
+    const picture = [...picturesOf(drawing)].reverse().find((one) => one.shown && isOnPicture(one, raw));
     const hover = picture ? { at: ontoPicture(picture, raw), under: [], picture } : { at: raw, under: [] };
     return { hover, pointer: raw, snaps: [] };
   }
@@ -74,7 +68,7 @@ const isSnap = (snap: Snap, { kind, at }: { kind: SnapKind; at: Point }): boolea
   snap.kind === kind && distance(snap.at, at) < 1e-9 + 1e-12 * (Math.abs(at.x) + Math.abs(at.y));
 
 /** The direction of the piece drawn last, for holding along and square to it. */
-const lastDirection = ({ history }: BenchState): number | undefined => {
+const lastDirection = ({ history: { steps: history } }: BenchState): number | undefined => {
   const last = stepAt(history, history.position - 1)
     ?.changes.map(({ after }) => after as { kind?: string; a?: Point; b?: Point } | undefined)
     .find((row) => row?.kind === "piece");

@@ -1,0 +1,67 @@
+import { clearLayout } from "@ash-edge/core/edits";
+import type { SnapKind } from "@ash-edge/core/look";
+import { REGISTRY, type Tool } from "@ash-edge/tools";
+import type { SessionCore } from "./sessionCore.ts";
+
+type Parts = {
+  readonly holds: { readonly askSnap: (kind: SnapKind) => void; readonly takeHold: (which: string) => void };
+  readonly viewing: { readonly fit: () => void; readonly fitSelection: () => void; readonly viewBefore: () => void };
+  readonly tidying: { readonly openTidy: () => void };
+  readonly handling: { readonly toggleHandles: () => void };
+  readonly tools: { readonly takeTool: (tool: Tool) => void };
+  readonly openRelease: () => void;
+};
+
+/** What stands in the registry: tools are taken up, actions carried out. */
+export const makeActions = (core: SessionCore, parts: Parts) => {
+  const { get, send, say, sayNo, commit, notify } = core;
+  const { holds, viewing, tidying, handling, tools } = parts;
+
+  /** A release is made from what is stored, so it must be what is shown. */
+  const openRelease = (): void => {
+    if (!get().history.failure) return parts.openRelease();
+    say({
+      text: "What is shown is not stored, so it can't be released. Save to a file, then reload.",
+      tone: "fault",
+    });
+  };
+  const clear = (): void => {
+    const cleared = clearLayout(get().history.drawing);
+    if (!cleared.ok) return sayNo(cleared.refusal);
+    commit(cleared.value);
+    notify("Layout cleared");
+  };
+  const carryOut: Readonly<Record<string, () => void>> = {
+    fit: viewing.fit,
+    "fit-selection": viewing.fitSelection,
+    "view-before": viewing.viewBefore,
+    magnifier: () => send("view", { type: "magnifier" }),
+    "signs-shown": () => send("view", { type: "signs" }),
+    "handles-shown": handling.toggleHandles,
+    tidy: tidying.openTidy,
+    layers: () => document.querySelector<HTMLElement>('[data-region="Layers"]')?.focus(),
+    release: openRelease,
+    "write-callouts": () => send("panels", { type: "writing", writing: {} }),
+    "clear-layout": clear,
+  };
+
+  const take = (id: string): void => {
+    const found = REGISTRY.find((one) => one.id === id);
+    send("panels", { type: "bank", key: undefined });
+    send("panels", { type: "offered", callout: undefined });
+    if (!found) return;
+    if (found.kind !== "action") return tools.takeTool(found);
+    const [what, which] = [id.slice(0, id.indexOf("-")), id.slice(id.indexOf("-") + 1)];
+    if (what === "snap") holds.askSnap(which as SnapKind);
+    else if (what === "hold") holds.takeHold(which);
+    else carryOut[id]!();
+  };
+  return {
+    take,
+    openRelease,
+    again: (): void => {
+      const { lastToolId } = get().hand;
+      if (lastToolId) take(lastToolId);
+    },
+  };
+};

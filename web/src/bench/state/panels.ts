@@ -1,0 +1,40 @@
+import type { Callout } from "@ash-edge/core/drawing";
+import type { Id, Refusal } from "@ash-edge/core/numeric";
+import type { BankKey } from "@ash-edge/tools";
+
+export type Message = {
+  readonly text: string;
+  readonly tone: "fault" | "said";
+  /** Why something was not done, where it was refused. */
+  readonly refusal?: Refusal;
+};
+
+/** What is open around the board, and what was said last. */
+export type Panels = {
+  readonly bank: BankKey | undefined;
+  /** A callout is being written: where its pin goes, and which one is being changed. */
+  readonly writing: { readonly id?: Id; readonly pin?: NonNullable<Callout["pin"]> } | undefined;
+  /** A callout clicked with no tool active: the tools that fit it are offered. */
+  readonly offered: Id | undefined;
+  readonly message: Message | undefined;
+};
+export const NO_PANELS: Panels = { bank: undefined, writing: undefined, offered: undefined, message: undefined };
+
+export type PanelsEvent =
+  | { readonly type: "bank"; readonly key: BankKey | undefined }
+  | { readonly type: "writing"; readonly writing: Panels["writing"] }
+  | { readonly type: "offered"; readonly callout: Id | undefined }
+  | { readonly type: "said"; readonly message: Message | undefined };
+
+export const panelsAfter = (panels: Panels, event: PanelsEvent): Panels => {
+  switch (event.type) {
+    case "bank":
+      return panels.bank === event.key ? panels : { ...panels, bank: event.key };
+    case "writing":
+      return { ...panels, writing: event.writing };
+    case "offered":
+      return panels.offered === event.callout ? panels : { ...panels, offered: event.callout };
+    case "said":
+      return panels.message === event.message ? panels : { ...panels, message: event.message };
+  }
+};
