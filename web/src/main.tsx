@@ -11,6 +11,8 @@ import { router } from "./app/router.tsx";
 import { StoreProvider } from "./app/StoreProvider.tsx";
 import { openDatabase } from "./store/index.ts";
 
+if (import.meta.env.DEV) void import("./app/checkEdits.ts").then(({ checkEveryEdit }) => checkEveryEdit());
+
 const queries = new QueryClient({ defaultOptions: { queries: { retry: false, staleTime: Infinity } } });
 
 createRoot(document.getElementById("root")!).render(

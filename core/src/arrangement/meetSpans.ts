@@ -1,11 +1,9 @@
 import { cross, distance, dot, type Point } from "../geometry/point.ts";
 import { directionAlong, offCarrier, positionAlong, type Span } from "./span.ts";
+import { PARALLEL } from "../numeric/tolerance.ts";
 
 /** Told of a place where two spans meet: on which of them it cuts. */
 export type Meet = (at: Point, cutsA: boolean, cutsB: boolean) => void;
-
-/** Directions closer than this (radians) are parallel: at 1e5 their meeting would lie beyond any drawing. */
-const PARALLEL = 1e-12;
 
 const holds = (span: Span, p: Point, resolution: number): boolean => {
   const position = positionAlong(span, p);

@@ -14,7 +14,7 @@ import {
   type Point,
 } from "../geometry/point.ts";
 import { done, refuse, type Outcome } from "../numeric/outcome.ts";
-import { RESOLUTION } from "../numeric/tolerance.ts";
+import { RESOLUTION, SAME_DIRECTION } from "../numeric/tolerance.ts";
 import { circleThrough } from "./circlesThrough.ts";
 
 /**
@@ -94,7 +94,7 @@ export const arcFrom = (a: Point, direction: number, b: Point): Outcome<Piece> =
   const chord = subtract(b, a);
   if (distance(a, b) <= RESOLUTION) return refuse("no-length");
   const turn = angleOf(turned(chord, -direction)); // half the sweep
-  if (Math.abs(Math.abs(turn) - Math.PI) < 1e-9) return refuse("arc-turns-back");
+  if (Math.abs(Math.abs(turn) - Math.PI) < SAME_DIRECTION) return refuse("arc-turns-back");
   return done({ a, b, bulge: Math.abs(turn) < 1e-13 ? 0 : Math.tan(turn / 2) });
 };
 

@@ -2,7 +2,7 @@ import type { Ellipse } from "../geometry/ellipse.ts";
 import { cross, distance, dot, leftOf, norm, subtract, times, unit, type Point } from "../geometry/point.ts";
 import { TURN } from "../numeric/angle.ts";
 import { done, refuse, type Outcome } from "../numeric/outcome.ts";
-import { RESOLUTION } from "../numeric/tolerance.ts";
+import { RESOLUTION, SAME_DIRECTION } from "../numeric/tolerance.ts";
 
 const whole = { from: 0, sweep: TURN };
 
@@ -44,6 +44,6 @@ export const ellipsePart = (ellipse: Ellipse, from: Point, to: Point): Outcome<E
   };
   const [start, end] = [angleTo(from), angleTo(to)];
   const sweep = end - start <= 0 ? end - start + TURN : end - start;
-  if (sweep < 1e-9 || sweep > TURN - 1e-9) return refuse("no-length");
+  if (sweep < SAME_DIRECTION || sweep > TURN - SAME_DIRECTION) return refuse("no-length");
   return done({ ...ellipse, from: start, sweep });
 };

@@ -12,7 +12,7 @@ import {
 } from "../geometry/piece.ts";
 import { add, cross, distance, dot, leftOf, midpoint, subtract, times, unit, type Point } from "../geometry/point.ts";
 import { done, refuse, type Outcome } from "../numeric/outcome.ts";
-import { RESOLUTION } from "../numeric/tolerance.ts";
+import { RESOLUTION, PARALLEL, SAME_DIRECTION, HALF_TURN_BULGE } from "../numeric/tolerance.ts";
 import { tangentCircles, type TangentCircle } from "./tangentArcs.ts";
 
 /**
@@ -21,8 +21,6 @@ import { tangentCircles, type TangentCircle } from "./tangentArcs.ts";
  */
 export type FilletedCorner = { readonly before?: Piece; readonly arc: Piece; readonly after?: Piece };
 
-/** Directions closer than this (sine) run on without a corner. */
-const SMOOTH = 1e-9;
 /**
  * A touching point this near to the far end of its edge uses the edge up; and no farther beyond it does one still count
  * as on it.
@@ -32,7 +30,7 @@ const USED_UP = RESOLUTION;
 /** The side on which the path turns at a corner: 1 left, -1 right, 0 where it runs on smoothly or turns right back. */
 export const cornerSide = (before: Piece, after: Piece): 1 | -1 | 0 => {
   const turn = cross(pieceDirection(before, 1), pieceDirection(after, 0));
-  return Math.abs(turn) <= SMOOTH ? 0 : turn > 0 ? 1 : -1;
+  return Math.abs(turn) <= SAME_DIRECTION ? 0 : turn > 0 ? 1 : -1;
 };
 
 /**
@@ -81,7 +79,7 @@ const cornerBy = (
   const keepsAfter = (1 - b.t) * pieceLength(after) > USED_UP;
   const [start, end] = [keepsBefore ? onA : before.a, keepsAfter ? onB : after.b];
   const arc = arcBetween(start, end, centre, turnsLeft);
-  if (Math.abs(arc.bulge) > 1 + 1e-6) return undefined; // more than half a turn is no corner
+  if (Math.abs(arc.bulge) > HALF_TURN_BULGE) return undefined; // more than half a turn is no corner
   return {
     ...(keepsBefore ? { before: partOfPiece(before, 0, a.t, undefined, onA) } : {}),
     arc,
@@ -198,7 +196,8 @@ export const filletsBetween = (
 ): Outcome<readonly FilletBetween[]> => {
   const [onA, onB] = [carrierOf(a), carrierOf(b)];
   if (!onA || !onB) return refuse("smooth-not-here");
-  const parallel = onA.kind === "line" && onB.kind === "line" && Math.abs(cross(onA.direction, onB.direction)) < 1e-12;
+  const parallel =
+    onA.kind === "line" && onB.kind === "line" && Math.abs(cross(onA.direction, onB.direction)) < PARALLEL;
   const gap =
     parallel && onA.kind === "line" && onB.kind === "line"
       ? Math.abs(cross(onA.direction, subtract(onB.at, onA.at)))
@@ -218,7 +217,7 @@ export const filletsBetween = (
       if (!parallel && ((comes && dot(leaves, comes) <= 0) || (goes && dot(arrives, goes) >= 0))) return [];
       if (distance(p, q) <= RESOLUTION) return [];
       const arc = arcBetween(p, q, centre, left);
-      if (Math.abs(arc.bulge) > 1 + 1e-6) return [];
+      if (Math.abs(arc.bulge) > HALF_TURN_BULGE) return [];
       return [{ arc, a: runTo(a, pickA, p), b: runTo(b, pickB, q), miss: distance(p, pickA) + distance(q, pickB) }];
     });
   });

@@ -2,7 +2,7 @@ import { curveNearest } from "../geometry/curve.ts";
 import { joinedFree, partOfFree, type Free } from "../geometry/free.ts";
 import { add, distance, norm, subtract, times, type Point } from "../geometry/point.ts";
 import { done, refuse, type Outcome } from "../numeric/outcome.ts";
-import { RESOLUTION } from "../numeric/tolerance.ts";
+import { RESOLUTION, SAME_DIRECTION } from "../numeric/tolerance.ts";
 import { closedSlopes, freeThrough, openSlopes, splineOf } from "./freeThrough.ts";
 
 /**
@@ -47,7 +47,7 @@ export const nearestFreePoint = (free: Free, at: Point): number => {
 
 /** True where an end has a direction of its own: it bends there, which an end let free does not. */
 const bendsAt = (p: Point, q: Point, r: Point): boolean =>
-  norm(add(subtract(p, times(q, 2)), r)) > 1e-9 * (norm(subtract(q, p)) + norm(subtract(r, q)));
+  norm(add(subtract(p, times(q, 2)), r)) > SAME_DIRECTION * (norm(subtract(q, p)) + norm(subtract(r, q)));
 
 const bentEnds = ({ points }: Free): readonly [start: boolean, end: boolean] => {
   const [a, b, c] = points.slice(-3).reverse() as [Point, Point, Point];

@@ -13,7 +13,7 @@ import { along, angleOf, cross, distance, dot, leftOf, type Point } from "../geo
 import { meetCarriers, meetingPoints } from "../intersect/carriers.ts";
 import { TURN } from "../numeric/angle.ts";
 import { done, refuse, type Outcome } from "../numeric/outcome.ts";
-import { RESOLUTION } from "../numeric/tolerance.ts";
+import { RESOLUTION, TANGENT_WITHIN } from "../numeric/tolerance.ts";
 import { endedAt, startedAt } from "./cornerCuts.ts";
 
 export const WIDTH_ENDS = ["flat", "round", "pointed"] as const;
@@ -80,9 +80,6 @@ export const widthContours = (pieces: readonly Piece[], closed: boolean, width: 
   return done([[...right.value, ...ahead, ...back, ...behind]]);
 };
 
-/** Directions closer than this (sine) run on without a corner. */
-const RUNS_ON = 1e-6;
-
 /** The parallel of every piece on one side (1 left, -1 right), run together at the corners. */
 const side = (pieces: readonly Piece[], closed: boolean, width: Width, sign: 1 | -1): Outcome<Side> => {
   const sides: Piece[] = [];
@@ -111,7 +108,7 @@ const side = (pieces: readonly Piece[], closed: boolean, width: Width, sign: 1 |
       continue;
     }
     const turn = cross(pieceDirection(pieces[i]!, 1), pieceDirection(pieces[j]!, 0));
-    if (Math.abs(turn) <= RUNS_ON) {
+    if (Math.abs(turn) <= TANGENT_WITHIN) {
       between.set(i, line(before.b, after.a)); // the width changes at once
       continue;
     }

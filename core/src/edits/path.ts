@@ -7,7 +7,7 @@ import { pieceDirection, reversePiece, type Piece } from "../geometry/piece.ts";
 import { cross, distance, dot, type Point } from "../geometry/point.ts";
 import { searchIndex, type DrawingIndex } from "../look/drawingIndex.ts";
 import type { Id } from "../numeric/id.ts";
-import { RESOLUTION } from "../numeric/tolerance.ts";
+import { RESOLUTION, TANGENT_WITHIN } from "../numeric/tolerance.ts";
 import type { EditDraft } from "./draftEdit.ts";
 
 /**
@@ -141,13 +141,10 @@ const endingAt = (index: DrawingIndex, { x, y }: Point, layer: Id): readonly Pie
   return [...found.values()];
 };
 
-/** Directions closer than this (sine) count as tangent: well under what a drafter or a machine tells apart. */
-const TANGENT = 1e-6;
-
 /** True where a piece runs on into the next one without a corner. */
 export const runsOn = (before: Piece, after: Piece): boolean => {
   const [u, v] = [pieceDirection(before, 1), pieceDirection(after, 0)];
-  return Math.abs(cross(u, v)) <= TANGENT && dot(u, v) > 0;
+  return Math.abs(cross(u, v)) <= TANGENT_WITHIN && dot(u, v) > 0;
 };
 
 /** The positions before and after one in a path; undefined at the open ends. */

@@ -6,6 +6,7 @@ import { arcBetween, arcOf, transformPiece, type Piece } from "../geometry/piece
 import { cross, dot, leftOf, norm, times, add, type Point } from "../geometry/point.ts";
 import { scaleOf, transformPoint, transformVector, type Similarity } from "../geometry/transform.ts";
 import type { Unit } from "../numeric/units.ts";
+import { WHOLE_TURN_WITHIN } from "../numeric/tolerance.ts";
 
 /** The geometry of something read from a file. */
 export type ReadGeometry =
@@ -135,7 +136,7 @@ const stretched = (m: Affine, { centre, major, ratio, from, sweep }: Ellipse): R
   const round = Math.abs(made.ratio - 1) <= ALIKE;
   if (!round) return { kind: "ellipse", ...made };
   const radius = halfAxes(made)[0];
-  if (Math.abs(made.sweep) >= 2 * Math.PI - 1e-12) return { kind: "circle", centre: made.centre, radius };
+  if (Math.abs(made.sweep) >= 2 * Math.PI - WHOLE_TURN_WITHIN) return { kind: "circle", centre: made.centre, radius };
   const start = Math.atan2(made.major.y, made.major.x) + made.from;
   const at = (angle: number): Point => ({
     x: made.centre.x + radius * Math.cos(angle),

@@ -3,6 +3,7 @@ import { boundsOf, type Bounds } from "./bounds.ts";
 import { leftOf, norm, times, type Point } from "./point.ts";
 import type { Smooth } from "./smooth.ts";
 import { isMirror, transformPoint, transformVector, type Similarity } from "./transform.ts";
+import { WHOLE_TURN_WITHIN } from "../numeric/tolerance.ts";
 
 /**
  * An ellipse or part of one: `major` runs from the centre to the end of the longer half axis, `ratio` is the shorter
@@ -18,7 +19,7 @@ export type Ellipse = {
 };
 
 /** True where an ellipse goes all round. */
-export const isWhole = ({ sweep }: Ellipse): boolean => Math.abs(sweep) >= TURN - 1e-12;
+export const isWhole = ({ sweep }: Ellipse): boolean => Math.abs(sweep) >= TURN - WHOLE_TURN_WITHIN;
 /** Half the long and half the short axis of an ellipse. */
 export const halfAxes = ({ major, ratio }: Ellipse): readonly [number, number] => [norm(major), norm(major) * ratio];
 

@@ -1,5 +1,6 @@
 import type { Carrier } from "../geometry/curve.ts";
 import { add, along, cross, distance, dot, leftOf, subtract, times, unit, type Point } from "../geometry/point.ts";
+import { PARALLEL } from "../numeric/tolerance.ts";
 
 /** How two carriers meet. A touch is one point on the line of centres; `same` means that they lie on each other. */
 export type CarrierMeeting =
@@ -10,9 +11,6 @@ export type CarrierMeeting =
 
 type Line = Extract<Carrier, { kind: "line" }>;
 type Circle = Extract<Carrier, { kind: "circle" }>;
-
-/** Directions closer than this (radians) are parallel: at 1e5 their meeting would lie beyond any drawing. */
-const PARALLEL = 1e-12;
 
 const lineLine = (a: Line, b: Line, tolerance: number): CarrierMeeting => {
   const sine = cross(a.direction, b.direction);

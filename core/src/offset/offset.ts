@@ -8,7 +8,8 @@ import { circleHalves, type Circle } from "../geometry/circle.ts";
 import { pieceLength, reversePiece, piecesBounds, type Piece } from "../geometry/piece.ts";
 import { distance, type Point } from "../geometry/point.ts";
 import { resolutionFor } from "../numeric/tolerance.ts";
-import { rawPieces, SHARP_LIMIT, type Raw } from "./rawPieces.ts";
+import { rawPieces, SHARP_LIMIT } from "./rawPieces.ts";
+import type { Raw } from "./gathered.ts";
 import { onOneCircle, runPieces } from "./runPieces.ts";
 import {
   cornerPlace,

@@ -1,33 +1,8 @@
 import { arcBetween, splitPiece, type Piece } from "../geometry/piece.ts";
 import { add, along, leftOf, subtract, times, unit, type Point } from "../geometry/point.ts";
-import { Gathered, type Put } from "./gathered.ts";
+import { Gathered, type Put, type Raw, type Spread } from "./gathered.ts";
 import { apexOf, movedBy, type Moved } from "./moved.ts";
 import { SMOOTH_TURN, type Corners, type Joined } from "./sources.ts";
-
-/** What stands at a corner that opens to the side of the offset: its spokes' ends, and what is between them. */
-export type Spread = {
-  readonly start: Point;
-  readonly end: Point;
-  readonly kind: "round" | "flat" | "sharp" | "square";
-  /** Of a sharp one, where the carriers meet. */
-  readonly apex?: Point;
-};
-
-/** Raw pieces in running order, ready to be met with one another. */
-export type Raw = {
-  readonly pieces: readonly Piece[];
-  /** Of arcs the centres and radii. */
-  readonly centres: readonly (Point | undefined)[];
-  readonly radii: Float64Array;
-  /** For each the piece it comes from. */
-  readonly from: Int32Array;
-  /** Which one each goes on into with nothing to happen between them, -1 for none. */
-  readonly next: Int32Array;
-  /** Spokes: for some the pieces whose bands they end. */
-  readonly ends: ReadonlyMap<number, readonly number[]>;
-  /** For each corner that opens to the left what stands there, else undefined; nothing where all are round. */
-  readonly spreads: readonly (Spread | undefined)[];
-};
 
 /** How far a corner may be run on, in distances from it, before it is cut flat. */
 export const SHARP_LIMIT = 4;

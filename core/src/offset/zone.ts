@@ -6,7 +6,8 @@ import { boxesOf } from "../geometry/boxesOf.ts";
 import { runTree, type BoxTree } from "../geometry/boxTree.ts";
 import type { Piece } from "../geometry/piece.ts";
 import { cross, distance, dot, equalPoint, subtract, unit, type Point } from "../geometry/point.ts";
-import { SHARP_LIMIT, type Spread } from "./rawPieces.ts";
+import { SHARP_LIMIT } from "./rawPieces.ts";
+import type { Spread } from "./gathered.ts";
 import { cornerPlace, SMOOTH_TURN, type CornerList, type Joined } from "./sources.ts";
 
 /**

@@ -14,7 +14,7 @@ import {
 import type { Edit } from "@ash-edge/core/drawing";
 import { extendOutline, outlineEnd, type OutlineEnd } from "@ash-edge/core/edits";
 import { distance, pieceLength, angleOf, subtract, type Point, type Piece } from "@ash-edge/core/geometry";
-import { toDegrees, RESOLUTION, refuse, done, toRadians, type Outcome } from "@ash-edge/core/numeric";
+import { toDegrees, RESOLUTION, refuse, done, toRadians, type Outcome, SAME_DIRECTION } from "@ash-edge/core/numeric";
 import { linkCallout } from "../linking.ts";
 import { pieceShape } from "../making.ts";
 import {
@@ -249,8 +249,8 @@ export const outline: Tool = {
 /** Whether a closing piece meets the first one without a corner. */
 const closingNote = (piece: Piece, end: OutlineEnd): string => {
   const corners = [
-    ...(end.arrives === undefined || turn(departureOf(piece), end.arrives) > 1e-9 ? ["the last"] : []),
-    ...(turn(arrivalOf(piece), end.first!.leaves) > 1e-9 ? ["the first"] : []),
+    ...(end.arrives === undefined || turn(departureOf(piece), end.arrives) > SAME_DIRECTION ? ["the last"] : []),
+    ...(turn(arrivalOf(piece), end.first!.leaves) > SAME_DIRECTION ? ["the first"] : []),
   ];
   return corners.length === 0
     ? "closes, tangent at both ends"

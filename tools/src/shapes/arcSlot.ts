@@ -1,7 +1,7 @@
 import { exampleDot } from "../example/exampleShapes.ts";
 import { arcSlotOf } from "@ash-edge/core/construct";
 import { angleOf, subtract } from "@ash-edge/core/geometry";
-import { signedAngle, toRadians, toDegrees } from "@ash-edge/core/numeric";
+import { signedAngle, toRadians, toDegrees, SAME_DIRECTION } from "@ash-edge/core/numeric";
 import { nothing, type Tool } from "../tool.ts";
 import { closedShape } from "./closedShape.ts";
 
@@ -43,7 +43,7 @@ export const arcSlot: Tool = {
     const turn = (to: { x: number; y: number }): number =>
       signedAngle(angleOf(subtract(to, centre.at)) - angleOf(subtract(one.at, centre.at)));
     const sweep = typed !== undefined ? toRadians(typed) : other && given.isFirm("one") ? turn(other.at) : undefined;
-    if (sweep === undefined || Math.abs(sweep) < 1e-9) return nothing;
+    if (sweep === undefined || Math.abs(sweep) < SAME_DIRECTION) return nothing;
     const firm = given.isFirm(typed === undefined ? "other" : "one");
     const live = typed === undefined ? { live: { sweep: toDegrees(sweep) } } : {};
     const way = closedShape(arcSlot, arcSlotOf(centre.at, one.at, sweep, width), firm, given, context, live);

@@ -2,7 +2,7 @@ import { rectangleOf, type CornerStyle, type RectanglePlace } from "@ash-edge/co
 import type { Ref } from "@ash-edge/core/drawing";
 import { addContour } from "@ash-edge/core/edits";
 import { turned, subtract, type Piece, type Point } from "@ash-edge/core/geometry";
-import { toRadians, RESOLUTION } from "@ash-edge/core/numeric";
+import { toRadians, RESOLUTION, SAME_DIRECTION } from "@ash-edge/core/numeric";
 import { linkCallout } from "../linking.ts";
 import { pieceShape } from "../making.ts";
 import { under, nothing, refused, oneWay, type Given, type Tool } from "../tool.ts";
@@ -37,7 +37,7 @@ const cornersOf = (given: Given): CornerStyle | undefined => {
 
 const isAlong = ({ a, b, bulge }: Piece, angle: number): boolean => {
   const { x, y } = turned(subtract(b, a), -angle);
-  return bulge === 0 && Math.abs(y) < 1e-9 * Math.abs(x);
+  return bulge === 0 && Math.abs(y) < SAME_DIRECTION * Math.abs(x);
 };
 
 export const rectangle: Tool = {

@@ -6,4 +6,5 @@ export * from "./jobs.ts";
 export * from "./journal.ts";
 export * from "./keeper.ts";
 export * from "./records.ts";
+export * from "./rows.ts";
 export * from "./summary.ts";

@@ -1,6 +1,7 @@
 import Dexie from "dexie";
 import { calloutsOf, drawingFromRows, drawingText, picturesOf, type Drawing } from "@ash-edge/core/drawing";
-import type { BlobRecord, Database, HeadRecord, JobRecord, JournalRecord, SnapshotRecord } from "./database.ts";
+import type { Database } from "./database.ts";
+import type { BlobRecord, HeadRecord, JobRecord, JournalRecord, SnapshotRecord } from "./rows.ts";
 import { sketchesOf } from "./jobs.ts";
 import { loadJob, startJournal } from "./journal.ts";
 

@@ -3,7 +3,8 @@ import { cutEntities, newDrawing, type Drawing, type NewCallout } from "@ash-edg
 import type { JobHead } from "@ash-edge/core/formats/job";
 import type { Unit } from "@ash-edge/core/numeric";
 import { checksumOf } from "./checksum.ts";
-import type { BlobRecord, Database, JobRecord } from "./database.ts";
+import type { Database } from "./database.ts";
+import type { BlobRecord, JobRecord } from "./rows.ts";
 import { startJournal } from "./journal.ts";
 import { isSound } from "./records.ts";
 

@@ -9,7 +9,8 @@ import {
   type Edit,
 } from "@ash-edge/core/drawing";
 import { FORMAT_VERSION } from "@ash-edge/core/formats/job";
-import type { Database, HeadRecord, JournalRecord } from "./database.ts";
+import type { Database } from "./database.ts";
+import type { HeadRecord, JournalRecord } from "./rows.ts";
 import { stepCount, type History } from "./history.ts";
 import { rowNow } from "./migrations.ts";
 import { checked, DamagedRecord } from "./records.ts";

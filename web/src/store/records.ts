@@ -1,7 +1,7 @@
 import Joi from "joi";
 import type { Edit } from "@ash-edge/core/drawing";
 import { drawingRowsSchema, editSchema, jobHeadSchema } from "@ash-edge/core/formats/job";
-import type { HeadRecord, JobRecord, JournalRecord, SnapshotRecord } from "./database.ts";
+import type { HeadRecord, JobRecord, JournalRecord, SnapshotRecord } from "./rows.ts";
 
 const text = Joi.string().required();
 const whole = Joi.number().integer().min(0).required();

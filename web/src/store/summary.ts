@@ -12,7 +12,7 @@ import {
 } from "@ash-edge/core/geometry";
 import { profileOf } from "@ash-edge/core/profile";
 import { isClosedShape, isSmoothShape, shapePieces, type Shape } from "@ash-edge/core/shape";
-import type { JobState, Thumbnail } from "./database.ts";
+import type { JobState, Thumbnail } from "./rows.ts";
 
 /** Pieces as SVG path data in the drawing's own coordinates (y up). */
 export const piecesPath = (pieces: readonly Piece[], closed: boolean): string => {

@@ -9,7 +9,7 @@ import { cross, distance, dot, equalPoint, norm, subtract, type Point } from "..
 import { mirroring, transformPoint, type Similarity } from "../../geometry/transform.ts";
 import type { Id } from "../../numeric/id.ts";
 import { done, refuse, type Outcome } from "../../numeric/outcome.ts";
-import { RESOLUTION } from "../../numeric/tolerance.ts";
+import { RESOLUTION, PARALLEL, SAME_DIRECTION } from "../../numeric/tolerance.ts";
 import { renewedShape, shapeIds, transformShape } from "../../shape/kinds.ts";
 import type { Shape } from "../../shape/shape.ts";
 import { draftEdit, type EditDraft } from "../draftEdit.ts";
@@ -59,15 +59,6 @@ export const copyEntities = (
   return done(draft.finish());
 };
 
-/**
- * Lines whose directions differ by less (sine) than this are one line across the axis: the rounding of the mirror, and
- * no corner anybody drew.
- */
-const PARALLEL_WITHIN = 1e-12;
-
-/** A layout line lies along the axis within this (sine). */
-const ALONG_WITHIN = 1e-9;
-
 /** The line on which is mirrored: through `at` at `angle` (radians). */
 export type Axis = { readonly at: Point; readonly angle: number };
 
@@ -77,7 +68,8 @@ const liesOn = (shape: Shape, axis: Axis): boolean => {
   if (shape.kind === "point") return on(shape.at);
   if (shape.kind === "piece") return shape.bulge === 0 && on(shape.a) && on(shape.b);
   if (shape.kind === "circle") return on(shape.centre);
-  if (shape.kind === "endless") return on(shape.through) && Math.abs(Math.sin(shape.angle - axis.angle)) < ALONG_WITHIN;
+  if (shape.kind === "endless")
+    return on(shape.through) && Math.abs(Math.sin(shape.angle - axis.angle)) < SAME_DIRECTION;
   return false;
 };
 
@@ -177,7 +169,7 @@ const withoutStraightJoints = (vertices: readonly Vertex[], closed: boolean, axi
     if (!before || !after || before.bulge !== 0 || vertex.bulge !== 0) return true;
     if (Math.abs(endlessSide({ through: axis.at, angle: axis.angle }, vertex.at)) > RESOLUTION) return true;
     const [u, v] = [subtract(vertex.at, before.at), subtract(after.at, vertex.at)];
-    if (!(Math.abs(cross(u, v)) <= PARALLEL_WITHIN * norm(u) * norm(v) && dot(u, v) > 0)) return true;
+    if (!(Math.abs(cross(u, v)) <= PARALLEL * norm(u) * norm(v) && dot(u, v) > 0)) return true;
     merged.push(vertex.id === first ? [vertex.id, before.id] : [before.id, before.id]);
     return false;
   });

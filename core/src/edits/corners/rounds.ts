@@ -4,14 +4,12 @@ import { pieceRadius } from "../../geometry/piece.ts";
 import type { Id } from "../../numeric/id.ts";
 import { done, type Outcome } from "../../numeric/outcome.ts";
 import { beside, runsOn, type Link } from "../path.ts";
+import { HALF_TURN_BULGE } from "../../numeric/tolerance.ts";
 
 /** A rounded corner that was taken back to the sharp one: its arc, and the links that meet there now. */
 export type Round = { readonly arc: Link; readonly before: Id; readonly after: Id };
 
 type Run = { readonly links: readonly Link[]; readonly closed: boolean };
-
-/** More than half a turn is no rounded corner. */
-const HALF_TURN = 1 + 1e-6;
 
 /**
  * The path with the rounded corner at position `i` made sharp; undefined where there is none: no arc tangent to both
@@ -20,7 +18,8 @@ const HALF_TURN = 1 + 1e-6;
 export const sharpened = ({ links, closed }: Run, i: number): { run: Run; round: Round } | undefined => {
   const [before, after] = beside({ links, closed }, i);
   const [p, arc, q] = [links[before ?? -1], links[i], links[after ?? -1]];
-  if (!p || !arc || !q || p === q || arc.piece.bulge === 0 || Math.abs(arc.piece.bulge) > HALF_TURN) return undefined;
+  if (!p || !arc || !q || p === q || arc.piece.bulge === 0 || Math.abs(arc.piece.bulge) > HALF_TURN_BULGE)
+    return undefined;
   if (!runsOn(p.piece, arc.piece) || !runsOn(arc.piece, q.piece)) return undefined;
   const sharp = sharpCorner(p.piece, arc.piece, q.piece);
   if (!sharp.ok) return undefined;

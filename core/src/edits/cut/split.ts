@@ -10,7 +10,7 @@ import { distance, type Point } from "../../geometry/point.ts";
 import type { DrawingIndex } from "../../look/drawingIndex.ts";
 import { TURN } from "../../numeric/angle.ts";
 import { done, refuse, type Outcome } from "../../numeric/outcome.ts";
-import { RESOLUTION } from "../../numeric/tolerance.ts";
+import { RESOLUTION, SAME_PARAMETER } from "../../numeric/tolerance.ts";
 import { isSmoothShape } from "../../shape/kinds.ts";
 import type { Shape } from "../../shape/shape.ts";
 import { draftEdit } from "../draftEdit.ts";
@@ -67,7 +67,7 @@ const partsOf = (entity: Entity, cuts: readonly Cut[]): readonly Part[] | undefi
 
 const smoothParts = (entity: Smoothly, cuts: readonly Cut[]): readonly Part[] | undefined => {
   const { closed, at } = smoothOf(entity);
-  const inner = cuts.filter(({ s }) => s > 1e-9 && s < 1 - 1e-9);
+  const inner = cuts.filter(({ s }) => s > SAME_PARAMETER && s < 1 - SAME_PARAMETER);
   if (inner.length === 0 || (closed && entity.kind === "ellipse" && cuts.length < 2)) return undefined;
   const stops = [{ s: 0, at: at(0) }, ...inner, { s: 1, at: at(1) }];
   if (closed && entity.kind === "ellipse")

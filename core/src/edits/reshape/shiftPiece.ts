@@ -9,7 +9,7 @@ import { add, cross, distance, dot, leftOf, subtract, times, type Point } from "
 import { meetCarriers, meetingPoints } from "../../intersect/carriers.ts";
 import type { DrawingIndex } from "../../look/drawingIndex.ts";
 import { done, refuse, type Outcome } from "../../numeric/outcome.ts";
-import { RESOLUTION } from "../../numeric/tolerance.ts";
+import { RESOLUTION, SAME_DIRECTION } from "../../numeric/tolerance.ts";
 import { roundedAgain, sharpened, type Round } from "../corners/rounds.ts";
 import { draftEdit } from "../draftEdit.ts";
 import { beside, pathOf, runsOn } from "../path.ts";
@@ -55,7 +55,7 @@ const followed = (
 ): Outcome<{ neighbour: Piece; at: Point }> => {
   if (staysTangent && neighbour.bulge !== 0 && runsOn(neighbour, piece)) {
     const farStraight = far && far.bulge === 0 && piece.bulge === 0 && runsOn(far, neighbour);
-    const sameWay = farStraight && Math.abs(cross(pieceDirection(far, 1), pieceDirection(piece, 0))) <= 1e-9;
+    const sameWay = farStraight && Math.abs(cross(pieceDirection(far, 1), pieceDirection(piece, 0))) <= SAME_DIRECTION;
     const at = sameWay ? carrierNearest(pieceCarrier(aside), neighbour.a) : aside.a;
     const made = sameWay
       ? arcFrom(neighbour.a, departureOf(neighbour), at)

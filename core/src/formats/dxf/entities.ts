@@ -3,7 +3,7 @@ import { circlePoint } from "../../geometry/circle.ts";
 import { arcBetween, type Piece } from "../../geometry/piece.ts";
 import { leftOf, times, type Point } from "../../geometry/point.ts";
 import { toRadians, TURN } from "../../numeric/angle.ts";
-import { RESOLUTION } from "../../numeric/tolerance.ts";
+import { RESOLUTION, WHOLE_TURN_WITHIN } from "../../numeric/tolerance.ts";
 import type { ReadGeometry } from "../readShapes.ts";
 import { numberOf, numbersOf, sound, textOf, type DxfRecord, type Groups } from "./records.ts";
 
@@ -112,7 +112,7 @@ const ellipse: Reader = (groups) => {
   if (!soundPoint(centre) || !soundPoint(major) || ![ratio, from, to].every(sound)) return "degenerate";
   if (!(ratio > 0) || Math.hypot(major.x, major.y) === 0) return "degenerate";
   const turn = (((to - from) % TURN) + TURN) % TURN;
-  const own = { centre, from, sweep: turn < 1e-12 ? TURN : turn };
+  const own = { centre, from, sweep: turn < WHOLE_TURN_WITHIN ? TURN : turn };
   // the longer half axis leads
   if (ratio > 1)
     return { kind: "ellipse", ...own, major: times(leftOf(major), ratio), ratio: 1 / ratio, from: from - Math.PI / 2 };
