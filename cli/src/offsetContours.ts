@@ -2,7 +2,7 @@ import { showLengthUnit, type Unit } from "@ash-edge/core/numeric";
 import { offsetRegion } from "@ash-edge/core/offset";
 import type { Tidied } from "@ash-edge/core/tidy";
 import type { Arguments } from "./arguments.ts";
-import { piecesOf, plain, type Finding } from "./report.ts";
+import { piecesOf, plainReport, type Finding } from "./report.ts";
 
 /**
  * The offset contours of everything closed that stands after tidying, on the layers of what they come from, and what
@@ -33,10 +33,12 @@ export const offsetContours = (
         });
       }
       for (const i of vanished)
-        findings.push(plain("vanished", "warning", `Nothing is left of a contour ${offset}.`, contours[i]![0]!.a));
+        findings.push(
+          plainReport("vanished", "warning", `Nothing is left of a contour ${offset}.`, contours[i]![0]!.a),
+        );
       for (const sources of merged)
         findings.push(
-          plain(
+          plainReport(
             "merged",
             "warning",
             `${sources.length} contours ran into one another, ${offset}: they were united.`,
@@ -45,7 +47,7 @@ export const offsetContours = (
         );
       for (const at of failed)
         findings.push(
-          plain("open", "error", `What came of a contour ${offset} does not close, so it was left out.`, at),
+          plainReport("open", "error", `What came of a contour ${offset} does not close, so it was left out.`, at),
         );
     }
   return { made, findings };

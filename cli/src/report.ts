@@ -118,7 +118,7 @@ const rowsOf = (standing: readonly Tidied[]): readonly ContourRow[] => {
     .sort((p, q) => Number(q.closed) - Number(p.closed) || p.depth - q.depth || (q.area ?? 0) - (p.area ?? 0));
 };
 
-export const plain = (
+export const plainReport = (
   code: string,
   severity: Finding["severity"],
   message: string,
@@ -132,7 +132,7 @@ export const plain = (
 });
 
 const unitFindings = (read: ReadDrawing, asked: Unit | undefined): Finding[] => {
-  const say = (message: string): Finding[] => [plain("units", "warning", message)];
+  const say = (message: string): Finding[] => [plainReport("units", "warning", message)];
   if (!read.unit) return asked ? [] : say("The file names no unit that is known here; taken as mm.");
   if (read.convertedFrom) return say(`The file is in ${read.convertedFrom}; it was converted to mm.`);
   return asked && asked !== read.unit ? say(`The file says ${read.unit}, not ${asked}; the file wins.`) : [];
@@ -146,18 +146,20 @@ const NOT_ARCS = {
 
 const fileFindings = (read: ReadDrawing, rest: readonly ReadShape[]): Finding[] => [
   ...rest.flatMap((shape): readonly Finding[] => {
-    if (shape.kind === "point") return [plain("stray", "info", "A point is no cut geometry.", shape.at)];
-    if (shape.kind === "ellipse") return [plain("not-arcs", "error", NOT_ARCS.ellipse, shape.centre)];
-    return shape.kind === "free" ? [plain("not-arcs", "error", NOT_ARCS.free, shape.points[0])] : [];
+    if (shape.kind === "point") return [plainReport("stray", "info", "A point is no cut geometry.", shape.at)];
+    if (shape.kind === "ellipse") return [plainReport("not-arcs", "error", NOT_ARCS.ellipse, shape.centre)];
+    return shape.kind === "free" ? [plainReport("not-arcs", "error", NOT_ARCS.free, shape.points[0])] : [];
   }),
-  ...(read.texts > 0 ? [plain("stray", "info", `${read.texts} texts were left out.`)] : []),
-  ...Object.entries(read.leftOut).map(([type, n]) => plain("stray", "info", `${n} of ${type} were left out.`)),
+  ...(read.texts > 0 ? [plainReport("stray", "info", `${read.texts} texts were left out.`)] : []),
+  ...Object.entries(read.leftOut).map(([type, n]) => plainReport("stray", "info", `${n} of ${type} were left out.`)),
   ...read.degenerate.map(({ type, line }) =>
-    plain("degenerate", "error", `${type} at line ${line}: its numbers make no geometry, so it was left out.`),
+    plainReport("degenerate", "error", `${type} at line ${line}: its numbers make no geometry, so it was left out.`),
   ),
   ...read.layers
     .filter(({ hidden, name }) => hidden && read.shapes.some(({ layer }) => layer === name))
-    .map(({ name }) => plain("hidden-layer", "info", `The layer ${name} is off or frozen; what is on it was read.`)),
+    .map(({ name }) =>
+      plainReport("hidden-layer", "info", `The layer ${name} is off or frozen; what is on it was read.`),
+    ),
 ];
 
 /** The report for people. */

@@ -125,10 +125,10 @@ const halved = (piece: Owned): readonly Owned[] => {
   ];
 };
 
-type Part = { readonly piece: Piece; readonly start: number; readonly end: number; readonly owner: number };
+type Stretch = { readonly piece: Piece; readonly start: number; readonly end: number; readonly owner: number };
 
 /** Parts that lie on one another as one edge, with how often each operand runs along it. */
-const withoutDoubles = (parts: readonly Part[], resolution: number): readonly Edge[] => {
+const withoutDoubles = (parts: readonly Stretch[], resolution: number): readonly Edge[] => {
   const byEnds = new Map<string, { edge: Edge; net: Map<number, number>; middle: Point }[]>();
   const edges: Edge[] = [];
   for (const { piece, start, end, owner } of parts) {

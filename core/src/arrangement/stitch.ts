@@ -5,7 +5,7 @@ import type { SpanList } from "./spanList.ts";
 import type { Fragment, Split } from "./splitSpans.ts";
 
 /** Fragments in running order. */
-export type Run = { readonly closed: boolean; readonly fragments: readonly Fragment[] };
+export type FragmentRun = { readonly closed: boolean; readonly fragments: readonly Fragment[] };
 
 /**
  * Directed fragments, with what they bound on their left (or, where `side` is -1, on their right), as runs. Where
@@ -19,7 +19,7 @@ export const stitch = (
   fragments: readonly Fragment[],
   resolution: number,
   side: 1 | -1 = 1,
-): readonly Run[] => {
+): readonly FragmentRun[] => {
   const into = new Map<number, number[]>();
   const outOf = new Map<number, number[]>();
   fragments.forEach(({ start, end }, i) => {
@@ -55,7 +55,7 @@ export const stitch = (
   const led = new Uint8Array(fragments.length);
   for (const to of follows) if (to >= 0) led[to] = 1;
   const used = new Uint8Array(fragments.length);
-  const runs: Run[] = [];
+  const runs: FragmentRun[] = [];
   const walk = (first: number): void => {
     const run: Fragment[] = [];
     let at = first;
@@ -74,7 +74,7 @@ export const stitch = (
 /** By how many resolutions ends may miss each other. */
 const MISSES = 8;
 
-const closeRuns = (runs: readonly Run[], vertices: readonly Point[], reach: number): readonly Run[] => {
+const closeRuns = (runs: readonly FragmentRun[], vertices: readonly Point[], reach: number): readonly FragmentRun[] => {
   const open = runs.filter(({ closed }) => !closed);
   if (open.length === 0) return runs;
   const starts = open.map(({ fragments }) => vertices[fragments[0]!.start]!);

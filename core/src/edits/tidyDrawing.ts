@@ -16,14 +16,14 @@ export const tidyThings = (drawing: Drawing, only?: ReadonlySet<Id>): readonly T
   const attached = new Set(calloutsOf(drawing).flatMap(({ links }) => links.map(({ id }) => id)));
   return cutEntities(drawing).flatMap((entity): Thing[] => {
     if ((only && !only.has(entity.id)) || layerOf(drawing, entity.layer)?.locked) return [];
-    const shape = shapeOf(entity);
+    const shape = thingShape(entity);
     if (!shape) return [];
     const { id, layer, line } = entity;
     return [{ id, shape, layer, ...(line ? { line } : {}), ...(attached.has(id) ? { attached: true } : {}) }];
   });
 };
 
-const shapeOf = (entity: Entity): Thing["shape"] | undefined => {
+const thingShape = (entity: Entity): Thing["shape"] | undefined => {
   if (entity.kind === "piece") return { kind: "piece", a: entity.a, b: entity.b, bulge: entity.bulge };
   if (entity.kind === "circle") return { kind: "circle", centre: entity.centre, radius: entity.radius };
   return entity.kind === "chain" ? { kind: "chain", closed: entity.closed, pieces: chainPieces(entity) } : undefined;

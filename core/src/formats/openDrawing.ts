@@ -32,14 +32,16 @@ export const openDrawing = (read: ReadDrawing, unit: Unit): Drawing => {
         break;
       }
       default:
-        draft.add(plain(shape), layer);
+        draft.add(storedShape(shape), layer);
     }
   }
   return applyEdit(drawing, draft.finish());
 };
 
 /** The shape alone, without how the file showed it. */
-const plain = (shape: Exclude<ReadShape, { kind: "chain" }>): Parameters<ReturnType<typeof draftEdit>["add"]>[0] => {
+const storedShape = (
+  shape: Exclude<ReadShape, { kind: "chain" }>,
+): Parameters<ReturnType<typeof draftEdit>["add"]>[0] => {
   const { layer: _, colour: __, line: ___, ...rest } = shape;
   return rest;
 };

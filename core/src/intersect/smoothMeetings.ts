@@ -73,10 +73,10 @@ const gradient = (carrier: Carrier, p: Point): Point => {
 };
 
 type Box = { minX: number; minY: number; maxX: number; maxY: number };
-type Part = { readonly from: number; readonly to: number; readonly box: Box };
+type Window = { readonly from: number; readonly to: number; readonly box: Box };
 
 /** A box that surely holds the part: its points, grown by what it may stray between them. */
-const partOf = ({ at, second }: Smooth, from: number, to: number): Part => {
+const partOf = ({ at, second }: Smooth, from: number, to: number): Window => {
   const looks = [0, 0.25, 0.5, 0.75, 1].map((s) => from + s * (to - from));
   const points = looks.map(at);
   const quarter = (to - from) / 4;
@@ -106,7 +106,7 @@ const smoothSmooth = (a: Smooth, b: Smooth, tolerance: number): readonly SmoothM
     if (found.some((other) => distance(other.at, at) <= Math.max(width, other.width))) return;
     found.push({ kind: sine < 1e-4 ? "touch" : "crossing", at, width });
   };
-  const pending: (readonly [Part, Part])[] = [];
+  const pending: (readonly [Window, Window])[] = [];
   for (let i = 1; i < a.breaks.length; i++)
     for (let j = 1; j < b.breaks.length; j++)
       pending.push([partOf(a, a.breaks[i - 1]!, a.breaks[i]!), partOf(b, b.breaks[j - 1]!, b.breaks[j]!)]);

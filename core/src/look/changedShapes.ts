@@ -89,10 +89,10 @@ const changedParts = (before: Curve, after: Curve): ChangedShapes => {
     if (off <= RESOLUTION) goes.push(partOfPiece(before, 0, t, undefined, after.a));
     else comes.push(endedAt(after, before.a));
   }
-  return { comes: comes.map(shapeOf), goes: goes.map(shapeOf) };
+  return { comes: comes.map(changedPiece), goes: goes.map(changedPiece) };
 };
 
-const shapeOf = ({ a, b, bulge }: Piece): Shape => ({ kind: "piece", a, b, bulge });
+const changedPiece = ({ a, b, bulge }: Piece): Shape => ({ kind: "piece", a, b, bulge });
 
 /** True for two pieces of one carrier that run the same way and share some of it. */
 const runsAlong = (p: Piece, q: Piece): boolean => {

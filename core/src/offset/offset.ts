@@ -1,7 +1,7 @@
 import { pointAlong } from "../arrangement/span.ts";
 import { spanList, type SpanList } from "../arrangement/spanList.ts";
 import { splitSpans, type Fragment, type Split } from "../arrangement/splitSpans.ts";
-import { stitch, type Run } from "../arrangement/stitch.ts";
+import { stitch, type FragmentRun } from "../arrangement/stitch.ts";
 import { enclosedArea } from "../contour/chainMeasure.ts";
 import { boundsExtent } from "../geometry/bounds.ts";
 import { circleHalves, type Circle } from "../geometry/circle.ts";
@@ -184,7 +184,7 @@ const withoutDoubles = (
 const runOf = (
   list: SpanList,
   split: Split,
-  { closed, fragments }: Run,
+  { closed, fragments }: FragmentRun,
   resolution: number,
   ownerOf: (span: number) => number,
 ): OffsetRun | undefined => {

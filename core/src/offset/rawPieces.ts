@@ -29,7 +29,7 @@ export const rawPieces = (joined: Joined, by: number, kind: Corners, limit: numb
 };
 
 /** What stands at the corners, each by the piece before it. */
-type Standing = {
+type Spokes = {
   /** 1 where a piece and what stands after it go on into each other and into the next piece. */
   readonly smooth: Uint8Array;
   readonly arcs: readonly (Piece | undefined)[];
@@ -44,7 +44,7 @@ const standingAt = (
   kind: Corners,
   limit: number,
   spokes: boolean,
-): Standing => {
+): Spokes => {
   const { pieces, directions, corners } = joined;
   const { before, after, halfTurn, caps } = corners;
   const size = Math.abs(by);
@@ -114,7 +114,7 @@ const standingAt = (
 const gathered = (
   joined: Joined,
   moved: Moved,
-  { smooth, arcs, others }: Standing,
+  { smooth, arcs, others }: Spokes,
   size: number,
   spokes: boolean,
 ): Omit<Raw, "spreads"> => {

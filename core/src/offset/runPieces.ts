@@ -8,7 +8,7 @@ import { meetCarriers, meetingPoints } from "../intersect/carriers.ts";
 import { RESOLUTION } from "../numeric/tolerance.ts";
 
 /** A stretch of a run on one carrier, whose ends may still move a little. */
-type Part = {
+type Stretch = {
   /** The span it begins on. */
   readonly number: number;
   readonly span: Span;
@@ -46,7 +46,7 @@ export const runPieces = (
   const { pieces, centres, span } = list;
   // what lies within a fragment is as it is; parts are put in at their places when their ends are known
   const made: Piece[] = [];
-  const parts = new Map<number, Part>();
+  const parts = new Map<number, Stretch>();
   const put = (number: number, from: number, to: number, a: Point, b: Point): void => {
     const own = span(number);
     const last = parts.get(made.length - 1);
@@ -110,7 +110,7 @@ const fromABreak = ({ pieces, span }: SpanList, fragments: readonly Fragment[]):
 const carrierOfSpan = ({ radius, centre, piece, direction }: Span): Carrier =>
   radius === 0 ? { kind: "line", at: piece.a, direction } : { kind: "circle", centre, radius };
 
-const crossingNear = (part: Part, next: Part): Point => {
+const crossingNear = (part: Stretch, next: Stretch): Point => {
   const at = part.b;
   const off = Math.max(Math.abs(offCarrier(part.span, at)), Math.abs(offCarrier(next.span, at)));
   if (off <= GOOD || part.span === next.span) return at;

@@ -51,7 +51,7 @@ export type Profile = {
   readonly smooth: readonly Id[];
 };
 
-type Part = Ends & { readonly entity: Entity; readonly pieces: readonly Piece[] };
+type OpenRun = Ends & { readonly entity: Entity; readonly pieces: readonly Piece[] };
 
 const counts = (pieces: readonly Piece[]): { lines: number; arcs: number } => {
   const arcs = pieces.filter(({ bulge }) => bulge !== 0).length;
@@ -71,7 +71,7 @@ export const profileOf = (
   const closed: Omit<Contour, "depth" | "role">[] = [];
   const marks = new Set<Id>();
   const smooth: Id[] = [];
-  const loose = new Map<Id, Part[]>();
+  const loose = new Map<Id, OpenRun[]>();
   for (const entity of among) {
     if (layerOf(drawing, entity.layer)?.role === "mark") marks.add(entity.id);
     if (isSmoothShape(entity)) {
@@ -99,7 +99,7 @@ export const profileOf = (
     if (pieces.length === 0) continue;
     if (entity.kind === "chain" && entity.closed) closed.push(contourOf([entity.id], true, pieces));
     else {
-      const part: Part = { entity, pieces, a: pieces[0]!.a, b: pieces.at(-1)!.b };
+      const part: OpenRun = { entity, pieces, a: pieces[0]!.a, b: pieces.at(-1)!.b };
       void (loose.get(entity.layer)?.push(part) ?? loose.set(entity.layer, [part]));
     }
   }

@@ -211,7 +211,7 @@ export const THREADS: readonly Thread[] = [
 /**
  * What is written as what is looked up: `m 20 x 2,5` and `M20×2.5` are M20; `10-24` is #10-24; `1 1/8-7` is 1-1/8-7.
  */
-const plain = (text: string): string => {
+const bareName = (text: string): string => {
   const clean = text.trim().toUpperCase().replace(/×/g, "X").replace(/,/g, ".").replace(/^#/, "");
   return clean
     .replace(/^(\d+)\s+(\d+\/)/, "$1-$2")
@@ -219,20 +219,20 @@ const plain = (text: string): string => {
     .replace(/X/g, "x");
 };
 const namesOf = ({ name, series, pitch }: Thread): readonly string[] => {
-  const own = plain(name);
+  const own = bareName(name);
   return series === "metric coarse" ? [own, `${own}x${pitch}`] : [own];
 };
 
 /** The thread that a text names; "thread-unknown" for one that is in no table. */
 export const findThread = (text: string): Outcome<Thread> => {
-  const wanted = plain(text);
+  const wanted = bareName(text);
   const found = THREADS.find((thread) => namesOf(thread).includes(wanted));
   return found ? done(found) : refuse("thread-unknown", { text: text.trim() });
 };
 
 /** Threads whose names begin with what is typed, at most `count`. */
 export const searchThreads = (text: string, count: number): readonly Thread[] => {
-  const wanted = plain(text);
+  const wanted = bareName(text);
   return THREADS.filter((thread) => namesOf(thread).some((name) => name.startsWith(wanted))).slice(0, count);
 };
 

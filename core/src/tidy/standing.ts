@@ -9,10 +9,10 @@ import { originsOf, type Looks, type Strand } from "./strands.ts";
 import { JOINED, type Origin, type Thing, type Tidied } from "./things.ts";
 
 /** A thing that stands, with its pieces to be looked at. */
-export type Standing = { readonly made: Tidied; readonly pieces: readonly Piece[]; readonly closed: boolean };
+export type TidiedThing = { readonly made: Tidied; readonly pieces: readonly Piece[]; readonly closed: boolean };
 
 /** The things that it came from. */
-export const idsOf = ({ made }: Standing): readonly number[] => {
+export const idsOf = ({ made }: TidiedThing): readonly number[] => {
   const ids = new Set<number>();
   for (const own of made.origins) for (const { id } of own) ids.add(id);
   return [...ids];
@@ -22,13 +22,13 @@ export const idsOf = ({ made }: Standing): readonly number[] => {
  * What may be joined with others of its kind: a strand, or all of an open chain; whether its first and its last piece
  * are shared edges.
  */
-type Part = Ends & {
+type OpenStrand = Ends & {
   readonly order: number;
   readonly strand: Strand | undefined;
   readonly shared: readonly [boolean, boolean];
 };
 const [SHARED, NOT_SHARED] = [[true, true] as const, [false, false] as const];
-type Ordered = { readonly order: number; readonly standing: Standing };
+type Ordered = { readonly order: number; readonly standing: TidiedThing };
 
 /**
  * What stands after the work: untouched closed things as they were, the rest joined end to end, in the order of the
@@ -39,9 +39,9 @@ export const put = (
   strands: readonly Strand[],
   touched: Uint8Array,
   { kinds }: Looks,
-): readonly Standing[] => {
+): readonly TidiedThing[] => {
   const out: Ordered[] = [];
-  const loose = new Map<number, Part[]>();
+  const loose = new Map<number, OpenStrand[]>();
   // strands come in the order of their things
   for (let from = 0, to = 0; from < strands.length; from = to) {
     const order = strands[from]!.thing;
@@ -94,7 +94,7 @@ const standingOf = (
   closed: boolean,
   origins: Tidied["origins"],
   same = false,
-): Standing => {
+): TidiedThing => {
   const made: { -readonly [K in keyof Tidied]: Tidied[K] } = { layer, shape, origins };
   if (colour !== undefined) made.colour = colour;
   if (line !== undefined) made.line = line;
@@ -105,8 +105,8 @@ const standingOf = (
 const hasLength = ({ a, b }: Piece): boolean => !equalPoint(a, b);
 
 /** Parts of one kind joined end to end, in the order of the first part of each. */
-const joined = (parts: readonly Part[], things: readonly Thing[], touched: Uint8Array): Ordered[] => {
-  const piecesOf = ({ order, strand }: Part): readonly Piece[] => {
+const joined = (parts: readonly OpenStrand[], things: readonly Thing[], touched: Uint8Array): Ordered[] => {
+  const piecesOf = ({ order, strand }: OpenStrand): readonly Piece[] => {
     if (strand) return [strand.piece];
     const { shape } = things[order]!;
     return shape.kind === "chain" ? shape.pieces : [];
@@ -154,7 +154,12 @@ const joined = (parts: readonly Part[], things: readonly Thing[], touched: Uint8
  * A thing with the colour and the line style that all linked share; those in which they differ say nothing of the
  * whole.
  */
-const commonLook = (thing: Thing, links: Run["links"], parts: readonly Part[], things: readonly Thing[]): Thing => {
+const commonLook = (
+  thing: Thing,
+  links: Run["links"],
+  parts: readonly OpenStrand[],
+  things: readonly Thing[],
+): Thing => {
   let [colour, line] = [true, true];
   for (const { part } of links) {
     const other = things[parts[part]!.order]!;

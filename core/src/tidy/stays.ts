@@ -6,12 +6,12 @@ import { distance, equalPoint, type Point } from "../geometry/point.ts";
 import { meetings } from "../intersect/meetings.ts";
 import { RESOLUTION } from "../numeric/tolerance.ts";
 import { noted } from "./noted.ts";
-import { idsOf, type Standing } from "./standing.ts";
+import { idsOf, type TidiedThing } from "./standing.ts";
 import { JOINED, findingKey, type Finding } from "./things.ts";
 
 /** What stays in the way of what stands: open ends, tiny pieces and crossings. */
 export const staysOf = (
-  standing: readonly Standing[],
+  standing: readonly TidiedThing[],
   openedAt: readonly Point[],
   tolerance: number,
 ): readonly Finding[] => [
@@ -21,7 +21,7 @@ export const staysOf = (
 ];
 
 /** What is open only where one copy of a shared edge was to go is no error. */
-const openFindings = (standing: readonly Standing[], openedAt: readonly Point[]): Finding[] => {
+const openFindings = (standing: readonly TidiedThing[], openedAt: readonly Point[]): Finding[] => {
   const findings: Finding[] = [];
   for (const one of standing) {
     if (one.closed) continue;
@@ -33,7 +33,7 @@ const openFindings = (standing: readonly Standing[], openedAt: readonly Point[])
   return findings;
 };
 
-const tinyFindings = (standing: readonly Standing[], tolerance: number): Finding[] => {
+const tinyFindings = (standing: readonly TidiedThing[], tolerance: number): Finding[] => {
   const findings: Finding[] = [];
   for (const one of standing)
     for (const piece of one.pieces) {
@@ -51,7 +51,7 @@ const shareAnEnd = (p: Piece, q: Piece): boolean =>
  * numbers each.
  */
 const sidesOf = (
-  standing: readonly Standing[],
+  standing: readonly TidiedThing[],
 ): { sides: readonly Piece[]; owners: readonly number[]; circles: Float64Array } => {
   const sides: Piece[] = [];
   const owners: number[] = [];
@@ -70,7 +70,7 @@ const sidesOf = (
 };
 
 /** Where things cross themselves or one another: each place once. Touching and shared edges are no crossing. */
-const crossingFindings = (standing: readonly Standing[]): Finding[] => {
+const crossingFindings = (standing: readonly TidiedThing[]): Finding[] => {
   const { sides, owners, circles } = sidesOf(standing);
   /**
    * Straight pieces that share an end have no other place to cross; circles that lie in or beside each other have none.

@@ -1,7 +1,7 @@
 import { noted } from "./noted.ts";
 import { inRounds } from "./rounds.ts";
 import { thinned } from "./stacks.ts";
-import { put, type Standing } from "./standing.ts";
+import { put, type TidiedThing } from "./standing.ts";
 import { staysOf } from "./stays.ts";
 import { looksOf, strandsOf, type Strand } from "./strands.ts";
 import type { Finding, Thing, TidyOptions, TidyResult } from "./things.ts";
@@ -45,10 +45,10 @@ const withAside = (strands: readonly Strand[], aside: readonly Strand[]): readon
 
 /** What stands without the things of which all was left aside: they are told as duplicates. */
 const notAside = (
-  standing: readonly Standing[],
+  standing: readonly TidiedThing[],
   things: readonly Thing[],
   aside: readonly Strand[],
-): readonly Standing[] => {
+): readonly TidiedThing[] => {
   const left = new Map<number, number>(); // how many strands of a thing, by its id
   for (const { thing } of aside) left.set(things[thing]!.id, (left.get(things[thing]!.id) ?? 0) + 1);
   const strandsIn = (shape: Thing["shape"]): number => (shape.kind === "chain" ? shape.pieces.length : 1);

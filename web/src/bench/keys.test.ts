@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { bankPlaces, REGISTRY, toolById, BANK_KEYS } from "@ash-edge/tools";
-import { keyAction, type Press, type Standing } from "./keys.ts";
+import { keyAction, type Press, type BenchStanding } from "./keys.ts";
 
 const press = (code: string, more: Partial<Press> = {}): Press => ({
   code,
@@ -10,8 +10,8 @@ const press = (code: string, more: Partial<Press> = {}): Press => ({
   command: false,
   ...more,
 });
-const idle: Standing = { tool: false, bank: false, canType: false };
-const active: Standing = { tool: true, bank: false, canType: true };
+const idle: BenchStanding = { tool: false, bank: false, canType: false };
+const active: BenchStanding = { tool: true, bank: false, canType: true };
 
 describe("keys", () => {
   it.each([

@@ -10,7 +10,7 @@ export type Press = {
 };
 
 /** Where the bench stands when a key is pressed outside a text field. */
-export type Standing = { readonly tool: boolean; readonly bank: boolean; readonly canType: boolean };
+export type BenchStanding = { readonly tool: boolean; readonly bank: boolean; readonly canType: boolean };
 
 export type KeyAction =
   | { readonly do: "type"; readonly text: string }
@@ -44,7 +44,7 @@ export const withKey = (keys: KeyMap, place: BankKey, key: BankKey): KeyMap => {
  */
 export const keyAction = (
   { code, key, shift, command }: Press,
-  { tool, bank, canType }: Standing,
+  { tool, bank, canType }: BenchStanding,
   keyOf: KeyMap = {},
 ): KeyAction | undefined => {
   if (command) {

@@ -129,7 +129,7 @@ export const offsetShapes = ({ sources }: OffsetWhat, given: OffsetGiven, newId:
     const runs = runsAt(sources, n * by, bothSides, closed ? undefined : band, given);
     if (closed && runs.some((run) => !run.closed)) return refuse("offset-fails");
     if (runs.length > 0) made += 1;
-    for (const run of runs) shapes.push(shapeOf(run, newId));
+    for (const run of runs) shapes.push(runShape(run, newId));
   }
   if (made > 0) return done({ shapes, made });
   const few = sources.reduce((sum, { pieces }) => sum + pieces.length, 0) <= SEARCHED;
@@ -153,7 +153,7 @@ const runsAt = (
   return (bothSides ? [by, -by] : [by]).flatMap((each) => offset(sources, each, options));
 };
 
-const shapeOf = ({ circle, closed, pieces }: OffsetRun, newId: () => Id): Shape => {
+const runShape = ({ circle, closed, pieces }: OffsetRun, newId: () => Id): Shape => {
   if (circle) return { kind: "circle", ...circle };
   if (!closed && pieces.length === 1) return { kind: "piece", ...plainPiece(pieces[0]!) };
   return chainOfPieces(pieces, closed, newId);

@@ -58,7 +58,7 @@ const put = (
 };
 
 /** The line or arc chain as the simplest shape that it is. */
-const shapeOf = (pieces: readonly Piece[], closed: boolean, newId: () => Id): Shape =>
+const fittedShape = (pieces: readonly Piece[], closed: boolean, newId: () => Id): Shape =>
   !closed && pieces.length === 1 ? { kind: "piece", ...plainPiece(pieces[0]!) } : chainOfPieces(pieces, closed, newId);
 
 /**
@@ -82,7 +82,7 @@ export const fitEntity = (drawing: Drawing, id: Id, { tolerance, cornerAngle, on
     const shape = fitShape(entity, tolerance);
     if (!fit || !shape) return refuse("fit-fails");
     const made = put(drawing, entity, "Arc fit", "arc-fit", (newId) =>
-      shape.kind === "circle" ? shape : shapeOf(shape.pieces, shape.closed, newId),
+      shape.kind === "circle" ? shape : fittedShape(shape.pieces, shape.closed, newId),
     );
     return made.ok
       ? done({ ...made.value, before: 1, after: shape.kind === "circle" ? 1 : fit.pieces.length, fit })
@@ -93,7 +93,7 @@ export const fitEntity = (drawing: Drawing, id: Id, { tolerance, cornerAngle, on
   const shape = fitShape({ kind: "chain", closed: entity.closed, pieces }, tolerance, cornerAngle);
   if (shape?.kind !== "chain" || shape.pieces.length >= pieces.length) return refuse("fit-nothing");
   const fit = measureFit(stationsOf(pieces), shape.pieces, entity.closed);
-  const made = put(drawing, entity, "Arc fit", "arc-fit", (newId) => shapeOf(shape.pieces, shape.closed, newId));
+  const made = put(drawing, entity, "Arc fit", "arc-fit", (newId) => fittedShape(shape.pieces, shape.closed, newId));
   return made.ok ? done({ ...made.value, before: pieces.length, after: shape.pieces.length, fit }) : made;
 };
 
@@ -125,6 +125,8 @@ export const straightenEntity = (
   if (!own) return refuse("fit-fails");
   if (!fit && own.pieces.every(({ bulge }) => bulge === 0)) return refuse("already-straight");
   const pieces = straightPieces(own.pieces, fit ? tolerance / 2 : tolerance);
-  const made = put(drawing, entity, "To straight pieces", "to-straight", (newId) => shapeOf(pieces, own.closed, newId));
+  const made = put(drawing, entity, "To straight pieces", "to-straight", (newId) =>
+    fittedShape(pieces, own.closed, newId),
+  );
   return made.ok ? done({ ...made.value, count: pieces.length }) : made;
 };

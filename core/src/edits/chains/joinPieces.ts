@@ -62,9 +62,9 @@ const mendedRun = (
   return { pieces, mended, bent };
 };
 
-type Part = { readonly entity: Entity; readonly pieces: readonly Piece[]; readonly refs: readonly Ref[] };
+type Joinable = { readonly entity: Entity; readonly pieces: readonly Piece[]; readonly refs: readonly Ref[] };
 
-const partOf = (entity: Entity): Part | undefined => {
+const partOf = (entity: Entity): Joinable | undefined => {
   if (entity.kind === "piece") return { entity, pieces: [entity], refs: [{ id: entity.id }] };
   if (entity.kind !== "chain" || entity.closed) return undefined;
   const pieces = chainPieces(entity);
@@ -130,7 +130,7 @@ export const joinPieces = (drawing: Drawing, only?: ReadonlySet<Id>, within = RE
 const enclosesNothing = (pieces: readonly Piece[]): boolean =>
   pieces.length < 3 && pieces.every(({ bulge }) => bulge === 0);
 
-const longest = (parts: readonly Part[]): Part => {
-  const length = ({ pieces }: Part): number => pieces.reduce((sum, piece) => sum + pieceLength(piece), 0);
+const longest = (parts: readonly Joinable[]): Joinable => {
+  const length = ({ pieces }: Joinable): number => pieces.reduce((sum, piece) => sum + pieceLength(piece), 0);
   return parts.reduce((best, part) => (length(part) > length(best) ? part : best));
 };

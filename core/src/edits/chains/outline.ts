@@ -26,7 +26,7 @@ export type OutlineEnd = {
   readonly width?: number;
 };
 
-type Run = {
+type OutlineRun = {
   readonly entity: Entity;
   readonly chain: Chain;
   readonly was: "chain" | "piece";
@@ -34,7 +34,7 @@ type Run = {
 };
 
 /** The open chain or piece that ends at `start`, run so that it ends there. */
-const runTo = (drawing: Drawing, { at, ref }: OutlineStart): Run | undefined => {
+const runTo = (drawing: Drawing, { at, ref }: OutlineStart): OutlineRun | undefined => {
   const entity = ref && entityOf(drawing, ref.id);
   if (!entity) return undefined;
   const same = (p: Point): boolean => distance(p, at) <= RESOLUTION;

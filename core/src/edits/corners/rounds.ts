@@ -9,13 +9,13 @@ import { HALF_TURN_BULGE } from "../../numeric/tolerance.ts";
 /** A rounded corner that was taken back to the sharp one: its arc, and the links that meet there now. */
 export type Round = { readonly arc: Link; readonly before: Id; readonly after: Id };
 
-type Run = { readonly links: readonly Link[]; readonly closed: boolean };
+type LinkRun = { readonly links: readonly Link[]; readonly closed: boolean };
 
 /**
  * The path with the rounded corner at position `i` made sharp; undefined where there is none: no arc tangent to both
  * its neighbours.
  */
-export const sharpened = ({ links, closed }: Run, i: number): { run: Run; round: Round } | undefined => {
+export const sharpened = ({ links, closed }: LinkRun, i: number): { run: LinkRun; round: Round } | undefined => {
   const [before, after] = beside({ links, closed }, i);
   const [p, arc, q] = [links[before ?? -1], links[i], links[after ?? -1]];
   if (!p || !arc || !q || p === q || arc.piece.bulge === 0 || Math.abs(arc.piece.bulge) > HALF_TURN_BULGE)
@@ -36,7 +36,7 @@ export const sharpened = ({ links, closed }: Run, i: number): { run: Run; round:
 };
 
 /** The corner rounded again with the radius it had. A refusal where that no longer fits, with the largest that does. */
-export const roundedAgain = ({ links, closed }: Run, { arc, before, after }: Round): Outcome<Run> => {
+export const roundedAgain = ({ links, closed }: LinkRun, { arc, before, after }: Round): Outcome<LinkRun> => {
   const [p, q] = [links.find(({ id }) => id === before), links.find(({ id }) => id === after)];
   if (!p || !q) return done({ links, closed }); // an edge was used up by the corner beside it
   const corner = filletCorner(p.piece, q.piece, pieceRadius(arc.piece));

@@ -36,9 +36,9 @@ const splitAtCuts = (
   return done({ edit: draft.finish(), parts: shapes.length });
 };
 
-type Part = Shape | ((newId: () => number) => Shape);
+type MadeShape = Shape | ((newId: () => number) => Shape);
 
-const partsOf = (entity: Entity, cuts: readonly Cut[]): readonly Part[] | undefined => {
+const partsOf = (entity: Entity, cuts: readonly Cut[]): readonly MadeShape[] | undefined => {
   if (entity.kind === "circle") {
     if (cuts.length < 2) return undefined;
     return cuts.map((cut, i): Shape => {
@@ -60,12 +60,12 @@ const partsOf = (entity: Entity, cuts: readonly Cut[]): readonly Part[] | undefi
   const runs = stops.slice(1).map((to, i) => runBetween(pieces, stops[i]!, to));
   return runs
     .filter((run) => run.length > 0)
-    .map((run): Part =>
+    .map((run): MadeShape =>
       run.length === 1 ? { kind: "piece", ...plainPiece(run[0]!) } : (newId) => chainOfPieces(run, false, newId),
     );
 };
 
-const smoothParts = (entity: Smoothly, cuts: readonly Cut[]): readonly Part[] | undefined => {
+const smoothParts = (entity: Smoothly, cuts: readonly Cut[]): readonly MadeShape[] | undefined => {
   const { closed, at } = smoothOf(entity);
   const inner = cuts.filter(({ s }) => s > SAME_PARAMETER && s < 1 - SAME_PARAMETER);
   if (inner.length === 0 || (closed && entity.kind === "ellipse" && cuts.length < 2)) return undefined;

@@ -22,7 +22,7 @@ export const clearLayout = (drawing: Drawing): Outcome<Edit> => {
   const centres = roundCentres(drawing);
   for (const callout of calloutsOf(drawing)) {
     if (callout.links.length !== 2 || !callout.links.some(({ id }) => going.has(id))) continue;
-    const [on, off] = callout.links.map((ref) => centresOn(drawing, ref, centres)) as [Standing[], Standing[]];
+    const [on, off] = callout.links.map((ref) => centresOn(drawing, ref, centres)) as [AnswerPlace[], AnswerPlace[]];
     const pair = on
       .flatMap((p) => off.map((q) => [p, q] as const))
       .find(([p, q]) => p.ref.id !== q.ref.id && Math.abs(distance(p.at, q.at) - callout.value) <= TRUE_WITHIN);
@@ -35,10 +35,10 @@ export const clearLayout = (drawing: Drawing): Outcome<Edit> => {
   return done(draft.finish());
 };
 
-type Standing = { readonly ref: Ref; readonly at: Point };
+type AnswerPlace = { readonly ref: Ref; readonly at: Point };
 
 /** Centres of full circles first: arcs may yet be trimmed. */
-const roundCentres = (drawing: Drawing): readonly Standing[] =>
+const roundCentres = (drawing: Drawing): readonly AnswerPlace[] =>
   cutEntities(drawing)
     .flatMap((entity) => curvesOf(entity))
     .sort((p, q) => Number(q.curve.kind === "circle") - Number(p.curve.kind === "circle"))
@@ -47,7 +47,7 @@ const roundCentres = (drawing: Drawing): readonly Standing[] =>
       return carrier?.kind === "circle" ? [{ ref: { ...ref, place: "centre" as const }, at: carrier.centre }] : [];
     });
 
-const centresOn = (drawing: Drawing, ref: Ref, centres: readonly Standing[]): Standing[] => {
+const centresOn = (drawing: Drawing, ref: Ref, centres: readonly AnswerPlace[]): AnswerPlace[] => {
   const curve = curveAt(drawing, ref);
   if (!curve) return [];
   const carrier = carrierOf(curve);

@@ -170,7 +170,7 @@ const IN_WORLD: ReadonlySet<string> = new Set(["LINE", "POINT", "ELLIPSE", "SPLI
 const onPaper = (groups: Groups): boolean => textOf(groups, 67) === "1";
 
 /** The shape of an entity; turned over where it is seen from behind. */
-export const shapeOf = (record: DxfRecord): ReadGeometry | NoShape => {
+export const readRecord = (record: DxfRecord): ReadGeometry | NoShape => {
   const read = READERS[record.type];
   if (!read || onPaper(record.groups)) return "left out";
   const made = read(record.groups);

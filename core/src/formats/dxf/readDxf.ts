@@ -16,7 +16,7 @@ import {
   facing,
   polylineHead,
   polylineOf,
-  shapeOf,
+  readRecord,
   type NoShape,
   type Corner,
   type PolylineHead,
@@ -126,7 +126,7 @@ export const readDxf = (source: string | Uint8Array): Outcome<ReadDrawing> => {
       const { type, line, groups } = record;
       const look = lookOf(groups, styles);
       if (type === "POLYLINE") pending = { head: polylineHead(groups), type, line, look, corners: [] };
-      else put(type === "INSERT" ? insertOf(record) : shapeOf(record), look, record);
+      else put(type === "INSERT" ? insertOf(record) : readRecord(record), look, record);
     },
   });
   if (!ran.ok) return ran;
