@@ -2,6 +2,15 @@ import { expect, type Locator, type Page } from "@playwright/test";
 
 export type Place = { readonly x: number; readonly y: number };
 
+/** Types over what stands in a field with the mouse and real keys, as a drafter does; nothing is entered yet. */
+export const typeOver = async (field: Locator, text: string): Promise<void> => {
+  await field.click();
+  const { keyboard } = field.page();
+  await keyboard.press("Control+A");
+  if (text === "") await keyboard.press("Delete");
+  else await keyboard.type(text);
+};
+
 /** The bench as a drafter uses it: keys, the mouse on the board at drawing coordinates, and what the panels say. */
 export class Bench {
   readonly page: Page;

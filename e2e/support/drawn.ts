@@ -1,4 +1,4 @@
-import type { Bench, Place } from "./bench.ts";
+import { typeOver, type Bench, type Place } from "./bench.ts";
 
 export type Vertex = { readonly at: Place; readonly bulge: number };
 /** A row of the drawing as it is saved to a file. */
@@ -75,8 +75,8 @@ export const newJob = async (bench: Bench, number: string, unit: "mm" | "in" = "
   await page.goto("/jobs");
   await page.getByRole("button", { name: "New job" }).click();
   const dialog = page.getByRole("dialog", { name: "New job" });
-  await dialog.getByLabel("Part").fill(`Part ${number}`);
-  await dialog.getByLabel("Job number").fill(number);
+  await typeOver(dialog.getByLabel("Part"), `Part ${number}`);
+  await typeOver(dialog.getByLabel("Job number"), number);
   await dialog.getByRole("radio", { name: unit, exact: true }).click();
   await dialog.getByRole("button", { name: "Make the job" }).click();
   await bench.ready();
@@ -86,8 +86,8 @@ export const newJob = async (bench: Bench, number: string, unit: "mm" | "in" = "
 export const typePoint = async (bench: Bench, blank: string, { x, y }: Place): Promise<void> => {
   const { page } = bench;
   await page.getByRole("textbox", { name: blank, exact: true }).click();
-  await page.getByRole("textbox", { name: "x", exact: true }).fill(String(x));
-  await page.getByRole("textbox", { name: "y", exact: true }).fill(String(y));
+  await typeOver(page.getByRole("textbox", { name: "x", exact: true }), String(x));
+  await typeOver(page.getByRole("textbox", { name: "y", exact: true }), String(y));
   await page.keyboard.press("Enter");
   await page.keyboard.press("Enter");
 };

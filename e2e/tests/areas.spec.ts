@@ -1,6 +1,6 @@
 import { readFileSync } from "node:fs";
 import { expect, test, type Page } from "@playwright/test";
-import { Bench, type Place } from "../support/bench.ts";
+import { Bench, type Place, typeOver } from "../support/bench.ts";
 import { contoursOf, newJob, rowsOf, typePoint } from "../support/drawn.ts";
 
 const bound = (size: number): number => 1e-9 * size + 8 * 2 ** -40;
@@ -149,8 +149,8 @@ test("offsets: pieces that meet as one, through a point, both sides, corners, a 
 test("a cutter allowed for: by the tool, and at release with what it can't get into", async ({ page }) => {
   const bench = await started(page, "7205");
   await bench.tool("TT", "Rectangle");
-  await bench.blank("width").fill("80");
-  await bench.blank("height").fill("50");
+  await typeOver(bench.blank("width"), "80");
+  await typeOver(bench.blank("height"), "50");
   await page.keyboard.press("Enter");
   await typePoint(bench, "point", { x: 0, y: 0 });
   await page.keyboard.press("Escape");
@@ -185,12 +185,12 @@ test("a cutter allowed for: by the tool, and at release with what it can't get i
   await bench.saved();
   await page.getByRole("navigation", { name: "Steps" }).getByRole("button", { name: "Release" }).click();
   const cutter = page.getByRole("textbox", { name: "Allow for a cutter of Ø" });
-  await cutter.fill("six");
+  await typeOver(cutter, "six");
   await expect(page.getByRole("alert")).toContainText("can't be read");
   await expect(page.getByRole("button", { name: "Write the DXF" })).toBeDisabled();
-  await cutter.fill("22");
+  await typeOver(cutter, "22");
   await expect(page.getByText("A cutter of Ø 22 doesn't get into this contour. Take a smaller one.")).toBeVisible();
-  await cutter.fill("6");
+  await typeOver(cutter, "6");
   await expect(page.getByRole("region", { name: "Contours" })).toContainText("Circle Ø 14");
   const [download] = await Promise.all([
     page.waitForEvent("download"),

@@ -1,5 +1,5 @@
 import { expect, test, type Page } from "@playwright/test";
-import { Bench } from "../support/bench.ts";
+import { Bench, typeOver } from "../support/bench.ts";
 import { drawRockerPlate, D } from "../support/rockerPlate.ts";
 
 type Row = { readonly kind: string; readonly radius?: number; readonly centre?: { x: number; y: number } };
@@ -319,7 +319,7 @@ test("the other demo jobs open with their sketch and their callouts, not drawn",
 test("the finder takes a tool by its name; a callout with no tool offers what fits it", async ({ page }) => {
   const bench = await open(page);
   await page.keyboard.press("Control+k");
-  await page.getByPlaceholder("Find a tool by its name").fill("tangent l");
+  await typeOver(page.getByPlaceholder("Find a tool by its name"), "tangent l");
   await page.keyboard.press("Enter");
   await expect(bench.sentence("Tangent line")).toBeVisible();
   await page.keyboard.press("Escape");
@@ -385,11 +385,11 @@ test("a new job asks for what it needs and opens on an empty board", async ({ pa
   const dialog = page.getByRole("dialog", { name: "New job" });
   await dialog.getByRole("button", { name: "Make the job" }).click();
   await expect(dialog.getByRole("alert")).toContainText("A job needs a name");
-  await dialog.getByLabel("Part").fill("Test washer");
-  await dialog.getByLabel("Job number").fill("0414");
+  await typeOver(dialog.getByLabel("Part"), "Test washer");
+  await typeOver(dialog.getByLabel("Job number"), "0414");
   await dialog.getByRole("button", { name: "Make the job" }).click();
   await expect(dialog.getByRole("alert")).toContainText("There is a job 0414 already. 0418 is free.");
-  await dialog.getByLabel("Job number").fill("0419");
+  await typeOver(dialog.getByLabel("Job number"), "0419");
   await dialog.getByRole("radio", { name: "in" }).click();
   await dialog.getByRole("button", { name: "Make the job" }).click();
   const bench = new Bench(page);

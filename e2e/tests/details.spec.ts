@@ -1,5 +1,5 @@
 import { expect, test } from "@playwright/test";
-import { Bench } from "../support/bench.ts";
+import { Bench, typeOver } from "../support/bench.ts";
 import { newJob } from "../support/drawn.ts";
 
 test(
@@ -24,11 +24,11 @@ test(
 
     await page.getByRole("button", { name: "Job details" }).click();
     const dialog = page.getByRole("dialog", { name: "Job details" });
-    await dialog.getByLabel("Material").fill("granite");
-    await dialog.getByLabel("Thickness").fill("thick");
+    await typeOver(dialog.getByLabel("Material"), "granite");
+    await typeOver(dialog.getByLabel("Thickness"), "thick");
     await dialog.getByRole("button", { name: "Keep" }).click();
     await expect(dialog.getByRole("alert")).toContainText("“thick” is no thickness: 6, 6 mm or 3/8 in would be one.");
-    await dialog.getByLabel("Thickness").fill("30 mm");
+    await typeOver(dialog.getByLabel("Thickness"), "30 mm");
     await dialog.getByRole("button", { name: "Keep" }).click();
     await expect(dialog).toBeHidden();
     // (100 · 50 - π 10²) mm² by 30 mm at 2700 kg/m³
@@ -40,15 +40,15 @@ test(
     await expect(row).toContainText("30 mm granite");
     await row.getByRole("button", { name: /^Actions for 7400/ }).click();
     await page.getByRole("menuitem", { name: "Details …" }).click();
-    await dialog.getByLabel("Job number").fill("0412");
+    await typeOver(dialog.getByLabel("Job number"), "0412");
     await dialog.getByRole("button", { name: "Keep" }).click();
     await expect(dialog.getByRole("alert")).toContainText("There is another job 0412.");
-    await dialog.getByLabel("Job number").fill("7401");
-    await dialog.getByLabel("Customer").fill("Quayside Masons");
-    await dialog.getByLabel("Quantity").fill("0");
+    await typeOver(dialog.getByLabel("Job number"), "7401");
+    await typeOver(dialog.getByLabel("Customer"), "Quayside Masons");
+    await typeOver(dialog.getByLabel("Quantity"), "0");
     await dialog.getByRole("button", { name: "Keep" }).click();
     await expect(dialog.getByRole("alert")).toContainText("The quantity is a whole number, 1 or more.");
-    await dialog.getByLabel("Quantity").fill("3");
+    await typeOver(dialog.getByLabel("Quantity"), "3");
     await dialog.getByRole("button", { name: "Keep" }).click();
     const changed = page.getByRole("row", { name: /7401/ });
     await expect(changed).toContainText("Quayside Masons");

@@ -1,5 +1,5 @@
 import { expect, test, type Page } from "@playwright/test";
-import { Bench, type Place } from "../support/bench.ts";
+import { Bench, type Place, typeOver } from "../support/bench.ts";
 import { closedForm, contoursOf, newJob, rowsOf, typePoint, type Row } from "../support/drawn.ts";
 
 const bound = (size: number): number => 1e-9 * size + 8 * 2 ** -40;
@@ -92,7 +92,7 @@ test("job 0412 drawn whole: ring, bosses, R 25 on both sides of each, bore, hole
   await bench.callout("Ø 14").click();
   await bench.blank("diameter").last().click();
   await bench.callout("Ø 190").click();
-  await page.getByRole("textbox", { name: "first at" }).fill("90");
+  await typeOver(page.getByRole("textbox", { name: "first at" }), "90");
   await page.keyboard.press("Enter");
   await bench.click({ x: 0.4, y: 0.4 });
   await clearAndJoin(bench, "Joined: 1 contour from 12 pieces.");
@@ -175,8 +175,8 @@ test("job 0413 drawn whole: bowed front through three points, R 40 corners again
   await expect(bench.callout("R 40")).toContainText("true");
   await bench.tool("TW", "Slot");
   await page.getByRole("radio", { name: "overall length" }).click();
-  await bench.blank("width").fill("40");
-  await bench.blank("overall length").fill("200");
+  await typeOver(bench.blank("width"), "40");
+  await typeOver(bench.blank("overall length"), "200");
   await page.keyboard.press("Enter");
   await typePoint(bench, "middle", { x: 690, y: 460 - 150 });
   await page.keyboard.press("Escape");
@@ -307,7 +307,7 @@ test("a tapped hole: M20 in a 40 by 60 plate drills 17.5 and marks Ø 20 three q
   await page.keyboard.type("M21"); // letters go into the thread's own blank
   await page.keyboard.press("Enter");
   await expect(page.getByRole("alert")).toContainText("“M21” is in none of the thread tables");
-  await bench.blank("thread").fill("M20x2.5");
+  await typeOver(bench.blank("thread"), "M20x2.5");
   await page.keyboard.press("Enter");
   await bench.point({ x: 20.3, y: 30.2 });
   await expect(page.getByText("drill Ø 17.5 mm (6H: 17.294 mm to 17.744 mm)")).toBeVisible();
@@ -328,7 +328,7 @@ test("a tapped hole: M20 in a 40 by 60 plate drills 17.5 and marks Ø 20 three q
   await bench.click({ x: 60, y: 70 });
   expect((await rowsOf(bench)).at(-1)!.radius).toBe(14.5 / 2);
   await page.goto("/tables");
-  await page.getByLabel("Search the threads").fill("M12");
+  await typeOver(page.getByLabel("Search the threads"), "M12");
   await expect(page.getByRole("row", { name: /^M12 / })).toContainText("10.2");
   await expect(page.getByText("ISO 261")).toBeVisible();
 });
@@ -351,8 +351,8 @@ test(
     await bench.tool("WW", "Outline");
     await bench.click({ x: 0.2, y: 0.2 });
     await page.keyboard.press("Tab");
-    await page.getByRole("textbox", { name: "length", exact: true }).fill("40");
-    await page.getByRole("textbox", { name: "angle", exact: true }).fill("0");
+    await typeOver(page.getByRole("textbox", { name: "length", exact: true }), "40");
+    await typeOver(page.getByRole("textbox", { name: "angle", exact: true }), "0");
     await page.keyboard.press("Enter");
     await page.keyboard.press("Enter");
     await expect(bench.board).toHaveAttribute("data-revision", "1");
@@ -377,7 +377,7 @@ test(
     await page.keyboard.press("Escape");
     // on from the end of the open chain
     await bench.click({ x: 40.2, y: 20.2 });
-    await page.getByRole("textbox", { name: "length", exact: true }).fill("40");
+    await typeOver(page.getByRole("textbox", { name: "length", exact: true }), "40");
     await page.keyboard.press("Enter");
     await page.keyboard.down("Shift");
     await bench.click({ x: 12, y: 20.5 }); // length typed, the direction held level
@@ -388,7 +388,7 @@ test(
     await expect(page.getByText("closes, tangent at both ends")).toBeVisible();
     await bench.point({ x: -30, y: 40 });
     await page.keyboard.press("Delete");
-    await page.getByRole("textbox", { name: "radius", exact: true }).fill("");
+    await typeOver(page.getByRole("textbox", { name: "radius", exact: true }), "");
     await page.keyboard.press("Enter");
     await page.keyboard.press("Enter"); // close
     await expect(page.getByText("The outline is closed.")).toBeVisible();
@@ -462,7 +462,7 @@ test("arcs of every kind, an ellipse by three points, the shortest line, a polyg
   await put(["centre", 30, 40], ["start", 60, 40], ["end", 30, 70]);
   expect(about(await made())).toMatchObject({ radius: 30, sweep: expect.closeTo(90, 9) });
   await bench.tool("ES", "Arc by centre");
-  await bench.blank("sweep").fill("270");
+  await typeOver(bench.blank("sweep"), "270");
   await put(["centre", 30, 40], ["start", 50, 40]);
   expect(Math.abs(about(await made()).sweep)).toBeCloseTo(270, 9);
 
@@ -474,7 +474,7 @@ test("arcs of every kind, an ellipse by three points, the shortest line, a polyg
     ["direction", "start direction", "45", 20 * Math.SQRT2],
   ] as const) {
     await bench.sentence("Arc by its ends").getByLabel("by", { exact: true }).getByText(by, { exact: true }).click();
-    await bench.blank(blank).fill(typed);
+    await typeOver(bench.blank(blank), typed);
     await put(["point", 0, -40], ["end", 40, -40]);
     expect(about(await made()).radius).toBeCloseTo(radius, 9);
   }
@@ -501,13 +501,13 @@ test("arcs of every kind, an ellipse by three points, the shortest line, a polyg
 
   await bench.tool("TQ", "Polygon");
   await bench.sentence("Polygon").getByRole("radio", { name: "on two points" }).click();
-  await bench.blank("sides").fill("5");
+  await typeOver(bench.blank("sides"), "5");
   await put(["centre", 100, 0]);
   await bench.click({ x: 130, y: 0 });
 
   await bench.tool("TE", "Arc slot");
-  await bench.blank("width").fill("12");
-  await bench.blank("sweep").fill("100");
+  await typeOver(bench.blank("width"), "12");
+  await typeOver(bench.blank("sweep"), "100");
   await put(["centre", 200, 60], ["end centre", 240, 60]);
   const [pentagon, slot] = contoursOf(await rowsOf(bench));
   expect(pentagon!.row.vertices![0]!.at).toEqual({ x: 100, y: 0 });

@@ -1,5 +1,5 @@
 import { expect, test, type Page } from "@playwright/test";
-import { Bench, type Place } from "../support/bench.ts";
+import { Bench, type Place, typeOver } from "../support/bench.ts";
 import { contoursOf, newJob, rowsOf, typePoint, type Row } from "../support/drawn.ts";
 
 const started = async (page: Page, number: string): Promise<Bench> => {
@@ -88,8 +88,8 @@ test("a corner is pulled with its rounding, put on, taken out; a line bowed with
   await bench.click({ x: 60, y: 32 });
   await expect(page.getByRole("group", { name: "Stretch" })).toBeVisible();
   await page.getByRole("group", { name: "Stretch" }).getByRole("textbox", { name: "new place" }).click();
-  await page.getByRole("textbox", { name: "x", exact: true }).fill("70");
-  await page.getByRole("textbox", { name: "y", exact: true }).fill("42");
+  await typeOver(page.getByRole("textbox", { name: "x", exact: true }), "70");
+  await typeOver(page.getByRole("textbox", { name: "y", exact: true }), "42");
   await page.keyboard.press("Enter");
   await page.keyboard.press("Enter");
   const { row } = await measured(bench);

@@ -1,7 +1,7 @@
 import { readFileSync } from "node:fs";
 import { join } from "node:path";
 import { expect, test, type Page } from "@playwright/test";
-import { Bench } from "../support/bench.ts";
+import { Bench, typeOver } from "../support/bench.ts";
 
 type Row = {
   readonly kind: string;
@@ -28,8 +28,8 @@ const fromSketch = async (page: Page, number: string): Promise<Bench> => {
   await page.goto("/jobs");
   await page.getByRole("button", { name: "New job" }).click();
   const dialog = page.getByRole("dialog", { name: "New job" });
-  await dialog.getByLabel("Part").fill("Cover plate");
-  await dialog.getByLabel("Job number").fill(number);
+  await typeOver(dialog.getByLabel("Part"), "Cover plate");
+  await typeOver(dialog.getByLabel("Job number"), number);
   await dialog.getByLabel(/Pictures of the sketch/).setInputFiles(sketch);
   await expect(dialog.getByText("sketch-0412.png")).toBeVisible();
   await dialog.getByRole("button", { name: "Make the job" }).click();
@@ -171,7 +171,7 @@ test("the other layout tools: through two points, square to, bisector, divide, l
 test("a callout is changed, answered by what is selected, let go and removed, and undo covers it", async ({ page }) => {
   const bench = await fromSketch(page, "0502");
   const line = page.getByLabel("Write a callout");
-  await line.fill("26 d bore");
+  await typeOver(line, "26 d bore");
   await line.press("Enter");
   await line.press("Escape");
   const row = bench.callout("Ø 26 bore");
@@ -193,7 +193,7 @@ test("a callout is changed, answered by what is selected, let go and removed, an
   await expect(row).toContainText("off by −0.2");
   await menu("Change");
   await expect(page.getByLabel("Change the callout")).toHaveValue("26 d bore");
-  await page.getByLabel("Change the callout").fill("25.8 d ±0.05 bore");
+  await typeOver(page.getByLabel("Change the callout"), "25.8 d ±0.05 bore");
   await page.keyboard.press("Enter");
   await expect(bench.callout("Ø 25.8 bore")).toContainText("true");
   await page.keyboard.press("Control+z");
@@ -266,18 +266,18 @@ test("points by numbers: from the datum, from the last point, polar, and mixed w
 
   // a line whose end is 40 from its start, straight up: polar from the last point
   await bench.tool("WQ", "Line");
-  await page.keyboard.press("Tab"); // the point's own blank first
+  await page.keyboard.press("Shift+Tab"); // back from the length to the point
   await bench.type("0");
   await page.keyboard.press("Tab");
   await page.keyboard.type("0");
   await page.keyboard.press("Enter");
   await page.keyboard.press("Enter");
-  await page.keyboard.press("Tab");
+  await page.keyboard.press("Shift+Tab");
   await bench.type("1");
   await page.getByRole("radio", { name: "polar" }).click();
   await page.getByRole("radio", { name: "last point" }).click();
-  await page.getByLabel("distance").fill("40");
-  await page.getByLabel("direction").fill("90");
+  await typeOver(page.getByLabel("distance"), "40");
+  await typeOver(page.getByLabel("direction"), "90");
   await page.keyboard.press("Enter");
   await page.keyboard.press("Enter");
   const line = (await content(bench)).entity.at(-1)!;

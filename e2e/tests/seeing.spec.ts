@@ -1,6 +1,6 @@
 import { expect, test, type Page } from "@playwright/test";
 import { sheet } from "../support/sheet.ts";
-import { Bench } from "../support/bench.ts";
+import { Bench, typeOver } from "../support/bench.ts";
 import { storeDrawing } from "../support/storedJob.ts";
 
 type P = { readonly x: number; readonly y: number };
@@ -26,7 +26,7 @@ const last = async (bench: Bench): Promise<Row> => (await entities(bench)).at(-1
 const readOut = (page: Page) => page.getByRole("status", { name: "Read-out" });
 const run = async (page: Page, name: string): Promise<void> => {
   await page.keyboard.press("Control+k");
-  await page.getByPlaceholder("Find a tool by its name").fill(name);
+  await typeOver(page.getByPlaceholder("Find a tool by its name"), name);
   await page.keyboard.press("Enter");
 };
 const rectangle = async (bench: Bench, width: string, height: string, at: P): Promise<void> => {
@@ -90,9 +90,8 @@ test("a direction is held until it is let go: upright, a typed angle, square to 
   const up = await last(bench);
   expect(up.b!.x).toBe(up.a!.x);
   await page.getByRole("button", { name: "Hold", exact: true }).click();
-  await page.getByLabel("angle held").fill("30");
+  await typeOver(page.getByLabel("angle held"), "30");
   await page.keyboard.press("Enter");
-  await page.keyboard.press("Escape");
   await bench.click({ x: 70, y: 75 });
   const slanted = await last(bench);
   expect(Math.atan2(slanted.b!.y - slanted.a!.y, slanted.b!.x - slanted.a!.x)).toBeCloseTo(Math.PI / 6, 9);
@@ -121,10 +120,10 @@ test("what is selected is measured, typed over, put on layers; layers are made, 
   await bench.click({ x: 105, y: 20 });
   await bench.click({ x: 105, y: 60 }, ["Shift"]);
   await expect(panel).toContainText("2 circles");
-  await panel.getByLabel("diameter").fill("26");
+  await typeOver(panel.getByLabel("diameter"), "26");
   await page.keyboard.press("Enter");
   expect((await entities(bench)).filter(({ kind }) => kind === "circle").map(({ radius }) => radius)).toEqual([13, 13]);
-  await panel.getByLabel("radius").fill("2x");
+  await typeOver(panel.getByLabel("radius"), "2x");
   await page.keyboard.press("Enter");
   await expect(page.getByRole("alert")).toContainText("can't be read");
   await page.keyboard.press("Escape");
@@ -133,13 +132,13 @@ test("what is selected is measured, typed over, put on layers; layers are made, 
   await panel.getByRole("button", { name: "Next corner" }).click();
   await expect(panel).toContainText("corner 1 of 4");
   await panel.getByRole("button", { name: "Next corner" }).click();
-  await panel.getByLabel("x", { exact: true }).fill("65");
+  await typeOver(panel.getByLabel("x", { exact: true }), "65");
   await page.keyboard.press("Enter");
   const chain = (await entities(bench)).find(({ kind }) => kind === "chain")!;
   expect(chain.vertices!.map(({ at }) => at.x)).toEqual([0, 65, 60, 0]);
   // a layer of its own
   await layers.getByRole("button", { name: "New layer" }).click();
-  await layers.getByLabel("Name of Layer 4").fill("Scribed");
+  await typeOver(layers.getByLabel("Name of Layer 4"), "Scribed");
   await page.keyboard.press("Enter");
   await layers.getByLabel("Role of Scribed").selectOption("mark");
   await expect(layers).toContainText("drawing on Scribed");
@@ -178,8 +177,8 @@ test(
     await bench.click({ x: 20.2, y: 20.2 });
     await bench.click({ x: 0.2, y: 0.3 });
     expect((await last(bench)).centre).toEqual({ x: 0, y: 0 });
-    await page.getByLabel("by x").fill("12.5");
-    await page.getByLabel("by y").fill("-3");
+    await typeOver(page.getByLabel("by x"), "12.5");
+    await typeOver(page.getByLabel("by y"), "-3");
     await page.keyboard.press("Enter");
     await page.keyboard.press("Enter");
     expect((await last(bench)).centre).toEqual({ x: 12.5, y: -3 });
@@ -188,15 +187,15 @@ test(
     await bench.tool("TT", "Rectangle");
     await page.getByRole("radio", { name: "centre" }).click();
     await page.getByRole("radio", { name: "round" }).click();
-    await bench.blank("width").fill("80");
-    await bench.blank("height").fill("30");
-    await bench.blank("radius").fill("15"); // exactly half: full round ends
+    await typeOver(bench.blank("width"), "80");
+    await typeOver(bench.blank("height"), "30");
+    await typeOver(bench.blank("radius"), "15"); // exactly half: full round ends
     await page.keyboard.press("Enter");
     await bench.click({ x: 0.2, y: 0.2 });
     const stadium = await last(bench);
     const xs = stadium.vertices!.map(({ at }) => at.x);
     expect([Math.min(...xs), Math.max(...xs), stadium.vertices!.length]).toEqual([-40, 40, 6]);
-    await bench.blank("radius").fill("15.000001");
+    await typeOver(bench.blank("radius"), "15.000001");
     await page.keyboard.press("Enter");
     await bench.click({ x: 0.2, y: 60 });
     await expect(page.getByRole("alert")).toContainText("R 15 mm is the largest that works");
@@ -222,10 +221,10 @@ test("measuring: an angle, a radius, an area; and the job's general tolerance de
   await bench.click({ x: 0.3, y: 60 });
   await page.keyboard.press("Escape");
   await bench.click({ x: 60, y: 60 });
-  await page.getByRole("region", { name: "Selected" }).getByLabel("diameter").fill("120.3");
+  await typeOver(page.getByRole("region", { name: "Selected" }).getByLabel("diameter"), "120.3");
   await page.keyboard.press("Enter");
   await expect(bench.callout("Ø 120")).toContainText("off by +0.3");
-  await page.getByLabel("General tolerance").fill("0.5");
+  await typeOver(page.getByLabel("General tolerance"), "0.5");
   await page.keyboard.press("Enter");
   await expect(bench.callout("Ø 120")).toContainText("within the job's tolerance");
 });
@@ -270,7 +269,7 @@ test("keys of the grid are put on other keys, and every tool's help shows what i
   await page.keyboard.press("Escape");
   await page.getByRole("button", { name: "Help" }).click();
   await expect(page.getByRole("img", { name: "What Parallel makes" })).toBeVisible();
-  await page.getByLabel("Search the help").fill("tangent arc");
+  await typeOver(page.getByLabel("Search the help"), "tangent arc");
   await expect(page.getByRole("img", { name: "What Tangent arc makes" })).toBeVisible();
   await expect(page.getByRole("img", { name: "What Parallel makes" })).toBeHidden();
 });

@@ -1,7 +1,7 @@
 import { readFileSync } from "node:fs";
 import { join } from "node:path";
 import { expect, test, type Page } from "@playwright/test";
-import { Bench } from "../support/bench.ts";
+import { Bench, typeOver } from "../support/bench.ts";
 import { contoursOf, newJob, rowsOf, typePoint } from "../support/drawn.ts";
 
 type Pair = readonly [x: number, y: number];
@@ -111,7 +111,7 @@ test("job 0416: a customer's file with its faults as the demo counts them, tidie
   };
   await openFile(page, "0416-valve-chest-joint.dxf", readFileSync(join(demo, "0416-valve-chest-joint.dxf"), "utf8"));
   const dialog = page.getByRole("dialog", { name: "Open a file" });
-  await dialog.getByLabel("Job number").fill("0416");
+  await typeOver(dialog.getByLabel("Job number"), "0416");
   await dialog.getByRole("button", { name: "Make the job" }).click();
   const bench = new Bench(page);
   await bench.ready();
@@ -195,10 +195,10 @@ test("a finding is left as it is, and stays left; another tolerance finds more; 
   await tidyStep(page).click();
   await expect(findings(page)).toContainText("1 duplicate");
   await expect(findings(page)).not.toContainText("gap");
-  await findings(page).getByLabel("within").fill("1/4");
+  await typeOver(findings(page).getByLabel("within"), "1/4");
   await page.keyboard.press("Enter");
   await expect(findings(page)).toContainText("1 duplicate, 2 gap");
-  await findings(page).getByLabel("within").fill("-1");
+  await typeOver(findings(page).getByLabel("within"), "-1");
   await page.keyboard.press("Enter");
   await expect(page.getByRole("alert")).toContainText("more than 0");
   await page.keyboard.press("Escape");

@@ -5,16 +5,8 @@ import { draftEdit } from "@ash-edge/core/edits";
 import type { Point } from "@ash-edge/core/geometry";
 import { indexDrawing } from "@ash-edge/core/look";
 import type { Shape } from "@ash-edge/core/shape";
-import {
-  underPoint,
-  startTool,
-  stepTool,
-  proposalOf,
-  type Hover,
-  type ToolState,
-  type ToolEvent,
-  type Step,
-} from "./driver.ts";
+import { underPoint, stepTool, proposalOf, type ToolEvent, type Step } from "./driver.ts";
+import { startTool, type Hover, type ToolState } from "./toolState.ts";
 import { toolById } from "./registry.ts";
 import type { ToolContext, Tool } from "./tool.ts";
 

@@ -1,74 +1,35 @@
-import { calloutsOf, curveAt, UnsoundEdit, type PictureSize, type Edit, type Drawing } from "@ash-edge/core/drawing";
-import { carrierOf, curveNearest, type Point } from "@ash-edge/core/geometry";
+import { UnsoundEdit, type Edit } from "@ash-edge/core/drawing";
+import type { Point } from "@ash-edge/core/geometry";
 import { picksAt } from "@ash-edge/core/look";
-import {
-  readTypedValue,
-  done,
-  readList,
-  refuse,
-  RESOLUTION,
-  type SizeKind,
-  type Outcome,
-  type Refusal,
-} from "@ash-edge/core/numeric";
-import { findThread, threadLength } from "@ash-edge/core/tables";
-import { ALL_PLACE_PARTS, placedPoint, isPlace, type Placing } from "./placing.ts";
+import { done, refuse, type Outcome, type Refusal, type SizeKind } from "@ash-edge/core/numeric";
+import { readBlank, typedPart, typedParts } from "./blanks.ts";
+import { givenOf, lastPoint, takesPoint, wantedPick } from "./given.ts";
+import { litOf, nextStop } from "./lit.ts";
+import { FROM_DATUM, isPlace, isPointText, PLACE_PARTS, placeEntries, readPointText, type Placing } from "./placing.ts";
 import {
   refused,
-  isShown,
-  pickParts,
-  type Picked,
-  type Entry,
   type Ask,
-  type Tool,
-  type Part,
-  type ToolContext,
-  type Given,
-  type Wanting,
+  type Entry,
+  type Picked,
   type Proposal,
+  type Tool,
+  type ToolContext,
   type Way,
 } from "./tool.ts";
-
-/** Where an active tool stands. `way` counts the presses of Space; `open` is the text being typed. */
-export type ToolState = {
-  readonly picks: Readonly<Record<string, Picked>>;
-  readonly entries: Readonly<Record<string, Entry>>;
-  readonly kinds: Readonly<Record<string, SizeKind>>;
-  readonly choices: Readonly<Record<string, string>>;
-  readonly way: number;
-  /** The wanted point is being typed instead of clicked. */
-  readonly placing?: Placing;
-  /** The point picked last, from which typed points may count. */
-  readonly last?: Point;
-  /** More is being added to what is selected: Enter goes on. */
-  readonly gathering?: boolean;
-  /** True while the first pick is the end of the piece just made. */
-  readonly chained?: boolean;
-  /** The picks from which each piece of the run was drawn, for stepping back. */
-  readonly trail?: readonly Readonly<Record<string, Picked>>[];
-  readonly open?: { readonly blank: string; readonly text: string };
-  /** The blank that was lit by hand; else the next pick is. */
-  readonly lit?: string;
-  /** What the last click said or measured. */
-  readonly said?: string;
-  readonly measured?: readonly Picked[];
-};
-
-/** What the pointer is over: the place (snapped where the blank takes points), and the things there, nearest first. */
-export type Hover = {
-  readonly at: Point;
-  readonly snap?: { readonly kind: string; readonly ref?: Picked["ref"] };
-  readonly under: readonly Picked[];
-  /** The pointer is over a sketch picture; `at` is in its pixels then. */
-  readonly picture?: PictureSize;
-};
+import type { Hover, ToolState } from "./toolState.ts";
 
 export type ToolEvent =
   | { readonly type: "click"; readonly hover: Hover }
   | { readonly type: "finish"; readonly hover: Hover | undefined }
   | { readonly type: "next" | "back" | "release" }
+  /** A character typed anywhere but in a field: it goes into what is lit. */
+  | { readonly type: "key"; readonly text: string }
+  /** The last character of what is being typed goes. */
+  | { readonly type: "rub" }
+  /** What a blank's own field shows now. */
   | { readonly type: "type"; readonly blank: string; readonly text: string }
   | { readonly type: "hold" | "revert" }
+  | { readonly type: "tab"; readonly backwards: boolean }
   | { readonly type: "fill"; readonly blank: string; readonly entry: Entry; readonly kind?: SizeKind }
   | { readonly type: "empty"; readonly blank: string }
   | { readonly type: "light"; readonly blank: string | undefined }
@@ -78,162 +39,6 @@ export type ToolEvent =
   | { readonly type: "drag"; readonly path: readonly Point[] };
 
 export type Step = { readonly state: ToolState; readonly edit?: Edit; readonly ask?: Ask; readonly refusal?: Refusal };
-
-/** The state in which a tool is taken up: choices as they were left, sizes never. */
-export const startTool = (
-  tool: Tool,
-  kept: {
-    readonly choices?: Readonly<Record<string, string>>;
-    readonly kinds?: Readonly<Record<string, SizeKind>>;
-  } = {},
-): ToolState => {
-  const choices: Record<string, string> = {};
-  const kinds: Record<string, SizeKind> = {};
-  for (const part of tool.parts) {
-    if (part.kind === "choice") {
-      const left = kept.choices?.[part.name];
-      choices[part.name] = part.options.some(([id]) => id === left)
-        ? left!
-        : (tool.first?.[part.name] ?? part.options[0]![0]);
-    }
-    if (part.kind === "size") kinds[part.name] = kept.kinds?.[part.name] ?? part.first;
-  }
-  return { picks: {}, entries: {}, kinds, choices, way: 0 };
-};
-
-export type Typed = Extract<Part, { kind: "size" | "value" | "thread" | "list" }>;
-/** The blanks that take a number; with `choices` only those that are shown. */
-export const typedParts = (tool: Tool, choices?: Readonly<Record<string, string>>): readonly Typed[] =>
-  tool.parts.filter(
-    (part): part is Typed =>
-      (part.kind === "size" || part.kind === "value" || part.kind === "thread" || part.kind === "list") &&
-      (choices === undefined || isShown(part, choices)),
-  );
-
-/** The blank of that name: one of the tool's own, or one of a point being typed. */
-export const typedPart = (tool: Tool, name: string): Typed | undefined =>
-  typedParts(tool).find((part) => part.name === name) ?? ALL_PLACE_PARTS.find((part) => part.name === name);
-
-/** Reads what was typed in a blank, in drawing units or radians; refused where it is no value of its kind. */
-export const readBlank = (
-  part: Typed,
-  text: string,
-  context: Pick<ToolContext, "unit">,
-): ReturnType<typeof readTypedValue> => {
-  if (part.kind === "thread") {
-    const thread = findThread(text);
-    return thread.ok ? done({ value: threadLength(thread.value, thread.value.diameter, context.unit) }) : thread;
-  }
-  if (part.kind === "list") {
-    const listed = readList(text);
-    return listed.ok ? done({ value: listed.value.size }) : listed;
-  }
-  const size = part.kind === "size";
-  const expects = part.kind === "size" ? "length" : part.expects;
-  const read = readTypedValue(text, { unit: context.unit, expects, kinds: size });
-  if (!read.ok || expects === "angle" || (part.kind === "value" && part.signed) || read.value.value > 0) return read;
-  return refuse("value-not-positive", { what: size ? "A radius or diameter" : `The ${part.label}` });
-};
-
-/** What a tool is given, with the pointer's own pick in the next blank that wants one. */
-export const givenOf = (tool: Tool, state: ToolState, hover: Hover | undefined, context: ToolContext): Given => {
-  const part = (name: string): Typed | undefined => typedPart(tool, name);
-  const entry = (name: string): { value: number; kind?: SizeKind; callout?: number } | undefined => {
-    if (state.open?.blank !== name) return state.entries[name];
-    const read = readBlank(part(name)!, state.open.text, context);
-    return read.ok ? read.value : undefined; // an unreadable text previews nothing
-  };
-  const value = (name: string): number | undefined => {
-    const own = part(name);
-    return entry(name)?.value ?? (own?.kind === "value" ? own.given : undefined);
-  };
-  const radius = (name: string): number | undefined => {
-    const own = entry(name);
-    if (!own) return undefined;
-    return (own.kind ?? state.kinds[name]) === "Ø" ? own.value / 2 : own.value;
-  };
-  const choice = (name: string): string => state.choices[name]!;
-  const things = state.gathering ? [] : [...context.selection];
-  const text = (name: string): string | undefined =>
-    state.open?.blank === name ? state.open.text : state.entries[name]?.text;
-  const wanted = wantedPick(tool, state, { value, radius, choice, things });
-  const placed =
-    state.placing && wanted && takesPoint(wanted)
-      ? placedPoint(state.placing, value, hover?.at, lastPoint(tool, state), context)
-      : undefined;
-  const hovered = placed ? { at: placed } : hover && wanted && pickFrom(wanted, hover, context.drawing);
-  return {
-    picks: hovered ? { ...state.picks, [wanted!.name]: hovered } : state.picks,
-    isFirm: (name) => name in state.picks,
-    pointer: placed ?? hover?.at,
-    value,
-    text,
-    radius,
-    choice,
-    things,
-    callout: (name) => calloutOf(context.drawing, tool, state, name),
-  };
-};
-
-/** From where "the last point" counts: the running start point, else the point picked last. */
-const lastPoint = (tool: Tool, state: ToolState): Point | undefined =>
-  (tool.from ? state.picks[tool.from]?.at : undefined) ?? state.last;
-
-/**
- * The callout that an entry answers: the one it was filled from, or, for the typed radius or diameter of something to
- * be cut, the only callout that calls just that.
- */
-const calloutOf = (drawing: Drawing, tool: Tool, state: ToolState, name: string): ReturnType<Given["callout"]> => {
-  const entry = state.entries[name];
-  if (!entry) return undefined;
-  const all = calloutsOf(drawing);
-  if (entry.callout !== undefined) return all.find(({ id }) => id === entry.callout);
-  if (tool.layout || !tool.parts.some((part) => part.kind === "size" && part.name === name)) return undefined;
-  const kind = state.kinds[name] === "Ø" ? "diameter" : "radius";
-  const fitting = all.filter((callout) => callout.kind === kind && callout.value === entry.value);
-  return fitting.length === 1 ? fitting[0] : undefined;
-};
-
-type PickPart = Extract<Part, { kind: "pick" }>;
-
-/** The next pick that the tool wants. */
-export const wantedPick = (tool: Tool, state: ToolState, given: Omit<Wanting, "picks">): PickPart | undefined => {
-  const names = tool.wants?.({ ...given, picks: state.picks }) ?? pickParts(tool).map(({ name }) => name);
-  const parts = pickParts(tool);
-  const isWanted = (part: PickPart): boolean =>
-    part.takes === "things" ? given.things.length === 0 : !(part.name in state.picks);
-  return names.map((name) => parts.find((part) => part.name === name)!).find(isWanted);
-};
-
-/** True where a place will do, so that points may be snapped to and typed. */
-export const takesPoint = ({ takes }: PickPart): boolean => takes === "point" || takes === "either";
-
-/**
- * Snaps that mean a point even where a curve under the pointer would do as well. A crossing or a quarter does not: it
- * lies on the very curve that is meant, and a tangent to that point is no tangent to the curve.
- */
-const POINT_SNAPS = new Set(["end", "centre", "point"]);
-
-const isRound = (drawing: Drawing, { ref }: Picked): boolean => {
-  const curve = ref && curveAt(drawing, ref);
-  return curve !== undefined && (curve.kind === "ellipse" || carrierOf(curve)?.kind === "circle");
-};
-
-const isOn = (drawing: Drawing, { ref }: Picked, at: Point): boolean => {
-  const curve = ref && curveAt(drawing, ref);
-  return curve !== undefined && curveNearest(curve, at).distance <= RESOLUTION;
-};
-
-const pickFrom = (part: PickPart, { at, snap, under, picture }: Hover, drawing: Drawing): Picked | undefined => {
-  if (part.takes === "things") return undefined;
-  if (part.takes === "place") return { at };
-  if (part.takes === "picture") return picture && { at, picture };
-  const point: Picked = { at, ...(snap?.ref ? { ref: snap.ref } : {}), ...(snap ? { snap: snap.kind } : {}) };
-  if (part.takes === "point") return point;
-  const curve = part.round ? under.find((picked) => isRound(drawing, picked)) : under[0];
-  if (part.takes === "curve") return part.exact && curve && snap && isOn(drawing, curve, at) ? { ...curve, at } : curve;
-  return curve && !(snap && POINT_SNAPS.has(snap.kind)) ? curve : point;
-};
 
 /** An edit that could not be stored is a fault of what made it: it is refused in words, and nothing is changed. */
 const soundly = <T>(make: () => Outcome<T>): Outcome<T> => {
@@ -271,27 +76,37 @@ export const proposalOf = (
 /** The tool after an event: the one place where blanks are filled, held, released and turned into edits. */
 export const stepTool = (tool: Tool, state: ToolState, event: ToolEvent, context: ToolContext): Step => {
   switch (event.type) {
+    case "key":
+      return { state: keyed(tool, state, event.text, context) };
+    case "rub":
+      return { state: state.open ? { ...state, open: { ...state.open, text: state.open.text.slice(0, -1) } } : state };
     case "type":
-      return { state: { ...state, open: { blank: event.blank, text: event.text }, lit: event.blank } };
+      return afterHeld(tool, elsewhere(state, event.blank), context, (held) => ({
+        state: { ...held, open: { blank: event.blank, text: event.text }, lit: event.blank },
+      }));
     case "hold":
-      return holdEntry(tool, state, context);
+      return enter(tool, state, context);
+    case "tab":
+      return tab(tool, state, event.backwards, context);
     case "revert": {
       const { open: _, ...rest } = state;
       return { state: rest };
     }
-    case "fill": {
-      const { open: _, ...rest } = state;
-      const kinds = event.kind ? { ...state.kinds, [event.blank]: event.kind } : state.kinds;
-      return { state: { ...rest, kinds, entries: { ...state.entries, [event.blank]: event.entry } } };
-    }
+    case "fill":
+      return afterHeld(tool, elsewhere(state, event.blank), context, (held) => {
+        const { open: _, lit: __, fresh: ___, ...rest } = held;
+        const kinds = event.kind ? { ...held.kinds, [event.blank]: event.kind } : held.kinds;
+        return { state: { ...rest, kinds, entries: { ...held.entries, [event.blank]: event.entry } } };
+      });
     case "empty": {
       const { open: _, ...rest } = state;
-      return { state: { ...rest, entries: without(state.entries, event.blank) } };
+      return { state: { ...rest, entries: without(state.entries, event.blank), lit: event.blank } };
     }
-    case "light": {
-      const { lit: _, ...rest } = state;
-      return { state: event.blank ? { ...rest, lit: event.blank } : rest };
-    }
+    case "light":
+      return afterHeld(tool, elsewhere(state, event.blank), context, (held) => {
+        const { lit: _, ...rest } = held;
+        return { state: event.blank === undefined ? rest : { ...rest, lit: event.blank } };
+      });
     case "choice":
       return { state: choose(tool, state, event.name, event.to) };
     case "next":
@@ -300,19 +115,8 @@ export const stepTool = (tool: Tool, state: ToolState, event: ToolEvent, context
       const last = Object.keys(state.picks).at(-1);
       return { state: last === undefined ? state : { ...state, picks: without(state.picks, last), way: 0 } };
     }
-    case "place": {
-      const { placing: _, ...rest } = state;
-      const entries = Object.fromEntries(Object.entries(state.entries).filter(([name]) => !isPlace(name)));
-      return {
-        state: event.placing
-          ? {
-              ...rest,
-              placing: event.placing,
-              entries: sameKind(state.placing, event.placing) ? state.entries : entries,
-            }
-          : { ...rest, entries },
-      };
-    }
+    case "place":
+      return { state: placing(tool, state, event.placing, context) };
     case "drag": {
       const held = holdEntry(tool, state, context);
       if (held.refusal || !tool.dragged) return held;
@@ -332,14 +136,79 @@ export const stepTool = (tool: Tool, state: ToolState, event: ToolEvent, context
     case "click":
       return click(tool, state, event.hover, context);
     case "finish":
+      // Enter first holds what is being typed
+      if (state.open) return enter(tool, state, context);
       if (state.gathering) return stepTool(tool, state, { type: "gather", on: false }, context);
       // a point typed whole is placed as a click would place it
       return state.placing && givenOf(tool, state, undefined, context).pointer
         ? click(tool, state, event.hover, context)
         : tool.finish && !isWaiting(tool, state)
           ? finish(tool, state, context)
-          : make(tool, state, event.hover, context);
+          : make(tool, state, state, event.hover, context);
   }
+};
+
+/** A character that was typed outside any field goes on with the entry, or begins one in what is lit. */
+const keyed = (tool: Tool, state: ToolState, text: string, context: ToolContext): ToolState => {
+  if (state.open) return { ...state, open: { ...state.open, text: state.open.text + text } };
+  const lit = litOf(tool, state, context);
+  if (!lit) return state;
+  if (lit.kind === "blank") return { ...state, open: { blank: lit.name, text }, lit: lit.name };
+  // `80;30`, `@12<45` and `<30` are points by themselves; any other number is the point's x
+  const { lit: _, ...rest } = state;
+  const [{ name: x }] = PLACE_PARTS.xy;
+  return { ...rest, placing: state.placing ?? FROM_DATUM, open: { blank: x, text }, lit: x };
+};
+
+/** The state with its entry to be held before another blank is touched; an entry of that blank itself goes on. */
+const elsewhere = (
+  state: ToolState,
+  blank: string | undefined,
+): { readonly state: ToolState; readonly held: boolean } => ({
+  state,
+  held: state.open === undefined || state.open.blank === blank,
+});
+const afterHeld = (
+  tool: Tool,
+  { state, held }: ReturnType<typeof elsewhere>,
+  context: ToolContext,
+  then: (state: ToolState) => Step,
+): Step => {
+  if (held) return then(state);
+  const step = holdEntry(tool, state, context);
+  return step.refusal ? step : then(step.state);
+};
+
+/** Enter on an entry: it is held. A point that was typed whole in one entry is picked at once. */
+const enter = (tool: Tool, state: ToolState, context: ToolContext): Step => {
+  const whole = state.open !== undefined && isPointText(state.open.text);
+  const held = holdEntry(tool, state, context);
+  if (held.refusal || !whole) return held;
+  return givenOf(tool, held.state, undefined, context).pointer ? click(tool, held.state, undefined, context) : held;
+};
+
+const tab = (tool: Tool, state: ToolState, backwards: boolean, context: ToolContext): Step => {
+  const to = nextStop(tool, state, context, backwards);
+  const held = holdEntry(tool, state, context);
+  if (held.refusal || to === undefined) return held;
+  const { placing: place, ...rest } = held.state;
+  const typed = Object.keys(held.state.entries).some(isPlace);
+  if (isPlace(to)) return { state: { ...held.state, placing: place ?? FROM_DATUM, lit: to } };
+  // a point that nothing was typed of is clicked again
+  return { state: place && typed ? { ...held.state, lit: to } : { ...rest, lit: to } };
+};
+
+/** How the wanted point is typed from now on, or that it is clicked; what was typed of it is told anew where it can be. */
+const placing = (tool: Tool, state: ToolState, to: Placing | undefined, context: ToolContext): ToolState => {
+  const { placing: from, open, ...rest } = state;
+  const others = Object.fromEntries(Object.entries(state.entries).filter(([name]) => !isPlace(name)));
+  const kept = open && !isPlace(open.blank) ? { open } : {};
+  if (!to) return { ...rest, ...kept, entries: others };
+  if (!from || (from.as === to.as && from.from === to.from)) return { ...state, placing: to };
+  const at = givenOf(tool, state, undefined, context).pointer;
+  const entries = at && placeEntries(to, at, lastPoint(tool, state), context);
+  if (entries) return { ...rest, ...kept, placing: to, entries: { ...others, ...entries } };
+  return { ...rest, ...kept, placing: to, entries: from.as === to.as ? state.entries : others };
 };
 
 /** Typed values that are released once the piece is made are waiting for it. */
@@ -364,8 +233,6 @@ const finish = (tool: Tool, state: ToolState, context: ToolContext): Step => {
 /** Nothing picked any more, and no run to step back along. */
 const released = ({ chained: _, trail: __, ...rest }: ToolState): ToolState => ({ ...rest, picks: {}, way: 0 });
 
-const sameKind = (one: Placing | undefined, other: Placing): boolean => one === undefined || one.as === other.as;
-
 const without = <T>(record: Readonly<Record<string, T>>, name: string): Record<string, T> =>
   Object.fromEntries(Object.entries(record).filter(([key]) => key !== name));
 
@@ -378,12 +245,11 @@ const choose = (tool: Tool, state: ToolState, name: string, to: string): ToolSta
   return { ...state, kinds: { ...state.kinds, [name]: to as SizeKind }, entries };
 };
 
-/** Turns the text being typed into a held value; an unreadable one stays open and is refused. */
+/** Turns the text being typed into a held value; an unreadable one stays open and lit, and is refused. */
 const holdEntry = (tool: Tool, state: ToolState, context: ToolContext): Step => {
-  const { open, lit, ...held } = state;
+  const { open, lit: _, fresh: __, ...rest } = state;
   if (!open) return { state };
-  // the other number of a typed point comes next by itself
-  const rest: ToolState = lit === undefined || isPlace(open.blank) ? held : { ...held, lit };
+  if (isPointText(open.text)) return holdPoint(tool, state, rest, context);
   const part = typedPart(tool, open.blank);
   if (!part) return { state: rest };
   if (open.text.trim() === "") return { state: { ...rest, entries: without(state.entries, open.blank) } };
@@ -392,6 +258,20 @@ const holdEntry = (tool: Tool, state: ToolState, context: ToolContext): Step => 
   const { value, kind } = read.value;
   const kinds = kind ? { ...state.kinds, [open.blank]: kind } : state.kinds;
   return { state: { ...rest, kinds, entries: { ...state.entries, [open.blank]: { text: open.text.trim(), value } } } };
+};
+
+/** A point typed in one entry, wherever it was typed: the two blanks of the wanted point are filled. */
+const holdPoint = (
+  tool: Tool,
+  state: ToolState,
+  rest: Omit<ToolState, "open" | "lit" | "fresh">,
+  context: ToolContext,
+): Step => {
+  const wanted = wantedPick(tool, rest, givenOf(tool, rest, undefined, context));
+  if (!wanted || !takesPoint(wanted)) return { state, refusal: refuse("point-not-wanted").refusal };
+  const read = readPointText(state.open!.text, context.unit);
+  if (!read.ok) return { state, refusal: read.refusal };
+  return { state: { ...rest, placing: read.value.placing, entries: { ...rest.entries, ...read.value.entries } } };
 };
 
 /**
@@ -403,32 +283,38 @@ const click = (tool: Tool, before: ToolState, hover: Hover | undefined, context:
   const { state } = held;
   const given = givenOf(tool, state, hover, context);
   const wanted = wantedPick(tool, state, given);
-  if (!wanted) return make(tool, state, hover, context);
+  if (!wanted) return make(tool, state, state, hover, context);
   const picked = given.picks[wanted.name];
   if (!picked) return { state, refusal: refuse(wanted.takes === "picture" ? "picture-first" : "not-a-curve").refusal };
-  const { placing: _, ...placed } = state;
+  const { placing: _, lit: __, fresh: ___, ...placed } = state;
   const entries = Object.fromEntries(Object.entries(state.entries).filter(([name]) => !isPlace(name)));
   const filled: ToolState = { ...placed, entries, last: picked.at, picks: { ...state.picks, [wanted.name]: picked } };
   if (wantedPick(tool, filled, given)) {
     const { refusal } = proposalOf(tool, filled, undefined, context);
-    const { lit: __, ...unlit } = filled;
-    return refusal ? { state, refusal } : { state: unlit };
+    return refusal ? { state, refusal } : { state: filled };
   }
-  return make(tool, filled, hover, context);
+  return make(tool, filled, state, hover, context);
 };
 
-/** Makes the chosen way. Refused, the picks stay as they were before the last one. */
-const make = (tool: Tool, state: ToolState, hover: Hover | undefined, context: ToolContext): Step => {
+/** Makes the chosen way. Refused, everything picked and typed stays as it was before. */
+const make = (
+  tool: Tool,
+  state: ToolState,
+  before: ToolState,
+  hover: Hover | undefined,
+  context: ToolContext,
+): Step => {
   const { way, refusal } = proposalOf(tool, state, hover, context);
-  if (!way) {
-    const back = stepTool(tool, state, { type: "back" }, context).state;
-    return refusal ? { state: back, refusal } : { state: back };
-  }
+  if (!way) return refusal ? { state: before, refusal } : { state: before };
   const stays = (name: string): boolean => {
     const part = typedParts(tool).find((one) => one.name === name);
     return part?.kind === "size" || (part?.kind === "value" && part.stays);
   };
-  const entries = Object.fromEntries(Object.entries(state.entries).filter(([name]) => stays(name)));
+  const entries = Object.fromEntries(
+    Object.entries(state.entries).flatMap(([name, entry]) =>
+      stays(name) ? [[name, { ...entry, left: true as const }]] : [],
+    ),
+  );
   const { lit: _, said: __, measured: ___, chained: ____, trail, ...rest } = state;
   const next: ToolState = {
     ...rest,
@@ -436,16 +322,14 @@ const make = (tool: Tool, state: ToolState, hover: Hover | undefined, context: T
     ...(way.next && way.edit ? { chained: true, trail: [...(trail ?? []), startOf(tool, state)] } : {}),
     entries,
     way: 0,
+    fresh: true,
     ...(way.said ? { said: way.said } : {}),
     ...(way.edit ? {} : { measured: Object.values(state.picks) }),
   };
   if (way.ask) return { state: next, ask: way.ask };
   if (!way.edit) return { state: next };
   const made = soundly(way.edit);
-  // refused at the last, all that was picked and typed before the last click stays
-  return made.ok
-    ? { state: next, edit: made.value }
-    : { state: stepTool(tool, state, { type: "back" }, context).state, refusal: made.refusal };
+  return made.ok ? { state: next, edit: made.value } : { state: before, refusal: made.refusal };
 };
 
 const startOf = (tool: Tool, { picks }: ToolState): Readonly<Record<string, Picked>> => {

@@ -1,7 +1,18 @@
 import { settingsOf } from "@ash-edge/core/drawing";
-import { subtract, along, distance, type Point } from "@ash-edge/core/geometry";
-import { unitAt, toRadians } from "@ash-edge/core/numeric";
-import type { Part, ToolContext } from "./tool.ts";
+import { angleOf, subtract, along, distance, norm, type Point } from "@ash-edge/core/geometry";
+import {
+  derivedNumber,
+  done,
+  readTypedValue,
+  refuse,
+  showLength,
+  toDegrees,
+  toRadians,
+  unitAt,
+  type Outcome,
+  type Unit,
+} from "@ash-edge/core/numeric";
+import type { Entry, Part, ToolContext } from "./tool.ts";
 
 /** A point being typed: how, and from where it counts. */
 export type Placing = { readonly as: "xy" | "polar"; readonly from: "datum" | "last" };
@@ -15,6 +26,9 @@ const part = (name: string, label: string, expects: "length" | "angle"): ValuePa
   stays: false,
   signed: true,
 });
+
+/** How a point is typed unless it says otherwise. */
+export const FROM_DATUM: Placing = { as: "xy", from: "datum" };
 
 /** The two blanks of a typed point. */
 export const PLACE_PARTS: Readonly<Record<Placing["as"], readonly [ValuePart, ValuePart]>> = {
@@ -52,4 +66,50 @@ export const placedPoint = (
   }
   const reach = distance(base, pointer!);
   return reach === 0 ? undefined : along(base, { x: way!.x / reach, y: way!.y / reach }, one!);
+};
+
+/** A point that was typed in one entry. */
+export type TypedPoint = { readonly placing: Placing; readonly entries: Readonly<Record<string, Entry>> };
+
+/** True for text that is a point by itself: `80;30` from the datum, `@5;2` and `@12<45` from the last point, `<30`. */
+export const isPointText = (text: string): boolean => /^\s*[@<]|;|<(?=.)/.test(text);
+
+/** Reads a point typed in one entry; a distance that is left out comes from the pointer. Refused with the part's reason. */
+export const readPointText = (text: string, unit: Unit): Outcome<TypedPoint> => {
+  const trimmed = text.trim();
+  const from = /^[@<]/.test(trimmed) ? "last" : "datum";
+  const rest = trimmed.replace(/^@/, "");
+  const as = rest.includes("<") ? "polar" : "xy";
+  const halves = rest.split(as === "polar" ? "<" : ";");
+  if (halves.length !== 2 || halves[1]!.trim() === "") return refuse("point-unreadable", { text: trimmed });
+  const entries: Record<string, Entry> = {};
+  for (const [i, { name, expects }] of PLACE_PARTS[as].entries()) {
+    const half = halves[i]!.trim();
+    if (half === "" && as === "polar") continue;
+    const read = readTypedValue(half, { unit, expects, kinds: false });
+    if (!read.ok) return read;
+    entries[name] = { text: half, value: read.value.value };
+  }
+  return done({ placing: { as, from }, entries });
+};
+
+/** What would be typed for a place, counted so; undefined where a direction is asked of a place on itself. */
+export const placeEntries = (
+  { as, from }: Placing,
+  at: Point,
+  last: Point | undefined,
+  { drawing, unit }: Pick<ToolContext, "drawing" | "unit">,
+): Readonly<Record<string, Entry>> | undefined => {
+  const by = subtract(at, (from === "last" ? last : undefined) ?? settingsOf(drawing).datum);
+  if (as === "polar" && norm(by) === 0) return undefined;
+  const values = as === "xy" ? [by.x, by.y] : [norm(by), toDegrees(angleOf(by))];
+  return Object.fromEntries(
+    PLACE_PARTS[as].map(({ name, expects }, i) => [
+      name,
+      {
+        text: expects === "angle" ? String(derivedNumber(values[i]!)) : showLength(values[i]!, unit),
+        value: values[i]!,
+      },
+    ]),
+  );
 };

@@ -1,7 +1,9 @@
 import { pageChanges, drawingText } from "@ash-edge/core/drawing";
 import { describe, expect, it } from "vitest";
 import { indexDrawing } from "@ash-edge/core/look";
-import { startTool, stepTool, typedParts } from "./driver.ts";
+import { typedParts } from "./blanks.ts";
+import { stepTool } from "./driver.ts";
+import { startTool } from "./toolState.ts";
 import { showExample } from "./example/carryOut.ts";
 import { HANDLE_TOOLS, REGISTRY } from "./registry.ts";
 import type { Tool, ToolContext } from "./tool.ts";

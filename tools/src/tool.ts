@@ -89,7 +89,13 @@ export type Picked = {
 };
 
 /** A value typed, or taken from a callout; `value` in the job's unit, degrees or a count, in its own kind (R or Ø). */
-export type Entry = { readonly text: string; readonly value: number; readonly callout?: Id };
+export type Entry = {
+  readonly text: string;
+  readonly value: number;
+  readonly callout?: Id;
+  /** It is left from the piece made before: a callout takes its place without being asked to. */
+  readonly left?: true;
+};
 
 /** What a tool is given to propose from: `picks` holds the pointer's own pick for the next blank, too. */
 export type Given = {

@@ -1,6 +1,8 @@
 /** Every reason for which the core declines; the sentence for each is made in `say/`. */
 export const REFUSAL_CODES = [
   "value-empty",
+  "point-unreadable",
+  "point-not-wanted",
   "value-unreadable",
   "value-two-ways",
   "value-two-kinds",

@@ -10,7 +10,8 @@ import {
 import { draftEdit } from "@ash-edge/core/edits";
 import { distance } from "@ash-edge/core/geometry";
 import { handlesOf, indexDrawing, snapsAt } from "@ash-edge/core/look";
-import { startTool, stepTool, underPoint, type Hover, type Step } from "../driver.ts";
+import { stepTool, underPoint, type Step } from "../driver.ts";
+import { startTool, type Hover } from "../toolState.ts";
 import type { Ask, Tool, ToolContext } from "../tool.ts";
 import type { Example } from "./example.ts";
 

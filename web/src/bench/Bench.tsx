@@ -31,7 +31,7 @@ import { SketchCard } from "./SketchCard.tsx";
 import { SketchesContext } from "./SketchesContext.ts";
 import { Steps } from "./Steps.tsx";
 import { Findings } from "./tidying/Findings.tsx";
-import { useBenchKeys } from "./useBenchKeys.ts";
+import { boardHasKeys, useBenchKeys } from "./useBenchKeys.ts";
 
 const Handle = ({ upright }: { upright?: boolean }) => (
   <Separator
@@ -88,7 +88,13 @@ const Layout = ({ job, onChanged }: { job: JobRecord; onChanged: (job: JobRecord
     right.current?.resize(large && side === "right" ? "480px" : "240px");
   }, [large, side, left, right]);
   return (
-    <div className="flex h-full flex-col gap-2 p-2">
+    <div
+      className="flex h-full flex-col gap-2 p-2"
+      // a click on a choice or a button leaves the keys with the board: Space and Enter mean what they meant before
+      onMouseDownCapture={(event) => {
+        if (boardHasKeys() && (event.target as HTMLElement).closest("button")) event.preventDefault();
+      }}
+    >
       <TopBar job={job} onChanged={onChanged} />
       <Failure />
       <Sentence />

@@ -7,6 +7,7 @@ import { readTypedValue, showLength } from "@ash-edge/core/numeric";
 import { zoomRatio } from "./board/view.ts";
 import { HOLD_LEVEL, HOLD_UPRIGHT, holdAngle } from "./hold.ts";
 import { useBench, useSession } from "./SessionContext.tsx";
+import { backToBoard } from "./useBenchKeys.ts";
 
 const fixed = (value: number, unit: "mm" | "in"): string => (unit === "mm" ? value.toFixed(3) : value.toFixed(4));
 
@@ -34,11 +35,11 @@ export const ReadOut = () => {
           label="Snaps"
           words={<span className={once ? "text-ember" : ""}>snap {once ? `${SNAP_WORDS[once]} once` : word}</span>}
         >
-          <SnapSettings />
+          {() => <SnapSettings />}
         </Setting>
         {count > 1 && <span className="whitespace-nowrap">1 of {count} · Space</span>}
         <Setting label="Hold" words={<span className={heldWord ? "text-ember" : ""}>hold {heldWord ?? "none"}</span>}>
-          <HoldSettings />
+          {(close) => <HoldSettings onChosen={close} />}
         </Setting>
         {selected && <span className="truncate text-moss">{selected} selected</span>}
       </span>
@@ -48,31 +49,42 @@ export const ReadOut = () => {
   );
 };
 
-const Setting = ({ label, words, children }: { label: string; words: ReactNode; children: ReactNode }) => (
-  <Popover.Root>
-    <Popover.Trigger
-      aria-label={label}
-      onMouseDown={(event) => event.preventDefault()}
-      className={
-        "flex h-6 min-w-28 items-center gap-1 rounded-card px-1 whitespace-nowrap hover:bg-ground hover:text-ink"
-      }
-    >
-      {words}
-      <ChevronDown size={11} aria-hidden="true" />
-    </Popover.Trigger>
-    <Popover.Portal>
-      <Popover.Content
-        side="top"
-        align="start"
-        sideOffset={6}
+type SettingProps = {
+  readonly label: string;
+  readonly words: ReactNode;
+  readonly children: (close: () => void) => ReactNode;
+};
+
+/** A setting of the read-out in a popover; what is chosen there may close it. */
+const Setting = ({ label, words, children }: SettingProps) => {
+  const [open, setOpen] = useState(false);
+  return (
+    <Popover.Root open={open} onOpenChange={setOpen}>
+      <Popover.Trigger
         aria-label={label}
-        className="card z-40 w-64 p-3 text-[13px]"
+        onMouseDown={(event) => event.preventDefault()}
+        className={
+          "flex h-6 min-w-28 items-center gap-1 rounded-card px-1 whitespace-nowrap hover:bg-ground hover:text-ink"
+        }
       >
-        {children}
-      </Popover.Content>
-    </Popover.Portal>
-  </Popover.Root>
-);
+        {words}
+        <ChevronDown size={11} aria-hidden="true" />
+      </Popover.Trigger>
+      <Popover.Portal>
+        <Popover.Content
+          side="top"
+          align="start"
+          sideOffset={6}
+          aria-label={label}
+          onCloseAutoFocus={backToBoard}
+          className="card z-40 w-64 p-3 text-[13px]"
+        >
+          {children(() => setOpen(false))}
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
+  );
+};
 
 /** Each kind on or off, and how near the pointer must be. */
 const SnapSettings = () => {
@@ -124,7 +136,7 @@ const HOLDS = [
 ] as const;
 
 /** A direction that stays: level, upright, a typed angle, along or square to an edge. */
-const HoldSettings = () => {
+const HoldSettings = ({ onChosen }: { onChosen: () => void }) => {
   const { act } = useSession();
   const hold = useBench((state) => state.pointer.hold);
   const [text, setText] = useState("");
@@ -134,7 +146,9 @@ const HoldSettings = () => {
   const keep = (): void => {
     const read = readTypedValue(text, { unit: "mm", expects: "angle" });
     setWrong(!read.ok);
-    if (read.ok) act.setHold(holdAngle(read.value.value));
+    if (!read.ok) return;
+    act.setHold(holdAngle(read.value.value));
+    onChosen();
   };
   return (
     <>
@@ -142,9 +156,9 @@ const HoldSettings = () => {
         <b className="text-ink">Direction</b> Shift holds the nearest
       </div>
       {HOLDS.map(([words, to]) => (
-        <button key={words} type="button" className={row(hold?.word === to?.word)} onClick={() => act.setHold(to)}>
+        <Popover.Close key={words} className={row(hold?.word === to?.word)} onClick={() => act.setHold(to)}>
           {words}
-        </button>
+        </Popover.Close>
       ))}
       {(["along", "square"] as const).map((how) => (
         <Popover.Close

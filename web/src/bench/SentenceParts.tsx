@@ -1,15 +1,17 @@
 import { Pin, X } from "lucide-react";
-import { useEffect, useRef, useState } from "react";
+import { useLayoutEffect, useRef, useState } from "react";
 import { calloutText, measureCallout } from "@ash-edge/core/callouts";
 import { calloutsOf, unitOf } from "@ash-edge/core/drawing";
 import { countByKind, describePoint, describeRef } from "@ash-edge/core/look";
 import { showAngle, showLength, type Unit } from "@ash-edge/core/numeric";
 import { searchThreads } from "@ash-edge/core/tables";
 import {
+  fitsBlank,
   givenOf,
   readBlank,
   takesPoint,
   wantedPick,
+  FROM_DATUM,
   PLACE_PARTS,
   toolById,
   isShown,
@@ -20,9 +22,8 @@ import {
   type Tool,
 } from "@ash-edge/tools";
 import { NinePlaces, Segmented } from "../ui/Choice.tsx";
-import { fitsBlank } from "./blanks.ts";
 import { useBench, useSession } from "./SessionContext.tsx";
-import { focusBoard } from "./useBenchKeys.ts";
+import { blankInput, focusBoard } from "./useBenchKeys.ts";
 
 const shown = (part: Typed, value: number, unit: Unit): string =>
   part.kind === "value" && part.expects === "angle"
@@ -58,8 +59,15 @@ export const PartView = ({ tool, part }: { tool: Tool; part: Part }) => {
   return <TypedBlank tool={tool} part={part} />;
 };
 
+/** The name of the part that takes the digits typed next. */
+const useLit = (): string | undefined => {
+  const { act } = useSession();
+  return useBench(() => act.lit()?.name);
+};
+
 const FILLED = "border-hair font-semibold";
 const LIT = "border-ember bg-ember-wash text-ember";
+const WANTED = "border-ember text-ember";
 const EMPTY = "border-dashed border-hair text-soft";
 const chip = "figures inline-flex h-8 shrink-0 items-center rounded-card border px-2 text-[13.5px] whitespace-nowrap";
 
@@ -70,11 +78,12 @@ const PickBlank = ({ tool, part }: { tool: Tool; part: Extract<Part, { kind: "pi
   const state = useBench((bench) => bench.hand.tool);
   const selection = useBench((bench) => bench.selection.ids);
   const layer = useBench((bench) => bench.selection.layer);
+  const isLit = useLit() === part.name;
   if (!state) return null;
   const picked = state.picks[part.name];
   const given = givenOf(tool, state, undefined, { drawing, index, unit: unitOf(drawing), selection, layer });
   const wanted = wantedPick(tool, state, given);
-  const isNext = !state.open && wanted?.name === part.name;
+  const isNext = wanted?.name === part.name;
   if (part.takes === "things") {
     const words = given.things.length > 0 ? countByKind(drawing, given.things) : "click it, or draw a box round it";
     return (
@@ -102,13 +111,16 @@ const PickBlank = ({ tool, part }: { tool: Tool; part: Extract<Part, { kind: "pi
         role="textbox"
         aria-readonly="true"
         aria-label={part.label}
+        aria-current={isLit ? "true" : undefined}
         {...(isNext && isPoint && !state.placing
-          ? { tabIndex: 0, "data-point": "", title: "Click the board, or click here to type the point" }
+          ? { title: "Click the board, or type: a digit begins the point, 80;30 is one by itself" }
           : {})}
-        onClick={() =>
-          isNext && isPoint && act.toolEvent({ type: "place", placing: state.placing ?? { as: "xy", from: "datum" } })
-        }
-        className={`${chip} ${picked ? FILLED : isNext ? LIT : EMPTY} ${isNext && isPoint ? "cursor-text" : ""}`}
+        onClick={() => {
+          if (!isNext || !isPoint) return;
+          act.toolEvent({ type: "place", placing: state.placing ?? FROM_DATUM });
+          act.toolEvent({ type: "light", blank: PLACE_PARTS[(state.placing ?? FROM_DATUM).as][0].name });
+        }}
+        className={`${chip} ${picked ? FILLED : isLit ? LIT : isNext ? WANTED : EMPTY} ${isNext && isPoint ? "cursor-text" : ""}`}
       >
         {words ?? part.label}
       </span>
@@ -167,16 +179,21 @@ const field =
 const otherKind = { R: "Ø", Ø: "R" } as const;
 
 const TypedBlank = ({ tool, part }: { tool: Tool; part: Typed }) => {
-  const { act } = useSession();
+  const { act, getState } = useSession();
   const state = useBench((all) => all.hand.tool);
   const live = useBench((all) => all.hand.proposal?.live?.[part.name]);
   const unit = useBench((all) => unitOf(all.history.drawing));
   const [focused, setFocused] = useState(false);
   const input = useRef<HTMLInputElement>(null);
+  const isLit = useLit() === part.name;
   const isThread = part.kind === "thread";
-  useEffect(() => {
-    if (isThread) input.current?.focus(); // so that the M of M6 is text, not a bank
-  }, [isThread, tool.id]);
+  // the focus follows what is lit by hand or typed in, so that the caret is there; a thread's letters are no banks
+  const mine = (state?.open?.blank ?? state?.lit) === part.name || (isThread && isLit);
+  useLayoutEffect(() => {
+    const field = input.current;
+    if (mine) field?.focus();
+    else if (field && document.activeElement === field) focusBoard();
+  }, [mine, tool.id]);
   if (!state) return null;
   const entry = state.entries[part.name];
   const isOpen = state.open?.blank === part.name;
@@ -222,31 +239,17 @@ const TypedBlank = ({ tool, part }: { tool: Tool; part: Typed }) => {
           placeholder={placeholder}
           onFocus={(event) => {
             setFocused(true);
-            event.currentTarget.select();
+            if (!isOpen) event.currentTarget.select();
+            if (mine) return;
             act.toolEvent({ type: "light", blank: part.name });
+            // what is being typed elsewhere could not be read: the keys go on there
+            const open = getState().hand.tool?.open?.blank;
+            if (open !== undefined && open !== part.name) blankInput(open)?.focus();
           }}
-          onBlur={() => {
-            setFocused(false);
-            act.toolEvent({ type: "hold" });
-          }}
+          onBlur={() => setFocused(false)}
           onChange={(event) => act.toolEvent({ type: "type", blank: part.name, text: event.target.value })}
-          onKeyDown={(event) => {
-            if (event.key === "Enter") {
-              event.preventDefault();
-              act.toolEvent({ type: "hold" });
-              if (!read || read.ok) focusBoard();
-            } else if (event.key === "Escape") {
-              event.preventDefault();
-              act.toolEvent({ type: "revert" });
-              act.toolEvent({ type: "light", blank: undefined });
-              focusBoard();
-            } else if (event.key === "Delete") {
-              event.preventDefault();
-              act.toolEvent({ type: "empty", blank: part.name });
-            }
-          }}
           className={`${field} ${entry && !isOpen ? "pr-6" : ""} ${
-            focused || isOpen ? "border-ember shadow-[0_0_0_3px_var(--ember-wash)]" : "border-hair"
+            focused || isLit ? "border-ember shadow-[0_0_0_3px_var(--ember-wash)]" : "border-hair"
           }`}
           style={{ width: `calc(${width}ch + ${entry && !isOpen ? "2.4rem" : "1.2rem"})` }}
         />

@@ -10,13 +10,18 @@ const press = (code: string, more: Partial<Press> = {}): Press => ({
   command: false,
   ...more,
 });
-const idle: BenchStanding = { tool: false, bank: false, canType: false };
-const active: BenchStanding = { tool: true, bank: false, canType: true };
+const idle: BenchStanding = { tool: false, bank: false, lit: false, open: false };
+const active: BenchStanding = { tool: true, bank: false, lit: true, open: false };
 
 describe("keys", () => {
   it.each([
     [press("Digit7"), active, { do: "type", text: "7" }],
     [press("Digit7"), idle, undefined],
+    [press("Digit2", { key: "@" }), active, { do: "type", text: "@" }],
+    [press("KeyD"), { ...active, open: true }, { do: "type", text: "d" }], // 26d: no bank while an entry is open
+    [press("Space", { key: " " }), { ...active, open: true }, { do: "type", text: " " }],
+    [press("Backspace"), { ...active, open: true }, { do: "rub" }],
+    [press("Enter"), { ...active, open: true }, { do: "finish" }],
     [press("KeyE"), idle, { do: "bank", key: "KeyE" }],
     [press("KeyE"), { ...active, bank: true }, { do: "place", key: "KeyE" }],
     [press("KeyD", { key: "δ" }), idle, { do: "bank", key: "KeyD" }], // by place, whatever is printed on the key

@@ -9,15 +9,29 @@ export type Press = {
   readonly command: boolean;
 };
 
-/** Where the bench stands when a key is pressed outside a text field. */
-export type BenchStanding = { readonly tool: boolean; readonly bank: boolean; readonly canType: boolean };
+/** Where the bench stands when a key is pressed: something is lit that takes what is typed, or is being typed already. */
+export type BenchStanding = {
+  readonly tool: boolean;
+  readonly bank: boolean;
+  readonly lit: boolean;
+  readonly open: boolean;
+};
 
 export type KeyAction =
   | { readonly do: "type"; readonly text: string }
   | { readonly do: "bank" | "place"; readonly key: BankKey }
   | {
       readonly do:
-        "next" | "next-under" | "finish" | "again" | "back" | "clear-blank" | "delete" | "escape" | "swap-choice";
+        | "next"
+        | "next-under"
+        | "finish"
+        | "again"
+        | "rub"
+        | "back"
+        | "clear-blank"
+        | "delete"
+        | "escape"
+        | "swap-choice";
     }
   | { readonly do: "next-blank"; readonly backwards: boolean }
   | { readonly do: "undo" | "redo" | "finder" | "save" | "select-all" }
@@ -37,14 +51,16 @@ export const withKey = (keys: KeyMap, place: BankKey, key: BankKey): KeyMap => {
   return { ...keys, [other]: keyFor(place, keys), [place]: key };
 };
 
+/** What begins an entry: digits, signs, and the marks of points and sizes. */
+const BEGINS = /^[0-9.,−\-(@<Øø⌀½¼¾⅛⅜⅝⅞]$/;
+
 /**
- * What a key means on the bench while no entry is open; undefined when it means nothing here. Within a text field keys
- * are text: the field itself minds Enter, Tab and Esc. Letters go by their place on the keyboard, not by what is
- * printed on them.
+ * What a key means on the bench; undefined when it means nothing here. While an entry is open every character is its
+ * own, wherever the focus is. Letters go by their place on the keyboard, not by what is printed on them.
  */
 export const keyAction = (
   { code, key, shift, command }: Press,
-  { tool, bank, canType }: BenchStanding,
+  { tool, bank, lit, open }: BenchStanding,
   keyOf: KeyMap = {},
 ): KeyAction | undefined => {
   if (command) {
@@ -56,7 +72,8 @@ export const keyAction = (
     return undefined;
   }
   if (code === "F6") return { do: "region", backwards: shift };
-  if (/^[0-9.,−-]$/.test(key)) return tool && canType ? { do: "type", text: key } : undefined;
+  if (open && [...key].length === 1) return { do: "type", text: key };
+  if (BEGINS.test(key) && !(code in BANKS)) return tool && lit ? { do: "type", text: key } : undefined;
   if (code in BANKS) return { do: bank ? "place" : "bank", key: placeOf(code as BankKey, keyOf) };
   switch (code) {
     case "Space":
@@ -67,9 +84,9 @@ export const keyAction = (
     case "Tab":
       return tool ? { do: "next-blank", backwards: shift } : undefined;
     case "Backspace":
-      return { do: "back" };
+      return { do: open ? "rub" : "back" };
     case "Delete":
-      return { do: tool && canType ? "clear-blank" : "delete" };
+      return { do: tool && lit ? "clear-blank" : "delete" };
     case "Escape":
       return { do: "escape" };
     case "Backquote":

@@ -4,7 +4,7 @@ import { removeEntities } from "@ash-edge/core/edits";
 import { indexDrawing, invertSelection } from "@ash-edge/core/look";
 import type { Id } from "@ash-edge/core/numeric";
 import { sayRefusal } from "@ash-edge/core/say";
-import { toolById } from "@ash-edge/tools";
+import { litOf, toolById, type BankKey, type Lit } from "@ash-edge/tools";
 import { stepAt, stepCount, type StoredJob } from "../store/index.ts";
 import { makeHandling } from "./handles/sessionHandles.ts";
 import type { SessionCore, Surroundings } from "./sessionCore.ts";
@@ -21,7 +21,6 @@ import { makeView } from "./sessionView.ts";
 import { makeWork } from "./sessionWork.ts";
 import { makeBenchStore, type BenchState, type Kept, type Modifiers, type SnapSettings } from "./state/index.ts";
 import { makeTidying } from "./tidying/sessionTidy.ts";
-import type { BankKey } from "@ash-edge/tools";
 import type { Point } from "@ash-edge/core/geometry";
 
 export type Session = Pick<StoreApi<BenchState>, "getState" | "getInitialState" | "subscribe"> & {
@@ -118,6 +117,7 @@ export const makeSession = (job: string, stored: StoredJob, surroundings: Surrou
     }
     if (work) return working.stopWork();
     if (tool?.open) tools.toolEvent({ type: "revert" });
+    else if (tool?.lit !== undefined) tools.toolEvent({ type: "light", blank: undefined });
     else if (tool?.placing) tools.toolEvent({ type: "place", placing: undefined });
     else if (hand.grabbed) {
       handling.drop();
@@ -133,6 +133,7 @@ export const makeSession = (job: string, stored: StoredJob, surroundings: Surrou
 
   const undo = (): void => {
     const { hand, history: part } = get();
+    if (hand.tool?.open) return tools.toolEvent({ type: "revert" });
     if (hand.grabbed) return handling.drop();
     if (hand.tool && Object.keys(hand.tool.picks).length > 0) return tools.toolEvent({ type: "back" });
     if (part.steps.position === 0) return say({ text: "There is nothing to undo.", tone: "said" });
@@ -174,7 +175,6 @@ export const makeSession = (job: string, stored: StoredJob, surroundings: Surrou
     clickOnCard: pointing.clickOnCard,
     next: pointing.next,
     nextUnder: pointing.nextUnder,
-    wantsPoint: pointing.wantsPoint,
     wantsPicture: (): boolean => core.wanted()?.takes === "picture",
     setHold: holds.setHold,
     setSnaps: (change: Partial<SnapSettings>): void => {
@@ -183,6 +183,12 @@ export const makeSession = (job: string, stored: StoredJob, surroundings: Surrou
     },
     setCard: (change: Partial<Kept["card"]>): void => core.keepSetting({ card: { ...get().kept.card, ...change } }),
     toolEvent: tools.toolEvent,
+    /** What takes the digits that are typed next. */
+    lit: (): Lit | undefined => {
+      const { tool: state } = get().hand;
+      const tool = core.activeTool();
+      return tool && state && litOf(tool, state, core.context());
+    },
     finish: () => tools.toolEvent({ type: "finish", hover: get().pointer.hover }),
     mass: mass.mass,
     onPainted: mass.onPainted,

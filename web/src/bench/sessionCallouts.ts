@@ -11,19 +11,20 @@ import { curveAt, unitOf, type Callout, type Ref } from "@ash-edge/core/drawing"
 import { angleOf, carrierOf, curveLength } from "@ash-edge/core/geometry";
 import { describeRef } from "@ash-edge/core/look";
 import { showLength, toDegrees, type Id, type SizeKind } from "@ash-edge/core/numeric";
-import { typedPart, type Hover, type Entry } from "@ash-edge/tools";
+import { blankForCallout, litOf, typedPart, type Hover, type Entry } from "@ash-edge/tools";
 import type { SessionCore } from "./sessionCore.ts";
 import type { Panels } from "./state/index.ts";
-import { blankFor, typingBlank } from "./blanks.ts";
 
 /** Values that are not typed: taken from callouts and from geometry; and the callouts themselves. */
-export const makeCallouts = ({ get, send, say, sayNo, commit, toolEvent, activeTool, notify }: SessionCore) => {
+export const makeCallouts = (core: SessionCore) => {
+  const { get, send, say, sayNo, commit, toolEvent, activeTool, context, notify } = core;
   /** The clicked thing's own radius, length or angle goes into the lit blank. */
   const takeValue = (hover: Hover): void => {
     const ref = hover.under[0]?.ref;
     const curve = ref && curveAt(get().history.drawing, ref);
     const tool = activeTool();
-    const blank = tool && typingBlank(tool, get().hand.tool!);
+    const lit = tool && litOf(tool, get().hand.tool!, context());
+    const blank = lit?.kind === "blank" ? lit.name : undefined;
     if (!curve || !tool || !blank)
       return say({
         text: "There is nothing here to take a value from. Click on a line, an arc or a circle.",
@@ -62,9 +63,15 @@ export const makeCallouts = ({ get, send, say, sayNo, commit, toolEvent, activeT
         callout,
         state.measured.map(({ ref }) => ref),
       );
-    const blank = blankFor(tool, callout, state.lit);
+    const { blank, full } = blankForCallout(tool, state, callout, context());
     const text = calloutText(callout, unitOf(get().history.drawing));
-    if (!blank) return say({ text: `${tool.name} has no blank for ${text}.`, tone: "fault" });
+    if (!blank)
+      return say({
+        text: full
+          ? `The blanks of ${tool.name} that ${text} fits are filled. Light the one that it should replace.`
+          : `${tool.name} has no blank for ${text}.`,
+        tone: "fault",
+      });
     const entry: Entry = {
       text: text
         .replace(/^[RØ] /, "")

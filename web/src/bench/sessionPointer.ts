@@ -58,7 +58,6 @@ export const makePointing = (core: SessionCore, { holds, callouts, selecting, ha
     handling.hoverHandles(to);
     refresh();
   };
-  /** True while the next blank can take a point, so that one may be typed. */
   const wantsPoint = (): boolean => {
     const part = wanted();
     return part !== undefined && takesPoint(part);
@@ -118,5 +117,5 @@ export const makePointing = (core: SessionCore, { holds, callouts, selecting, ha
     if (!get().hand.tool && id !== undefined) send("selection", { type: "selected", ids: [id] });
   };
 
-  return { refresh, move, click, moveOnCard, clickOnCard, next, nextUnder, wantsPoint };
+  return { refresh, move, click, moveOnCard, clickOnCard, next, nextUnder };
 };

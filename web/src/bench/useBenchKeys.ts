@@ -1,32 +1,50 @@
 import { useEffect } from "react";
-import { flushSync } from "react-dom";
 import { bankPlaces, toolById } from "@ash-edge/tools";
-import { typingBlank } from "./blanks.ts";
 import { keyAction, type KeyAction } from "./keys.ts";
 import type { Session } from "./session.ts";
 import { useSession } from "./SessionContext.tsx";
 
-const isText = (target: EventTarget | null): boolean =>
+/** A field that keeps its keys: any text field but the blanks of the sentence, and whatever stands in a dialog. */
+const keepsKeys = (target: EventTarget | null): boolean =>
   target instanceof HTMLElement &&
+  target.dataset.blank === undefined &&
   (target.isContentEditable ||
-    /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName) ||
-    target.closest('[role="dialog"]') !== null);
-/** A focused button keeps its own Enter, Space, Tab and arrows. */
+    /^(TEXTAREA|SELECT)$/.test(target.tagName) ||
+    (target instanceof HTMLInputElement && !/^(checkbox|radio|range|button)$/.test(target.type)) ||
+    target.closest('[role="dialog"]:not([data-radix-popper-content-wrapper] *)') !== null);
+/** A focused button keeps its own Enter, Space, Tab and arrows; so do sliders and boxes to tick. */
 const ownsKey = (target: EventTarget | null, key: string): boolean =>
   target instanceof HTMLElement &&
-  target.closest("button, a, [role=separator]") !== null &&
-  /^(Enter| |Tab|Arrow.*)$/.test(key);
+  target.closest("button, a, input:not([data-blank]), [role=separator], [role=menu]") !== null &&
+  /^(Enter| |Tab|Arrow.*|Home|End|Page.*)$/.test(key);
 
 export const blankInput = (name: string): HTMLInputElement | null =>
   document.querySelector(`input[data-blank="${name}"]`);
-/**
- * To the board when something closes, a moment late as such things are: never away from a blank that is being typed in
- * by then.
- */
+/** To the board when something closes, a moment late as such things are: never away from a blank that is being typed in by then. */
 export const backToBoard = (event: Event): void => {
   event.preventDefault();
   const at = document.activeElement;
   if (!(at instanceof HTMLElement) || at.dataset.blank === undefined) focusBoard();
+};
+
+/** True while the board has the keys: nothing else was given the focus on purpose. */
+export const boardHasKeys = (): boolean => {
+  const at = document.activeElement;
+  return (
+    !(at instanceof HTMLElement) ||
+    at === document.body ||
+    at.dataset.blank !== undefined ||
+    at.closest('[data-region="Board"]') !== null
+  );
+};
+
+let closing = false;
+/** Closes the popover or menu in which a character was typed that is the entry's. */
+const closeLayerOf = (target: EventTarget | null): void => {
+  if (!(target instanceof HTMLElement) || !target.closest("[data-radix-popper-content-wrapper]")) return;
+  closing = true;
+  document.dispatchEvent(new KeyboardEvent("keydown", { key: "Escape", code: "Escape", bubbles: true }));
+  closing = false;
 };
 
 export const focusBoard = (): void => document.querySelector<HTMLElement>('[data-region="Board"]')?.focus();
@@ -35,19 +53,6 @@ const moveRegion = (backwards: boolean): void => {
   const regions = [...document.querySelectorAll<HTMLElement>("[data-region]")];
   const here = regions.findIndex((region) => region.contains(document.activeElement));
   regions[(here + (backwards ? -1 : 1) + regions.length) % regions.length]?.focus();
-};
-
-/** The blanks and choices of the sentence in order, for Tab. */
-const moveBlank = (backwards: boolean): void => {
-  const stops = [
-    ...document.querySelectorAll<HTMLElement>(
-      "[data-steer] [data-point], [data-steer] input[data-blank], [data-steer] [role=radio][aria-checked=true]",
-    ),
-  ];
-  const here = stops.indexOf(document.activeElement as HTMLElement);
-  const to = here < 0 ? (backwards ? stops.length - 1 : 0) : here + (backwards ? -1 : 1);
-  if (stops[to]) stops[to].focus();
-  else focusBoard();
 };
 
 const carryOut = (session: Session, action: KeyAction, openFinder: () => void): boolean => {
@@ -59,22 +64,12 @@ const carryOut = (session: Session, action: KeyAction, openFinder: () => void): 
   } = session.getState();
   const active = toolById(toolId);
   switch (action.do) {
-    case "type": {
-      // a digit goes into a typed point where the point's own blank is lit, or where nothing else takes digits
-      const onPoint =
-        document.activeElement instanceof HTMLElement && document.activeElement.dataset.point !== undefined;
-      if (active && tool && !tool.placing && act.wantsPoint() && (onPoint || typingBlank(active, tool) === undefined))
-        flushSync(() => act.toolEvent({ type: "place", placing: { as: "xy", from: "datum" } }));
-      const now = session.getState().hand.tool;
-      const blank = active && now && typingBlank(active, now);
-      const input = blank && blankInput(blank);
-      if (!blank || !input) return false;
-      // the focused field takes the key itself, in place of what it shows
-      act.toolEvent({ type: "type", blank, text: "" });
-      input.focus();
-      input.select();
-      return false;
-    }
+    case "type":
+      act.toolEvent({ type: "key", text: action.text });
+      return true;
+    case "rub":
+      act.toolEvent({ type: "rub" });
+      return true;
     case "bank":
       act.setBank(action.key);
       return true;
@@ -100,8 +95,8 @@ const carryOut = (session: Session, action: KeyAction, openFinder: () => void): 
       act.back();
       return true;
     case "clear-blank": {
-      const blank = active && tool && typingBlank(active, tool);
-      if (blank && tool && blank in tool.entries) act.toolEvent({ type: "empty", blank });
+      const lit = act.lit();
+      if (tool?.open || (lit && tool && lit.name in tool.entries)) act.toolEvent({ type: "empty", blank: lit!.name });
       else if (selection.size > 0) act.remove();
       return true;
     }
@@ -123,7 +118,7 @@ const carryOut = (session: Session, action: KeyAction, openFinder: () => void): 
       return true;
     }
     case "next-blank":
-      moveBlank(action.backwards);
+      act.toolEvent({ type: "tab", backwards: action.backwards });
       return true;
     case "undo":
       act.undo();
@@ -146,35 +141,41 @@ const carryOut = (session: Session, action: KeyAction, openFinder: () => void): 
   }
 };
 
-/** The keyboard of the bench: everything outside text fields; the sentence's blanks pass their commands on to it. */
+/** In the blank's own field characters and the caret are the field's; these are the bench's. */
+const leavesField = (event: KeyboardEvent, open: boolean): boolean =>
+  /^(Enter|NumpadEnter|Escape|Tab|F6)$/.test(event.code) ||
+  (event.code === "Space" && !open) ||
+  ((event.ctrlKey || event.metaKey) && /^Key[ZYKS]$/.test(event.code));
+
+/** The keyboard of the bench: one handler, wherever the focus stands but in fields that keep their keys. */
 export const useBenchKeys = (openFinder: () => void): void => {
   const session = useSession();
   useEffect(() => {
     const onKey = (event: KeyboardEvent): void => {
-      const command = event.ctrlKey || event.metaKey;
+      if (closing || event.defaultPrevented || event.isComposing || keepsKeys(event.target)) return;
+      const { hand, panels, kept } = session.getState();
+      const open = hand.tool?.open !== undefined;
       const inBlank = event.target instanceof HTMLElement && event.target.dataset.blank !== undefined;
-      const passesOn = inBlank && ((command && /^Key[ZYKS]$/.test(event.code)) || event.key === "F6");
-      if (event.defaultPrevented || (isText(event.target) && !passesOn) || ownsKey(event.target, event.key)) return;
-      const {
-        hand: { tool, toolId },
-        panels: { bank },
-        kept,
-      } = session.getState();
-      const active = toolById(toolId);
-      const standing = {
-        tool: active !== undefined,
-        bank: bank !== undefined,
-        canType:
-          active !== undefined &&
-          tool !== undefined &&
-          (typingBlank(active, tool) !== undefined || session.act.wantsPoint()),
-      };
+      if (inBlank ? !leavesField(event, open) : !open && ownsKey(event.target, event.key)) return;
       const action = keyAction(
-        { code: event.code, key: event.key, shift: event.shiftKey, alt: event.altKey, command },
-        standing,
+        {
+          code: event.code,
+          key: event.key,
+          shift: event.shiftKey,
+          alt: event.altKey,
+          command: event.ctrlKey || event.metaKey,
+        },
+        {
+          tool: toolById(hand.toolId) !== undefined,
+          bank: panels.bank !== undefined,
+          lit: session.act.lit() !== undefined,
+          open,
+        },
         kept.keys,
       );
-      if (action && carryOut(session, action, openFinder)) event.preventDefault();
+      if (!action) return;
+      if (action.do === "type") closeLayerOf(event.target);
+      if (carryOut(session, action, openFinder)) event.preventDefault();
     };
     window.addEventListener("keydown", onKey);
     return () => window.removeEventListener("keydown", onKey);

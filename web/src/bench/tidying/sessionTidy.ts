@@ -95,22 +95,28 @@ export const makeTidying = ({ get, send, say, commit, keepSetting }: SessionCore
     if (get().tidying) timer = setTimeout(() => void look(), LOOK_AFTER_MS);
   };
 
+  /** What each repair would be made of now, looked up again where the drawing changed while it was worked out. */
+  const repaired = async (mends: Mends, signal: AbortSignal) => {
+    for (;;) {
+      const { drawing } = get().history;
+      const input = inputOf(drawing, mends);
+      let result = await work(input, signal, true);
+      // what shows only once doubled lines are single is mended together with them
+      if (mends.which === "key" && !signal.aborted && !result.findings.some(({ fixed }) => fixed))
+        result = await work({ ...input, mends: { which: "key with doubles", key: mends.key } }, signal, true);
+      if (signal.aborted || get().history.drawing === drawing) return { drawing, input, result };
+    }
+  };
+
   /** Makes the repairs as one edit. */
-  const mend = async (mends: Mends): Promise<void> => {
+  const mendNow = async (mends: Mends): Promise<void> => {
     looking?.abort();
     clearTimeout(timer);
     const own = (looking = new AbortController());
-    const {
-      history: { drawing },
-    } = get();
     send("tidying", { type: "busy", part: 0 });
     try {
-      const input = inputOf(drawing, mends);
-      let result = await work(input, own.signal, true);
-      // what shows only once doubled lines are single is mended together with them
-      if (mends.which === "key" && !own.signal.aborted && !result.findings.some(({ fixed }) => fixed))
-        result = await work({ ...input, mends: { which: "key with doubles", key: mends.key } }, own.signal, true);
-      if (own.signal.aborted || get().history.drawing !== drawing) return;
+      const { drawing, input, result } = await repaired(mends, own.signal);
+      if (own.signal.aborted) return;
       const label = mends.which === "code" ? `Tidy: ${mends.code}` : "Tidy";
       const edit = tidyEdit(drawing, input.things, result, label);
       send("tidying", { type: "busy", part: undefined });
@@ -123,6 +129,11 @@ export const makeTidying = ({ get, send, say, commit, keepSetting }: SessionCore
       send("tidying", { type: "busy", part: undefined });
       say({ text: `Tidying failed: ${(reason as Error).message} Nothing was changed.`, tone: "fault" });
     }
+  };
+  // one after the other: a repair asked for while another is worked out is not lost, and loses none
+  let mending: Promise<void> = Promise.resolve();
+  const mend = (mends: Mends): void => {
+    mending = mending.then(() => mendNow(mends));
   };
 
   /** Shows what mending one finding would change. */
@@ -160,7 +171,7 @@ export const makeTidying = ({ get, send, say, commit, keepSetting }: SessionCore
     },
     /** Called when the drawing or what is selected has changed. */
     tidySoon: lookSoon,
-    mend: (mends: Mends): void => void mend(mends),
+    mend,
     stopTidy: (): void => {
       looking?.abort();
       send("tidying", { type: "busy", part: undefined });

@@ -1,0 +1,38 @@
+import { done, readList, readTypedValue, refuse } from "@ash-edge/core/numeric";
+import { findThread, threadLength } from "@ash-edge/core/tables";
+import { ALL_PLACE_PARTS } from "./placing.ts";
+import { isShown, type Part, type Tool, type ToolContext } from "./tool.ts";
+
+export type Typed = Extract<Part, { kind: "size" | "value" | "thread" | "list" }>;
+/** The blanks that take a number; with `choices` only those that are shown. */
+export const typedParts = (tool: Tool, choices?: Readonly<Record<string, string>>): readonly Typed[] =>
+  tool.parts.filter(
+    (part): part is Typed =>
+      (part.kind === "size" || part.kind === "value" || part.kind === "thread" || part.kind === "list") &&
+      (choices === undefined || isShown(part, choices)),
+  );
+
+/** The blank of that name: one of the tool's own, or one of a point being typed. */
+export const typedPart = (tool: Tool, name: string): Typed | undefined =>
+  typedParts(tool).find((part) => part.name === name) ?? ALL_PLACE_PARTS.find((part) => part.name === name);
+
+/** Reads what was typed in a blank, in drawing units or radians; refused where it is no value of its kind. */
+export const readBlank = (
+  part: Typed,
+  text: string,
+  context: Pick<ToolContext, "unit">,
+): ReturnType<typeof readTypedValue> => {
+  if (part.kind === "thread") {
+    const thread = findThread(text);
+    return thread.ok ? done({ value: threadLength(thread.value, thread.value.diameter, context.unit) }) : thread;
+  }
+  if (part.kind === "list") {
+    const listed = readList(text);
+    return listed.ok ? done({ value: listed.value.size }) : listed;
+  }
+  const size = part.kind === "size";
+  const expects = part.kind === "size" ? "length" : part.expects;
+  const read = readTypedValue(text, { unit: context.unit, expects, kinds: size });
+  if (!read.ok || expects === "angle" || (part.kind === "value" && part.signed) || read.value.value > 0) return read;
+  return refuse("value-not-positive", { what: size ? "A radius or diameter" : `The ${part.label}` });
+};
