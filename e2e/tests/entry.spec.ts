@@ -180,3 +180,71 @@ test("every tool's first blank takes the digits typed once the tool is taken", a
   }
   expect(wrong).toEqual([]);
 });
+
+test("the ledger reads a line before Enter, asks where it can be two, takes many pasted at once", async ({ page }) => {
+  const bench = await emptyJob(page);
+  const line = page.getByRole("textbox", { name: "Write a callout" });
+  const reading = page.getByRole("status", { name: "Reading" });
+  const write = async (text: string, read: string): Promise<void> => {
+    await line.click();
+    await page.keyboard.type(text);
+    await expect(reading).toContainText(read);
+    await page.keyboard.press("Enter");
+    await expect(line).toHaveValue("");
+  };
+  await write("25 +0.1 key", "= length 25 +0.1 −0 “key”");
+  await write("6x Ø9 holes", "= diameter 6 × Ø 9 “holes”");
+  await write("slot 8 x 30", "= length 8 “slot width” and length 30 “slot length”");
+  await write("17.3..17.7 core", "17.3..17.7");
+  await expect(bench.callout("17.3..17.7")).toBeVisible();
+  // a thousand or one and a quarter: both stand there, one key takes one
+  await line.click();
+  await page.keyboard.type("1,250 long");
+  await page.keyboard.press("Enter");
+  await expect(line).toHaveValue("1,250 long");
+  await page.keyboard.press("ArrowDown");
+  await expect(bench.callout("1.25")).toContainText("long");
+  // the thickness belongs to the job and is asked for
+  await write("6 thk", "the job’s thickness, 6 mm");
+  await page.getByRole("group", { name: "Thickness" }).getByRole("button", { name: "Put it" }).click();
+  await expect(page.getByText("thickness 6 mm")).toBeVisible();
+
+  await line.click();
+  await page.evaluate(async () => {
+    const data = new DataTransfer();
+    data.setData("text", "40 c/c\nno number here\n2 x 45° chamfer\n26 bore 30 deep");
+    document.activeElement!.dispatchEvent(
+      new ClipboardEvent("paste", { clipboardData: data, bubbles: true, cancelable: true }),
+    );
+  });
+  const pasted = page.getByRole("group", { name: "Pasted lines" });
+  await expect(pasted).toContainText("= centres 40");
+  await expect(pasted).toContainText("= chamfer 2 × 45°");
+  await expect(pasted).toContainText("Look at it");
+  const before = await bench.revision();
+  await pasted.getByRole("button", { name: "Write 3 of 4" }).click();
+  expect(await bench.revision()).toBe(before + 1);
+  await expect(pasted.getByRole("textbox")).toHaveCount(1);
+  await pasted.getByRole("textbox").click();
+  await page.keyboard.press("Control+A");
+  await page.keyboard.type("R3 all corners");
+  await pasted.getByRole("button", { name: "Write 1 of 1" }).click();
+  await expect(pasted).toBeHidden();
+  await expect(bench.callout("R 3")).toContainText("all corners");
+});
+
+test("a number that can be read two ways is asked for in a blank too, and feet are read as shops write them", async ({
+  page,
+}) => {
+  const bench = await emptyJob(page);
+  await bench.tool("TT", "Rectangle");
+  await page.keyboard.type("1,250");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("alert")).toContainText("can be read two ways: 1250 or 1.250?");
+  await page.keyboard.press("ArrowUp");
+  await expect(bench.blank("width")).toHaveValue("1250");
+  await page.keyboard.type("3'-6 1/2\"");
+  await expect(bench.sentence("Rectangle")).toContainText("= 1079.5 mm");
+  await page.keyboard.press("Tab");
+  await expect(bench.blank("height")).toHaveValue("3'-6 1/2\"");
+});

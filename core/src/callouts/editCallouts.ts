@@ -7,13 +7,16 @@ import type { Ref } from "../drawing/ref.ts";
 import { draftEdit } from "../edits/draftEdit.ts";
 import type { Id } from "../numeric/id.ts";
 import { measureCallout } from "./measure.ts";
-import type { WrittenCallout } from "./readCallout.ts";
+import type { WrittenCallout } from "./readLedgerLine.ts";
 
-/** Writes a callout down; with a pin where it stands on the sketch. */
-export const addCallout = (drawing: Drawing, written: WrittenCallout, pin?: Callout["pin"]): Edit => {
-  const draft = draftEdit(drawing, "Write a callout", "callout");
-  const id = draft.newId();
-  draft.set("callout", id, { ...written, ...(pin ? { pin } : {}), id, links: [] });
+/** Writes callouts down, in one edit; with a pin where they stand on the sketch. */
+export const addCallouts = (drawing: Drawing, written: readonly WrittenCallout[], pin?: Callout["pin"]): Edit => {
+  const count = written.length;
+  const draft = draftEdit(drawing, count === 1 ? "Write a callout" : `Write ${count} callouts`, "callout");
+  for (const one of written) {
+    const id = draft.newId();
+    draft.set("callout", id, { ...one, ...(pin ? { pin } : {}), id, links: [] });
+  }
   return draft.finish();
 };
 

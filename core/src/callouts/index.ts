@@ -1,4 +1,4 @@
 export * from "./describe.ts";
 export * from "./editCallouts.ts";
 export * from "./measure.ts";
-export * from "./readCallout.ts";
+export * from "./readLedgerLine.ts";

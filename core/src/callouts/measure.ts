@@ -3,14 +3,16 @@ import type { Callout } from "../drawing/callout.ts";
 import { curveAt, entityOf, settingsOf, type Drawing } from "../drawing/drawing.ts";
 import type { Ref } from "../drawing/ref.ts";
 import { carrierOf, carrierNearest, curveLength, isSmooth, type Curve } from "../geometry/curve.ts";
+import { chainPieces } from "../contour/chain.ts";
 import { pieceLength } from "../geometry/piece.ts";
 import { angleOf, cross, distance, subtract } from "../geometry/point.ts";
 import { signedAngle, toDegrees } from "../numeric/angle.ts";
-import { TRUE_WITHIN } from "../numeric/tolerance.ts";
+import { SAME_DIRECTION, TRUE_WITHIN } from "../numeric/tolerance.ts";
 
 /** How a callout stands: by `by` = measured - called. */
 export type CalloutState =
-  | { readonly state: "not placed" }
+  /** `placed`: so many of the things that it speaks of answer it already. */
+  | { readonly state: "not placed"; readonly placed?: number }
   | { readonly state: "true" | "within" | "off"; readonly measured: number; readonly by: number };
 
 const roundSize = (curve: Curve | undefined): number | undefined => {
@@ -48,7 +50,8 @@ const directionOf = (drawing: Drawing, ref: Ref): number | undefined => {
   return carrier?.kind === "line" ? angleOf(carrier.direction) + (ref.turned ? Math.PI : 0) : undefined;
 };
 
-const measureLinks = (drawing: Drawing, { kind, links, value }: Callout): number | undefined => {
+const measureLinks = (drawing: Drawing, callout: Callout): number | undefined => {
+  const { kind, links, value } = callout;
   const [first, second] = links;
   if (!first) return undefined;
   switch (kind) {
@@ -69,6 +72,8 @@ const measureLinks = (drawing: Drawing, { kind, links, value }: Callout): number
       if (curve?.kind === "piece") return pieceLength(curve);
       return curve && isSmooth(curve) ? curveLength(curve) : undefined;
     }
+    case "chamfer":
+      return chamferMeasured(drawing, callout);
     case "angle": {
       const [one, other] = [directionOf(drawing, first), second ? directionOf(drawing, second) : 0];
       if (one === undefined || other === undefined) return undefined;
@@ -81,13 +86,52 @@ const measureLinks = (drawing: Drawing, { kind, links, value }: Callout): number
 };
 
 /**
+ * How far a chamfer lies along the sides of the corner that it cuts, called so that by its greater miss: of a chain's
+ * straight piece between straight neighbours; undefined for anything else.
+ */
+const chamferMeasured = (drawing: Drawing, { links, value, angle, other }: Callout): number | undefined => {
+  const called = [value, other ?? value * Math.tan(((angle ?? 45) * Math.PI) / 180)] as const;
+  const misses = links.map((ref) => {
+    const legs = chamferLegs(drawing, ref);
+    if (!legs) return undefined;
+    const [one, two] = legs;
+    const ways = [
+      [one - called[0], two - called[1]],
+      [two - called[0], one - called[1]],
+    ].map((by) => (Math.abs(by[0]!) > Math.abs(by[1]!) ? by[0]! : by[1]!));
+    return Math.abs(ways[0]!) <= Math.abs(ways[1]!) ? ways[0]! : ways[1]!;
+  });
+  if (misses.some((miss) => miss === undefined)) return undefined;
+  return value + misses.reduce<number>((worst, miss) => (Math.abs(miss!) > Math.abs(worst) ? miss! : worst), 0);
+};
+
+/** From where its neighbours would meet to both ends of a straight piece of a chain. */
+const chamferLegs = (drawing: Drawing, { id, vertex }: Ref): readonly [number, number] | undefined => {
+  const chain = entityOf(drawing, id);
+  if (chain?.kind !== "chain" || vertex === undefined) return undefined;
+  const pieces = chainPieces(chain);
+  const at = chain.vertices.findIndex((one) => one.id === vertex);
+  const [before, own, after] = [-1, 0, 1].map((by) => {
+    const n = at + by;
+    return pieces[chain.closed ? (n + pieces.length) % pieces.length : n];
+  });
+  if (!before || !own || !after || before.bulge !== 0 || own.bulge !== 0 || after.bulge !== 0) return undefined;
+  const [u, v] = [subtract(before.b, before.a), subtract(after.b, after.a)];
+  const turn = cross(u, v);
+  if (Math.abs(turn) <= SAME_DIRECTION * Math.hypot(u.x, u.y) * Math.hypot(v.x, v.y)) return undefined;
+  const t = cross(subtract(after.a, before.a), v) / turn;
+  const corner = { x: before.a.x + t * u.x, y: before.a.y + t * u.y };
+  return [distance(corner, own.a), distance(corner, own.b)];
+};
+
+/**
  * How far a callout may be off, below and above: its own limits or tolerance, else the job's; angles and counts have
  * only their own.
  */
 export const allowedOff = (drawing: Drawing, callout: Callout): { low: number; high: number } | undefined => {
   const { kind, limits, tolerance } = callout;
   if (limits) return limits;
-  const general = ["length", "centres", "radius", "diameter"].includes(kind)
+  const general = ["length", "centres", "radius", "diameter", "chamfer"].includes(kind)
     ? settingsOf(drawing).generalTolerance
     : undefined;
   const either = tolerance ?? general;
@@ -101,7 +145,13 @@ export const allowedOff = (drawing: Drawing, callout: Callout): { low: number; h
 export const measureCallout = (drawing: Drawing, callout: Callout): CalloutState => {
   const measured = measureLinks(drawing, callout);
   if (measured === undefined) return { state: "not placed" };
+  const { times, bound, links } = callout;
+  if (times !== undefined && links.length < times) return { state: "not placed", placed: links.length };
   const by = measured - callout.value;
+  if (bound) {
+    const kept = bound === "max" ? by <= TRUE_WITHIN : by >= -TRUE_WITHIN;
+    return { state: Math.abs(by) <= TRUE_WITHIN ? "true" : kept ? "within" : "off", measured, by };
+  }
   if (Math.abs(by) <= TRUE_WITHIN) return { state: "true", measured, by };
   const allowed = allowedOff(drawing, callout);
   const within = allowed !== undefined && by >= allowed.low - TRUE_WITHIN && by <= allowed.high + TRUE_WITHIN;

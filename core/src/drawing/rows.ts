@@ -36,9 +36,17 @@ export const CALLOUT_FIELDS: Fields = {
   kind: { is: "one of", of: CALLOUT_KINDS },
   value: NUMBER,
   thread: optional(TEXT),
+  angle: optional(POSITIVE),
+  other: optional(POSITIVE),
+  times: optional({ is: "whole", least: 1, most: 100_000 }),
+  throughout: optional({ is: "one of", of: [true] }),
+  reference: optional({ is: "one of", of: [true] }),
+  fit: optional(TEXT),
+  bound: optional({ is: "one of", of: ["max", "min"] }),
+  between: optional({ is: "one of", of: [true] }),
   name: { is: "text", empty: true },
   tolerance: optional(POSITIVE),
-  limits: optional({ is: "record", of: { low: { is: "number", most: 0 }, high: { is: "number", least: 0 } } }),
+  limits: optional({ is: "record", of: { low: NUMBER, high: NUMBER } }),
   pin: optional({ is: "record", of: { sketch: TEXT, x: NUMBER, y: NUMBER } }),
 };
 

@@ -5,6 +5,7 @@ export const REFUSAL_CODES = [
   "point-not-wanted",
   "value-unreadable",
   "value-two-ways",
+  "value-asked",
   "value-two-kinds",
   "value-kind-not-here",
   "value-zero-division",

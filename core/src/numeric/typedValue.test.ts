@@ -28,6 +28,18 @@ describe("typed values", () => {
     ["2' 4-1/2\"", 28.5],
     ["25.4mm", 1],
     ["10mm + 1/2", 10 / 25.4 + 0.5],
+    ["3'-6 1/2\"", 42.5],
+    ["3' 6-1/2", 42.5],
+    ["2ft-4in", 28],
+    ["10'-0 3/4\"", 120.75],
+    ["4'-6", 54],
+    ["3′-6½″", 42.5],
+    ["3’ 6”", 42],
+    ["6''", 6],
+    ["6½", 6.5],
+    ["⅜", 0.375],
+    ["3' - (6)", 30],
+    ["2 * pi", 2 * Math.PI],
   ])("reads %s in an inch job as %d", (text, value) => expect(read(text)).toEqual({ value }));
 
   it.each([
@@ -36,6 +48,9 @@ describe("typed values", () => {
     ["1.2m", 1200],
     ["1-3/16in", 30.1625],
     ["2ft", 609.6],
+    ["2' 4", 711.2], // a bare number behind feet is inches in any job
+    ["0,250", 0.25],
+    ["1250,5", 1250.5],
   ])("reads %s in a millimetre job as %d", (text, value) => expect(read(text, "mm")).toEqual({ value }));
 
   it.each([
@@ -63,9 +78,84 @@ describe("typed values", () => {
     ["5 r 6", "value-unreadable", 2],
     ["2in * 3in", "value-not-a-length", 4],
     ["45°", "value-not-a-length", 2],
+    ["--5", "value-unreadable", 1],
+    ["5 - -3", "value-unreadable", 4],
+    ["2ft 1ft", "value-unreadable", 5],
+    ["1'200", "value-unreadable", 1],
     ["99999999999", "value-too-large", 0],
   ])("refuses %j with %s at place %s", (text, code, place) => {
     expect(read(text)).toMatchObject({ code, values: place === undefined ? {} : { place } });
+  });
+
+  it.each([
+    ["1,250", "mm", ["1250", 1250], ["1.250", 1.25]],
+    ["1 -3/16", "in", ["1-3/16", 1.1875], ["1 - 3/16", 0.8125]],
+    ["3' - 6\"", "in", ["3'-6\"", 42], ["3' - (6\")", 30]],
+    ["3' -6", "mm", ["3'-6", 1066.8], ["3' - (6)", 908.4]],
+  ] as const)(
+    "asks which of two readings of %s is meant, each of which reads as just that",
+    (text, unit, one, other) => {
+      const asked = read(text, unit) as { code: string; values: Record<string, string | number> };
+      expect(asked).toMatchObject({ code: "value-asked", values: { one: one[0], other: other[0], first: one[1] } });
+      if (!other[0].endsWith("(6)")) expect(asked.values.second).toBe(other[1]);
+      expect(read(one[0], unit)).toEqual({ value: one[1] });
+    },
+  );
+
+  it("reads what a little grammar of its own builds, with the value it was built with", () => {
+    // numbers, mixed numbers, feet and inches, put together by + - * / and brackets; the sum is kept beside the text
+    type Built = { readonly text: string; readonly value: number };
+    const whole = fc.integer({ min: 1, max: 99 }).map((n): Built => ({ text: String(n), value: n }));
+    const decimal = fc
+      .tuple(fc.nat(999), fc.integer({ min: 0, max: 99 }), fc.constantFrom(".", ","))
+      .map(([n, hundredths, mark]): Built => ({
+        text: `${n}${mark}${String(hundredths).padStart(2, "0")}`,
+        value: n + hundredths / 100,
+      }));
+    const fraction = fc
+      .tuple(fc.integer({ min: 1, max: 5 }), fc.nat(31))
+      .map(([power, n]): Built => ({ text: `${n % 2 ** power}/${2 ** power}`, value: (n % 2 ** power) / 2 ** power }));
+    const mixed = fc
+      .tuple(fc.integer({ min: 1, max: 99 }), fraction, fc.constantFrom(" ", "-"))
+      .map(([n, part, mark]): Built => ({ text: `${n}${mark}${part.text}`, value: n + part.value }));
+    const inches = fc.oneof(whole, mixed);
+    const feet = fc
+      .tuple(
+        fc.integer({ min: 1, max: 40 }),
+        fc.constantFrom("'", "ft", "′", " ft"),
+        fc.constantFrom(" ", "-", ""),
+        inches,
+        fc.constantFrom('"', "in", "″", "", " in"),
+      )
+      .map(([n, foot, between, inch, mark]): Built => ({
+        text: `${n}${foot}${foot.includes("t") && between === "" ? " " : between}${inch.text}${mark}`,
+        value: 12 * n + inch.value,
+      }));
+    const number = fc.oneof(whole, decimal, fraction, mixed, feet);
+    const sum = fc.letrec<{ all: Built }>((tie) => ({
+      all: fc.oneof(
+        { depthSize: "small" },
+        number,
+        fc.tuple(tie("all"), fc.constantFrom("+", "-"), tie("all")).map(([p, sign, q]): Built => ({
+          text: `(${p.text}) ${sign} (${q.text})`,
+          value: sign === "+" ? p.value + q.value : p.value - q.value,
+        })),
+        fc
+          .tuple(fc.integer({ min: 2, max: 9 }), fc.constantFrom("*", "×"), tie("all"))
+          .map(([n, sign, q]): Built => ({ text: `${n} ${sign} (${q.text})`, value: n * q.value })),
+        fc
+          .tuple(tie("all"), fc.integer({ min: 2, max: 9 }))
+          .map(([p, n]): Built => ({ text: `(${p.text}) / ${n}`, value: p.value / n })),
+      ),
+    })).all;
+    fc.assert(
+      fc.property(sum, ({ text, value }) => {
+        const outcome = readTypedValue(text, { unit: "in", expects: "length" });
+        if (!outcome.ok) return outcome.refusal.code === "value-asked" && /\d,\d{3}/.test(text);
+        return Math.abs(outcome.value.value - value) <= 1e-12 * (1 + Math.abs(value)) * text.length;
+      }),
+      { numRuns: 3000 },
+    );
   });
 
   it("takes angles in degrees and counts as whole numbers, each in its own blank only", () => {

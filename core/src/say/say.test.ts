@@ -34,6 +34,8 @@ describe("sentences", () => {
         tolerance: 0.1,
         version: 9,
         known: 2,
+        one: "1250",
+        other: "1.250",
       };
       for (const unit of ["mm", "in"] as const) {
         expect(sayRefusal({ code, values }, unit)).toMatch(/^[“A-Z].*[.?]$/);

@@ -21,6 +21,7 @@ const SENTENCES: Readonly<Record<RefusalCode, Words>> = {
   "value-two-ways": (values) =>
     `“${values.text}” can be read two ways ${place(values)}. Put blanks round the minus to subtract, or write a ` +
     "proper fraction.",
+  "value-asked": (values) => `“${values.text}” can be read two ways: ${values.one} or ${values.other}?`,
   "value-two-kinds": (values) =>
     `“${values.text}” is marked twice as R or Ø. One mark, before or after the number, is enough.`,
   "value-kind-not-here": (values) =>

@@ -1,2 +1,3 @@
+export * from "./fits.ts";
 export * from "./materials.ts";
 export * from "./threads.ts";

@@ -2,11 +2,12 @@ import { CircleHelp, Download, Pencil, Redo2, Undo2 } from "lucide-react";
 import { useEffect, useState, type ReactNode } from "react";
 import { Group, Panel, Separator, usePanelRef } from "react-resizable-panels";
 import { Link, useLocation, useNavigate } from "react-router";
+import { toast } from "sonner";
 import { unitOf } from "@ash-edge/core/drawing";
 import type { Point } from "@ash-edge/core/geometry";
 import { useDatabase } from "../app/StoreProvider.tsx";
 import { JobDetails } from "../jobs/JobDetails.tsx";
-import { stepCount, type JobRecord } from "../store/index.ts";
+import { changeHead, stepCount, type JobRecord } from "../store/index.ts";
 import { Brand } from "../ui/Brand.tsx";
 import { IconButton } from "../ui/IconButton.tsx";
 import { ThemeButton } from "../ui/ThemeButton.tsx";
@@ -81,6 +82,14 @@ const Layout = ({ job, onChanged }: { job: JobRecord; onChanged: (job: JobRecord
   const { side, large } = useBench((state) => state.kept.card);
   const [left, right, pieces] = [usePanelRef(), usePanelRef(), usePanelRef()];
   const looking = useBench((state) => state.tidying !== undefined);
+  const database = useDatabase();
+  const putThickness = (thickness: string): void =>
+    void changeHead(database, job, { ...job, thickness }).then((changed) => {
+      onChanged(changed);
+      toast(`${changed.number} ${changed.name}: thickness ${thickness}`, {
+        action: { label: "Undo", onClick: () => void changeHead(database, changed, job).then(onChanged) },
+      });
+    });
   // findings want more room than pieces
   useEffect(() => pieces.current?.resize(looking ? "68%" : "53%"), [looking, pieces]);
   useEffect(() => {
@@ -104,10 +113,10 @@ const Layout = ({ job, onChanged }: { job: JobRecord; onChanged: (job: JobRecord
             {side === "left" && <SketchPanel job={job} />}
             <Panel id="ledger" defaultSize={side === "left" ? "42%" : "73%"} minSize="80px" collapsible>
               {side === "left" ? (
-                <Ledger />
+                <Ledger onThickness={putThickness} />
               ) : (
                 <Top>
-                  <Ledger />
+                  <Ledger onThickness={putThickness} />
                 </Top>
               )}
             </Panel>

@@ -7,6 +7,7 @@ import { readTypedValue, showLength } from "@ash-edge/core/numeric";
 import { MENU, MENU_ITEM } from "../ui/menu.ts";
 import { toolsFor } from "./blanks.ts";
 import { ledgerFor } from "./derived.ts";
+import { LedgerWriting } from "./LedgerWriting.tsx";
 import { useBench, useSession } from "./SessionContext.tsx";
 import { focusBoard } from "./useBenchKeys.ts";
 
@@ -18,12 +19,20 @@ const LOOK: Record<CalloutState["state"], readonly [mark: string, colour: string
 };
 
 /** The numbers of the sketch and how each stands in the drawing. */
-export const Ledger = () => {
+export const Ledger = ({ onThickness }: { onThickness: (thickness: string) => void }) => {
   const { act } = useSession();
   const drawing = useBench((state) => state.history.drawing);
   const [text, setText] = useState("");
   const rows = ledgerFor(drawing);
   const placed = rows.filter(({ state }) => state.state !== "not placed").length;
+  // what was written down last comes into sight
+  const list = useRef<HTMLUListElement>(null);
+  const count = rows.length;
+  const before = useRef(count);
+  useEffect(() => {
+    if (count > before.current) list.current?.lastElementChild?.scrollIntoView({ block: "nearest" });
+    before.current = count;
+  }, [count]);
   const change = (callout: Callout): void => {
     setText(writtenCallout(callout, unitOf(drawing)));
     act.setWriting({ id: callout.id });
@@ -50,12 +59,12 @@ export const Ledger = () => {
           Write the sketch’s numbers down once, one after another. A click on one then puts it where it is needed.
         </p>
       )}
-      <ul className="min-h-0 flex-1 overflow-y-auto" onMouseLeave={() => act.light([])}>
+      <ul ref={list} className="min-h-0 flex-1 overflow-y-auto" onMouseLeave={() => act.light([])}>
         {rows.map(({ callout, state }) => (
           <Row key={callout.id} callout={callout} state={state} onChange={() => change(callout)} />
         ))}
       </ul>
-      <WritingLine text={text} setText={setText} />
+      <LedgerWriting text={text} setText={setText} onThickness={onThickness} />
     </section>
   );
 };
@@ -101,55 +110,6 @@ const General = () => {
         className="ml-1 h-5 w-12 rounded-card border border-hair bg-board px-1 placeholder:text-soft"
       />
     </label>
-  );
-};
-
-/** Where callouts are written: a number and what it speaks of, Enter, the next. */
-const WritingLine = ({ text, setText }: { text: string; setText: (text: string) => void }) => {
-  const { act } = useSession();
-  const writing = useBench((state) => state.panels.writing);
-  const input = useRef<HTMLInputElement>(null);
-  useEffect(() => {
-    if (writing) input.current?.focus();
-  }, [writing]);
-  return (
-    <div className="flex items-center gap-2 border-t border-hair px-3 py-1.5">
-      <input
-        ref={input}
-        aria-label={writing?.id === undefined ? "Write a callout" : "Change the callout"}
-        placeholder="26 d bore, Enter"
-        autoComplete="off"
-        spellCheck={false}
-        value={text}
-        onFocus={() => writing ?? act.setWriting({})}
-        onBlur={() => {
-          if (text === "") act.setWriting(undefined);
-        }}
-        onChange={(event) => setText(event.target.value)}
-        onKeyDown={(event) => {
-          if (event.key === "Enter") {
-            event.preventDefault();
-            if (act.writeCallout(text)) setText("");
-          } else if (text === "" && (event.ctrlKey || event.metaKey) && event.code === "KeyZ") {
-            event.preventDefault(); // nothing typed to take back: the callout written last is meant
-            act.undo();
-          } else if (event.key === "Escape") {
-            event.preventDefault();
-            setText("");
-            act.setWriting(undefined);
-            act.say(undefined);
-            focusBoard();
-          }
-        }}
-        className={
-          "figures h-7 min-w-0 flex-1 rounded-card border bg-board px-2 text-[13px] " +
-          `placeholder:text-soft ${writing ? "border-ember" : "border-hair"}`
-        }
-      />
-      {writing && (
-        <span className="shrink-0 text-xs text-soft">{writing.pin ? "pinned" : "click the sketch to pin it"}</span>
-      )}
-    </div>
   );
 };
 

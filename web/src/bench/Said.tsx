@@ -3,6 +3,7 @@ import { calloutsOf, unitOf, type Drawing } from "@ash-edge/core/drawing";
 import { showLength, type Refusal } from "@ash-edge/core/numeric";
 import { sayRefusal } from "@ash-edge/core/say";
 import { readBlank, typedParts, toolById, isShown, type ToolState, type Tool } from "@ash-edge/tools";
+import { Ways } from "./LedgerWriting.tsx";
 import { useBench, useSession } from "./SessionContext.tsx";
 import { focusBoard } from "./useBenchKeys.ts";
 
@@ -58,6 +59,14 @@ const Offer = ({ refusal }: { refusal: Refusal }) => {
   const tool = toolById(useBench((all) => all.hand.toolId));
   const state = useBench((all) => all.hand.tool);
   const unit = useBench((all) => unitOf(all.history.drawing));
+  if (refusal.code === "value-asked" && state?.open) {
+    const { blank } = state.open;
+    return (
+      <span className="ml-3 font-normal">
+        <Ways refusal={refusal} onTake={(text) => act.takeReading(blank, text)} />
+      </span>
+    );
+  }
   const { limit } = refusal.values;
   if (!tool || !state || typeof limit !== "number" || !LIMIT_WORKS.has(refusal.code)) return null;
   const blank = typedParts(tool, state.choices).find(

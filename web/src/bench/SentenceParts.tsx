@@ -3,7 +3,7 @@ import { useLayoutEffect, useRef, useState } from "react";
 import { calloutText, measureCallout } from "@ash-edge/core/callouts";
 import { calloutsOf, unitOf } from "@ash-edge/core/drawing";
 import { countByKind, describePoint, describeRef } from "@ash-edge/core/look";
-import { showAngle, showLength, type Unit } from "@ash-edge/core/numeric";
+import { showAngle, showLength, showLengthUnit, type TypedValue, type Unit } from "@ash-edge/core/numeric";
 import { searchThreads } from "@ash-edge/core/tables";
 import {
   fitsBlank,
@@ -207,6 +207,8 @@ const TypedBlank = ({ tool, part }: { tool: Tool; part: Typed }) => {
         ? String(part.given)
         : "";
   const read = isOpen && text.trim() ? readBlank(part, text, { unit }) : undefined;
+  // what was typed is read back unless it is the plain number
+  const echo = read?.ok && !/^\s*\d+(?:[.,]\d+)?\s*$/.test(text) ? echoOf(part, read.value, unit) : undefined;
   const label = part.kind === "size" ? (kind === "R" ? "radius" : "diameter") : part.label;
   const size = read?.ok
     ? { value: read.value.value, kind: read.value.kind ?? kind }
@@ -259,17 +261,27 @@ const TypedBlank = ({ tool, part }: { tool: Tool; part: Typed }) => {
           </span>
         )}
       </span>
+      {echo && <output className="figures shrink-0 whitespace-nowrap text-moss">= {echo}</output>}
       {part.kind === "size" && size?.kind && (
         <span className="figures shrink-0 whitespace-nowrap text-soft">
           {unit} = {otherKind[size.kind]} {showLength(size.kind === "Ø" ? size.value / 2 : size.value * 2, unit)}
         </span>
       )}
       {part.kind === "size" && !size && <span className="text-soft">{unit}</span>}
-      {part.kind === "value" && part.expects === "length" && <span className="text-soft">{unit}</span>}
+      {part.kind === "value" && part.expects === "length" && !echo && <span className="text-soft">{unit}</span>}
       {part.kind === "value" && part.expects === "angle" && <span className="text-soft">°</span>}
-      {focused && (isThread ? <ThreadOffers part={part} text={text} /> : <Offers tool={tool} part={part} />)}
+      {focused &&
+        (!read || read.ok) &&
+        (isThread ? <ThreadOffers part={part} text={text} /> : <Offers tool={tool} part={part} />)}
     </span>
   );
+};
+
+/** What was typed as it is read: `= 42 1/2 in`, `= Ø 26`. */
+const echoOf = (part: Typed, { value, kind }: TypedValue, unit: Unit): string => {
+  if (part.kind === "thread" || part.kind === "list") return "";
+  if (part.kind === "value" && part.expects !== "length") return shown(part, value, unit);
+  return `${kind ? `${kind} ` : ""}${showLengthUnit(value, unit)}`;
 };
 
 /** Threads that begin with what is typed, and callouts that name one. */

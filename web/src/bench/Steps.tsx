@@ -19,7 +19,7 @@ export const Steps = () => {
     void derivedAt; // a great drawing is worked out elsewhere and comes later
     const layout = [...entitiesOf(drawing)].filter((entity) => isLayout(drawing, entity)).length;
     const { contours, open } = profileFor(drawing);
-    const rows = ledgerFor(drawing);
+    const rows = ledgerFor(drawing).filter(({ callout }) => !callout.reference);
     const held = rows.filter(({ state }) => ["true", "within"].includes(state.state)).length;
     const loose = contours.filter(({ joined }) => !joined).length;
     return { layout, open: open.length, loose, held, called: rows.length };

@@ -22,6 +22,8 @@ describe("keys", () => {
     [press("Space", { key: " " }), { ...active, open: true }, { do: "type", text: " " }],
     [press("Backspace"), { ...active, open: true }, { do: "rub" }],
     [press("Enter"), { ...active, open: true }, { do: "finish" }],
+    [press("ArrowDown"), { ...active, open: true }, { do: "reading", which: "other" }],
+    [press("ArrowDown"), active, undefined],
     [press("KeyE"), idle, { do: "bank", key: "KeyE" }],
     [press("KeyE"), { ...active, bank: true }, { do: "place", key: "KeyE" }],
     [press("KeyD", { key: "δ" }), idle, { do: "bank", key: "KeyD" }], // by place, whatever is printed on the key

@@ -33,6 +33,8 @@ export type KeyAction =
         | "escape"
         | "swap-choice";
     }
+  /** Of what is being typed and could mean two things, the one or the other. */
+  | { readonly do: "reading"; readonly which: "one" | "other" }
   | { readonly do: "next-blank"; readonly backwards: boolean }
   | { readonly do: "undo" | "redo" | "finder" | "save" | "select-all" }
   | { readonly do: "region"; readonly backwards: boolean };
@@ -83,6 +85,9 @@ export const keyAction = (
       return { do: tool ? "finish" : "again" };
     case "Tab":
       return tool ? { do: "next-blank", backwards: shift } : undefined;
+    case "ArrowUp":
+    case "ArrowDown":
+      return open ? { do: "reading", which: code === "ArrowUp" ? "one" : "other" } : undefined;
     case "Backspace":
       return { do: open ? "rub" : "back" };
     case "Delete":

@@ -189,6 +189,11 @@ export const makeSession = (job: string, stored: StoredJob, surroundings: Surrou
       const tool = core.activeTool();
       return tool && state && litOf(tool, state, core.context());
     },
+    /** Takes one of the readings of what is being typed that could mean two things. */
+    takeReading: (blank: string, text: string): void => {
+      tools.toolEvent({ type: "type", blank, text });
+      tools.toolEvent({ type: "hold" });
+    },
     finish: () => tools.toolEvent({ type: "finish", hover: get().pointer.hover }),
     mass: mass.mass,
     onPainted: mass.onPainted,

@@ -1,9 +1,9 @@
 import {
-  addCallout,
+  addCallouts,
   answerCallout,
   calloutText,
   changeCallout,
-  readCallout,
+  readLedgerLine,
   refsAnswering,
   removeCallout,
 } from "@ash-edge/core/callouts";
@@ -101,19 +101,28 @@ export const makeCallouts = (core: SessionCore) => {
       history: { drawing },
       panels: { writing },
     } = get();
-    const read = readCallout(text, unitOf(drawing));
+    const read = readLedgerLine(text, unitOf(drawing));
     if (!read.ok) {
       sayNo(read.refusal);
       return false;
     }
-    const edit =
-      writing?.id === undefined
-        ? addCallout(drawing, read.value, writing?.pin)
-        : changeCallout(drawing, writing.id, read.value, writing.pin);
-    if (edit) commit(edit);
+    const { callouts } = read.value;
+    const [only] = callouts;
+    const changed = writing?.id !== undefined && only && changeCallout(drawing, writing.id, only, writing.pin);
+    if (changed) commit(changed);
+    else if (callouts.length > 0) commit(addCallouts(drawing, callouts, writing?.pin));
     send("panels", { type: "writing", writing: {} });
     say(undefined);
     return true;
+  };
+
+  /** Writes the lines that can be read, in one step, and gives back those that can't. */
+  const writeLines = (lines: readonly string[]): readonly string[] => {
+    const unit = unitOf(get().history.drawing);
+    const read = lines.map((line) => ({ line, reading: readLedgerLine(line, unit) }));
+    const callouts = read.flatMap(({ reading }) => (reading.ok ? reading.value.callouts : []));
+    if (callouts.length > 0) commit(addCallouts(get().history.drawing, callouts));
+    return read.flatMap(({ line, reading }) => (reading.ok ? [] : [line]));
   };
 
   const dropCallout = (callout: Callout): void => {
@@ -136,6 +145,7 @@ export const makeCallouts = (core: SessionCore) => {
     takeValue,
     useCallout,
     writeCallout,
+    writeLines,
     dropCallout,
     answerWith,
     setWriting: (writing: Panels["writing"]): void => send("panels", { type: "writing", writing }),

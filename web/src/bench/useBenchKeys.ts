@@ -67,6 +67,12 @@ const carryOut = (session: Session, action: KeyAction, openFinder: () => void): 
     case "type":
       act.toolEvent({ type: "key", text: action.text });
       return true;
+    case "reading": {
+      const { refusal } = session.getState().panels.message ?? {};
+      if (refusal?.code !== "value-asked" || !tool?.open) return false;
+      act.takeReading(tool.open.blank, String(refusal.values[action.which]));
+      return true;
+    }
     case "rub":
       act.toolEvent({ type: "rub" });
       return true;
@@ -143,7 +149,7 @@ const carryOut = (session: Session, action: KeyAction, openFinder: () => void): 
 
 /** In the blank's own field characters and the caret are the field's; these are the bench's. */
 const leavesField = (event: KeyboardEvent, open: boolean): boolean =>
-  /^(Enter|NumpadEnter|Escape|Tab|F6)$/.test(event.code) ||
+  /^(Enter|NumpadEnter|Escape|Tab|F6|ArrowUp|ArrowDown)$/.test(event.code) ||
   (event.code === "Space" && !open) ||
   ((event.ctrlKey || event.metaKey) && /^Key[ZYKS]$/.test(event.code));
 

@@ -287,7 +287,8 @@ const Contours = ({ plan, onTable }: { plan: ReleasePlan; onTable: () => void })
 
 const Callouts = ({ drawing }: { drawing: Drawing }) => {
   const unit = unitOf(drawing);
-  const rows = calloutsOf(drawing).map((callout) => ({ callout, state: measureCallout(drawing, callout) }));
+  const required = calloutsOf(drawing).filter(({ reference }) => !reference);
+  const rows = required.map((callout) => ({ callout, state: measureCallout(drawing, callout) }));
   const wanting = rows.filter(({ state }) => state.state === "off" || state.state === "not placed");
   if (rows.length === 0) return null;
   return (

@@ -24,7 +24,7 @@ vi.stubGlobal(
 afterEach(cleanup);
 
 const PANELS: Readonly<Record<string, ReactElement>> = {
-  Ledger: <Ledger />,
+  Ledger: <Ledger onThickness={() => undefined} />,
   Layers: <Layers />,
   "Key grid": <KeyGrid />,
   Selected: <Selected />,
