@@ -52,7 +52,18 @@ test("snaps: Space takes the next, a kind is switched off, one is asked for once
   await expect(readOut(page)).toContainText("snap middle");
   await page.keyboard.press("Space");
   await expect(readOut(page)).toContainText("snap nearest");
+  await expect(readOut(page)).toContainText("2 of 2");
+  // taken, it holds until the pointer has left its reach
+  await bench.point({ x: 30.52, y: 39.58 });
+  await expect(readOut(page)).toContainText("snap nearest");
+  await bench.point({ x: 31.5, y: 39.4 });
+  await expect(readOut(page)).toContainText("snap nearest");
+  await page.keyboard.press("Shift+Space");
+  await expect(readOut(page)).toContainText("snap middle");
+  await expect(readOut(page)).toContainText("1 of 2");
   await page.keyboard.press("Space");
+  await bench.point({ x: 30, y: 20 });
+  await bench.point({ x: 30.5, y: 39.6 });
   await expect(readOut(page)).toContainText("snap middle");
   await page.getByRole("button", { name: "Snaps" }).click();
   await page.getByRole("checkbox", { name: "middle" }).uncheck();

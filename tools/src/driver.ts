@@ -22,6 +22,8 @@ export type ToolEvent =
   | { readonly type: "click"; readonly hover: Hover }
   | { readonly type: "finish"; readonly hover: Hover | undefined }
   | { readonly type: "next" | "back" | "release" }
+  /** The solution before this one, of so many. */
+  | { readonly type: "before"; readonly of: number }
   /** A character typed anywhere but in a field: it goes into what is lit. */
   | { readonly type: "key"; readonly text: string }
   /** The last character of what is being typed goes. */
@@ -111,6 +113,8 @@ export const stepTool = (tool: Tool, state: ToolState, event: ToolEvent, context
       return { state: choose(tool, state, event.name, event.to) };
     case "next":
       return { state: { ...state, way: state.way + 1 } };
+    case "before":
+      return { state: { ...state, way: state.way + event.of - 1 } };
     case "back": {
       const last = Object.keys(state.picks).at(-1);
       return { state: last === undefined ? state : { ...state, picks: without(state.picks, last), way: 0 } };

@@ -40,6 +40,10 @@ export const growBounds = (b: Bounds, by: number): Bounds => ({
 export const boundsMeet = (a: Bounds, b: Bounds): boolean =>
   a.minX <= b.maxX && b.minX <= a.maxX && a.minY <= b.maxY && b.minY <= a.maxY;
 
+/** True where a box lies within another, edges included. */
+export const boundsHold = (outer: Bounds, inner: Bounds): boolean =>
+  outer.minX <= inner.minX && inner.maxX <= outer.maxX && outer.minY <= inner.minY && inner.maxY <= outer.maxY;
+
 /** The longer side of a box. */
 export const boundsSize = (b: Bounds): number => Math.max(b.maxX - b.minX, b.maxY - b.minY);
 

@@ -1,4 +1,5 @@
 import { layerOf, entityOf } from "../drawing/drawing.ts";
+import type { Layer } from "../drawing/layer.ts";
 import type { Ref } from "../drawing/ref.ts";
 import { growBounds } from "../geometry/bounds.ts";
 import { curveNearest } from "../geometry/curve.ts";
@@ -29,4 +30,15 @@ export const picksAt = (index: DrawingIndex, at: Point, reach: number): readonly
     });
   }
   return found.sort((p, q) => p.away - q.away || q.id - p.id).map(({ pick }) => pick);
+};
+
+/** The locked layer of what lies here, where nothing that can be picked does. */
+export const lockedAt = (index: DrawingIndex, at: Point, reach: number): Layer | undefined => {
+  const box = growBounds({ minX: at.x, minY: at.y, maxX: at.x, maxY: at.y }, reach);
+  for (const item of searchIndex(index, box)) {
+    if (item.kind !== "curve" || curveNearest(item.curve, at).distance > reach) continue;
+    const layer = layerOf(index.drawing, entityOf(index.drawing, item.ref.id)?.layer ?? -1);
+    if (layer?.locked) return layer;
+  }
+  return undefined;
 };

@@ -17,6 +17,7 @@ export const ReadOut = () => {
   const heldWord = useBench((state) => state.pointer.heldWord ?? state.pointer.hold?.word);
   const once = useBench((state) => state.pointer.snapOnce);
   const count = useBench((state) => state.pointer.snapCount);
+  const which = useBench((state) => state.pointer.snapWhich);
   const view = useBench((state) => state.view.now);
   const selected = useBench((state) => countByKind(state.history.drawing, state.selection.ids));
   const settings = useBench((state) => settingsOf(state.history.drawing));
@@ -37,7 +38,11 @@ export const ReadOut = () => {
         >
           {() => <SnapSettings />}
         </Setting>
-        {count > 1 && <span className="whitespace-nowrap">1 of {count} · Space</span>}
+        {count > 1 && (
+          <span className="whitespace-nowrap">
+            {which + 1} of {count} · Space
+          </span>
+        )}
         <Setting label="Hold" words={<span className={heldWord ? "text-ember" : ""}>hold {heldWord ?? "none"}</span>}>
           {(close) => <HoldSettings onChosen={close} />}
         </Setting>

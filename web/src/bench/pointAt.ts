@@ -1,6 +1,7 @@
 import { picturesOf, isOnPicture, ontoPicture } from "@ash-edge/core/drawing";
 import { angleOf, distance, subtract, type Point } from "@ash-edge/core/geometry";
 import { picksAt, snapsAt, SNAP_KINDS, type Snap, type SnapKind } from "@ash-edge/core/look";
+import { RESOLUTION } from "@ash-edge/core/numeric";
 import { givenOf, takesPoint, wantedPick, type Hover, type Tool, type ToolContext } from "@ash-edge/tools";
 import { stepAt } from "../store/index.ts";
 import type { Asked, BenchState, Modifiers } from "./state/index.ts";
@@ -9,13 +10,15 @@ import { toDrawing } from "./board/view.ts";
 import { heldAt, holdDirection } from "./hold.ts";
 
 /** How near the pointer must be to pick a curve, in CSS pixels. */
-const PICK_REACH = 8;
+export const PICK_REACH = 8;
 
 /** What the pointer is over, which snaps are in reach (the one that holds first), and the direction that is held. */
 export type Pointing = {
   readonly hover: Hover;
   readonly pointer: Point;
+  /** All in reach, and which of them holds. */
   readonly snaps: readonly Snap[];
+  readonly which: number;
   readonly heldWord?: string;
 };
 
@@ -41,7 +44,7 @@ export const pointAt = (
   if (wanted?.takes === "picture") {
     const picture = [...picturesOf(drawing)].reverse().find((one) => one.shown && isOnPicture(one, raw));
     const hover = picture ? { at: ontoPicture(picture, raw), under: [], picture } : { at: raw, under: [] };
-    return { hover, pointer: raw, snaps: [] };
+    return { hover, pointer: raw, snaps: [], which: 0 };
   }
   const under = [...picksAt(index, raw, PICK_REACH / view.scale)];
   for (let i = 0; i < asked.under % Math.max(1, under.length); i++) under.push(under.shift()!);
@@ -50,9 +53,8 @@ export const pointAt = (
   const options = { from: from ? from.at : undefined, kinds: snapKinds(state), grid: gridPitch(view.scale) };
   const reach = kept.snaps.reach / view.scale;
   const found = wantsPoint && !modifiers.alt ? snapsAt(index, raw, reach, options) : [];
-  const chosen = asked.snap;
-  const snaps = chosen ? [...found].sort((p, q) => Number(isSnap(q, chosen)) - Number(isSnap(p, chosen))) : found;
-  const snap = snaps[0];
+  const taken = modifiers.alt ? undefined : takenSnap(found, asked.snap, raw, reach);
+  const snap = taken ?? found[0];
   let at = snap?.at ?? raw;
   let heldWord: string | undefined;
   if (from && wantsPoint && !snapOnce && (modifiers.shift || hold)) {
@@ -61,11 +63,25 @@ export const pointAt = (
     heldWord = held.word;
   }
   const kept_ = snap && at === snap.at ? { snap: { kind: snap.kind, ...(snap.ref ? { ref: snap.ref } : {}) } } : {};
-  return { hover: { at, under, ...kept_ }, pointer: raw, snaps, ...(heldWord ? { heldWord } : {}) };
+  const which = Math.max(0, taken ? found.indexOf(taken) : 0);
+  return { hover: { at, under, ...kept_ }, pointer: raw, snaps: found, which, ...(heldWord ? { heldWord } : {}) };
 };
 
-const isSnap = (snap: Snap, { kind, at }: { kind: SnapKind; at: Point }): boolean =>
-  snap.kind === kind && distance(snap.at, at) < 1e-9 + 1e-12 * (Math.abs(at.x) + Math.abs(at.y));
+/**
+ * The snap that was taken by hand, as long as the pointer is within its reach: the same place, or where that goes along
+ * with the pointer, the same kind on the same thing.
+ */
+const takenSnap = (found: readonly Snap[], asked: Asked["snap"], pointer: Point, reach: number): Snap | undefined => {
+  if (!asked) return undefined;
+  const slack = RESOLUTION + 1e-12 * (Math.abs(asked.at.x) + Math.abs(asked.at.y));
+  return (
+    found.find(({ kind, at }) => kind === asked.kind && distance(at, asked.at) < slack) ??
+    found.find(
+      ({ kind, ref }) => kind === asked.kind && ref?.id === asked.ref?.id && ref?.vertex === asked.ref?.vertex,
+    ) ??
+    (distance(pointer, asked.at) <= reach ? asked : undefined)
+  );
+};
 
 /** The direction of the piece drawn last, for holding along and square to it. */
 const lastDirection = ({ history: { steps: history } }: BenchState): number | undefined => {

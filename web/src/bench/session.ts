@@ -218,8 +218,9 @@ export const makeSession = (job: string, stored: StoredJob, surroundings: Surrou
     selectAll: () => send("selection", { type: "selected", ids: invertSelection(get().history.drawing, new Set()) }),
     /** Deletes what is selected, or what is named. */
     remove: (ids?: readonly Id[]): void => {
-      const edit = removeEntities(get().history.drawing, ids ?? [...get().selection.ids]);
-      if (edit) history.commit(edit);
+      const removed = removeEntities(get().history.drawing, ids ?? [...get().selection.ids]);
+      if (removed.ok) history.commit(removed.value);
+      else core.sayNo(removed.refusal);
     },
     light: (ids: readonly Id[], callout?: Id) =>
       send("selection", { type: "lit", ids, ...(callout === undefined ? {} : { callout }) }),

@@ -1,9 +1,9 @@
 import type { PictureSize } from "@ash-edge/core/drawing";
 import type { Point } from "@ash-edge/core/geometry";
-import { SNAP_WORDS } from "@ash-edge/core/look";
-import { refuse } from "@ash-edge/core/numeric";
+import { lockedAt, SNAP_WORDS } from "@ash-edge/core/look";
+import { refuse, type Refusal } from "@ash-edge/core/numeric";
 import { draggedOf, givenOf, proposalOf, takesPoint, wantedPick, type Hover } from "@ash-edge/tools";
-import { pointAt } from "./pointAt.ts";
+import { PICK_REACH, pointAt } from "./pointAt.ts";
 import type { SessionCore } from "./sessionCore.ts";
 import type { Modifiers, Proposed } from "./state/index.ts";
 
@@ -34,8 +34,19 @@ export const makePointing = (core: SessionCore, { holds, callouts, selecting, ha
     const { onCard, screen } = pointer;
     if (onCard) send("pointer", { type: "over", hover: { at: onCard.at, under: [], picture: onCard.picture } });
     else if (screen) {
-      const { snaps, hover, pointer: at, heldWord } = pointAt(get(), activeTool(), context(), screen, pointer);
-      send("pointer", { type: "over", hover, at, snapCount: snaps.length, ...(heldWord ? { heldWord } : {}) });
+      const { snaps, which, hover, pointer: at, heldWord } = pointAt(get(), activeTool(), context(), screen, pointer);
+      send("pointer", {
+        type: "over",
+        hover,
+        at,
+        snapCount: snaps.length,
+        snapWhich: which,
+        ...(heldWord ? { heldWord } : {}),
+      });
+      // a snap that was taken is let go where the pointer has left its reach
+      const { snap } = pointer.asked;
+      if (snap && (hover.snap?.kind !== snap.kind || snaps.length === 0))
+        send("pointer", { type: "asked", asked: { snap: undefined } });
     } else send("pointer", { type: "over", hover: undefined });
   };
   const proposed = (): Proposed | undefined => {
@@ -62,6 +73,14 @@ export const makePointing = (core: SessionCore, { holds, callouts, selecting, ha
     const part = wanted();
     return part !== undefined && takesPoint(part);
   };
+  /** Why a click on what lies here picks nothing: its layer is locked. */
+  const lockedHere = ({ at, under, snap }: Hover): Refusal | undefined => {
+    const takes = wanted()?.takes;
+    if (under.length > 0 || snap || takes === "point" || takes === "picture" || takes === "place") return undefined;
+    const { view, history } = get();
+    const layer = lockedAt(history.index, at, PICK_REACH / view.now.scale);
+    return layer && refuse("layer-locked", { layer: layer.name }).refusal;
+  };
   const click = (at: Point, mods: Modifiers): void => {
     move(at, mods);
     const { pointer, hand } = get();
@@ -70,6 +89,8 @@ export const makePointing = (core: SessionCore, { holds, callouts, selecting, ha
     if (askingEdge) return holds.holdByEdge(hover);
     if (snapOnce && wantsPoint() && !hover.snap)
       return sayNo(refuse("snap-not-here", { kind: SNAP_WORDS[snapOnce] }).refusal);
+    const locked = lockedHere(hover);
+    if (locked) return sayNo(locked);
     if (mods.control && hand.tool) return callouts.takeValue(hover);
     if (hand.tool && wanted()?.takes === "things") {
       // a tool that works on what is selected has nothing yet: clicks select, and Shift adds more until Enter
@@ -93,24 +114,29 @@ export const makePointing = (core: SessionCore, { holds, callouts, selecting, ha
     toolEvent({ type: "click", hover: { at, under: [], picture } });
   };
 
-  /** Space: the next solution where there are several, else the next of the snaps in reach. */
-  const next = (): void => {
-    const { hand, pointer } = get();
-    const { hover, screen, snapCount } = pointer;
-    if (selecting.swapBox()) return;
-    const tool = activeTool();
-    if ((hand.proposal?.ways.length ?? 0) > 1 || !tool || !screen || snapCount < 2) return toolEvent({ type: "next" });
-    const asked = { ...pointer.asked, snap: undefined };
-    const { snaps } = pointAt(get(), tool, context(), screen, { ...pointer, asked });
-    const at = snaps.findIndex(
-      ({ kind, at: place }) => kind === hover?.snap?.kind && place.x === hover.at.x && place.y === hover.at.y,
-    );
-    send("pointer", { type: "asked", asked: { snap: snaps[(at + 1) % snaps.length] } });
+  const canStepSnaps = (): boolean => {
+    const { pointer } = get();
+    return activeTool() !== undefined && pointer.screen !== undefined && pointer.snapCount > 1;
+  };
+  const stepSnap = (by: 1 | -1): void => {
+    const { pointer } = get();
+    const { snaps, which } = pointAt(get(), activeTool(), context(), pointer.screen!, pointer);
+    send("pointer", { type: "asked", asked: { snap: snaps[(which + by + snaps.length) % snaps.length] } });
     refresh();
   };
 
-  /** Shift+Space: the next of the things that lie here one on another. */
+  /** Space: the next solution where there are several, else the next of the snaps in reach. */
+  const next = (): void => {
+    if (selecting.swapBox()) return;
+    if ((get().hand.proposal?.ways.length ?? 0) > 1 || !canStepSnaps()) return toolEvent({ type: "next" });
+    stepSnap(1);
+  };
+
+  /** Shift+Space: the solution or the snap before; where there is neither, the next of the things that lie here. */
   const nextUnder = (): void => {
+    const ways = get().hand.proposal?.ways.length ?? 0;
+    if (ways > 1) return toolEvent({ type: "before", of: ways });
+    if (canStepSnaps()) return stepSnap(-1);
     send("pointer", { type: "asked", asked: { under: get().pointer.asked.under + 1 } });
     refresh();
     const id = get().pointer.hover?.under[0]?.ref?.id;

@@ -7,7 +7,7 @@ import {
   type Drawing,
   type Edit,
 } from "@ash-edge/core/drawing";
-import { boundsMeet, boundsSize, growBounds, unionBounds, type Bounds, type Point } from "@ash-edge/core/geometry";
+import { boundsHold, boundsSize, growBounds, unionBounds, type Bounds, type Point } from "@ash-edge/core/geometry";
 import type { Id } from "@ash-edge/core/numeric";
 import { shapeBounds } from "@ash-edge/core/shape";
 import type { SessionCore } from "./sessionCore.ts";
@@ -121,7 +121,7 @@ export const makeView = ({ get, send, say, refresh }: SessionCore, leftView: Vie
         .filter(({ table }) => table === "entity")
         .map(({ after }) => after as Parameters<typeof shapeBounds>[0] | undefined);
       const box = unionBounds(added.flatMap((shape) => (shape ? (shapeBounds(shape) ?? []) : [])));
-      if (box && !boundsMeet(box, inSight(view, size)))
+      if (box && !boundsHold(inSight(view, size), box))
         send("view", { type: "shown", view: fitted(drawingBounds(drawing) ?? box, size) });
     },
   };

@@ -1,6 +1,6 @@
 import type { PictureSize } from "@ash-edge/core/drawing";
 import type { Point } from "@ash-edge/core/geometry";
-import type { Handle, SnapKind } from "@ash-edge/core/look";
+import type { Handle, Snap, SnapKind } from "@ash-edge/core/look";
 import type { Hover } from "@ash-edge/tools";
 import type { Hold } from "../hold.ts";
 
@@ -10,7 +10,7 @@ export const NO_MODIFIERS: Modifiers = { shift: false, alt: false, control: fals
 /** Which of the things stacked under the pointer, and which of the snaps in reach, was asked for. */
 export type Asked = {
   readonly under: number;
-  readonly snap: { readonly kind: SnapKind; readonly at: Point } | undefined;
+  readonly snap: Snap | undefined;
 };
 const NOTHING_ASKED: Asked = { under: 0, snap: undefined };
 
@@ -24,8 +24,9 @@ export type Pointer = {
   readonly at: Point | undefined;
   readonly hover: Hover | undefined;
   readonly heldWord: string | undefined;
-  /** How many snaps are in reach; Space takes the next. */
+  /** How many snaps are in reach, and which of them holds; Space takes the next. */
   readonly snapCount: number;
+  readonly snapWhich: number;
   /** It is over the sketch card: the picture and the place on it. */
   readonly onCard: { readonly picture: PictureSize; readonly at: Point } | undefined;
   /** The handle under it. */
@@ -44,6 +45,7 @@ export const POINTER_AWAY: Pointer = {
   hover: undefined,
   heldWord: undefined,
   snapCount: 0,
+  snapWhich: 0,
   onCard: undefined,
   grip: undefined,
   hold: undefined,
@@ -60,6 +62,7 @@ export type PointerEvent =
       readonly at?: Point;
       readonly heldWord?: string;
       readonly snapCount?: number;
+      readonly snapWhich?: number;
     }
   | { readonly type: "on a handle"; readonly grip: Handle | undefined }
   | { readonly type: "asked"; readonly asked: Partial<Asked> }
@@ -77,9 +80,9 @@ export const pointerAfter = (pointer: Pointer, event: PointerEvent): Pointer => 
     case "on the card":
       return { ...pointer, onCard: event.place };
     case "over": {
-      const { hover, at, heldWord, snapCount = 0 } = event;
+      const { hover, at, heldWord, snapCount = 0, snapWhich = 0 } = event;
       if (!hover && !pointer.hover) return pointer;
-      return { ...pointer, hover, at, heldWord, snapCount };
+      return { ...pointer, hover, at, heldWord, snapCount, snapWhich };
     }
     case "on a handle":
       return pointer.grip === event.grip ? pointer : { ...pointer, grip: event.grip };
