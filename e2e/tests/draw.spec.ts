@@ -388,8 +388,7 @@ test(
     await expect(page.getByText("closes, tangent at both ends")).toBeVisible();
     await bench.point({ x: -30, y: 40 });
     await page.keyboard.press("Delete");
-    await typeOver(page.getByRole("textbox", { name: "radius", exact: true }), "");
-    await page.keyboard.press("Enter");
+    await expect(page.getByRole("textbox", { name: "radius", exact: true })).toHaveValue("");
     await page.keyboard.press("Enter"); // close
     await expect(page.getByText("The outline is closed.")).toBeVisible();
     const rows = await rowsOf(bench);

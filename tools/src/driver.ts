@@ -7,6 +7,7 @@ import { givenOf, lastPoint, takesPoint, wantedPick } from "./given.ts";
 import { litOf, nextStop } from "./lit.ts";
 import { FROM_DATUM, isPlace, isPointText, PLACE_PARTS, placeEntries, readPointText, type Placing } from "./placing.ts";
 import {
+  isShown,
   refused,
   type Ask,
   type Entry,
@@ -52,14 +53,24 @@ const soundly = <T>(make: () => Outcome<T>): Outcome<T> => {
   }
 };
 
-const proposed = (propose: () => Proposal): Proposal => {
+const proposed = (tool: Tool, state: ToolState, propose: () => Proposal): Proposal => {
   const made = soundly(() => done(propose()));
-  return made.ok ? made.value : refused(made);
+  const proposal = made.ok ? made.value : refused(made);
+  return proposal.refusal ? { ...proposal, refusal: inOwnKind(tool, state, proposal.refusal) } : proposal;
+};
+
+/** A refusal that speaks of a typed size says it as R or Ø, as it was typed. */
+const inOwnKind = (tool: Tool, state: ToolState, refusal: Refusal): Refusal => {
+  const { typed, limit } = refusal.values;
+  if (typeof typed !== "number" && typeof limit !== "number") return refusal;
+  const size = tool.parts.find((part) => part.kind === "size" && isShown(part, state.choices));
+  if (size?.kind !== "size" || state.kinds[size.name] !== "Ø") return refusal;
+  return { ...refusal, values: { ...refusal.values, kind: "Ø" } };
 };
 
 /** What a drag along a path would make now. */
 export const draggedOf = (tool: Tool, state: ToolState, path: readonly Point[], context: ToolContext): Proposal =>
-  proposed(() => tool.dragged!(givenOf(tool, state, undefined, context), context, path));
+  proposed(tool, state, () => tool.dragged!(givenOf(tool, state, undefined, context), context, path));
 
 /** What the tool would make now; the chosen way and how many there are. */
 export const proposalOf = (
@@ -68,15 +79,40 @@ export const proposalOf = (
   hover: Hover | undefined,
   context: ToolContext,
 ): Proposal & { readonly way?: Way; readonly which: number } => {
-  const proposal = proposed(() => tool.propose(givenOf(tool, state, hover, context), context));
+  const proposal = proposed(tool, state, () => tool.propose(givenOf(tool, state, hover, context), context));
   const count = proposal.ways.length;
   const which = count === 0 ? 0 : state.way % count;
   const way = proposal.ways[which];
   return way ? { ...proposal, way, which } : { ...proposal, which };
 };
 
-/** The tool after an event: the one place where blanks are filled, held, released and turned into edits. */
+/**
+ * The tool after an event: the one place where blanks are filled, held, released and turned into edits. A refusal keeps
+ * what was picked and typed, and lights what must change.
+ */
 export const stepTool = (tool: Tool, state: ToolState, event: ToolEvent, context: ToolContext): Step => {
+  const step = stepped(tool, state, event, context);
+  if (!step.refusal || (event.type !== "click" && event.type !== "finish")) return step;
+  const lit = blankAtFault(tool, step.state, step.refusal);
+  return lit === undefined ? step : { ...step, state: { ...step.state, lit } };
+};
+
+/** The blank that holds the value of which a refusal speaks. */
+const blankAtFault = (
+  tool: Tool,
+  { entries, kinds, choices, open }: ToolState,
+  { values }: Refusal,
+): string | undefined => {
+  if (open || typeof values.typed !== "number") return undefined;
+  return typedParts(tool, choices).find((part) => {
+    const entry = entries[part.name];
+    if (!entry) return false;
+    const value = part.kind === "size" && kinds[part.name] === "Ø" ? entry.value / 2 : entry.value;
+    return value === values.typed || entry.value === values.typed;
+  })?.name;
+};
+
+const stepped = (tool: Tool, state: ToolState, event: ToolEvent, context: ToolContext): Step => {
   switch (event.type) {
     case "key":
       return { state: keyed(tool, state, event.text, context) };
@@ -224,7 +260,9 @@ const isWaiting = (tool: Tool, state: ToolState): boolean =>
 
 /** Enter with nothing waiting: what the tool makes of that, or just an end of what was begun. */
 const finish = (tool: Tool, state: ToolState, context: ToolContext): Step => {
-  const { ways, refusal } = proposed(() => tool.finish!(givenOf(tool, state, undefined, context), context));
+  const { ways, refusal } = proposed(tool, state, () =>
+    tool.finish!(givenOf(tool, state, undefined, context), context),
+  );
   if (refusal) return { state, refusal };
   const way = ways[state.way % Math.max(1, ways.length)];
   const { chained: _, trail: __, ...rest } = state;
@@ -333,7 +371,7 @@ const make = (
   if (way.ask) return { state: next, ask: way.ask };
   if (!way.edit) return { state: next };
   const made = soundly(way.edit);
-  return made.ok ? { state: next, edit: made.value } : { state: before, refusal: made.refusal };
+  return made.ok ? { state: next, edit: made.value } : { state: before, refusal: inOwnKind(tool, state, made.refusal) };
 };
 
 const startOf = (tool: Tool, { picks }: ToolState): Readonly<Record<string, Picked>> => {

@@ -69,6 +69,8 @@ export type Part =
       /** Takes 0 and negative lengths: a coordinate. */
       readonly signed?: boolean;
     }
+  /** One of the drawing's layers, by its id; the working layer unless another is chosen. */
+  | { readonly kind: "layer"; readonly name: string; readonly label: string; readonly onlyIf?: OnlyIf }
   | {
       readonly kind: "choice";
       readonly onlyIf?: OnlyIf;

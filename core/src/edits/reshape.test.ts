@@ -420,9 +420,9 @@ describe("meet, split, take apart, open, close, turn", () => {
             { ref: { id: second! }, at: { x: 3 * on(to).x, y: 3 * on(to).y } },
           ),
         );
-        const centre = pieceCentre(a)!;
+        const centre = pieceCentre(a!)!;
         expect(Math.hypot(centre.x, centre.y)).toBeLessThan(1e-9);
-        expect(pieceLength(a)).toBeCloseTo(10 * (0.4 + Math.min(round - 0.4, 2 * Math.PI - round)), 8);
+        expect(pieceLength(a!)).toBeCloseTo(10 * (0.4 + Math.min(round - 0.4, 2 * Math.PI - round)), 8);
       }),
     );
     const level = drawn(line(0, 0, 5, 0), line(0, 3, 5, 3));

@@ -6,6 +6,26 @@ import type { Unit } from "../numeric/units.ts";
 
 type Words = (values: Refusal["values"], length: (value: number | string | undefined) => string) => string;
 
+/**
+ * A typed size and its limit, as R or as Ø as they were typed; with as many digits as tell them apart where a rounding
+ * would show them as one.
+ */
+const sizes = (
+  { typed, limit, kind }: Refusal["values"],
+  length: (value: number | string | undefined) => string,
+): readonly [string, string] => {
+  const [mark, factor] = kind === "Ø" ? ["Ø", 2] : ["R", 1];
+  const values = [typed, limit].map((value) => factor * Number(value)) as [number, number];
+  const shown = values.map(length) as [string, string];
+  // a rounding that shows two numbers as one would contradict itself
+  const alike = values[0] !== values[1] && shown[0].replace("≈ ", "") === shown[1].replace("≈ ", "");
+  const unit = shown[0].split(" ").at(-1);
+  const told = alike ? values.map((value) => `${digits(value)} ${unit}`) : shown;
+  return [`${mark} ${told[0]}`, `${mark} ${told[1]}`];
+};
+/** Twelve digits: what is left of a double after the roundings of a construction. */
+const digits = (value: number): string => String(Number(value.toPrecision(12)));
+
 const place = (values: Refusal["values"]): string => `at “${values.found}” (place ${Number(values.place) + 1})`;
 
 /** One sentence for each refusal: what was wrong, and what would be right. */
@@ -43,10 +63,22 @@ const SENTENCES: Readonly<Record<RefusalCode, Words>> = {
   "touch-beyond-end": () =>
     "It would touch only beyond the end of what is picked. Choose on its circle, or pick another curve.",
   "lines-parallel": () => "The two lines are parallel and never meet.",
-  "radius-too-small": ({ typed, limit }, length) =>
-    `R ${length(typed)} is too small here: R ${length(limit)} is the smallest that works.`,
-  "radius-too-large": ({ typed, limit }, length) =>
-    `R ${length(typed)} is too large here: R ${length(limit)} is the largest that works.`,
+  "radius-too-small": (values, length) => {
+    const [typed, limit] = sizes(values, length);
+    return `${typed} is too small here: ${limit} is the smallest that works.`;
+  },
+  "radius-too-large": (values, length) => {
+    const [typed, limit] = sizes(values, length);
+    return `${typed} is too large here: ${limit} is the largest that works.`;
+  },
+  "ring-no-wall": (values, length) => {
+    const [inner, outer] = sizes(values, length);
+    return `Between ${inner} inside and ${outer} outside nothing is left of the ring. The inner one must be smaller.`;
+  },
+  "cutters-none": () => "Nothing is selected that could cut. Select the edges that cut, or let whatever crosses cut.",
+  "leave-out-beyond": ({ typed, limit }) =>
+    `There is no number ${typed} to leave out: the copies are numbered 2 to ${limit}, 1 is what is selected.`,
+  "divide-by-one": () => "One part is all of it as it is. Divide into 2 or more.",
   "cut-too-large": ({ typed, limit }, length) =>
     `A cut of ${length(typed)} is too large here: ${length(limit)} is the largest that works.`,
   "corner-smooth": () => "The edges run on into each other here without a corner. Pick a corner.",
@@ -71,7 +103,8 @@ const SENTENCES: Readonly<Record<RefusalCode, Words>> = {
   "width-too-wide": ({ limit }, length) =>
     `That is too wide for this chain to turn in: less than ${length(limit)} works.`,
   "width-tapered-arc": () => "An arc can't be given a tapered width exactly. Give it an even one, or straighten it.",
-  "radius-no-fit": ({ limit }, length) => `Between parallel lines only half their distance fits: R ${length(limit)}.`,
+  "radius-no-fit": (values, length) =>
+    `Between parallel lines only half their distance fits: ${sizes({ ...values, typed: values.limit! }, length)[1]}.`,
   "parallel-shrinks-away": ({ limit }, length) =>
     `Nothing is left of the circle that far inside. Less than ${length(limit)} works.`,
   "cannot-parallel": () => "A parallel needs a line, an edge or a circle. Pick one of those.",
@@ -97,9 +130,11 @@ const SENTENCES: Readonly<Record<RefusalCode, Words>> = {
   "offset-fails": () =>
     "What comes of it does not close: the contour crosses itself, or is as thin as the resolution. Tidy it first.",
   "offset-outside": () => "This place lies in no closed contour. Click inside one.",
-  "area-leaks": ({ gap, x, y }, length) =>
-    `This area leaks at ${length(x)}, ${length(y)}, through a gap of ${length(gap)}. Close it, or choose to ` +
-    "bridge gaps.",
+  "area-leaks": ({ gap, x, y, reach }, length) =>
+    `This area leaks at ${length(x)}, ${length(y)}, through a gap of ${length(gap)}. ` +
+    (reach === undefined
+      ? "Close it, or choose to bridge gaps."
+      : `Gaps up to ${length(reach)} are bridged: close it, or type more.`),
   "area-open": () => "Nothing closes round this place. Click inside an area that lines, arcs or circles bound.",
   "combine-two": () => "This takes two contours. Pick another one.",
   "combine-nothing": () => "Nothing is left of these. Pick others, or the other way round.",

@@ -3,7 +3,7 @@ import { settingsOf, type Drawing } from "@ash-edge/core/drawing";
 import { areaField, keepAreas as kept, type AreaField } from "@ash-edge/core/edits";
 import { piecePoint, type Point } from "@ash-edge/core/geometry";
 import { done, refuse } from "@ash-edge/core/numeric";
-import { refused, nothing, type Given, type ToolContext, type Proposal, type Tool, type Part } from "../tool.ts";
+import { refused, nothing, type Given, type ToolContext, type Proposal, type Tool, type Part, under } from "../tool.ts";
 import { filled } from "./combining.ts";
 
 const known = new WeakMap<Drawing, { layout: boolean; bridged: number; field: AreaField }>();
@@ -21,15 +21,22 @@ const MOST_AREAS = 60;
 const AREA_NAMES = Array.from({ length: MOST_AREAS }, (_, i) => `area ${i + 1}`);
 
 const keep = (given: Given, { drawing, layer }: ToolContext, places: readonly Point[]): Proposal => {
-  const bridged = given.choice("gaps") === "bridge" ? settingsOf(drawing).joinTolerance : 0;
+  const bridges = given.choice("gaps") === "bridge";
+  const bridged = bridges ? (given.value("reach") ?? settingsOf(drawing).joinTolerance) : 0;
   const field = fieldOnce(drawing, given.choice("bounds") === "all", bridged);
   const made = kept(field, places, layer, given.choice("rest") === "drop");
-  if (!made.ok) return refused(made);
+  const live = bridges && given.value("reach") === undefined ? { live: { reach: bridged } } : {};
+  if (!made.ok) {
+    const { refusal } = made;
+    const told = refusal.code === "area-leaks" && bridges ? { ...refusal.values, reach: bridged } : refusal.values;
+    return { ...refused({ refusal: { ...refusal, values: told } }), ...live };
+  }
   const { edit, outlines } = made.value;
   const words = outlines.length === 1 ? "1 contour" : `${outlines.length} contours`;
   return {
     ways: [{ preview: filled(outlines), edit: () => done(edit), said: `${words} kept.` }],
     note: `${words} · Enter keeps them`,
+    ...live,
   };
 };
 
@@ -81,6 +88,14 @@ export const keepAreas: Tool = {
         ["stop", "stop at gaps"],
         ["bridge", "bridge gaps"],
       ],
+    },
+    {
+      kind: "value",
+      name: "reach",
+      label: "gaps up to",
+      expects: "length",
+      stays: true,
+      onlyIf: under("gaps", "bridge"),
     },
     { kind: "words", text: "·" },
     {

@@ -1,7 +1,7 @@
 import type { Edit } from "@ash-edge/core/drawing";
 import { copyEntities, transformEntities } from "@ash-edge/core/edits";
 import { angleOf, subtract, type Similarity, type Point } from "@ash-edge/core/geometry";
-import { done, readList, type Id, type Outcome } from "@ash-edge/core/numeric";
+import { done, readList, refuse, type Id, type Outcome } from "@ash-edge/core/numeric";
 import { thingsPreview } from "../things.ts";
 import { refused, type Part, type Tool, type ToolContext, type Proposal, type Given } from "../tool.ts";
 
@@ -52,6 +52,8 @@ export const repeated = (
   places: readonly Similarity[],
 ): Proposal => {
   const left = skipped(given);
+  const beyond = [...left].find((n) => n < 1 || n > places.length + 1);
+  if (beyond !== undefined) return refused(refuse("leave-out-beyond", { typed: beyond, limit: places.length + 1 }));
   // the first is what is selected itself
   const to = places.filter((_, i) => !left.has(i + 2));
   const made = copyEntities(drawing, given.things, to, `${tool.name} × ${to.length + 1}`, tool.id);

@@ -7,6 +7,7 @@ import {
   type Tie,
   type CornersCut,
   type CornerCut,
+  type SizedCut,
 } from "@ash-edge/core/edits";
 import { boundsOf, type Point } from "@ash-edge/core/geometry";
 import { searchIndex } from "@ash-edge/core/look";
@@ -77,6 +78,7 @@ export const atCorner = (
   cut: CornerCut,
   name: string,
   blank: string,
+  sized?: SizedCut,
 ): Outcome<CornersCut> => {
   const whole = given.choice("how") === "whole";
   if (corner.kind === "chain")
@@ -87,6 +89,7 @@ export const atCorner = (
       cut,
       whole ? `${name}, whole contour` : name,
       linker(given, blank),
+      { keepEdges: given.choice("edges") === "keep", ...(sized ? { sized } : {}) },
     );
   return cutLooseCorner(context.drawing, corner, cut, name, given.choice("edges") === "keep", linker(given, blank));
 };

@@ -105,7 +105,7 @@ export const fillet: Tool = {
           : undefined);
       if (radius === undefined) return { ways: [], note: "Type R or Ø, or pull it" };
       const cut = cutProposal(
-        atCorner(given, context, corner, filletCut(radius), "Fillet", "size"),
+        atCorner(given, context, corner, filletCut(radius), "Fillet", "size", { size: radius, of: filletCut }),
         true,
         context.unit,
         "rounded",

@@ -1,10 +1,10 @@
 import { exampleLine } from "../example/exampleShapes.ts";
 import { planExtend } from "@ash-edge/core/edits";
-import { done } from "@ash-edge/core/numeric";
+import { done, refuse } from "@ash-edge/core/numeric";
 import { pickedCurve } from "../making.ts";
 import { nothing, refused, type Tool } from "../tool.ts";
 import { sweptEnds } from "./sweptEnds.ts";
-import { cutterChoice, cuttersOf } from "./trim.ts";
+import { cutsNothing, cutterChoice, cuttersOf } from "./trim.ts";
 
 export const extend: Tool = {
   kind: "tool",
@@ -24,6 +24,7 @@ export const extend: Tool = {
   propose: (given, context) => {
     const { end } = given.picks;
     if (!end?.ref || !pickedCurve(context.drawing, end)) return nothing;
+    if (cutsNothing(given.choice("to"), context)) return refused(refuse("cutters-none"));
     const plan = planExtend(context.index, end.ref, end.at, cuttersOf(given.choice("to"), context));
     if (!plan.ok) return refused(plan);
     const { edit, comes, goes } = plan.value;
@@ -31,5 +32,8 @@ export const extend: Tool = {
     return { ways: [{ preview, edit: () => done(edit) }] };
   },
   drag: "path",
-  dragged: (given, context, path) => sweptEnds(cuttersOf(given.choice("to"), context), context.index, path),
+  dragged: (given, context, path) =>
+    cutsNothing(given.choice("to"), context)
+      ? refused(refuse("cutters-none"))
+      : sweptEnds(cuttersOf(given.choice("to"), context), context.index, path),
 };

@@ -1,6 +1,6 @@
 import { exampleCircle, exampleLine } from "../example/exampleShapes.ts";
 import { planTrim, trimAlong, type Cutters } from "@ash-edge/core/edits";
-import { done } from "@ash-edge/core/numeric";
+import { done, refuse } from "@ash-edge/core/numeric";
 import { nothing, refused, type Part, type ToolContext, type Tool, type Proposal } from "../tool.ts";
 
 /** What cuts, or bounds: whatever is there, all but layout, or just what is selected. */
@@ -17,6 +17,10 @@ export const cutterChoice = (name: string, label: string, first: string): Part =
 /** What cuts, as chosen: everything, or what is selected. */
 export const cuttersOf = (choice: string, { selection }: ToolContext): Cutters =>
   choice === "selected" ? selection : choice === "cut" ? "cut" : "all";
+
+/** Only what is selected cuts, and nothing is. */
+export const cutsNothing = (choice: string, { selection }: ToolContext): boolean =>
+  choice === "selected" && selection.size === 0;
 
 export const trim: Tool = {
   kind: "tool",
@@ -35,6 +39,7 @@ export const trim: Tool = {
   propose: (given, context) => {
     const { piece } = given.picks;
     if (!piece?.ref) return nothing;
+    if (cutsNothing(given.choice("cutters"), context)) return refused(refuse("cutters-none"));
     const plan = planTrim(context.index, piece.ref, piece.at, cuttersOf(given.choice("cutters"), context));
     if (!plan.ok) return refused(plan);
     const { removed, whole, edit } = plan.value;
@@ -52,12 +57,19 @@ export const trim: Tool = {
   },
   drag: "path",
   dragged: (given, context, path): Proposal => {
+    if (cutsNothing(given.choice("cutters"), context)) return refused(refuse("cutters-none"));
     const swept = trimAlong(context.index, path, cuttersOf(given.choice("cutters"), context));
     if (!swept.ok) return refused(swept);
-    const { edit, goes, count } = swept.value;
+    const { edit, goes, count, whole } = swept.value;
+    const cut = count - whole;
+    const words = [cut > 0 ? `${cut} trimmed` : "", whole > 0 ? `${whole} removed whole: nothing crossed them` : ""];
     return {
       ways: [
-        { preview: goes.map((shape) => ({ shape, goes: true })), edit: () => done(edit), said: `${count} trimmed.` },
+        {
+          preview: goes.map((shape) => ({ shape, goes: true })),
+          edit: () => done(edit),
+          said: `${words.filter(Boolean).join(", ")}.`,
+        },
       ],
       note: `${count} would go`,
     };

@@ -9,20 +9,23 @@ export const toLayer: Tool = {
   id: "to-layer",
   name: "To layer",
   help:
-    "Puts what is selected, or what is clicked, on the working layer. The Layers panel makes layers and says which " +
-    "is the working one.",
+    "Puts what is selected, or what is clicked, on a layer: the working layer unless another is chosen. The Layers " +
+    "panel makes layers.",
   drawing: ["M4 15 L12 19 L20 15 M12 4 L12 12 M9 9 L12 12 L15 9", "M4 11 L8 13 M16 13 L20 11"],
   example: { layout: [exampleCircle(0, 0, 20)], clicks: [[20, 0]], finish: true },
   parts: [
     { kind: "words", text: "put" },
     { kind: "pick", name: "what", label: "what", takes: "things" },
-    { kind: "words", text: "on the working layer" },
+    { kind: "words", text: "on" },
+    { kind: "layer", name: "layer", label: "layer" },
   ],
   propose: (given, { drawing, layer }) => {
     if (given.things.length === 0) return nothing;
-    const put = putOnLayer(drawing, given.things, layer);
+    const chosen = layersOf(drawing).find(({ id }) => String(id) === given.choice("layer"));
+    const to = chosen?.id ?? layer;
+    const put = putOnLayer(drawing, given.things, to);
     if (!put.ok) return refused(put);
-    const name = layersOf(drawing).find(({ id }) => id === layer)?.name ?? "";
+    const name = layersOf(drawing).find(({ id }) => id === to)?.name ?? "";
     const moved = put.value.changes.length;
     const note = moved === 0 ? `All of it is on ${name} already` : `click or Enter puts ${moved} on ${name}`;
     return {

@@ -1,7 +1,7 @@
 import { exampleCircle } from "../example/exampleShapes.ts";
 import { dividingPoints } from "@ash-edge/core/construct";
 import { splitInto } from "@ash-edge/core/edits";
-import { done } from "@ash-edge/core/numeric";
+import { done, refuse } from "@ash-edge/core/numeric";
 import type { Shape } from "@ash-edge/core/shape";
 import { pickedCurve } from "../making.ts";
 import { nothing, refused, type Tool } from "../tool.ts";
@@ -40,6 +40,7 @@ export const divide: Tool = {
     const curve = pickedCurve(drawing, picked);
     if (!curve || !picked) return nothing;
     const parts = given.value("parts") ?? 2;
+    if (parts < 2) return refused(refuse("divide-by-one"));
     const found = dividingPoints(curve, parts, picked.at);
     if (!found.ok) return given.isFirm("curve") ? refused(found) : nothing;
     const points = found.value.map((at): Shape => ({ kind: "point", at }));

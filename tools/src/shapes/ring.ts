@@ -25,7 +25,7 @@ export const ring: Tool = {
     const [outer, inner] = [given.radius("outer"), given.radius("inner")];
     if (outer === undefined || inner === undefined)
       return given.isFirm("at") ? refused(refuse("value-empty")) : { ways: [], note: "Type both sizes" };
-    if (inner >= outer) return refused(refuse("radius-too-large", { typed: inner, limit: outer }));
+    if (inner >= outer) return refused(refuse("ring-no-wall", { typed: inner, limit: outer }));
     const circles = [outer, inner].map((radius) => ({ kind: "circle", centre: at.at, radius }) as const);
     return {
       ways: [

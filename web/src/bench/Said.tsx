@@ -73,7 +73,8 @@ const Offer = ({ refusal }: { refusal: Refusal }) => {
     (part) => part.kind === "size" || state.entries[part.name]?.value === refusal.values.typed,
   );
   if (!blank) return null;
-  const kind = blank.kind === "size" ? ("R" as const) : undefined;
+  const kind = blank.kind === "size" ? (refusal.values.kind === "Ø" ? ("Ø" as const) : ("R" as const)) : undefined;
+  const value = kind === "Ø" ? 2 * limit : limit;
   return (
     <button
       type="button"
@@ -82,14 +83,14 @@ const Offer = ({ refusal }: { refusal: Refusal }) => {
         act.toolEvent({
           type: "fill",
           blank: blank.name,
-          entry: { text: String(Number(limit.toPrecision(12))), value: limit },
+          entry: { text: String(Number(value.toPrecision(12))), value },
           ...(kind ? { kind } : {}),
         });
         focusBoard();
       }}
     >
       Take {kind ? `${kind} ` : ""}
-      {showLength(limit, unit)}
+      {showLength(value, unit)}
     </button>
   );
 };

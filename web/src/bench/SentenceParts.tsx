@@ -1,7 +1,7 @@
 import { Pin, X } from "lucide-react";
 import { useLayoutEffect, useRef, useState } from "react";
 import { calloutText, measureCallout } from "@ash-edge/core/callouts";
-import { calloutsOf, unitOf } from "@ash-edge/core/drawing";
+import { calloutsOf, layersOf, unitOf } from "@ash-edge/core/drawing";
 import { countByKind, describePoint, describeRef } from "@ash-edge/core/look";
 import { showAngle, showLength, showLengthUnit, type TypedValue, type Unit } from "@ash-edge/core/numeric";
 import { searchThreads } from "@ash-edge/core/tables";
@@ -56,7 +56,35 @@ export const PartView = ({ tool, part }: { tool: Tool; part: Part }) => {
         onChange={(to) => act.toolEvent({ type: "choice", name: part.name, to })}
       />
     );
+  if (part.kind === "layer") return <LayerChoice part={part} />;
   return <TypedBlank tool={tool} part={part} />;
+};
+
+/** The layers of the drawing, the working one first taken. */
+const LayerChoice = ({ part }: { part: Extract<Part, { kind: "layer" }> }) => {
+  const { act } = useSession();
+  const drawing = useBench((state) => state.history.drawing);
+  const working = useBench((state) => state.selection.layer);
+  const chosen = useBench((state) => state.hand.tool?.choices[part.name]);
+  const layers = layersOf(drawing);
+  const value = layers.some(({ id }) => String(id) === chosen) ? chosen! : String(working);
+  return (
+    <select
+      aria-label={part.label}
+      value={value}
+      onChange={(event) => {
+        act.toolEvent({ type: "choice", name: part.name, to: event.target.value });
+        focusBoard();
+      }}
+      className="h-8 max-w-48 rounded-card border border-hair bg-board px-2"
+    >
+      {layers.map(({ id, name, locked }) => (
+        <option key={id} value={String(id)} disabled={locked}>
+          {locked ? `${name}, locked` : name}
+        </option>
+      ))}
+    </select>
+  );
 };
 
 /** The name of the part that takes the digits typed next. */

@@ -90,7 +90,10 @@ export const makePointing = (core: SessionCore, { holds, callouts, selecting, ha
     if (snapOnce && wantsPoint() && !hover.snap)
       return sayNo(refuse("snap-not-here", { kind: SNAP_WORDS[snapOnce] }).refusal);
     const locked = lockedHere(hover);
-    if (locked) return sayNo(locked);
+    if (locked) {
+      if (!hand.tool) selecting.clickOn(hover, mods);
+      return sayNo(locked);
+    }
     if (mods.control && hand.tool) return callouts.takeValue(hover);
     if (hand.tool && wanted()?.takes === "things") {
       // a tool that works on what is selected has nothing yet: clicks select, and Shift adds more until Enter

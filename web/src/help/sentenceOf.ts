@@ -9,6 +9,8 @@ const words = (part: Part): string => {
     case "thread":
     case "list":
       return `[${part.label}]`;
+    case "layer":
+      return "{one of the layers}";
     case "size":
       return "R or Ø [ ]";
     case "value":

@@ -4,8 +4,9 @@ import { chainPieces } from "../../contour/chain.ts";
 import { enclosedArea } from "../../contour/chainMeasure.ts";
 import { cutEntities, entityOf, refuseLocked, type Drawing } from "../../drawing/drawing.ts";
 import type { Edit } from "../../drawing/edit.ts";
+import type { Entity } from "../../drawing/entity.ts";
 import type { Ref } from "../../drawing/ref.ts";
-import { pieceLength, reversePiece, type Piece } from "../../geometry/piece.ts";
+import { pieceLength, plainPiece, reversePiece, type Piece } from "../../geometry/piece.ts";
 import { distance, type Point } from "../../geometry/point.ts";
 import { searchIndex, type DrawingIndex } from "../../look/drawingIndex.ts";
 import type { Id } from "../../numeric/id.ts";
@@ -14,7 +15,7 @@ import { RESOLUTION } from "../../numeric/tolerance.ts";
 import { profileOf } from "../../profile/profile.ts";
 import { shapeBounds } from "../../shape/kinds.ts";
 import { draftEdit, type EditDraft } from "../draftEdit.ts";
-import { linksOf, verticesOf, type Link } from "../path.ts";
+import { linksOf, runsOn, verticesOf, type ChainEntity, type Link } from "../path.ts";
 import { endPiece, type EndPiece } from "../reshape/stretch.ts";
 
 /** A corner: of a chain at a vertex, or where two loose pieces or open chains end at one place. */
@@ -64,10 +65,63 @@ export type CornersCut = {
   readonly refusals: readonly Refusal[];
 };
 
+/** A cut of a size, by which the largest that fits at both ends of an edge is found. */
+export type SizedCut = { readonly size: number; readonly of: (size: number) => CornerCut };
+const NONE: ReadonlySet<Id> = new Set();
+
+/** Corners that can be cut each alone, but not both, because the edge between them is too short for two. */
+const clashes = (entity: ChainEntity, cut: CornerCut): ReadonlySet<Id> => {
+  const pieces = chainPieces(entity);
+  const n = entity.vertices.length;
+  const found = new Set<Id>();
+  entity.vertices.forEach((_, i) => {
+    const next = (i + 1) % n;
+    const [before, own, after] = [pieces[(i + n - 1) % n], pieces[i], pieces[next]];
+    const inner = entity.closed || (i > 0 && next < n - 1);
+    if (!inner || !before || !own || !after || cornerSide(before, own) === 0 || cornerSide(own, after) === 0) return;
+    const [one, other] = [cut(before, own), cut(own, after)];
+    if (!one.ok || !other.ok || bothFit(before, own, after, cut)) return;
+    found.add(entity.vertices[i]!.id);
+    found.add(entity.vertices[next]!.id);
+  });
+  return found;
+};
+
+const bothFit = (before: Piece, own: Piece, after: Piece, cut: CornerCut): boolean => {
+  const one = cut(before, own);
+  if (!one.ok) return false;
+  // an edge that the first corner used up leaves nothing for the second
+  return one.value.after !== undefined && cut(one.value.after, after).ok;
+};
+
+/** The refusal of a corner that clashes with the next, with the largest size that fits at both ends of each edge there. */
+const sharedRefusal = (entity: ChainEntity, clashing: ReadonlySet<Id>, { size, of }: SizedCut, vertex: Id): Refusal => {
+  const pieces = chainPieces(entity);
+  const n = entity.vertices.length;
+  const at = entity.vertices.findIndex(({ id }) => id === vertex);
+  let limit = size;
+  for (const i of [(at + n - 1) % n, at]) {
+    const ends = [entity.vertices[i]!.id, entity.vertices[(i + 1) % n]!.id];
+    const [before, own, after] = [pieces[(i + n - 1) % n], pieces[i], pieces[(i + 1) % n]];
+    if (!before || !own || !after || !ends.every((id) => clashing.has(id))) continue;
+    let [fits, fails] = [0, limit];
+    if (bothFit(before, own, after, of(limit))) continue;
+    for (let step = 0; step < HALVINGS; step++) {
+      const middle = (fits + fails) / 2;
+      if (middle > 0 && bothFit(before, own, after, of(middle))) fits = middle;
+      else fails = middle;
+    }
+    limit = fits;
+  }
+  return refuse("radius-too-large", { typed: size, limit }, entity.vertices[at]!.at).refusal;
+};
+/** Halvings after which a size is known to the last digits of a double. */
+const HALVINGS = 60;
+
 /**
  * Cuts the corners of a chain at some of its vertices, or at all where it has a corner, in one edit; edges that are
  * used up go, and links to them are cut loose. Corners that can't be cut are told; if none can, the first reason is the
- * refusal.
+ * refusal. With `keepEdges` the chain stays as it is, and what would come between is added loose.
  */
 export const cutCorners = (
   drawing: Drawing,
@@ -76,6 +130,7 @@ export const cutCorners = (
   cut: CornerCut,
   label: string,
   link?: (draft: EditDraft, refs: readonly Ref[]) => void,
+  { keepEdges = false, sized }: { readonly keepEdges?: boolean; readonly sized?: SizedCut } = {},
 ): Outcome<CornersCut> => {
   const entity = entityOf(drawing, id);
   if (entity?.kind !== "chain") return refuse("chain-needed");
@@ -87,7 +142,10 @@ export const cutCorners = (
   const refusals: Refusal[] = [];
   let count = 0;
   const wanted = which === "all" ? entity.vertices.map((vertex) => vertex.id) : which;
+  const clashing = which === "all" && sized && !keepEdges ? clashes(entity, cut) : NONE;
+  for (const vertex of clashing) refusals.push(sharedRefusal(entity, clashing, sized!, vertex));
   for (const vertex of wanted) {
+    if (clashing.has(vertex)) continue;
     const at = links.findIndex((one) => one.id === vertex);
     if (at < 0 || (at === 0 && !entity.closed)) continue;
     const before = (at + links.length - 1) % links.length;
@@ -98,6 +156,12 @@ export const cutCorners = (
       refusals.push(corner.refusal);
       continue;
     }
+    count += 1;
+    if (keepEdges) {
+      for (const { a, b, bulge } of corner.value.between)
+        refs.push({ id: draft.add({ kind: "piece", a, b, bulge }, entity.layer) });
+      continue;
+    }
     const between = corner.value.between.map((piece): Link => ({ piece, id: draft.newId() }));
     const made = between.map((one): Ref => ({ id, vertex: one.id }));
     refs.push(...made);
@@ -106,11 +170,10 @@ export const cutCorners = (
     slots[before] = corner.value.before ? [{ piece: corner.value.before, id: p.id }] : [];
     slots[at] = [...between, ...(corner.value.after ? [{ piece: corner.value.after, id: q.id }] : [])];
     links = slots.flat();
-    count += 1;
   }
   if (count === 0) return refusals[0] ? { ok: false, refusal: refusals[0] } : refuse("no-corner-here");
   const last = entity.closed ? undefined : entity.vertices.at(-1);
-  draft.replace({ ...entity, vertices: verticesOf(links, entity.closed, last) });
+  if (!keepEdges) draft.replace({ ...entity, vertices: verticesOf(links, entity.closed, last) });
   link?.(draft, refs);
   return done({ edit: draft.finish(), count, refusals });
 };
@@ -211,6 +274,7 @@ export const reroundCorner = (
   link?: (draft: EditDraft, refs: readonly Ref[]) => void,
 ): Outcome<CornersCut> => {
   const entity = entityOf(drawing, id);
+  if (entity?.kind === "piece") return reroundLoose(drawing, entity, radius, link);
   if (entity?.kind !== "chain") return refuse("chain-needed");
   const locked = refuseLocked(drawing, entity);
   if (locked) return locked;
@@ -237,5 +301,49 @@ export const reroundCorner = (
     vertices: verticesOf(slots.flat(), entity.closed, entity.closed ? undefined : entity.vertices.at(-1)),
   });
   if (rounded) link?.(draft, [{ id, vertex: arc.id }]);
+  return done({ edit: draft.finish(), count: 1, refusals: [] });
+};
+
+/** The same for a loose arc that runs on from one loose line or arc into another. */
+const reroundLoose = (
+  drawing: Drawing,
+  arc: Entity & Piece,
+  radius: number | undefined,
+  link?: (draft: EditDraft, refs: readonly Ref[]) => void,
+): Outcome<CornersCut> => {
+  const neighbours = [arc.a, arc.b].map((at) => {
+    const there = [...cutEntities(drawing)].flatMap((entity) =>
+      entity.kind !== "piece" || entity.id === arc.id
+        ? []
+        : distance(entity.a, at) <= RESOLUTION
+          ? [{ entity, turned: true }]
+          : distance(entity.b, at) <= RESOLUTION
+            ? [{ entity, turned: false }]
+            : [],
+    );
+    return there.length === 1 ? there[0] : undefined;
+  });
+  const [p, q] = neighbours;
+  if (arc.bulge === 0 || !p || !q || p.entity.id === q.entity.id) return refuse("not-a-fillet");
+  const locked = refuseLocked(drawing, arc, p.entity, q.entity);
+  if (locked) return locked;
+  const before = p.turned ? reversePiece(p.entity) : p.entity;
+  const after = q.turned ? q.entity : reversePiece(q.entity);
+  if (!runsOn(before, arc) || !runsOn(arc, after)) return refuse("not-a-fillet");
+  const sharp = sharpCorner(before, arc, after);
+  if (!sharp.ok) return sharp;
+  const rounded = radius === undefined ? undefined : filletCorner(sharp.value.before, sharp.value.after, radius);
+  if (rounded && !rounded.ok) return rounded;
+  const draft = draftEdit(drawing, radius === undefined ? "Sharpen" : "Change fillet", "corner");
+  const edges = rounded ? rounded.value : sharp.value;
+  for (const [{ entity }, piece] of [
+    [p, edges.before && (p.turned ? reversePiece(edges.before) : edges.before)],
+    [q, edges.after && (q.turned ? edges.after : reversePiece(edges.after))],
+  ] as const)
+    if (piece) draft.reshape({ ...entity, a: piece.a, b: piece.b, bulge: piece.bulge });
+    else draft.remove(entity.id);
+  if (rounded) draft.reshape({ ...arc, ...plainPiece(rounded.value.arc) });
+  else draft.remove(arc.id);
+  if (rounded) link?.(draft, [{ id: arc.id }]);
   return done({ edit: draft.finish(), count: 1, refusals: [] });
 };

@@ -2,7 +2,7 @@ import { runTo } from "../../construct/fillet.ts";
 import { curveAt, entityOf, refuseLocked, type Drawing } from "../../drawing/drawing.ts";
 import type { Edit } from "../../drawing/edit.ts";
 import type { Ref } from "../../drawing/ref.ts";
-import { carrierOf } from "../../geometry/curve.ts";
+import { carrierOf, isSmooth } from "../../geometry/curve.ts";
 import type { Piece } from "../../geometry/piece.ts";
 import { distance, type Point } from "../../geometry/point.ts";
 import { meetCarriers, meetingPoints } from "../../intersect/carriers.ts";
@@ -51,30 +51,30 @@ export const replaceLoose = (
 
 /**
  * Runs two picked curves to their corner, each prolonged or cut; the picked side of each stays. Of several meetings of
- * their carriers the one nearest to both picks counts. Circles, pieces within chains, and carriers that never meet are
- * refused.
+ * their carriers the one nearest to both picks counts. Layout lines and circles stay as they are, and only the other is
+ * run. Pieces within chains, carriers that never meet, and two that stay are refused.
  */
 export const meetCurves = (
   drawing: Drawing,
   one: Picked,
   other: Picked,
-): Outcome<{ edit: Edit; a: Piece; b: Piece }> => {
+): Outcome<{ edit: Edit; a: Piece | undefined; b: Piece | undefined }> => {
   const [a, b] = [curveAt(drawing, one.ref), curveAt(drawing, other.ref)];
-  if (a?.kind !== "piece" || b?.kind !== "piece") return refuse("not-a-piece");
-  const places = meetingPoints(meetCarriers(carrierOf(a), carrierOf(b), RESOLUTION));
+  if (!a || !b || isSmooth(a) || isSmooth(b) || (a.kind !== "piece" && b.kind !== "piece"))
+    return refuse("not-a-piece");
+  const places = meetingPoints(meetCarriers(carrierOf(a)!, carrierOf(b)!, RESOLUTION));
   const miss = (p: Point): number => distance(p, one.at) + distance(p, other.at);
   const at = [...places].sort((p, q) => miss(p) - miss(q))[0];
   if (!at) return refuse("meet-no-corner");
-  const [first, second] = [runTo(a, one.at, at)!, runTo(b, other.at, at)!];
-  if (distance(first.a, first.b) <= RESOLUTION || distance(second.a, second.b) <= RESOLUTION)
-    return refuse("no-length");
+  const [first, second] = [runTo(a, one.at, at), runTo(b, other.at, at)];
+  if ([first, second].some((piece) => piece && distance(piece.a, piece.b) <= RESOLUTION)) return refuse("no-length");
   const draft = draftEdit(drawing, "Meet", "meet");
   for (const [{ ref }, piece] of [
     [one, first],
     [other, second],
   ] as const) {
-    const put = replaceLoose(drawing, draft, ref, piece);
-    if (!put.ok) return put;
+    const put = piece && replaceLoose(drawing, draft, ref, piece);
+    if (put && !put.ok) return put;
   }
   return done({ edit: draft.finish(), a: first, b: second });
 };

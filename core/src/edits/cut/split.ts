@@ -1,19 +1,21 @@
-import { chainOfPieces } from "../../contour/chain.ts";
+import { chainOfPieces, chainPieces } from "../../contour/chain.ts";
 import { curveAt, entityOf, refuseLocked, type Drawing } from "../../drawing/drawing.ts";
 import type { Edit } from "../../drawing/edit.ts";
 import { curvesOf, lookOf, reshaped, type Entity } from "../../drawing/entity.ts";
 import { sameTarget, type Ref } from "../../drawing/ref.ts";
 import { circlePoint } from "../../geometry/circle.ts";
 import { curveNearest, smoothOf } from "../../geometry/curve.ts";
-import { arcBetween, piecePoint, plainPiece, type Piece } from "../../geometry/piece.ts";
+import { arcBetween, bulgeOf, piecePoint, plainPiece, sweepOf, type Piece } from "../../geometry/piece.ts";
 import { distance, type Point } from "../../geometry/point.ts";
 import type { DrawingIndex } from "../../look/drawingIndex.ts";
 import { TURN } from "../../numeric/angle.ts";
+import type { Id } from "../../numeric/id.ts";
 import { done, refuse, type Outcome } from "../../numeric/outcome.ts";
 import { RESOLUTION, SAME_PARAMETER } from "../../numeric/tolerance.ts";
 import { isSmoothShape } from "../../shape/kinds.ts";
 import type { Shape } from "../../shape/shape.ts";
 import { draftEdit } from "../draftEdit.ts";
+import type { ChainEntity } from "../path.ts";
 import { cutsOf, paramWithin, partOf, runBetween, type Cut, type Smoothly } from "./cuts.ts";
 
 /** An entity cut into parts at places in order along it; the first part keeps its id. */
@@ -123,7 +125,29 @@ export const splitInto = (
       `Divide into ${n}`,
     );
   }
+  if (entity?.kind === "chain") return divideSide(drawing, entity, ref.vertex, n);
   if (entity?.kind !== "piece") return refuse("not-a-piece");
   const cuts = Array.from({ length: n - 1 }, (_, i): Cut => ({ s: (i + 1) / n, at: piecePoint(entity, (i + 1) / n) }));
   return splitAtCuts(drawing, entity, cuts, `Divide into ${n}`);
+};
+
+/** One side of a chain as `n` sides of it of equal length: the chain stays one, its shape is the same. */
+const divideSide = (
+  drawing: Drawing,
+  chain: ChainEntity,
+  vertex: Id | undefined,
+  n: number,
+): Outcome<{ edit: Edit; parts: number }> => {
+  const locked = refuseLocked(drawing, chain);
+  if (locked) return locked;
+  const at = chain.vertices.findIndex(({ id }) => id === vertex);
+  const side = chainPieces(chain)[at];
+  if (!side) return refuse("not-a-piece");
+  const draft = draftEdit(drawing, `Divide into ${n}`, "split");
+  const bulge = side.bulge === 0 ? 0 : bulgeOf(sweepOf(side.bulge) / n);
+  const parts = Array.from({ length: n }, (_, i) =>
+    i === 0 ? { ...chain.vertices[at]!, bulge } : { id: draft.newId(), at: piecePoint(side, i / n), bulge },
+  );
+  draft.replace({ ...chain, vertices: chain.vertices.flatMap((one, i) => (i === at ? parts : [one])) });
+  return done({ edit: draft.finish(), parts: n });
 };

@@ -19,6 +19,8 @@ export type Swept = {
   readonly goes: readonly Shape[];
   readonly comes: readonly Shape[];
   readonly count: number;
+  /** How many of them went whole, because nothing crossed them. */
+  readonly whole: number;
 };
 
 type Hit = { readonly ref: Ref; readonly at: Point };
@@ -65,11 +67,12 @@ const sweep = (
     now: DrawingIndex,
     ref: Ref,
     at: Point,
-  ) => Outcome<{ edit: Edit; goes: readonly Shape[]; comes: readonly Shape[] }>,
+  ) => Outcome<{ edit: Edit; goes: readonly Shape[]; comes: readonly Shape[]; whole?: boolean }>,
 ): Outcome<Swept> => {
   let now = index;
   const edits: Edit[] = [];
   const [goes, comes]: [Shape[], Shape[]] = [[], []];
+  let whole = 0;
   let refused: Outcome<never> | undefined;
   for (const hit of crossedBy(index, path)) {
     const ref = standingAt(now, hit);
@@ -80,6 +83,7 @@ const sweep = (
       continue;
     }
     edits.push(made.value.edit);
+    if (made.value.whole) whole += 1;
     for (const shape of made.value.goes) goes.push(shape);
     for (const shape of made.value.comes) comes.push(shape);
     now = reindex(now, applyEdit(now.drawing, made.value.edit));
@@ -90,7 +94,7 @@ const sweep = (
     edits.length === 1 ? edits[0]!.label : `${label} × ${edits.length}`,
     label.toLowerCase(),
   );
-  return done({ edit, goes, comes, count: edits.length });
+  return done({ edit, goes, comes, count: edits.length, whole });
 };
 
 /**
@@ -100,7 +104,9 @@ const sweep = (
 export const trimAlong = (index: DrawingIndex, path: readonly Point[], cutters: Cutters): Outcome<Swept> =>
   sweep(index, path, "Trim", (now, ref, at) => {
     const plan = planTrim(now, ref, at, cutters);
-    return plan.ok ? done({ edit: plan.value.edit, goes: plan.value.removed, comes: [] }) : plan;
+    return plan.ok
+      ? done({ edit: plan.value.edit, goes: plan.value.removed, comes: [], whole: plan.value.whole })
+      : plan;
   });
 
 /** Runs every end near which a drag crosses to what lies ahead, as one edit. */
