@@ -184,8 +184,15 @@ const stepped = (tool: Tool, state: ToolState, event: ToolEvent, context: ToolCo
         ? click(tool, state, event.hover, context)
         : tool.finish && !isWaiting(tool, state)
           ? finish(tool, state, context)
-          : make(tool, state, state, event.hover, context);
+          : wanting(tool, state, make(tool, state, state, event.hover, context), context);
   }
+};
+
+/** Enter that made nothing says what is wanted first. */
+const wanting = (tool: Tool, before: ToolState, step: Step, context: ToolContext): Step => {
+  if (step.state !== before || step.refusal || step.edit || step.ask) return step;
+  const wanted = wantedPick(tool, before, givenOf(tool, before, undefined, context));
+  return wanted ? { ...step, refusal: refuse("pick-wanted", { what: wanted.label }).refusal } : step;
 };
 
 /** A character that was typed outside any field goes on with the entry, or begins one in what is lit. */
@@ -265,6 +272,8 @@ const finish = (tool: Tool, state: ToolState, context: ToolContext): Step => {
   );
   if (refusal) return { state, refusal };
   const way = ways[state.way % Math.max(1, ways.length)];
+  // only a run that has pieces is ended by that; what was picked for a first one is kept
+  if (!way?.edit && !way?.said && !state.chained) return wanting(tool, state, { state }, context);
   const { chained: _, trail: __, ...rest } = state;
   const ended: ToolState = { ...rest, picks: way?.next ?? {}, way: 0, ...(way?.said ? { said: way.said } : {}) };
   if (!way?.edit) return { state: ended };
@@ -348,6 +357,8 @@ const make = (
 ): Step => {
   const { way, refusal } = proposalOf(tool, state, hover, context);
   if (!way) return refusal ? { state: before, refusal } : { state: before };
+  // a way that only shows something makes nothing yet
+  if (!way.edit && !way.ask && !way.said && !way.next) return { state: before };
   const stays = (name: string): boolean => {
     const part = typedParts(tool).find((one) => one.name === name);
     return part?.kind === "size" || (part?.kind === "value" && part.stays);

@@ -2,9 +2,9 @@ import { pageChanges, drawingText } from "@ash-edge/core/drawing";
 import { describe, expect, it } from "vitest";
 import { indexDrawing } from "@ash-edge/core/look";
 import { typedParts } from "./blanks.ts";
-import { stepTool } from "./driver.ts";
-import { startTool } from "./toolState.ts";
-import { showExample } from "./example/carryOut.ts";
+import { stepTool, type ToolEvent } from "./driver.ts";
+import { startTool, type ToolState } from "./toolState.ts";
+import { carryOut, showExample } from "./example/carryOut.ts";
 import { HANDLE_TOOLS, REGISTRY } from "./registry.ts";
 import type { Tool, ToolContext } from "./tool.ts";
 
@@ -52,6 +52,38 @@ describe("every tool", () => {
       expect([clicked.edit, clicked.state.picks]).toEqual([undefined, {}]);
     }
     expect(drawingText(context.drawing)).toBe(before);
+  });
+
+  it.each(each)("%s drops nothing that was picked or typed, whatever is refused in the middle", (_, tool) => {
+    carryOut(tool, tool.example, (state, context) => {
+      const nowhere = { at: { x: 9000, y: 9000 }, under: [] };
+      const blanks = typedParts(tool, state.choices);
+      const events: ToolEvent[] = [
+        { type: "finish", hover: undefined },
+        { type: "finish", hover: nowhere },
+        { type: "click", hover: nowhere },
+        { type: "hold" },
+        ...blanks.map(({ name }) => ({ type: "light", blank: name }) as const),
+      ];
+      for (const event of events)
+        // with a size that can't be, too: what is refused then is the size
+        for (const typed of [undefined, ...blanks.filter(({ kind }) => kind === "size").map(({ name }) => name)]) {
+          const start: ToolState =
+            typed === undefined
+              ? state
+              : { ...state, entries: { ...state.entries, [typed]: { text: "1e8", value: 1e8 } } };
+          const step = stepTool(tool, start, event, context);
+          if (step.edit || step.ask || (!step.refusal && step.state.said)) continue;
+          expect([event.type, Object.keys(step.state.picks)]).toEqual([
+            event.type,
+            expect.arrayContaining(Object.keys(start.picks)),
+          ]);
+          expect([event.type, Object.keys(step.state.entries)]).toEqual([
+            event.type,
+            expect.arrayContaining(Object.keys(start.entries)),
+          ]);
+        }
+    });
   });
 
   it("has a name, an id and a key of its own", () => {

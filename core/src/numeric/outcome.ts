@@ -3,6 +3,7 @@ export const REFUSAL_CODES = [
   "value-empty",
   "point-unreadable",
   "point-not-wanted",
+  "pick-wanted",
   "value-unreadable",
   "value-two-ways",
   "value-asked",

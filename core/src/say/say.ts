@@ -33,6 +33,7 @@ const SENTENCES: Readonly<Record<RefusalCode, Words>> = {
   "point-unreadable": (values) =>
     `“${values.text}” is no point. Type 80;30 for x and y, or 12<45 for a distance and a direction.`,
   "point-not-wanted": () => "No point is asked for here. Type one number, or go on to what is lit.",
+  "pick-wanted": ({ what }) => `Next comes: ${what}. Click it on the board, or type it where it is a point.`,
   "value-empty": () => "Nothing was typed. Type a number, such as 12.5 or 1-3/16.",
   "value-unreadable": (values) =>
     values.found

@@ -11,7 +11,7 @@ import { draftEdit } from "@ash-edge/core/edits";
 import { distance } from "@ash-edge/core/geometry";
 import { handlesOf, indexDrawing, snapsAt } from "@ash-edge/core/look";
 import { stepTool, underPoint, type Step } from "../driver.ts";
-import { startTool, type Hover } from "../toolState.ts";
+import { startTool, type Hover, type ToolState } from "../toolState.ts";
 import type { Ask, Tool, ToolContext } from "../tool.ts";
 import type { Example } from "./example.ts";
 
@@ -42,8 +42,12 @@ const standing = ({ cut = [], layout = [] }: Example): Drawing => {
 /** A tool's own example carried out. */
 export const showExample = (tool: Tool): Shown => carryOut(tool, tool.example);
 
-/** Carries out a piece of work with a tool, event by event as the bench would. */
-export const carryOut = (tool: Tool, example: Example): Shown => {
+/** Carries out a piece of work with a tool, event by event as the bench would; `pause` looks on between two events. */
+export const carryOut = (
+  tool: Tool,
+  example: Example,
+  pause?: (state: ToolState, context: ToolContext) => void,
+): Shown => {
   const before = standing(example);
   let selection = new Set<number>();
   if (example.selected) for (const { id } of entitiesOf(before)) selection.add(id);
@@ -71,6 +75,7 @@ export const carryOut = (tool: Tool, example: Example): Shown => {
     if (ask) shown = { ...shown, ask };
     if (state.said) shown = { ...shown, said: state.said };
     if (step.refusal) shown = { ...shown, said: `refused: ${step.refusal.code}` };
+    pause?.(state, context());
   };
   for (const [blank, text] of Object.entries(example.typed ?? {})) {
     take(stepTool(tool, state, { type: "type", blank, text }, context()));
