@@ -178,3 +178,70 @@ describe("the tools' driver", () => {
     expect(line.state().picks).toEqual({});
   });
 });
+
+describe("what fills a blank is tied to what the tool makes", () => {
+  const called = (...list: readonly (readonly ["length" | "diameter" | "angle" | "radius" | "count", number])[]) =>
+    newDrawing(
+      "mm",
+      list.map(([kind, value]) => ({ kind, value, name: `${kind} ${value}` })),
+    );
+  /** Fills blanks from the callouts in order, picks a place by its numbers, and says how each callout stands. */
+  const answered = (
+    id: string,
+    drawing: Drawing,
+    fills: Readonly<Record<string, number>>,
+    at: readonly [string, string] = ["10", "20"],
+  ) => {
+    const tool = work(id, drawing);
+    const callouts = calloutsOf(drawing);
+    for (const [blank, which] of Object.entries(fills)) {
+      const callout = callouts[which]!;
+      if (blank.startsWith("place")) tool.send({ type: "place", placing: { as: "xy", from: "datum" } });
+      tool.send({
+        type: "fill",
+        blank,
+        entry: { text: String(callout.value), value: callout.value, callout: callout.id },
+      });
+    }
+    if (!("place x" in fills)) tool.type("place x", at[0]);
+    tool.send({ type: "place", placing: { as: "xy", from: "datum" } });
+    if (!("place x" in fills)) {
+      tool.type("place x", at[0]);
+      tool.send({ type: "hold" });
+    }
+    tool.type("place y", at[1]);
+    tool.send({ type: "hold" });
+    tool.send({ type: "finish", hover: undefined });
+    return calloutsOf(tool.drawing()).map((callout) => measureCallout(tool.drawing(), callout).state);
+  };
+
+  it("a rectangle's width and height, rounded or not", () => {
+    const sizes = called(["length", 190], ["length", 150]);
+    expect(answered("rectangle", sizes, { width: 0, height: 1 })).toEqual(["true", "true"]);
+  });
+
+  it("a bolt circle's size, its first angle and how many", () => {
+    const drawing = called(["diameter", 90], ["angle", 15], ["count", 6], ["diameter", 9]);
+    const done = answered("bolt-circle", drawing, { circle: 0, first: 1, count: 2, size: 3 }, ["0", "0"]);
+    expect(done).toEqual(["true", "true", "true", "true"]);
+  });
+
+  it("80 from left: a coordinate from the datum, measured along its axis", () => {
+    const drawing = called(["length", 80], ["diameter", 26]);
+    expect(answered("circle", drawing, { size: 1, "place x": 0 }, ["", "75"])).toEqual(["true", "true"]);
+  });
+
+  it("is not said to answer what it does not measure", () => {
+    const drawing = called(["length", 80], ["diameter", 26]);
+    // the number was changed after it was taken: nothing that is made measures 80
+    const circle = work("circle", drawing);
+    circle.send({
+      type: "fill",
+      blank: "size",
+      entry: { text: "30", value: 30, callout: calloutsOf(drawing)[0]!.id },
+      kind: "Ø",
+    });
+    circle.click(3, 4);
+    expect(measureCallout(circle.drawing(), calloutsOf(circle.drawing())[0]!).state).toBe("not placed");
+  });
+});

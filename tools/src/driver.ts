@@ -1,4 +1,5 @@
-import { UnsoundEdit, type Edit } from "@ash-edge/core/drawing";
+import { answerMade, type UsedCallout } from "@ash-edge/core/callouts";
+import { DATUM, UnsoundEdit, type Edit } from "@ash-edge/core/drawing";
 import type { Point } from "@ash-edge/core/geometry";
 import { picksAt } from "@ash-edge/core/look";
 import { done, refuse, type Outcome, type Refusal, type SizeKind } from "@ash-edge/core/numeric";
@@ -282,7 +283,11 @@ const finish = (tool: Tool, state: ToolState, context: ToolContext): Step => {
 };
 
 /** Nothing picked any more, and no run to step back along. */
-const released = ({ chained: _, trail: __, ...rest }: ToolState): ToolState => ({ ...rest, picks: {}, way: 0 });
+const released = ({ chained: _, trail: __, counted: ___, ...rest }: ToolState): ToolState => ({
+  ...rest,
+  picks: {},
+  way: 0,
+});
 
 const without = <T>(record: Readonly<Record<string, T>>, name: string): Record<string, T> =>
   Object.fromEntries(Object.entries(record).filter(([key]) => key !== name));
@@ -339,7 +344,14 @@ const click = (tool: Tool, before: ToolState, hover: Hover | undefined, context:
   if (!picked) return { state, refusal: refuse(wanted.takes === "picture" ? "picture-first" : "not-a-curve").refusal };
   const { placing: _, lit: __, fresh: ___, ...placed } = state;
   const entries = Object.fromEntries(Object.entries(state.entries).filter(([name]) => !isPlace(name)));
-  const filled: ToolState = { ...placed, entries, last: picked.at, picks: { ...state.picks, [wanted.name]: picked } };
+  const counted = [...(state.counted ?? []), ...countedBy(tool, state, picked.at)];
+  const filled: ToolState = {
+    ...placed,
+    ...(counted.length > 0 ? { counted } : {}),
+    entries,
+    last: picked.at,
+    picks: { ...state.picks, [wanted.name]: picked },
+  };
   if (wantedPick(tool, filled, given)) {
     const { refusal } = proposalOf(tool, filled, undefined, context);
     return refusal ? { state, refusal } : { state: filled };
@@ -368,7 +380,7 @@ const make = (
       stays(name) ? [[name, { ...entry, left: true as const }]] : [],
     ),
   );
-  const { lit: _, said: __, measured: ___, chained: ____, trail, ...rest } = state;
+  const { lit: _, said: __, measured: ___, chained: ____, counted: _____, trail, ...rest } = state;
   const next: ToolState = {
     ...rest,
     picks: way.next ?? {},
@@ -382,7 +394,29 @@ const make = (
   if (way.ask) return { state: next, ask: way.ask };
   if (!way.edit) return { state: next };
   const made = soundly(way.edit);
-  return made.ok ? { state: next, edit: made.value } : { state: before, refusal: inOwnKind(tool, state, made.refusal) };
+  return made.ok
+    ? { state: next, edit: answering(state, context, made.value) }
+    : { state: before, refusal: inOwnKind(tool, state, made.refusal) };
+};
+
+/** The callouts whose numbers were typed as x and y of a place. */
+const countedBy = (tool: Tool, { placing: how, entries, picks }: ToolState, at: Point): readonly UsedCallout[] => {
+  if (how?.as !== "xy") return [];
+  const from = how.from === "datum" ? DATUM : tool.from === undefined ? undefined : picks[tool.from]?.ref;
+  if (!from) return [];
+  return PLACE_PARTS.xy.flatMap(({ name }, i) => {
+    const id = entries[name]?.callout;
+    return id === undefined ? [] : [{ id, along: { axis: i === 0 ? "x" : "y", at, from } } as const];
+  });
+};
+
+/** The edit with every callout that filled a blank, or gave a coordinate, tied to what it made. */
+const answering = (state: ToolState, { drawing, selection }: ToolContext, edit: Edit): Edit => {
+  const used = Object.values(state.entries).flatMap(({ callout }) => (callout === undefined ? [] : [{ id: callout }]));
+  const all = [...used, ...(state.counted ?? [])];
+  if (all.length === 0) return edit;
+  const picked = Object.values(state.picks).flatMap(({ ref }) => ref ?? []);
+  return answerMade(drawing, edit, all, [...picked, ...[...selection].slice(0, 8).map((id) => ({ id }))]);
 };
 
 const startOf = (tool: Tool, { picks }: ToolState): Readonly<Record<string, Picked>> => {

@@ -1,3 +1,4 @@
+import type { UsedCallout } from "@ash-edge/core/callouts";
 import type { PictureSize } from "@ash-edge/core/drawing";
 import type { Point } from "@ash-edge/core/geometry";
 import type { SizeKind } from "@ash-edge/core/numeric";
@@ -26,6 +27,8 @@ export type ToolState = {
   readonly lit?: string;
   /** Nothing was entered since the tool was taken up or made something: its first blank is lit. */
   readonly fresh?: true;
+  /** Callouts that gave an x or a y of what is picked. */
+  readonly counted?: readonly UsedCallout[];
   /** What the last click said or measured. */
   readonly said?: string;
   readonly measured?: readonly Picked[];

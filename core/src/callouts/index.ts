@@ -1,3 +1,4 @@
+export * from "./answerMade.ts";
 export * from "./describe.ts";
 export * from "./editCallouts.ts";
 export * from "./measure.ts";

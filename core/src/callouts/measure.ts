@@ -3,9 +3,10 @@ import type { Callout } from "../drawing/callout.ts";
 import { curveAt, entityOf, settingsOf, type Drawing } from "../drawing/drawing.ts";
 import type { Ref } from "../drawing/ref.ts";
 import { carrierOf, carrierNearest, curveLength, isSmooth, type Curve } from "../geometry/curve.ts";
+import { circleThrough } from "../construct/circlesThrough.ts";
 import { chainPieces } from "../contour/chain.ts";
 import { pieceLength } from "../geometry/piece.ts";
-import { angleOf, cross, distance, subtract } from "../geometry/point.ts";
+import { angleOf, cross, distance, subtract, type Point } from "../geometry/point.ts";
 import { signedAngle, toDegrees } from "../numeric/angle.ts";
 import { SAME_DIRECTION, TRUE_WITHIN } from "../numeric/tolerance.ts";
 
@@ -58,6 +59,7 @@ const measureLinks = (drawing: Drawing, callout: Callout): number | undefined =>
     case "radius":
     case "diameter":
     case "thread": {
+      if (links.length > 2 && links.every(({ place }) => place === "centre")) return pitchCircle(drawing, callout);
       const sizes = links.map((ref) => roundSize(curveAt(drawing, ref))).filter((size) => size !== undefined);
       const worst = sizes
         .map((size) => (kind === "radius" ? size : 2 * size))
@@ -66,6 +68,7 @@ const measureLinks = (drawing: Drawing, callout: Callout): number | undefined =>
     }
     case "length":
     case "centres": {
+      if (second && callout.axis) return alongAxis(drawing, first, second, callout.axis);
       if (second) return distanceBetween(drawing, first, second);
       if (first.place !== undefined) return undefined;
       const curve = curveAt(drawing, first);
@@ -75,6 +78,9 @@ const measureLinks = (drawing: Drawing, callout: Callout): number | undefined =>
     case "chamfer":
       return chamferMeasured(drawing, callout);
     case "angle": {
+      const [from, to] = [placeOf(drawing, first), second && placeOf(drawing, second)];
+      // the direction from one place to another, as near as it comes to what is called
+      if (from && to) return nearestTurn(toDegrees(angleOf(subtract(to, from))), value);
       const [one, other] = [directionOf(drawing, first), second ? directionOf(drawing, second) : 0];
       if (one === undefined || other === undefined) return undefined;
       return Math.abs(toDegrees(signedAngle(one - other)));
@@ -83,6 +89,31 @@ const measureLinks = (drawing: Drawing, callout: Callout): number | undefined =>
       return links.filter((ref) => (ref.vertex === undefined ? entityOf(drawing, ref.id) : curveAt(drawing, ref)))
         .length;
   }
+};
+
+/** How far two places are apart along an axis; undefined where one of them is gone. */
+const alongAxis = (drawing: Drawing, p: Ref, q: Ref, axis: "x" | "y"): number | undefined => {
+  const [one, other] = [placeOf(drawing, p), placeOf(drawing, q)];
+  return one && other && Math.abs(other[axis] - one[axis]);
+};
+
+/** An angle in degrees, counted round so that it is as near as it comes to another. */
+const nearestTurn = (degrees: number, to: number): number => degrees + 360 * Math.round((to - degrees) / 360);
+
+/** The size of the circle that centres lie on, by the one that lies farthest off it; undefined where they lie on none. */
+const pitchCircle = (drawing: Drawing, { kind, links, value }: Callout): number | undefined => {
+  const places = links.map((ref) => placeOf(drawing, ref));
+  if (places.some((place) => !place)) return undefined;
+  const [p, q, ...rest] = places as Point[];
+  const circles = rest.flatMap((r) => {
+    const circle = circleThrough(p!, q!, r);
+    return circle.ok ? [circle.value] : [];
+  });
+  const [circle] = circles;
+  if (!circle) return undefined;
+  const factor = kind === "radius" ? 1 : 2;
+  const sizes = (places as Point[]).map((place) => factor * distance(place, circle.centre));
+  return sizes.reduce((worst, size) => (Math.abs(size - value) > Math.abs(worst - value) ? size : worst));
 };
 
 /**

@@ -31,6 +31,8 @@ export type Callout = {
   readonly reference?: true;
   /** The fit or the class of a thread as the customer wrote it, `H7`, `6H`. */
   readonly fit?: string;
+  /** Its two places are measured along an axis: `80 from left`. */
+  readonly axis?: "x" | "y";
   /** The value is the most, or the least, that is allowed. */
   readonly bound?: "max" | "min";
   /** Written as two limits, `17.3..17.7`; the value is their middle. */

@@ -96,11 +96,13 @@ export const mergeEdits = (edits: readonly Edit[], label: string, gesture: strin
   const changes = [...rows.values()]
     .filter(({ before, after }) => before !== after)
     .sort((p, q) => TABLES.indexOf(p.table) - TABLES.indexOf(q.table) || p.id - q.id);
+  const answered = [...new Set(edits.flatMap((edit) => edit.answered ?? []))];
   return {
     label,
     gesture,
     changes,
     lineage: edits.flatMap(({ lineage }) => lineage),
     cutLoose: edits.flatMap(({ cutLoose }) => cutLoose),
+    ...(answered.length > 0 ? { answered } : {}),
   };
 };

@@ -42,6 +42,7 @@ export const CALLOUT_FIELDS: Fields = {
   throughout: optional({ is: "one of", of: [true] }),
   reference: optional({ is: "one of", of: [true] }),
   fit: optional(TEXT),
+  axis: optional({ is: "one of", of: ["x", "y"] }),
   bound: optional({ is: "one of", of: ["max", "min"] }),
   between: optional({ is: "one of", of: [true] }),
   name: { is: "text", empty: true },
