@@ -42,7 +42,14 @@ export type ToolEvent =
   | { readonly type: "gather"; readonly on: boolean }
   | { readonly type: "drag"; readonly path: readonly Point[] };
 
-export type Step = { readonly state: ToolState; readonly edit?: Edit; readonly ask?: Ask; readonly refusal?: Refusal };
+export type Step = {
+  readonly state: ToolState;
+  readonly edit?: Edit;
+  readonly ask?: Ask;
+  readonly refusal?: Refusal;
+  /** What was typed of what made the edit. */
+  readonly used?: ToolState["entries"];
+};
 
 /** An edit that could not be stored is a fault of what made it: it is refused in words, and nothing is changed. */
 const soundly = <T>(make: () => Outcome<T>): Outcome<T> => {
@@ -395,7 +402,7 @@ const make = (
   if (!way.edit) return { state: next };
   const made = soundly(way.edit);
   return made.ok
-    ? { state: next, edit: answering(state, context, made.value) }
+    ? { state: next, edit: answering(state, context, made.value), used: state.entries }
     : { state: before, refusal: inOwnKind(tool, state, made.refusal) };
 };
 

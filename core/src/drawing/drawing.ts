@@ -9,7 +9,7 @@ import type { Unit } from "../numeric/units.ts";
 import { shapeBounds, shapeCurves } from "../shape/kinds.ts";
 import type { Callout } from "./callout.ts";
 import type { Entity } from "./entity.ts";
-import { FIRST_LAYERS, LAYOUT_LAYER, type Layer } from "./layer.ts";
+import { FIRST_LAYERS, LAYOUT_LAYER, PROFILE_LAYER, type Layer } from "./layer.ts";
 import { emptyPages, pageGet, pageRows, pagesWith, type Pages } from "./pages.ts";
 import type { Picture } from "./picture.ts";
 import type { Ref } from "./ref.ts";
@@ -155,4 +155,16 @@ export const drawingFromRows = (
     settings: table("settings"),
     nextId,
   };
+};
+
+/** The layer on which most of what is cut lies, which is where more of it belongs; Profile in an empty drawing. */
+export const mainLayer = (drawing: Drawing): Id => {
+  const counts = new Map<Id, number>();
+  for (const { layer } of cutEntities(drawing)) counts.set(layer, (counts.get(layer) ?? 0) + 1);
+  let [main, most] = [PROFILE_LAYER, 0];
+  for (const [id, count] of counts) {
+    const layer = layerOf(drawing, id);
+    if (layer && !layer.locked && layer.role !== "mark" && count > most) [main, most] = [id, count];
+  }
+  return main;
 };

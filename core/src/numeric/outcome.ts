@@ -80,6 +80,7 @@ export const REFUSAL_CODES = [
   "combine-nothing",
   "nothing-to-join",
   "already-joined",
+  "layers-apart",
   "nothing-to-clear",
   "same-point",
   "points-in-line",

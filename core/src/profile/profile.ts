@@ -12,8 +12,15 @@ import type { Id } from "../numeric/id.ts";
 import { RESOLUTION } from "../numeric/tolerance.ts";
 import { isSmoothShape, shapePieces } from "../shape/kinds.ts";
 
-/** A free end of an open chain, with the nearest other free end where there is one. */
-export type OpenEnd = { readonly at: Point; readonly gap?: { readonly to: Point; readonly distance: number } };
+/** A free end of an open chain, with the nearest other free end where there is one, and on which other layer that lies. */
+export type OpenEnd = {
+  readonly at: Point;
+  readonly gap?: {
+    readonly to: Point;
+    readonly distance: number;
+    readonly apart?: { readonly layer: string; readonly ids: readonly Id[] };
+  };
+};
 
 /** Something that closes: a closed chain, a circle, or loose pieces that meet all round (`joined` false). */
 export type Contour = {
@@ -35,6 +42,8 @@ export type Contour = {
 /** Something with two free ends, or a loose branch. */
 export type OpenChain = {
   readonly closed: false;
+  /** The name of the layer that it lies on. */
+  readonly layer: string;
   readonly ids: readonly Id[];
   readonly pieces: readonly Piece[];
   readonly ends: readonly OpenEnd[];
@@ -114,6 +123,7 @@ export const profileOf = (
         const length = pieces.reduce((sum, piece) => sum + pieceLength(piece), 0);
         open.push({
           closed: false,
+          layer: layerOf(drawing, parts[run.links[0]!.part]!.entity.layer)?.name ?? "",
           ids,
           pieces,
           length,
@@ -164,7 +174,10 @@ const withGaps = (chains: readonly Omit<OpenChain, "ends">[]): readonly OpenChai
     const endOf = (own: number): OpenEnd => {
       const at = ends[own]!;
       const [other] = tree.neighbors(at.x, at.y, 1, Infinity, (j) => j !== own && !(lone && j >> 1 === i));
-      return other === undefined ? { at } : { at, gap: { to: ends[other]!, distance: distance(at, ends[other]!) } };
+      if (other === undefined) return { at };
+      const { layer, ids } = chains[other >> 1]!;
+      const gap = { to: ends[other]!, distance: distance(at, ends[other]!) };
+      return { at, gap: layer === chain.layer ? gap : { ...gap, apart: { layer, ids } } };
     };
     return { ...chain, ends: [endOf(2 * i), endOf(2 * i + 1)] };
   });

@@ -152,6 +152,8 @@ const SENTENCES: Readonly<Record<RefusalCode, Words>> = {
   "joint-none": () => "No arc runs on smoothly into another piece here. Pick a chain near a place where they do.",
   "points-no-circle": () => "These points lie in a line, or are too few: a circle or an arc takes three that bend.",
   "nothing-to-join": () => "There are no loose pieces to join. Lines and arcs on a cut layer can be joined.",
+  "layers-apart": ({ layer, other }) =>
+    `Ends meet, but lie on the layers ${layer} and ${other}. Put them on one layer (Pieces offers it), then join.`,
   "already-joined": ({ open }) =>
     `No ends meet: ${open === 1 ? "the one piece left open stands" : `all ${open} pieces left open stand`} alone. ` +
     "Extend or trim them until their ends touch.",
@@ -259,6 +261,7 @@ export const sayJoined = (
     bent = 0,
     openEnds = 0,
     nearest,
+    apart: layers,
   }: {
     contours: number;
     chains: number;
@@ -267,6 +270,7 @@ export const sayJoined = (
     bent?: number;
     openEnds?: number;
     nearest?: number;
+    apart?: { readonly layer: string; readonly other: string };
   },
   unit: Unit = "mm",
 ): string => {
@@ -276,7 +280,11 @@ export const sayJoined = (
   ].filter(Boolean);
   const gaps = mended > 0 ? `, ${mended} gap${mended === 1 ? "" : "s"} closed` : "";
   const changed = bent > 0 ? `, ${bent} arc${bent === 1 ? "" : "s"} with another radius than before` : "";
-  const apart = nearest === undefined ? "" : `, ${showLengthUnit(nearest, unit)} apart`;
+  const apart = layers
+    ? `: ends meet, but lie on the layers ${layers.layer} and ${layers.other}`
+    : nearest === undefined
+      ? ""
+      : `, ${showLengthUnit(nearest, unit)} apart`;
   const left = openEnds > 0 ? ` · ${openEnds} ends open${apart}` : "";
   return `${made.join(" and ")} from ${pieces} piece${pieces === 1 ? "" : "s"}${gaps}${changed}${left}`;
 };

@@ -35,7 +35,10 @@ const edgesOf = ({ drawing }: ToolContext, corner: Corner): readonly [Piece, Pie
 
 /** The fillet between two picked curves that are not one corner of a chain. */
 const betweenTwo = (given: Given, context: ToolContext, one: Picked, other: Picked): Proposal => {
-  const { drawing, layer } = context;
+  const { drawing } = context;
+  const [own, beside] = [one, other].map(({ ref }) => entityOf(drawing, ref!.id)?.layer);
+  // between two of one layer it lies there, whatever the working layer is
+  const layer = own !== undefined && own === beside ? own : context.layer;
   const [a, b] = [curveAt(drawing, one.ref!), curveAt(drawing, other.ref!)];
   if (!a || !b) return refused(refuse("not-a-curve"));
   const found = filletsBetween(a, one.at, b, other.at, given.radius("size"));

@@ -4,7 +4,7 @@ import type { Fault } from "@ash-edge/core/checks";
 import { centroidOf, chainPieces } from "@ash-edge/core/contour";
 import { entityOf, unitOf, type Drawing } from "@ash-edge/core/drawing";
 import { circleHalves, type Piece } from "@ash-edge/core/geometry";
-import { showArea, showLength, type Unit } from "@ash-edge/core/numeric";
+import { RESOLUTION, showArea, showLength, type Unit } from "@ash-edge/core/numeric";
 import type { Contour, OpenChain } from "@ash-edge/core/profile";
 import { sayFault } from "@ash-edge/core/say";
 import { weightOf } from "@ash-edge/core/tables";
@@ -161,6 +161,8 @@ const titleOf = (item: Contour | OpenChain, unit: Unit): string => {
 
 const stateOf = (item: Contour | OpenChain, unit: Unit): string => {
   if (item.closed) return item.joined ? `closed · ${item.role}` : `closes · ${item.ids.length} pieces to join`;
+  const met = item.ends.find(({ gap }) => gap?.apart && gap.distance <= RESOLUTION)?.gap?.apart;
+  if (met) return `open · goes on on layer ${met.layer}`;
   const gaps = item.ends.map(({ gap }) => gap?.distance).filter((gap) => gap !== undefined);
   return gaps.length > 0 ? `open · gap ${showLength(Math.min(...gaps), unit)}` : "open · 2 ends";
 };
@@ -225,6 +227,15 @@ const FaultRow = ({ fault, unit }: { fault: Fault; unit: Unit }) => {
   const { act } = useSession();
   return (
     <li>
+      {fault.code === "layers-apart" && (
+        <button
+          type="button"
+          className="mx-3 mt-1.5 rounded-card border border-hair px-2 py-0.5 text-xs hover:border-ink"
+          onClick={() => act.putOnOneLayer(fault.ids)}
+        >
+          Put on one layer
+        </button>
+      )}
       <button
         type="button"
         onMouseDown={(event) => event.preventDefault()}

@@ -23,6 +23,7 @@ import {
 } from "@ash-edge/tools";
 import { NinePlaces, Segmented } from "../ui/Choice.tsx";
 import { useBench, useSession } from "./SessionContext.tsx";
+import { usedKey } from "./sessionTools.ts";
 import { blankInput, focusBoard } from "./useBenchKeys.ts";
 
 const shown = (part: Typed, value: number, unit: Unit): string =>
@@ -352,15 +353,24 @@ const ThreadOffers = ({ part, text }: { part: Typed; text: string }) => {
   );
 };
 
+/** So many values used before are offered. */
+const OFFERED = 6;
+
 /** Recent values and callouts not placed yet, for the mouse hand. Offers, never held by themselves. */
 const Offers = ({ tool, part }: { tool: Tool; part: Typed }) => {
   const { act } = useSession();
   const drawing = useBench((state) => state.history.drawing);
-  const recent = useBench((state) => state.kept.recent[`${tool.id} ${part.name}`]);
+  const used = useBench((state) => state.kept.used[usedKey(unitOf(state.history.drawing), tool, part.name)]);
+  // what was used in this job first
+  const recent = [
+    ...new Set(
+      [...(used ?? [])].sort((p, q) => Number(q.job === act.job) - Number(p.job === act.job)).map(({ text }) => text),
+    ),
+  ].slice(0, OFFERED);
   const called = calloutsOf(drawing).filter(
     (callout) => fitsBlank(part, callout.kind) && measureCallout(drawing, callout).state === "not placed",
   );
-  if (called.length === 0 && !recent?.length) return null;
+  if (called.length === 0 && recent.length === 0) return null;
   const row = "flex w-full items-center gap-3 px-3 py-1 text-left hover:bg-board";
   return (
     <div
@@ -374,7 +384,7 @@ const Offers = ({ tool, part }: { tool: Tool; part: Typed }) => {
           <span className="text-soft">{callout.name}</span>
         </button>
       ))}
-      {recent?.map((text) => (
+      {recent.map((text) => (
         <button
           key={text}
           type="button"

@@ -1,5 +1,5 @@
 import type { StoreApi } from "zustand/vanilla";
-import { layerOf, PROFILE_LAYER, unitOf } from "@ash-edge/core/drawing";
+import { layerOf, mainLayer, unitOf } from "@ash-edge/core/drawing";
 import { removeEntities } from "@ash-edge/core/edits";
 import { indexDrawing, invertSelection } from "@ash-edge/core/look";
 import type { Id } from "@ash-edge/core/numeric";
@@ -37,7 +37,9 @@ export const makeSession = (job: string, stored: StoredJob, surroundings: Surrou
   const { store, send } = makeBenchStore({
     history: { drawing, index: indexDrawing(drawing), steps: stored.history, saved: stored.history.position },
     layer:
-      surroundings.layer !== undefined && layerOf(drawing, surroundings.layer) ? surroundings.layer : PROFILE_LAYER,
+      surroundings.layer !== undefined && layerOf(drawing, surroundings.layer)
+        ? surroundings.layer
+        : mainLayer(drawing),
     kept: surroundings.kept,
   });
   const get = store.getState;
@@ -76,7 +78,7 @@ export const makeSession = (job: string, stored: StoredJob, surroundings: Surrou
   const holds = makeHolds(core);
   const callouts = makeCallouts(core);
   const working = makeWork(core, surroundings.carryOut);
-  const tools = makeTools(core, { putDownHandle: () => handling.drop(), work: working.work });
+  const tools = makeTools(core, { job, putDownHandle: () => handling.drop(), work: working.work });
   const selecting = makeSelecting(core, (at, mods) => pointing.click(at, mods));
   const handling = makeHandling(core, tools.takeUp, (at, mods) => pointing.click(at, mods));
   const pointing = makePointing(core, { holds, callouts, selecting, handling });
@@ -146,6 +148,8 @@ export const makeSession = (job: string, stored: StoredJob, surroundings: Surrou
   };
 
   const act = {
+    /** The job on the bench. */
+    job,
     ...callouts,
     ...selecting,
     ...makeLayers(core),

@@ -12,6 +12,7 @@ import {
   changeLayer,
   changeProperty,
   putOnLayer,
+  putOnOneLayer,
   setLineStyle,
   removeLayer,
   setGeneralTolerance,
@@ -57,6 +58,8 @@ export const makeLayers = ({ get, send, say, sayNo, commit, refresh, notify }: S
       notify(`Layer ${layer.name} removed`);
     },
     putOnLayer: (ids: readonly Id[], layer: Id): boolean => carry(putOnLayer(get().history.drawing, ids, layer)),
+    /** Puts things whose ends meet on the layer on which most of them lie. */
+    putOnOneLayer: (ids: readonly Id[]): boolean => carry(putOnOneLayer(get().history.drawing, ids)),
     changeProperty: (name: string, value: number): boolean =>
       carry(changeProperty(get().history.drawing, [...get().selection.ids], name, value, get().selection.vertex)),
     /** Draws what is selected in a line style of its own, or as its role has it. */

@@ -1,42 +1,52 @@
 import { curveAt, type Drawing } from "@ash-edge/core/drawing";
 import { curvePoint } from "@ash-edge/core/geometry";
-import type { Id } from "@ash-edge/core/numeric";
-import { startTool, stepTool, type Ask, type Tool, type ToolEvent, type ToolState } from "@ash-edge/tools";
+import type { Id, Unit } from "@ash-edge/core/numeric";
+import { isPlace, startTool, stepTool, type Ask, type Tool, type ToolEvent, type ToolState } from "@ash-edge/tools";
 import type { SessionCore, TakeUp } from "./sessionCore.ts";
 
-/** How many values typed before are offered for a blank. */
-const RECENT_KEPT = 6;
+/** How many values that made something are kept for a blank. */
+const USED_KEPT = 12;
 
-type Needs = { readonly putDownHandle: () => void; readonly work: (ask: Ask) => Promise<void> };
+type Needs = { readonly job: string; readonly putDownHandle: () => void; readonly work: (ask: Ask) => Promise<void> };
+
+/** Under which a blank's used values are kept: a number means nothing in another unit. */
+export const usedKey = (unit: Unit, tool: Pick<Tool, "id">, blank: string): string => `${unit} ${tool.id} ${blank}`;
 
 /** Tools taken up and told what happened; what they make is committed, what they refuse is said. */
-export const makeTools = (core: SessionCore, { putDownHandle, work }: Needs) => {
+export const makeTools = (core: SessionCore, { job, putDownHandle, work }: Needs) => {
   const { get, send, say, sayNo, commit, refresh, keepSetting, activeTool, context } = core;
 
   const toolEvent = (event: ToolEvent): void => {
     const { tool: state } = get().hand;
     const tool = activeTool();
     if (!tool || !state) return;
-    const typed = state.open;
     const step = stepTool(tool, state, event, context());
     send("hand", { type: "stepped", tool: step.state });
     if (step.edit) putDownHandle();
     if (step.refusal) sayNo(step.refusal);
     else if (step.state.said && step.state.said !== state.said) say({ text: step.state.said, tone: "said" });
     else if (event.type !== "next" && event.type !== "light") say(undefined);
-    if (typed && !step.state.open && !step.refusal && typed.text.trim())
-      keepRecent(`${tool.id} ${typed.blank}`, typed.text.trim());
     if (event.type === "choice" || event.type === "hold" || event.type === "fill" || event.type === "click")
       keepChoices(tool, step.state);
+    if (step.used) keepUsed(tool, step.used);
     if (step.ask) void work(step.ask);
     if (step.edit) commit(step.edit);
     else refresh();
   };
 
-  const keepRecent = (blank: string, text: string): void => {
-    const { recent } = get().kept;
-    const texts = [text, ...(recent[blank] ?? []).filter((other) => other !== text)].slice(0, RECENT_KEPT);
-    keepSetting({ recent: { ...recent, [blank]: texts } });
+  /** Offered again is only what made something. */
+  const keepUsed = (tool: Tool, entries: ToolState["entries"]): void => {
+    const { used } = get().kept;
+    const { unit } = context();
+    const now = Object.entries(entries).flatMap(([blank, { text, callout }]) =>
+      callout === undefined && !isPlace(blank) ? [[usedKey(unit, tool, blank), text] as const] : [],
+    );
+    if (now.length === 0) return;
+    const changed = now.map(([key, text]) => {
+      const others = (used[key] ?? []).filter((one) => one.text !== text || one.job !== job);
+      return [key, [{ text, job }, ...others].slice(0, USED_KEPT)] as const;
+    });
+    keepSetting({ used: { ...used, ...Object.fromEntries(changed) } });
   };
 
   const keepChoices = (tool: Tool, state: ToolState): void => {

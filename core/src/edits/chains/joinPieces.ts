@@ -9,7 +9,7 @@ import { distance } from "../../geometry/point.ts";
 import type { Id } from "../../numeric/id.ts";
 import { done, refuse, type Outcome } from "../../numeric/outcome.ts";
 import { RESOLUTION } from "../../numeric/tolerance.ts";
-import { profileOf } from "../../profile/profile.ts";
+import { profileOf, type Profile } from "../../profile/profile.ts";
 import { endedNear, gapRule } from "../../tidy/gapRule.ts";
 import { draftEdit } from "../draftEdit.ts";
 
@@ -26,6 +26,8 @@ export type JoinResult = {
   /** Ends that are still open afterwards, and how far the nearest of them is from another. */
   readonly openEnds: number;
   readonly nearest?: number;
+  /** Layers on which ends meet that could not be joined across them. */
+  readonly apart?: { readonly layer: string; readonly other: string };
 };
 
 /** Two pieces run to one place, as tidying brings ends together. Returns whether anything moved. */
@@ -114,16 +116,31 @@ export const joinPieces = (drawing: Drawing, only?: ReadonlySet<Id>, within = RE
       result.pieces += run.links.length;
     }
   }
-  if (result.contours + result.chains === 0) return refuse("already-joined", { open: parts.length });
+  if (result.contours + result.chains === 0) {
+    const apart = layersApart(profileOf(drawing));
+    return apart ? refuse("layers-apart", apart) : refuse("already-joined", { open: parts.length });
+  }
   const edit = draft.finish();
-  const { open } = profileOf(applyEdit(drawing, edit));
+  const profile = profileOf(applyEdit(drawing, edit));
+  const { open } = profile;
+  const apart = layersApart(profile);
   const gaps = open.flatMap((chain) => chain.ends.flatMap(({ gap }) => (gap ? [gap.distance] : [])));
   return done({
     edit,
     ...result,
     openEnds: 2 * open.length,
+    ...(apart ? { apart } : {}),
     ...(gaps.length > 0 ? { nearest: gaps.reduce((least, gap) => Math.min(least, gap)) } : {}),
   });
+};
+
+/** Two layers on which ends meet. */
+const layersApart = ({ open }: Profile): JoinResult["apart"] => {
+  for (const { layer, ends } of open) {
+    const met = ends.find(({ gap }) => gap?.apart && gap.distance <= RESOLUTION)?.gap?.apart;
+    if (met) return { layer, other: met.layer };
+  }
+  return undefined;
 };
 
 /** One line, or two there and back, whose ends come together within a gap are no contour. */

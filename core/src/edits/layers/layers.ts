@@ -67,3 +67,14 @@ export const putOnLayer = (drawing: Drawing, ids: readonly Id[], to: Id): Outcom
   }
   return done(draft.finish());
 };
+
+/** Puts things on that of their layers on which most of them lie; refused for nothing, and where one is locked. */
+export const putOnOneLayer = (drawing: Drawing, ids: readonly Id[]): Outcome<Edit> => {
+  const counts = new Map<Id, number>();
+  for (const id of ids) {
+    const entity = entityOf(drawing, id);
+    if (entity) counts.set(entity.layer, (counts.get(entity.layer) ?? 0) + 1);
+  }
+  const [most] = [...counts].filter(([id]) => !layerOf(drawing, id)?.locked).sort(([, p], [, q]) => q - p);
+  return most ? putOnLayer(drawing, ids, most[0]) : refuse("nothing-selected");
+};

@@ -6,8 +6,8 @@ import type { BankKey } from "@ash-edge/tools";
 export type Kept = {
   readonly choices: Readonly<Record<string, Readonly<Record<string, string>>>>;
   readonly kinds: Readonly<Record<string, Readonly<Record<string, SizeKind>>>>;
-  /** Recent values of each blank, newest first, as typed: offered, never held. */
-  readonly recent: Readonly<Record<string, readonly string[]>>;
+  /** Values that made something, by unit, tool and blank, newest first, as typed: offered, never held. */
+  readonly used: Readonly<Record<string, readonly UsedValue[]>>;
   readonly selecting: Selecting;
   readonly snaps: SnapSettings;
   /** Where the sketch card stands, and whether it is enlarged. */
@@ -18,6 +18,9 @@ export type Kept = {
   readonly handles: boolean;
   readonly tidy: { readonly ignoreLayer: boolean; readonly sharedEdges: "keep" | "drop" | "merge" };
 };
+/** A value that made something, and the job in which it did. */
+export type UsedValue = { readonly text: string; readonly job: string };
+
 /** Which snaps are off, how near the pointer must be (CSS pixels), and whether that reach is drawn. */
 export type SnapSettings = { readonly off: readonly SnapKind[]; readonly reach: number; readonly drawn: boolean };
 /** What a click takes with no tool active, and what a box takes. */
@@ -28,7 +31,7 @@ export type Selecting = {
 export const NOTHING_KEPT: Kept = {
   choices: {},
   kinds: {},
-  recent: {},
+  used: {},
   selecting: { how: "one", box: "encloses" },
   snaps: { off: ["grid"], reach: 12, drawn: true },
   card: { side: "left", large: false },
