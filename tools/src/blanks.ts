@@ -1,4 +1,12 @@
-import { done, readList, readTypedValue, refuse } from "@ash-edge/core/numeric";
+import {
+  done,
+  readList,
+  readTypedValue,
+  refuse,
+  type Outcome,
+  type TypedValue,
+  type Unit,
+} from "@ash-edge/core/numeric";
 import { findThread, threadLength } from "@ash-edge/core/tables";
 import { ALL_PLACE_PARTS } from "./placing.ts";
 import { isShown, type Part, type Tool, type ToolContext } from "./tool.ts";
@@ -16,12 +24,24 @@ export const typedParts = (tool: Tool, choices?: Readonly<Record<string, string>
 export const typedPart = (tool: Tool, name: string): Typed | undefined =>
   typedParts(tool).find((part) => part.name === name) ?? ALL_PLACE_PARTS.find((part) => part.name === name);
 
+/** Several sizes, blanks between them; the first with the rest behind it. */
+const readSizes = (text: string, unit: Unit): Outcome<ReadValue> => {
+  const sizes: number[] = [];
+  for (const word of text.trim().split(/\s+/)) {
+    const read = readTypedValue(word, { unit, expects: "length" });
+    if (!read.ok) return read;
+    if (!(read.value.value > 0)) return refuse("value-not-positive", { what: "A radius or diameter" });
+    sizes.push(read.value.value);
+  }
+  const [value, ...then] = sizes;
+  return done({ value: value!, then });
+};
+
+/** What a blank was read as; `then` are sizes that follow it. */
+export type ReadValue = TypedValue & { readonly then?: readonly number[] };
+
 /** Reads what was typed in a blank, in drawing units or radians; refused where it is no value of its kind. */
-export const readBlank = (
-  part: Typed,
-  text: string,
-  context: Pick<ToolContext, "unit">,
-): ReturnType<typeof readTypedValue> => {
+export const readBlank = (part: Typed, text: string, context: Pick<ToolContext, "unit">): Outcome<ReadValue> => {
   if (part.kind === "thread") {
     const thread = findThread(text);
     return thread.ok ? done({ value: threadLength(thread.value, thread.value.diameter, context.unit) }) : thread;
@@ -31,6 +51,11 @@ export const readBlank = (
     return listed.ok ? done({ value: listed.value.size }) : listed;
   }
   const size = part.kind === "size";
+  if (part.kind === "size" && part.several && /\S\s+\S/.test(text.trim())) {
+    // one number with a blank in it, such as 1 3/16, is one
+    const one = readTypedValue(text, { unit: context.unit, expects: "length", kinds: true });
+    if (!one.ok) return readSizes(text, context.unit);
+  }
   const expects = part.kind === "size" ? "length" : part.expects;
   const read = readTypedValue(text, { unit: context.unit, expects, kinds: size });
   if (!read.ok || expects === "angle" || (part.kind === "value" && part.signed) || read.value.value > 0) return read;

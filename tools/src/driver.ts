@@ -2,7 +2,7 @@ import { answerMade, type UsedCallout } from "@ash-edge/core/callouts";
 import { DATUM, UnsoundEdit, type Edit } from "@ash-edge/core/drawing";
 import type { Point } from "@ash-edge/core/geometry";
 import { picksAt } from "@ash-edge/core/look";
-import { done, refuse, type Outcome, type Refusal, type SizeKind } from "@ash-edge/core/numeric";
+import { done, refuse, showLength, type Outcome, type Refusal, type SizeKind, type Unit } from "@ash-edge/core/numeric";
 import { readBlank, typedPart, typedParts } from "./blanks.ts";
 import { givenOf, lastPoint, takesPoint, wantedPick } from "./given.ts";
 import { litOf, nextStop } from "./lit.ts";
@@ -318,9 +318,15 @@ const holdEntry = (tool: Tool, state: ToolState, context: ToolContext): Step => 
   if (open.text.trim() === "") return { state: { ...rest, entries: without(state.entries, open.blank) } };
   const read = readBlank(part, open.text, context);
   if (!read.ok) return { state, refusal: read.refusal };
-  const { value, kind } = read.value;
+  const { value, kind, then } = read.value;
   const kinds = kind ? { ...state.kinds, [open.blank]: kind } : state.kinds;
-  return { state: { ...rest, kinds, entries: { ...state.entries, [open.blank]: { text: open.text.trim(), value } } } };
+  return {
+    state: {
+      ...rest,
+      kinds,
+      entries: { ...state.entries, [open.blank]: { text: open.text.trim(), value, ...(then ? { then } : {}) } },
+    },
+  };
 };
 
 /** A point typed in one entry, wherever it was typed: the two blanks of the wanted point are filled. */
@@ -383,9 +389,10 @@ const make = (
     return part?.kind === "size" || (part?.kind === "value" && part.stays);
   };
   const entries = Object.fromEntries(
-    Object.entries(state.entries).flatMap(([name, entry]) =>
-      stays(name) ? [[name, { ...entry, left: true as const }]] : [],
-    ),
+    Object.entries(state.entries).flatMap(([name, entry]): (readonly [string, Entry])[] => {
+      if (!stays(name)) return [];
+      return entry.then ? nextOf(name, entry.then, context.unit) : [[name, { ...entry, left: true }]];
+    }),
   );
   const { lit: _, said: __, measured: ___, chained: ____, counted: _____, trail, ...rest } = state;
   const next: ToolState = {
@@ -425,6 +432,12 @@ const answering = (state: ToolState, { drawing, selection }: ToolContext, edit: 
   const picked = Object.values(state.picks).flatMap(({ ref }) => ref ?? []);
   return answerMade(drawing, edit, all, [...picked, ...[...selection].slice(0, 8).map((id) => ({ id }))]);
 };
+
+/** The entry of a list of sizes for the next piece; none once the list is used up. */
+const nextOf = (name: string, [value, ...then]: readonly number[], unit: Unit): (readonly [string, Entry])[] =>
+  value === undefined
+    ? []
+    : [[name, { text: [value, ...then].map((size) => showLength(size, unit)).join(" "), value, then }]];
 
 const startOf = (tool: Tool, { picks }: ToolState): Readonly<Record<string, Picked>> => {
   const from = tool.from === undefined ? undefined : picks[tool.from];

@@ -55,7 +55,14 @@ export type Part =
       readonly exact?: boolean;
       readonly silent?: boolean;
     }
-  | { readonly kind: "size"; readonly name: string; readonly first: SizeKind; readonly onlyIf?: OnlyIf }
+  | {
+      readonly kind: "size";
+      readonly name: string;
+      readonly first: SizeKind;
+      readonly onlyIf?: OnlyIf;
+      /** Takes several sizes at once, `.75 .25 1`: one for each piece that is made. */
+      readonly several?: true;
+    }
   | { readonly kind: "thread"; readonly name: string; readonly label: string; readonly onlyIf?: OnlyIf }
   | { readonly kind: "list"; readonly name: string; readonly label: string; readonly onlyIf?: OnlyIf }
   | {
@@ -95,6 +102,8 @@ export type Entry = {
   readonly text: string;
   readonly value: number;
   readonly callout?: Id;
+  /** Sizes that come after this one, each for the next piece. */
+  readonly then?: readonly number[];
   /** It is left from the piece made before: a callout takes its place without being asked to. */
   readonly left?: true;
 };

@@ -1,5 +1,4 @@
 import { chainPieces, type Vertex } from "../contour/chain.ts";
-import { weldPieces } from "../contour/joining.ts";
 import { entityOf } from "../drawing/drawing.ts";
 import type { Entity } from "../drawing/entity.ts";
 import type { Ref } from "../drawing/ref.ts";
@@ -99,16 +98,6 @@ const stepsFrom = (
     }
   }
   return { steps: [...before.reverse(), ...after], closed: false };
-};
-
-/** All loose pieces that meet a loose piece end to end, as one run with its ids; pieces that branch off end it. */
-export const looseRun = (
-  index: DrawingIndex,
-  own: PieceEntity,
-): { readonly ids: readonly Id[]; readonly pieces: readonly Piece[]; readonly closed: boolean } => {
-  const { steps, closed } = stepsFrom(index, own, Infinity);
-  const pieces = steps.map(({ entity, turned }) => (turned ? reversePiece(entity) : entity));
-  return { ids: steps.map(({ entity }) => entity.id), pieces: weldPieces(pieces, closed), closed };
 };
 
 const loosePath = (index: DrawingIndex, own: PieceEntity): Path => {

@@ -83,7 +83,10 @@ export const rectangle: Tool = {
     const angle = toRadians(given.value("turned") ?? 0);
     const to = other?.at ?? (given.isFirm("at") ? given.pointer : undefined);
     const way: Point | undefined = to && turned(subtract(to, at.at), -angle);
-    const [across, up] = [...given.choice("place")].map(Number) as [0 | 1 | 2, 0 | 1 | 2];
+    const chosen = [...given.choice("place")].map(Number) as [0 | 1 | 2, 0 | 1 | 2];
+    // started on a corner by a click, it grows towards the pointer
+    const grows = to && given.isFirm("at") && chosen[0] !== 1 && chosen[1] !== 1;
+    const [across, up] = grows && way ? ([way.x < 0 ? 2 : 0, way.y < 0 ? 2 : 0] as const) : chosen;
     const [wide, high] = [extent(given.value("width"), across, way?.x), extent(given.value("height"), up, way?.y)];
     const corners = cornersOf(given);
     if (!wide || !high || wide.size <= RESOLUTION || high.size <= RESOLUTION) return nothing;

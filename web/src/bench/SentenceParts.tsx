@@ -3,7 +3,7 @@ import { useLayoutEffect, useRef, useState } from "react";
 import { calloutText, measureCallout } from "@ash-edge/core/callouts";
 import { calloutsOf, layersOf, unitOf } from "@ash-edge/core/drawing";
 import { countByKind, describePoint, describeRef } from "@ash-edge/core/look";
-import { showAngle, showLength, showLengthUnit, type TypedValue, type Unit } from "@ash-edge/core/numeric";
+import { showAngle, showLength, showLengthUnit, type Unit } from "@ash-edge/core/numeric";
 import { searchThreads } from "@ash-edge/core/tables";
 import {
   fitsBlank,
@@ -18,6 +18,7 @@ import {
   pickParts,
   type Typed,
   type Placing,
+  type ReadValue,
   type Part,
   type Tool,
 } from "@ash-edge/tools";
@@ -307,10 +308,11 @@ const TypedBlank = ({ tool, part }: { tool: Tool; part: Typed }) => {
 };
 
 /** What was typed as it is read: `= 42 1/2 in`, `= Ø 26`. */
-const echoOf = (part: Typed, { value, kind }: TypedValue, unit: Unit): string => {
+const echoOf = (part: Typed, { value, kind, then }: ReadValue, unit: Unit): string => {
   if (part.kind === "thread" || part.kind === "list") return "";
   if (part.kind === "value" && part.expects !== "length") return shown(part, value, unit);
-  return `${kind ? `${kind} ` : ""}${showLengthUnit(value, unit)}`;
+  const more = then && then.length > 0 ? `, then ${then.length} more` : "";
+  return `${kind ? `${kind} ` : ""}${showLengthUnit(value, unit)}${more}`;
 };
 
 /** Threads that begin with what is typed, and callouts that name one. */

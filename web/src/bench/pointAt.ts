@@ -1,8 +1,16 @@
-import { picturesOf, isOnPicture, ontoPicture } from "@ash-edge/core/drawing";
+import { picturesOf, isOnPicture, ontoPicture, unitOf } from "@ash-edge/core/drawing";
 import { angleOf, distance, subtract, type Point } from "@ash-edge/core/geometry";
 import { picksAt, snapsAt, SNAP_KINDS, type Snap, type SnapKind } from "@ash-edge/core/look";
-import { RESOLUTION } from "@ash-edge/core/numeric";
-import { givenOf, takesPoint, wantedPick, type Hover, type Tool, type ToolContext } from "@ash-edge/tools";
+import { readTypedValue, RESOLUTION, type Unit } from "@ash-edge/core/numeric";
+import {
+  givenOf,
+  takesPoint,
+  wantedPick,
+  type Hover,
+  type Tool,
+  type ToolContext,
+  type ToolState,
+} from "@ash-edge/tools";
 import { stepAt } from "../store/index.ts";
 import type { Asked, BenchState, Modifiers } from "./state/index.ts";
 import { gridPitch } from "./board/grid.ts";
@@ -57,6 +65,15 @@ export const pointAt = (
   const snap = taken ?? found[0];
   let at = snap?.at ?? raw;
   let heldWord: string | undefined;
+  // with its length typed, a line within reach of level, upright or along is meant so
+  const aims = from && wantsPoint && !snap && !modifiers.alt && !hold && isLengthTyped(toolState, unitOf(drawing));
+  if (aims && !modifiers.shift) {
+    const held = holdDirection(from.at, raw, lastDirection(state));
+    if (held.word !== "square" && distance(held.at, raw) <= reach && distance(held.at, from.at) > 0) {
+      ({ at } = held);
+      heldWord = held.word;
+    }
+  }
   if (from && wantsPoint && !snapOnce && (modifiers.shift || hold)) {
     const held = modifiers.shift ? holdDirection(from.at, at, lastDirection(state)) : heldAt(from.at, at, hold!);
     ({ at } = held);
@@ -81,6 +98,13 @@ const takenSnap = (found: readonly Snap[], asked: Asked["snap"], pointer: Point,
     ) ??
     (distance(pointer, asked.at) <= reach ? asked : undefined)
   );
+};
+
+/** True where a tool has a length and no angle: only its direction is open. */
+const isLengthTyped = (state: ToolState | undefined, unit: Unit): boolean => {
+  if (!state || "angle" in state.entries || state.open?.blank === "angle") return false;
+  if (state.open?.blank === "length") return readTypedValue(state.open.text, { unit, expects: "length" }).ok;
+  return "length" in state.entries;
 };
 
 /** The direction of the piece drawn last, for holding along and square to it. */

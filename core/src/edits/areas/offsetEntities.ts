@@ -27,7 +27,7 @@ import {
 import type { Contour } from "../../profile/profile.ts";
 import type { Shape } from "../../shape/shape.ts";
 import { draftEdit } from "../draftEdit.ts";
-import { looseRun } from "../path.ts";
+import { openRun } from "../openRun.ts";
 
 /** What is offset as one: the things it is made of and their pieces, end to end. */
 export type OffsetWhat = {
@@ -40,16 +40,17 @@ export type OffsetWhat = {
 /** Smooth curves are offset by way of arcs within this part of the join tolerance. */
 const FIT_PART = 0.2;
 
-/** What a picked curve belongs to: its chain or circle, or all the loose pieces that meet it end to end. */
+/** What a picked curve belongs to: its closed chain or circle, or all loose pieces and open chains that meet it end to end. */
 export const offsetWhat = (index: DrawingIndex, { id }: Ref): Outcome<OffsetWhat> => {
   const entity = entityOf(index.drawing, id);
   switch (entity?.kind) {
     case "circle":
       return done({ ids: [id], sources: [{ pieces: circleHalves(entity), closed: true }] });
     case "chain":
-      return done({ ids: [id], sources: [{ pieces: chainPieces(entity).map(plainPiece), closed: entity.closed }] });
     case "piece": {
-      const { ids, pieces, closed } = looseRun(index, entity);
+      if (entity.kind === "chain" && entity.closed)
+        return done({ ids: [id], sources: [{ pieces: chainPieces(entity).map(plainPiece), closed: true }] });
+      const { ids, pieces, closed } = openRun(index, entity)!;
       return done({ ids, sources: [{ pieces: pieces.map(plainPiece), closed }] });
     }
     case "ellipse":
