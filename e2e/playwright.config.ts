@@ -1,6 +1,6 @@
 import { defineConfig } from "@playwright/test";
 
-const PORT = 4319;
+const PORT = Number(process.env.E2E_PORT ?? 4319);
 
 export default defineConfig({
   testDir: "tests",

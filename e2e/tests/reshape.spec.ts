@@ -160,7 +160,7 @@ test("a drag trims what runs over, another brings ends to one line; what nothing
   expect(await stubs()).toHaveLength(3);
   await bench.tool("AA", "Trim");
   await drag(bench, { x: 10, y: -8 }, { x: 62, y: -8 });
-  await expect(page.getByText("1 trimmed, 1 removed whole: nothing crossed them.")).toBeVisible();
+  await expect(page.getByText("2 removed whole: nothing crossed them.")).toBeVisible();
   expect(await stubs()).toHaveLength(1);
   await undo(bench);
   expect(await stubs()).toHaveLength(3);

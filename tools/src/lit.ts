@@ -84,7 +84,7 @@ export const fitsBlank = (part: Typed, kind: Callout["kind"]): boolean => {
     case "size":
       return kind === "radius" || kind === "diameter";
     case "value":
-      return part.expects === (kind === "centres" ? "length" : kind);
+      return part.expects === (kind === "centres" || kind === "chamfer" ? "length" : kind);
     case "list":
       return false;
   }

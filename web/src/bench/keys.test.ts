@@ -10,8 +10,8 @@ const press = (code: string, more: Partial<Press> = {}): Press => ({
   command: false,
   ...more,
 });
-const idle: BenchStanding = { tool: false, bank: false, lit: false, open: false };
-const active: BenchStanding = { tool: true, bank: false, lit: true, open: false };
+const idle: BenchStanding = { tool: false, bank: false, lit: false, open: false, cursor: false };
+const active: BenchStanding = { tool: true, bank: false, lit: true, open: false, cursor: false };
 
 describe("keys", () => {
   it.each([
@@ -23,7 +23,14 @@ describe("keys", () => {
     [press("Backspace"), { ...active, open: true }, { do: "rub" }],
     [press("Enter"), { ...active, open: true }, { do: "finish" }],
     [press("ArrowDown"), { ...active, open: true }, { do: "reading", which: "other" }],
-    [press("ArrowDown"), active, undefined],
+    [press("ArrowDown"), active, { do: "cursor", dx: 0, dy: -1, how: "grid" }],
+    [press("ArrowLeft", { shift: true }), idle, { do: "cursor", dx: -1, dy: 0, how: "fine" }],
+    [press("ArrowUp", { command: true }), idle, { do: "cursor", dx: 0, dy: 1, how: "coarse" }],
+    [press("ArrowRight", { alt: true }), active, { do: "cursor", dx: 1, dy: 0, how: "pan" }],
+    [press("PageDown"), active, { do: "near", by: 1 }],
+    [press("Enter"), { ...active, cursor: true }, { do: "click" }],
+    [press("Enter", { command: true }), { ...active, cursor: true }, { do: "finish" }],
+    [press("Equal", { key: "+" }), active, { do: "zoom", factor: 1.25 }],
     [press("KeyE"), idle, { do: "bank", key: "KeyE" }],
     [press("KeyE"), { ...active, bank: true }, { do: "place", key: "KeyE" }],
     [press("KeyD", { key: "δ" }), idle, { do: "bank", key: "KeyD" }], // by place, whatever is printed on the key

@@ -15,6 +15,8 @@ export type BenchStanding = {
   readonly bank: boolean;
   readonly lit: boolean;
   readonly open: boolean;
+  /** The board's cursor was moved by keys: Enter clicks there. */
+  readonly cursor: boolean;
 };
 
 export type KeyAction =
@@ -34,6 +36,15 @@ export type KeyAction =
         | "swap-choice";
     }
   /** Of what is being typed and could mean two things, the one or the other. */
+  | {
+      readonly do: "cursor";
+      readonly dx: number;
+      readonly dy: number;
+      readonly how: "grid" | "fine" | "coarse" | "pan";
+    }
+  | { readonly do: "near"; readonly by: 1 | -1 }
+  | { readonly do: "click" }
+  | { readonly do: "zoom"; readonly factor: number }
   | { readonly do: "reading"; readonly which: "one" | "other" }
   | { readonly do: "next-blank"; readonly backwards: boolean }
   | { readonly do: "undo" | "redo" | "finder" | "save" | "select-all" }
@@ -53,6 +64,14 @@ export const withKey = (keys: KeyMap, place: BankKey, key: BankKey): KeyMap => {
   return { ...keys, [other]: keyFor(place, keys), [place]: key };
 };
 
+const ARROWS: Readonly<Record<string, { readonly dx: number; readonly dy: number }>> = {
+  ArrowLeft: { dx: -1, dy: 0 },
+  ArrowRight: { dx: 1, dy: 0 },
+  ArrowUp: { dx: 0, dy: 1 },
+  ArrowDown: { dx: 0, dy: -1 },
+};
+const ZOOM_STEP = 1.25;
+
 /** What begins an entry: digits, signs, and the marks of points and sizes. */
 const BEGINS = /^[0-9.,−\-(@<Øø⌀½¼¾⅛⅜⅝⅞]$/;
 
@@ -61,11 +80,15 @@ const BEGINS = /^[0-9.,−\-(@<Øø⌀½¼¾⅛⅜⅝⅞]$/;
  * own, wherever the focus is. Letters go by their place on the keyboard, not by what is printed on them.
  */
 export const keyAction = (
-  { code, key, shift, command }: Press,
-  { tool, bank, lit, open }: BenchStanding,
+  { code, key, shift, alt, command }: Press,
+  { tool, bank, lit, open, cursor }: BenchStanding,
   keyOf: KeyMap = {},
 ): KeyAction | undefined => {
+  const arrow = ARROWS[code];
+  if (arrow && (!open || command || alt))
+    return { do: "cursor", ...arrow, how: alt ? "pan" : command ? "coarse" : shift ? "fine" : "grid" };
   if (command) {
+    if (/^(Numpad)?Enter$/.test(code)) return { do: "finish" };
     if (code === "KeyZ") return { do: shift ? "redo" : "undo" };
     if (code === "KeyY") return { do: "redo" };
     if (code === "KeyK") return { do: "finder" };
@@ -76,13 +99,18 @@ export const keyAction = (
   if (code === "F6") return { do: "region", backwards: shift };
   if (open && [...key].length === 1) return { do: "type", text: key };
   if (BEGINS.test(key) && !(code in BANKS)) return tool && lit ? { do: "type", text: key } : undefined;
+  if (key === "+" || key === "=") return { do: "zoom", factor: ZOOM_STEP };
+  if (key === "-" || key === "_") return { do: "zoom", factor: 1 / ZOOM_STEP };
   if (code in BANKS) return { do: bank ? "place" : "bank", key: placeOf(code as BankKey, keyOf) };
   switch (code) {
     case "Space":
       return { do: shift ? "next-under" : "next" };
     case "Enter":
     case "NumpadEnter":
-      return { do: tool ? "finish" : "again" };
+      return { do: cursor && !open ? "click" : tool ? "finish" : "again" };
+    case "PageDown":
+    case "PageUp":
+      return { do: "near", by: code === "PageDown" ? 1 : -1 };
     case "Tab":
       return tool ? { do: "next-blank", backwards: shift } : undefined;
     case "ArrowUp":

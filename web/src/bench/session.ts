@@ -9,6 +9,7 @@ import { stepAt, stepCount, type StoredJob } from "../store/index.ts";
 import { makeHandling } from "./handles/sessionHandles.ts";
 import type { SessionCore, Surroundings } from "./sessionCore.ts";
 import { makeActions } from "./sessionActions.ts";
+import { makeCursor } from "./sessionCursor.ts";
 import { makeCallouts } from "./sessionCallouts.ts";
 import { makeHistory } from "./sessionHistory.ts";
 import { makeHolds } from "./sessionHolds.ts";
@@ -154,6 +155,7 @@ export const makeSession = (job: string, stored: StoredJob, surroundings: Surrou
     ...selecting,
     ...makeLayers(core),
     ...viewing,
+    ...makeCursor(core, { pan: viewing.pan, move: pointing.move, click: pointing.click }),
     ...tidying,
     ...actions,
     grab: handling.grab,

@@ -55,6 +55,9 @@ const moveRegion = (backwards: boolean): void => {
   regions[(here + (backwards ? -1 : 1) + regions.length) % regions.length]?.focus();
 };
 
+/** Alt with an arrow moves the view by so many pixels. */
+const PAN_STEP = 60;
+
 const carryOut = (session: Session, action: KeyAction, openFinder: () => void): boolean => {
   const { act } = session;
   const {
@@ -67,6 +70,21 @@ const carryOut = (session: Session, action: KeyAction, openFinder: () => void): 
     case "type":
       act.toolEvent({ type: "key", text: action.text });
       return true;
+    case "cursor":
+      if (action.how === "pan") act.pan(-PAN_STEP * action.dx, PAN_STEP * action.dy);
+      else act.stepCursor(action.dx, action.dy, action.how);
+      return true;
+    case "near":
+      act.stepNear(action.by);
+      return true;
+    case "click":
+      act.clickCursor();
+      return true;
+    case "zoom": {
+      const { pointer, view } = session.getState();
+      act.zoom(pointer.screen ?? { x: view.size.width / 2, y: view.size.height / 2 }, action.factor);
+      return true;
+    }
     case "reading": {
       const { refusal } = session.getState().panels.message ?? {};
       if (refusal?.code !== "value-asked" || !tool?.open) return false;
@@ -147,9 +165,14 @@ const carryOut = (session: Session, action: KeyAction, openFinder: () => void): 
   }
 };
 
+const inPanel = (target: EventTarget | null): boolean =>
+  target instanceof HTMLElement &&
+  target.dataset.blank === undefined &&
+  target.closest('[data-region]:not([data-region="Board"], [data-region="Sentence"])') !== null;
+
 /** In the blank's own field characters and the caret are the field's; these are the bench's. */
 const leavesField = (event: KeyboardEvent, open: boolean): boolean =>
-  /^(Enter|NumpadEnter|Escape|Tab|F6|ArrowUp|ArrowDown)$/.test(event.code) ||
+  /^(Enter|NumpadEnter|Escape|Tab|F6|ArrowUp|ArrowDown|PageUp|PageDown)$/.test(event.code) ||
   (event.code === "Space" && !open) ||
   ((event.ctrlKey || event.metaKey) && /^Key[ZYKS]$/.test(event.code));
 
@@ -161,6 +184,8 @@ export const useBenchKeys = (openFinder: () => void): void => {
       if (closing || event.defaultPrevented || event.isComposing || keepsKeys(event.target)) return;
       const { hand, panels, kept } = session.getState();
       const open = hand.tool?.open !== undefined;
+      // Tab goes on within a panel that was gone to; the board and the sentence have their own
+      if (event.key === "Tab" && inPanel(event.target)) return;
       const inBlank = event.target instanceof HTMLElement && event.target.dataset.blank !== undefined;
       if (inBlank ? !leavesField(event, open) : !open && ownsKey(event.target, event.key)) return;
       const action = keyAction(
@@ -176,6 +201,7 @@ export const useBenchKeys = (openFinder: () => void): void => {
           bank: panels.bank !== undefined,
           lit: session.act.lit() !== undefined,
           open,
+          cursor: session.getState().pointer.byKeys,
         },
         kept.keys,
       );

@@ -72,9 +72,11 @@ export const Help = () => {
             Two keys take a tool: the first its bank, by its place under the left hand, then the tool; the bank’s own
             key again takes its first. <b>Ctrl K</b> finds a tool by name. A digit typed anywhere goes into the lit
             blank and is held there; no click can change it. <b>Space</b> takes the next solution or snap. Held,{" "}
-            <b>Shift</b>
-            keeps the direction, <b>Alt</b> lets go of snaps, <b>Ctrl click</b> takes a thing’s own value into the
-            blank. <b>Esc</b> steps back.
+            <b>Shift</b> keeps the direction, <b>Alt</b> lets go of snaps, <b>Ctrl click</b> takes a thing’s own value
+            into the blank. <b>Esc</b> steps back. A point is typed too: 80;30, or @12&lt;45 from the last one. Without
+            a mouse the <b>arrows</b> move a cursor over the board, finer with Shift, coarser with Ctrl;{" "}
+            <b>Page Down</b> goes to what is near and says it; <b>Enter</b> clicks there, <b>Ctrl Enter</b> finishes;{" "}
+            <b>+</b> and <b>−</b> zoom.
           </p>
         </section>
         <input

@@ -245,11 +245,23 @@ const paintPreview = (
 /** The snap that holds with its word, the reach of snaps, and what is being typed. */
 const paintPointer = (
   canvas: Canvas,
-  { pointer: { hover, at: pointer }, view: { now: view, size }, hand: { tool }, kept }: BenchState,
+  { pointer: { hover, at: pointer, byKeys }, view: { now: view, size }, hand: { tool }, kept }: BenchState,
   palette: Palette,
 ): void => {
   if (!hover || hover.picture) return;
   const at = toScreen(view, hover.at);
+  if (byKeys)
+    stroke(canvas, { colour: palette.ember, width: 1.6, dash: [] }, () => {
+      for (const [dx, dy] of [
+        [1, 0],
+        [-1, 0],
+        [0, 1],
+        [0, -1],
+      ] as const) {
+        canvas.moveTo(at.x + 5 * dx, at.y + 5 * dy);
+        canvas.lineTo(at.x + 14 * dx, at.y + 14 * dy);
+      }
+    });
   if (tool && pointer && kept.snaps.drawn && !hover.snap) {
     const here = toScreen(view, pointer);
     canvas.globalAlpha = 0.5;

@@ -19,6 +19,8 @@ export type Pointer = {
   /** Where it is on the board, in CSS pixels; undefined off the board. */
   readonly screen: Point | undefined;
   readonly modifiers: Modifiers;
+  /** It is where keys moved it: Enter clicks there. */
+  readonly byKeys: boolean;
   readonly asked: Asked;
   /** Where it is in the drawing, before any snap. */
   readonly at: Point | undefined;
@@ -40,6 +42,7 @@ export type Pointer = {
 export const POINTER_AWAY: Pointer = {
   screen: undefined,
   modifiers: NO_MODIFIERS,
+  byKeys: false,
   asked: NOTHING_ASKED,
   at: undefined,
   hover: undefined,
@@ -55,6 +58,7 @@ export const POINTER_AWAY: Pointer = {
 
 export type PointerEvent =
   | { readonly type: "moved"; readonly to: Point | undefined; readonly modifiers: Modifiers }
+  | { readonly type: "by keys"; readonly on: boolean }
   | { readonly type: "on the card"; readonly place: Pointer["onCard"] }
   | {
       readonly type: "over";
@@ -76,7 +80,9 @@ export type PointerEvent =
 export const pointerAfter = (pointer: Pointer, event: PointerEvent): Pointer => {
   switch (event.type) {
     case "moved":
-      return { ...pointer, screen: event.to, modifiers: event.modifiers, onCard: undefined };
+      return { ...pointer, screen: event.to, modifiers: event.modifiers, byKeys: false, onCard: undefined };
+    case "by keys":
+      return pointer.byKeys === event.on ? pointer : { ...pointer, byKeys: event.on };
     case "on the card":
       return { ...pointer, onCard: event.place };
     case "over": {
