@@ -216,6 +216,7 @@ const TypedBlank = ({ tool, part }: { tool: Tool; part: Typed }) => {
   const [focused, setFocused] = useState(false);
   const input = useRef<HTMLInputElement>(null);
   const isLit = useLit() === part.name;
+  const isFault = useBench((all) => all.panels.message?.tone === "fault");
   const isThread = part.kind === "thread";
   // the focus follows what is lit by hand or typed in, so that the caret is there; a thread's letters are no banks
   const mine = (state?.open?.blank ?? state?.lit) === part.name || (isThread && isLit);
@@ -245,6 +246,8 @@ const TypedBlank = ({ tool, part }: { tool: Tool; part: Typed }) => {
     : entry
       ? { value: entry.value, kind }
       : undefined;
+  // offers hang over the board: they give way to what is being typed and to what was refused
+  const offers = focused && (isThread || ((!isOpen || text.trim() === "") && !isFault));
   const width = Math.max(part.kind === "thread" || part.kind === "list" ? 7 : 4, (text || placeholder).length + 1);
   return (
     <span className="relative inline-flex shrink-0 items-center gap-2">
