@@ -303,9 +303,7 @@ const TypedBlank = ({ tool, part }: { tool: Tool; part: Typed }) => {
       {part.kind === "size" && !size && <span className="text-soft">{unit}</span>}
       {part.kind === "value" && part.expects === "length" && !echo && <span className="text-soft">{unit}</span>}
       {part.kind === "value" && part.expects === "angle" && <span className="text-soft">°</span>}
-      {focused &&
-        (!read || read.ok) &&
-        (isThread ? <ThreadOffers part={part} text={text} /> : <Offers tool={tool} part={part} />)}
+      {offers && (isThread ? <ThreadOffers part={part} text={text} /> : <Offers tool={tool} part={part} />)}
     </span>
   );
 };
