@@ -115,9 +115,7 @@ test("a bar with one round end, a step and two holes: at most 20 gestures", asyn
 test("a link of three bosses with tangents and an arc below", async ({ page }) => {
   const hand = await started(page, "0502", "mm");
   await hand.tool("TR", "Ring");
-  await hand.typed("20", "10", "0;0", "80;0", "27");
-  await page.keyboard.press("Tab");
-  await hand.typed("13.5", "40;25.5");
+  await hand.typed("20 10", "0;0", "80;0", "27 13.5", "40;25.5");
   await inSight(hand, { x: -20, y: -20 }, { x: 100, y: 50 });
   const away = Math.hypot(40, 25.5);
   const lean = Math.atan2(25.5, 40);
@@ -148,6 +146,7 @@ test("a link of three bosses with tangents and an arc below", async ({ page }) =
   await hand.enter();
   await expect.poll(async () => (await rows(hand)).filter(({ kind }) => kind === "chain").length).toBeGreaterThan(0);
   console.log(`link: ${hand.gestures} gestures (and ${hand.enters} times Enter alone)`);
+  expect(hand.gestures).toBeLessThanOrEqual(18);
 });
 
 test("a cover with a boss, its corners rounded and grown all round by half an inch", async ({ page }) => {
@@ -159,22 +158,15 @@ test("a cover with a boss, its corners rounded and grown all round by half an in
   await hand.side({ x: 0.8, y: 2.51 }, "1");
   await hand.side({ x: 1.01, y: 4 }, "2");
   await hand.typed("7.5;4.5");
-  await page.keyboard.press("Escape");
-  await page.keyboard.press("Escape");
-  await hand.tool("EE", "Circle");
-  await hand.typed("3", "7.5;3");
-  await inSight(hand, { x: -1, y: -1 }, { x: 10, y: 5.5 });
-  await hand.tool("RR", "Tangent line");
+  // round the boss until it heads for the start, then closed by the straight tangent
+  await page.keyboard.press("Backquote");
+  await hand.typed("1.5");
+  await hand.bench.point({ x: 7, y: 0 });
+  await page.keyboard.press("Space");
   await hand.click({ x: 7, y: 0 });
-  // the tangent from (7, 0) to the circle, on its right: length √(d² - R²) (Euclid III.36)
-  const [dx, dy] = [0.5, 3];
-  const away = Math.hypot(dx, dy);
-  const touch = Math.atan2(dy, dx) - Math.asin(1.5 / away);
-  const reach = Math.sqrt(away * away - 1.5 * 1.5);
-  const at = { x: 7 + reach * Math.cos(touch), y: reach * Math.sin(touch) };
-  await hand.click(at);
-  await hand.tool("AA", "Trim");
-  await hand.click({ x: 6, y: 3 });
+  await page.keyboard.press("Backquote");
+  await hand.enter();
+  await expect(page.getByText("The outline is closed.")).toBeVisible();
   await hand.tool("SS", "Fillet");
   await hand.typed(".75 .25 1");
   await hand.click({ x: 1, y: 4.5 });
@@ -189,11 +181,12 @@ test("a cover with a boss, its corners rounded and grown all round by half an in
     (await rows(hand))
       .filter(({ kind, closed }) => kind === "chain" && closed)
       .map(({ vertices }) => measured(vertices!));
-  await expect.poll(async () => (await grown()).length).toBe(1);
+  await expect.poll(async () => (await grown()).length).toBe(2);
   console.log(`cover: ${hand.gestures} gestures (and ${hand.enters} times Enter alone)`);
   // Steiner's formula for parallel curves bounds it: less than A + P d + π d², as its hollow corner shares what it grows
-  const [made] = await grown();
+  const [made] = (await grown()).sort((p, q) => q.area - p.area);
   const [area, around] = [35.378, 24.53]; // of the outline before, as Pieces shows them
   expect(made!.area).toBeLessThan(area + around * 0.5 + Math.PI * 0.25);
   expect(made!.area).toBeGreaterThan(area + around * 0.5);
+  expect(hand.gestures).toBeLessThanOrEqual(22);
 });

@@ -25,7 +25,7 @@ export const typedPart = (tool: Tool, name: string): Typed | undefined =>
   typedParts(tool).find((part) => part.name === name) ?? ALL_PLACE_PARTS.find((part) => part.name === name);
 
 /** Several sizes, blanks between them; the first with the rest behind it. */
-const readSizes = (text: string, unit: Unit): Outcome<ReadValue> => {
+const readSizes = (text: string, unit: Unit, most: number): Outcome<ReadValue> => {
   const sizes: number[] = [];
   for (const word of text.trim().split(/\s+/)) {
     const read = readTypedValue(word, { unit, expects: "length" });
@@ -33,6 +33,7 @@ const readSizes = (text: string, unit: Unit): Outcome<ReadValue> => {
     if (!(read.value.value > 0)) return refuse("value-not-positive", { what: "A radius or diameter" });
     sizes.push(read.value.value);
   }
+  if (sizes.length > most) return refuse("value-unreadable", { text: text.trim(), place: 0, found: text.trim() });
   const [value, ...then] = sizes;
   return done({ value: value!, then });
 };
@@ -51,10 +52,10 @@ export const readBlank = (part: Typed, text: string, context: Pick<ToolContext, 
     return listed.ok ? done({ value: listed.value.size }) : listed;
   }
   const size = part.kind === "size";
-  if (part.kind === "size" && part.several && /\S\s+\S/.test(text.trim())) {
+  if (part.kind === "size" && (part.several || part.second) && /\S\s+\S/.test(text.trim())) {
     // one number with a blank in it, such as 1 3/16, is one
     const one = readTypedValue(text, { unit: context.unit, expects: "length", kinds: true });
-    if (!one.ok) return readSizes(text, context.unit);
+    if (!one.ok) return readSizes(text, context.unit, part.second === undefined ? Infinity : 2);
   }
   const expects = part.kind === "size" ? "length" : part.expects;
   const read = readTypedValue(text, { unit: context.unit, expects, kinds: size });

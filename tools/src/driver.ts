@@ -10,6 +10,7 @@ import { FROM_DATUM, isPlace, isPointText, PLACE_PARTS, placeEntries, readPointT
 import {
   isShown,
   refused,
+  type Part,
   type Ask,
   type Entry,
   type Picked,
@@ -38,6 +39,8 @@ export type ToolEvent =
   | { readonly type: "empty"; readonly blank: string }
   | { readonly type: "light"; readonly blank: string | undefined }
   | { readonly type: "choice"; readonly name: string; readonly to: string }
+  /** The choice that was gone to takes its next option; or the next choice is gone to. */
+  | { readonly type: "swap" | "next choice" }
   | { readonly type: "place"; readonly placing: Placing | undefined }
   | { readonly type: "gather"; readonly on: boolean }
   | { readonly type: "drag"; readonly path: readonly Point[] };
@@ -155,6 +158,17 @@ const stepped = (tool: Tool, state: ToolState, event: ToolEvent, context: ToolCo
       });
     case "choice":
       return { state: choose(tool, state, event.name, event.to) };
+    case "swap": {
+      const at = swapped(tool, state);
+      return { state: at ? choose(tool, state, at.name, at.to) : state };
+    }
+    case "next choice": {
+      const all = swappable(tool, state);
+      const at = all.findIndex(({ name }) => name === swapped(tool, state)?.name);
+      const next = all[(at + 1) % Math.max(1, all.length)];
+      const label = next?.kind === "choice" ? next.label : "radius or diameter";
+      return { state: next ? { ...state, swaps: next.name, said: `The key swaps ${label} now.` } : state };
+    }
     case "next":
       return { state: { ...state, way: state.way + 1 } };
     case "before":
@@ -201,6 +215,23 @@ const wanting = (tool: Tool, before: ToolState, step: Step, context: ToolContext
   if (step.state !== before || step.refusal || step.edit || step.ask) return step;
   const wanted = wantedPick(tool, before, givenOf(tool, before, undefined, context));
   return wanted ? { ...step, refusal: refuse("pick-wanted", { what: wanted.label }).refusal } : step;
+};
+
+/** The choices of the sentence as it is shown, R or Ø among them. */
+const swappable = (tool: Tool, { choices }: ToolState): readonly Extract<Part, { kind: "choice" | "size" }>[] =>
+  tool.parts.filter(
+    (part): part is Extract<Part, { kind: "choice" | "size" }> =>
+      (part.kind === "choice" || part.kind === "size") && isShown(part, choices),
+  );
+
+/** The choice that is swapped and what it is swapped to; undefined where there is none. */
+const swapped = (tool: Tool, state: ToolState): { readonly name: string; readonly to: string } | undefined => {
+  const all = swappable(tool, state);
+  const part = all.find(({ name }) => name === state.swaps) ?? all[0];
+  if (!part) return undefined;
+  if (part.kind === "size") return { name: part.name, to: state.kinds[part.name] === "R" ? "Ø" : "R" };
+  const at = part.options.findIndex(([id]) => id === state.choices[part.name]);
+  return { name: part.name, to: part.options[(at + 1) % part.options.length]![0] };
 };
 
 /** A character that was typed outside any field goes on with the entry, or begins one in what is lit. */
@@ -319,6 +350,13 @@ const holdEntry = (tool: Tool, state: ToolState, context: ToolContext): Step => 
   const read = readBlank(part, open.text, context);
   if (!read.ok) return { state, refusal: read.refusal };
   const { value, kind, then } = read.value;
+  if (part.kind === "size" && part.second !== undefined && then?.[0] !== undefined) {
+    // two sizes at once: each into its own blank
+    const [first, second] = open.text.trim().split(/\s+/) as [string, string];
+    const own = { [open.blank]: { text: first, value }, [part.second]: { text: second, value: then[0] } };
+    const kinds = { ...state.kinds, [part.second]: state.kinds[open.blank]! };
+    return { state: { ...rest, kinds, entries: { ...state.entries, ...own } } };
+  }
   const kinds = kind ? { ...state.kinds, [open.blank]: kind } : state.kinds;
   return {
     state: {

@@ -208,3 +208,24 @@ describe("what is typed lands in what is lit", () => {
     }
   });
 });
+
+describe("choices by keys", () => {
+  it("every choice of every tool is gone to and swapped through all its options", () => {
+    for (const { tool, choices, name } of cases) {
+      const work = atWork(tool, choices);
+      const shown = tool.parts.filter(
+        (part) => part.kind === "choice" && (!part.onlyIf || part.onlyIf(work.state().choices)),
+      );
+      for (const part of shown) {
+        if (part.kind !== "choice") continue;
+        for (let n = 0; n < 30 && work.state().swaps !== part.name; n++) work.send({ type: "next choice" });
+        const seen = new Set<string>();
+        for (let n = 0; n < part.options.length; n++) {
+          work.send({ type: "swap" });
+          seen.add(work.state().choices[part.name]!);
+        }
+        expect([name, part.name, seen.size]).toEqual([name, part.name, part.options.length]);
+      }
+    }
+  });
+});

@@ -62,6 +62,8 @@ export type Part =
       readonly onlyIf?: OnlyIf;
       /** Takes several sizes at once, `.75 .25 1`: one for each piece that is made. */
       readonly several?: true;
+      /** Of two sizes typed at once the second goes into that blank. */
+      readonly second?: string;
     }
   | { readonly kind: "thread"; readonly name: string; readonly label: string; readonly onlyIf?: OnlyIf }
   | { readonly kind: "list"; readonly name: string; readonly label: string; readonly onlyIf?: OnlyIf }

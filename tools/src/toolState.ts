@@ -25,6 +25,8 @@ export type ToolState = {
   readonly open?: { readonly blank: string; readonly text: string };
   /** The blank or the point that was lit by hand. */
   readonly lit?: string;
+  /** The choice that the key for choices swaps; the first unless another was gone to. */
+  readonly swaps?: string;
   /** Nothing was entered since the tool was taken up or made something: its first blank is lit. */
   readonly fresh?: true;
   /** Callouts that gave an x or a y of what is picked. */

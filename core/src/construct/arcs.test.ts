@@ -21,6 +21,7 @@ import {
   parallelPiece,
   shortestLine,
   feetOf,
+  arcHeadingFor,
 } from "./index.ts";
 
 const value = <T>(outcome: Outcome<T>): T => {
@@ -187,4 +188,36 @@ describe("parallels, feet and the shortest line", () => {
       expect(feetOf(ellipse, point)).toHaveLength(2);
     },
   );
+});
+
+describe("an arc that heads for a place", () => {
+  it("is tangent at its start and points at the place from its end, wherever it lies", () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: -50, max: 50, noNaN: true }),
+        fc.double({ min: -50, max: 50, noNaN: true }),
+        fc.double({ min: -3, max: 3, noNaN: true }),
+        fc.double({ min: 0.5, max: 20, noNaN: true }),
+        fc.constantFrom(0, 1e5),
+        (x, y, direction, radius, off) => {
+          const a = { x: off, y: -off };
+          const to = { x: off + x, y: y - off };
+          const arc = arcHeadingFor(a, direction, radius, to);
+          const size = radius + Math.hypot(x, y);
+          if (!arc) return;
+          const side = Math.cos(direction) * (to.y - a.y) - Math.sin(direction) * (to.x - a.x) < 0 ? -1 : 1;
+          const centre = { x: a.x - side * radius * Math.sin(direction), y: a.y + side * radius * Math.cos(direction) };
+          expect(Math.abs(distance(arc.b, centre) - radius)).toBeLessThan(residualBound(size, off + size));
+          // the turn between two directions, far from the join of -π and π
+          const turn = (p: number, q: number): number => Math.abs(Math.atan2(Math.sin(p - q), Math.cos(p - q)));
+          expect(turn(departureOf(arc), direction)).toBeLessThan(1e-6);
+          const rest = Math.hypot(to.x - arc.b.x, to.y - arc.b.y);
+          // Euclid III.36: what is left to the place is √(d² - R²) from the centre
+          if (rest > 1e-3) expect(turn(arrivalOf(arc), Math.atan2(to.y - arc.b.y, to.x - arc.b.x))).toBeLessThan(1e-6);
+        },
+      ),
+      { numRuns: 500 },
+    );
+    expect(arcHeadingFor({ x: 0, y: 0 }, 0, 5, { x: 1, y: 5 })).toBeUndefined(); // within its circle
+  });
 });

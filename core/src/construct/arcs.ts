@@ -1,3 +1,4 @@
+import { tangentLinesFromPoint } from "./tangentLines.ts";
 import { arcBetween, bulgeOf, type Piece } from "../geometry/piece.ts";
 import {
   add,
@@ -12,6 +13,7 @@ import {
   turned,
   unit,
   type Point,
+  times,
 } from "../geometry/point.ts";
 import { done, refuse, type Outcome } from "../numeric/outcome.ts";
 import { RESOLUTION, SAME_DIRECTION } from "../numeric/tolerance.ts";
@@ -118,6 +120,24 @@ export const arcFromWithRadius = (
   }
   const arcs = arcsAbout(centre, a, to);
   return arcs.ok ? done(arcs.value[side > 0 ? 0 : 1]!) : arcs;
+};
+
+/**
+ * The arc that starts in `direction` with a radius, on the side of `to`, and ends where it heads straight for `to`;
+ * undefined where `to` lies within its circle or straight ahead. Source: tangents from a point to a circle (Euclid
+ * III.17).
+ */
+export const arcHeadingFor = (a: Point, direction: number, radius: number, to: Point): Piece | undefined => {
+  const heading = { x: Math.cos(direction), y: Math.sin(direction) };
+  const side = cross(heading, subtract(to, a)) < 0 ? -1 : 1;
+  const centre = along(a, leftOf(heading), side * radius);
+  if (distance(to, centre) <= radius + RESOLUTION) return undefined;
+  const lines = tangentLinesFromPoint(to, { centre, radius });
+  const touch = (lines.ok ? lines.value : [])
+    .map((line) => line.to)
+    .find((at) => dot(times(leftOf(subtract(at, centre)), side), subtract(to, at)) > 0);
+  if (!touch || distance(touch, a) <= RESOLUTION) return undefined;
+  return arcBetween(a, touch, centre, side > 0);
 };
 
 /**

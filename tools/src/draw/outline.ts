@@ -2,6 +2,7 @@ import { exampleLine } from "../example/exampleShapes.ts";
 import {
   arcFrom,
   arcFromWithRadius,
+  arcHeadingFor,
   arcThrough,
   arcsAbout,
   arcsBySweepAbout,
@@ -61,7 +62,10 @@ const nextPieces = (
       if (end.arrives === undefined) return { note: NO_DIRECTION };
       const radius = given.radius("size");
       if (radius === undefined) return one(arcFrom(from, end.arrives, to));
-      return one(arcFromWithRadius(from, end.arrives, radius, to, sweep === undefined ? undefined : toRadians(sweep)));
+      const arc = arcFromWithRadius(from, end.arrives, radius, to, sweep === undefined ? undefined : toRadians(sweep));
+      // Space: as far round as runs straight on to that point
+      const heading = sweep === undefined ? arcHeadingFor(from, end.arrives, radius, to) : undefined;
+      return arc.ok && heading ? done([arc.value, heading]) : one(arc);
     }
     case "start": {
       const start = given.value("start");
@@ -143,7 +147,8 @@ export const outline: Tool = {
   name: "Outline",
   help:
     "A chain of lines and arcs in one go, also on from the end of an open one. Backquote swaps line and arc. Length " +
-    "and angle can be typed, either or both. Backspace takes one piece back; a click on the first point closes; " +
+    "and angle can be typed, either or both; of a tangent arc with its R typed Space takes the end from which a line " +
+    "runs straight on to the pointer. Backspace takes one piece back; a click on the first point closes; " +
     "Enter closes or ends it.",
   drawing: ["M4 18 L4 10 A6 6 0 0 1 16 10 L20 18", "M4 18 m-2 0 a2 2 0 1 0 4 0 a2 2 0 1 0 -4 0"],
   example: {

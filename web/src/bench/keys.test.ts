@@ -44,6 +44,7 @@ describe("keys", () => {
     [press("Delete"), idle, { do: "delete" }],
     [press("Escape"), active, { do: "escape" }],
     [press("Backquote", { key: "`" }), active, { do: "swap-choice" }],
+    [press("Backquote", { key: "~", shift: true }), active, { do: "next-choice" }],
     [press("KeyA", { command: true }), active, { do: "select-all" }],
     [press("KeyZ", { command: true }), active, { do: "undo" }],
     [press("KeyZ", { command: true, shift: true }), active, { do: "redo" }],

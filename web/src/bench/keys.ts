@@ -33,7 +33,8 @@ export type KeyAction =
         | "clear-blank"
         | "delete"
         | "escape"
-        | "swap-choice";
+        | "swap-choice"
+        | "next-choice";
     }
   /** Of what is being typed and could mean two things, the one or the other. */
   | {
@@ -123,7 +124,7 @@ export const keyAction = (
     case "Escape":
       return { do: "escape" };
     case "Backquote":
-      return { do: "swap-choice" };
+      return { do: shift ? "next-choice" : "swap-choice" };
     default:
       return undefined;
   }

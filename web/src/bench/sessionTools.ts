@@ -26,7 +26,13 @@ export const makeTools = (core: SessionCore, { job, putDownHandle, work }: Needs
     if (step.refusal) sayNo(step.refusal);
     else if (step.state.said && step.state.said !== state.said) say({ text: step.state.said, tone: "said" });
     else if (event.type !== "next" && event.type !== "light") say(undefined);
-    if (event.type === "choice" || event.type === "hold" || event.type === "fill" || event.type === "click")
+    if (
+      event.type === "choice" ||
+      event.type === "swap" ||
+      event.type === "hold" ||
+      event.type === "fill" ||
+      event.type === "click"
+    )
       keepChoices(tool, step.state);
     if (step.used) keepUsed(tool, step.used);
     if (step.ask) void work(step.ask);

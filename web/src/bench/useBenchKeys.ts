@@ -62,10 +62,9 @@ const carryOut = (session: Session, action: KeyAction, openFinder: () => void): 
   const { act } = session;
   const {
     panels: { bank },
-    hand: { toolId, tool },
+    hand: { tool },
     selection: { ids: selection },
   } = session.getState();
-  const active = toolById(toolId);
   switch (action.do) {
     case "type":
       act.toolEvent({ type: "key", text: action.text });
@@ -130,17 +129,12 @@ const carryOut = (session: Session, action: KeyAction, openFinder: () => void): 
     case "escape":
       act.escape();
       return true;
-    case "swap-choice": {
-      const part = active?.parts.find(({ kind }) => kind === "choice" || kind === "size");
-      if (!part || !tool) return true;
-      if (part.kind === "size")
-        act.toolEvent({ type: "choice", name: part.name, to: tool.kinds[part.name] === "R" ? "Ø" : "R" });
-      if (part.kind === "choice") {
-        const at = part.options.findIndex(([id]) => id === tool.choices[part.name]);
-        act.toolEvent({ type: "choice", name: part.name, to: part.options[(at + 1) % part.options.length]![0] });
-      }
+    case "swap-choice":
+      act.toolEvent({ type: "swap" });
       return true;
-    }
+    case "next-choice":
+      act.toolEvent({ type: "next choice" });
+      return true;
     case "next-blank":
       act.toolEvent({ type: "tab", backwards: action.backwards });
       return true;
