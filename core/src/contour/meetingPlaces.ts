@@ -1,14 +1,14 @@
-import Flatbush from "flatbush";
-import { growBounds } from "../geometry/bounds.ts";
-import type { Circle } from "../geometry/circle.ts";
-import { curveBounds, type Curve } from "../geometry/curve.ts";
-import type { Piece } from "../geometry/piece.ts";
-import { distance, type Point } from "../geometry/point.ts";
+import { boxesOf } from "../geometry/boxesOf.ts";
+import { runTree } from "../geometry/boxTree.ts";
+import type { Curve } from "../geometry/curve.ts";
+import { pieceCentre, pieceRadius, type Piece } from "../geometry/piece.ts";
+import { distance, equalPoint, type Point } from "../geometry/point.ts";
 import { meetings } from "../intersect/meetings.ts";
 import { RESOLUTION } from "../numeric/tolerance.ts";
+import { branchesAt, passesThrough, type PassingRun } from "./passing.ts";
 
 /** Pieces end to end; a whole circle says so. */
-export type MeetingRun = { readonly closed: boolean; readonly pieces: readonly Piece[]; readonly circle?: Circle };
+export type MeetingRun = PassingRun;
 
 /** A place where runs, or a run and itself, meet other than in their joints; `runs` are their numbers. */
 export type MeetingPlace = {
@@ -17,46 +17,119 @@ export type MeetingPlace = {
   readonly runs: readonly [number, number];
 };
 
-type Side = { readonly curve: Curve; readonly run: number; readonly place: number };
+type Side = {
+  readonly curve: Extract<Curve, { kind: "piece" | "circle" }>;
+  readonly run: number;
+  readonly place: number;
+};
 
-/**
- * Crossings, touches and doubled stretches between and within runs, each place once. An end of an open run that meets
- * another is none. Near n log n where few meet: pairs come from a spatial index.
- */
-export const meetingPlaces = (runs: readonly MeetingRun[]): readonly MeetingPlace[] => {
-  const sides = runs.flatMap(({ circle, pieces }, run): Side[] =>
-    circle
-      ? [{ curve: { kind: "circle", ...circle }, run, place: 0 }]
-      : pieces.map(({ a, b, bulge }, place) => ({ curve: { kind: "piece", a, b, bulge }, run, place })),
-  );
-  if (sides.length === 0) return [];
-  const boxes = sides.map(({ curve }) => growBounds(curveBounds(curve)!, RESOLUTION));
-  const tree = new Flatbush(sides.length);
-  for (const box of boxes) tree.add(box.minX, box.minY, box.maxX, box.maxY);
-  tree.finish();
-  const found: MeetingPlace[] = [];
-  sides.forEach((side, i) => {
-    const box = boxes[i]!;
-    for (const j of tree.search(box.minX, box.minY, box.maxX, box.maxY)) {
-      if (j <= i) continue;
-      const other = sides[j]!;
-      const both = [side.run, other.run] as const;
-      for (const meeting of meetings(side.curve, other.curve, RESOLUTION)) {
-        if (meeting.kind === "overlap") found.push({ kind: "doubled", at: meeting.from, runs: both });
-        else if (isJoint(runs, side, other, meeting.at)) continue;
-        else if (meeting.kind === "crossing") found.push({ kind: "crossing", at: meeting.at, runs: both });
-        // an end that meets is no wall
-        else if (both.every((run) => runs[run]!.closed)) found.push({ kind: "touching", at: meeting.at, runs: both });
-      }
+const sidesOf = (runs: readonly MeetingRun[]): readonly Side[] => {
+  const sides: Side[] = [];
+  runs.forEach(({ circle, pieces }, run) => {
+    if (circle) sides.push({ curve: { kind: "circle", ...circle }, run, place: 0 });
+    else pieces.forEach(({ a, b, bulge }, place) => sides.push({ curve: { kind: "piece", a, b, bulge }, run, place }));
+  });
+  return sides;
+};
+
+const shareAnEnd = (p: Piece, q: Piece): boolean =>
+  equalPoint(p.a, q.a) || equalPoint(p.a, q.b) || equalPoint(p.b, q.a) || equalPoint(p.b, q.b);
+
+/** The circle that each curve lies on, three numbers each; a radius of 0 for what is straight. */
+const circlesOf = (sides: readonly Side[]): Float64Array => {
+  const circles = new Float64Array(3 * sides.length);
+  sides.forEach(({ curve }, i) => {
+    if (curve.kind === "circle") circles.set([curve.centre.x, curve.centre.y, curve.radius], 3 * i);
+    else {
+      const centre = curve.bulge === 0 ? undefined : pieceCentre(curve);
+      if (centre) circles.set([centre.x, centre.y, pieceRadius(curve)], 3 * i);
     }
   });
-  // a contour through another's corner meets two of its pieces there
-  const cell = (value: number): number => Math.round(value / PLACE);
-  return [...new Map(found.map((one) => [`${one.kind} ${cell(one.at.x)} ${cell(one.at.y)}`, one])).values()];
+  return circles;
+};
+
+/**
+ * Which two can't meet, told by their carriers in few steps: neighbours along one straight run, circles in or beside
+ * each other.
+ */
+const quickly = (sides: readonly Side[]): ((i: number, j: number) => boolean) => {
+  const circles = circlesOf(sides);
+  return (i, j) => {
+    const [p, q] = [sides[i]!, sides[j]!];
+    const [one, other] = [circles[3 * i + 2]!, circles[3 * j + 2]!];
+    if (one === 0 && other === 0)
+      return (
+        p.curve.kind === "piece" &&
+        q.curve.kind === "piece" &&
+        p.run === q.run &&
+        Math.abs(p.place - q.place) === 1 &&
+        shareAnEnd(p.curve, q.curve) &&
+        !turnsBack(p.curve, q.curve)
+      );
+    if (one === 0 || other === 0) return false;
+    const [x, y] = [circles[3 * i]! - circles[3 * j]!, circles[3 * i + 1]! - circles[3 * j + 1]!];
+    const apart = Math.sqrt(x * x + y * y);
+    const off = RESOLUTION + 1e-12 * (one + other); // centres of flat arcs are told no better
+    return apart > one + other + off || apart < Math.abs(one - other) - off;
+  };
+};
+
+/** Two straight neighbours of which the second runs back along the first: their headings are against each other. */
+const turnsBack = (p: Piece, q: Piece): boolean =>
+  (p.b.x - p.a.x) * (q.b.x - q.a.x) + (p.b.y - p.a.y) * (q.b.y - q.a.y) < 0;
+
+/**
+ * Crossings, touches and doubled stretches between and within runs, each place once; with `only` crossings, nothing
+ * else is looked for. What goes through another's corner crosses it. An end of an open run that meets another is no
+ * meeting. Near n log n where few meet: pairs come from a spatial index.
+ */
+export const meetingPlaces = (runs: readonly MeetingRun[], only?: "crossing"): readonly MeetingPlace[] => {
+  const sides = sidesOf(runs);
+  if (sides.length === 0) return [];
+  const apart = quickly(sides);
+  const near: [number, number][] = [];
+  const linked = (i: number): boolean => sides[i]!.run === sides[i + 1]!.run && apart(i, i + 1);
+  runTree(boxesOf(sides.map(({ curve }) => curve)), linked).pairs(RESOLUTION, (i, j) => {
+    if (!apart(i, j)) near.push([i, j]);
+  });
+  near.sort((p, q) => p[0] - q[0] || p[1] - q[1]);
+
+  const found: MeetingPlace[] = [];
+  for (const [i, j] of near) {
+    const [side, other] = [sides[i]!, sides[j]!];
+    const both = [side.run, other.run] as const;
+    for (const meeting of meetings(side.curve, other.curve, RESOLUTION)) {
+      if (meeting.kind === "overlap") {
+        if (!only) found.push({ kind: "doubled", at: meeting.from, runs: both });
+        continue;
+      }
+      const { at } = meeting;
+      if (isJoint(runs, side, other, at)) continue;
+      const crosses = meeting.kind === "crossing" || (meeting.kind === "end" && goThrough(runs, side, other, at));
+      if (crosses) found.push({ kind: "crossing", at, runs: both });
+      // an end that meets is no wall
+      else if (!only && both.every((run) => runs[run]!.closed)) found.push({ kind: "touching", at, runs: both });
+    }
+  }
+  return onceEach(found);
 };
 
 /** Meetings of one kind nearer than about this are one place. */
 const PLACE = 10 * RESOLUTION;
+
+/** A contour through another's corner meets two of its pieces there: told once, and not as a touch as well. */
+const onceEach = (found: readonly MeetingPlace[]): readonly MeetingPlace[] => {
+  const cell = (value: number): number => Math.round(value / PLACE);
+  const placeOf = ({ at }: MeetingPlace): string => `${cell(at.x)} ${cell(at.y)}`;
+  const crossed = new Set(found.filter(({ kind }) => kind === "crossing").map(placeOf));
+  const kept = found.filter((one) => one.kind !== "touching" || !crossed.has(placeOf(one)));
+  return [...new Map(kept.map((one) => [`${one.kind} ${placeOf(one)}`, one])).values()];
+};
+
+const goThrough = (runs: readonly MeetingRun[], p: Side, q: Side, at: Point): boolean => {
+  const [one, other] = [branchesAt(runs[p.run]!, p.place, at), branchesAt(runs[q.run]!, q.place, at)];
+  return !!one && !!other && passesThrough(one, other);
+};
 
 /** Neighbours in one run share their joint, which is no meeting. */
 const isJoint = (runs: readonly MeetingRun[], p: Side, q: Side, at: Point): boolean => {
