@@ -248,3 +248,33 @@ test("a number that can be read two ways is asked for in a blank too, and feet a
   await page.keyboard.press("Tab");
   await expect(bench.blank("height")).toHaveValue("3'-6 1/2\"");
 });
+
+test("a number that one callout calls is tied to it with a key; x and y are taken of what is picked", async ({
+  page,
+}) => {
+  const bench = await emptyJob(page);
+  for (const text of ["80 wide", "50 high", "50 deep"]) {
+    await page.getByRole("textbox", { name: "Write a callout" }).click();
+    await page.keyboard.type(text);
+    await page.keyboard.press("Enter");
+  }
+  await page.keyboard.press("Escape");
+  await bench.tool("TT", "Rectangle");
+  await page.keyboard.type("80");
+  await expect(page.getByRole("button", { name: "Tie it to 80 wide" })).toBeVisible();
+  await page.keyboard.press("ArrowDown");
+  await page.keyboard.type("50");
+  await expect(page.getByRole("button", { name: /^Tie it to/ })).toHaveCount(0); // two call it
+  await press(page, "Enter 20;10 Enter", 15);
+  await expect.poll(async () => (await shapes(bench)).length).toBe(1);
+  await expect(bench.callout("80")).toContainText("true");
+  await page.keyboard.press("Escape");
+  await page.keyboard.press("Escape");
+  // a hole straight above the rectangle's right end: its x by Ctrl+click, its y typed
+  await bench.tool("XX", "Hole");
+  await press(page, "9 Enter Tab", 15);
+  await bench.click({ x: 100, y: 10 }, ["Control"]);
+  await expect(page.getByLabel("x", { exact: true })).toHaveValue("100");
+  await press(page, "90 Enter Enter", 15);
+  await expect.poll(async () => (await shapes(bench)).at(-1)).toMatchObject(circleAt(100, 90, 4.5));
+});

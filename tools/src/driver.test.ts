@@ -6,6 +6,7 @@ import type { Point } from "@ash-edge/core/geometry";
 import { indexDrawing } from "@ash-edge/core/look";
 import type { Shape } from "@ash-edge/core/shape";
 import { underPoint, stepTool, proposalOf, type ToolEvent, type Step } from "./driver.ts";
+import { offeredCallout } from "./lit.ts";
 import { startTool, type Hover, type ToolState } from "./toolState.ts";
 import { toolById } from "./registry.ts";
 import type { ToolContext, Tool } from "./tool.ts";
@@ -49,6 +50,20 @@ const withShapes = (...shapes: Shape[]): Drawing => {
   const draft = draftEdit(drawing, "Draw", "draw");
   for (const shape of shapes) draft.add(shape, PROFILE_LAYER);
   return applyEdit(drawing, draft.finish());
+};
+
+/** A box of 70 by 40, with its lower left corner on the datum. */
+const boxEdit = (drawing: Drawing): ReturnType<ReturnType<typeof draftEdit>["finish"]> => {
+  const draft = draftEdit(drawing, "Draw", "draw");
+  const corners = [
+    { x: 0, y: 0 },
+    { x: 70, y: 0 },
+    { x: 70, y: 40 },
+    { x: 0, y: 40 },
+  ];
+  const vertices = corners.map((p) => ({ id: draft.newId(), at: p, bulge: 0 }));
+  draft.add({ kind: "chain", closed: true, vertices }, PROFILE_LAYER);
+  return draft.finish();
 };
 
 describe("the tools' driver", () => {
@@ -229,6 +244,76 @@ describe("what fills a blank is tied to what the tool makes", () => {
   it("80 from left: a coordinate from the datum, measured along its axis", () => {
     const drawing = called(["length", 80], ["diameter", 26]);
     expect(answered("circle", drawing, { size: 1, "place x": 0 }, ["", "75"])).toEqual(["true", "true"]);
+  });
+
+  it("a distance and a direction from the datum, and from the point before", () => {
+    const drawing = called(["length", 50], ["angle", 30], ["length", 20]);
+    const [reach, way, on] = calloutsOf(drawing);
+    const line = work("line", drawing);
+    const fill = (blank: string, { value, id }: NonNullable<typeof reach>): void =>
+      void line.send({ type: "fill", blank, entry: { text: String(value), value, callout: id } });
+    line.send({ type: "place", placing: { as: "polar", from: "datum" } });
+    fill("place distance", reach!);
+    fill("place angle", way!);
+    line.send({ type: "finish", hover: undefined });
+    line.send({ type: "place", placing: { as: "polar", from: "last" } });
+    fill("place distance", on!);
+    line.type("place angle", "0");
+    line.send({ type: "hold" });
+    line.send({ type: "finish", hover: undefined });
+    const states = calloutsOf(line.drawing()).map((callout) => measureCallout(line.drawing(), callout).state);
+    expect(states).toEqual(["true", "true", "not placed"]); // the start was a bare place: nothing to count from
+  });
+
+  it("a chamfer by its length and its angle, or by two lengths: all that it says is filled", () => {
+    for (const [says, legs] of [
+      [{ angle: 30 }, [12, 12 * Math.tan(Math.PI / 6)]],
+      [{ other: 5 }, [12, 5]],
+      [{ angle: 45 }, [12, 12]],
+    ] as const) {
+      const row = { kind: "chamfer", value: 12, name: "cut corner", ...says } as const;
+      const box = toolById("chamfer") as Tool;
+      const start = applyEdit(newDrawing("mm", [row]), boxEdit(newDrawing("mm", [row])));
+      const tool = work("chamfer", start);
+      const also = box.alsoSays!({ ...calloutsOf(start)[0]! })!;
+      const entries = Object.fromEntries(
+        Object.entries(also.values).map(([name, value]) => [name, { text: String(value), value }]),
+      );
+      tool.send({
+        type: "fill",
+        blank: "a",
+        entry: { text: "12", value: 12, callout: calloutsOf(start)[0]!.id },
+        also: { choices: also.choices, entries },
+      });
+      tool.click(60, 40);
+      tool.click(70, 30); // the length lies along the edge that was clicked first
+      const callout = calloutsOf(tool.drawing())[0]!;
+      expect(measureCallout(tool.drawing(), callout).state).toBe("true");
+      const { vertices } = tool.last() as { vertices: readonly { at: Point }[] };
+      const [top, right] = [
+        vertices.find((v) => v.at.y === 40 && v.at.x > 0),
+        vertices.find((v) => v.at.x === 70 && v.at.y > 0),
+      ];
+      expect(top!.at.x).toBeCloseTo(70 - legs[0], 9);
+      expect(right!.at.y).toBeCloseTo(40 - legs[1], 9);
+    }
+  });
+
+  it("a number being typed that just one callout calls is offered, never one of two, nor one that is placed", () => {
+    const drawing = called(["length", 190], ["length", 150], ["length", 150], ["diameter", 190]);
+    const offered = (text: string, blank = "width", on = drawing): number | undefined => {
+      const tool = toolById("rectangle") as Tool;
+      const state: ToolState = { ...startTool(tool), open: { blank, text } };
+      return offeredCallout(tool, state, contextOf(on))?.callout.value;
+    };
+    expect([offered("190"), offered("380/2"), offered("19"), offered("150"), offered("")]).toEqual([
+      190,
+      190,
+      undefined,
+      undefined,
+      undefined,
+    ]);
+    expect(offered("190", "corner")).toBeUndefined();
   });
 
   it("is not said to answer what it does not measure", () => {

@@ -35,7 +35,14 @@ export type ToolEvent =
   | { readonly type: "type"; readonly blank: string; readonly text: string }
   | { readonly type: "hold" | "revert" }
   | { readonly type: "tab"; readonly backwards: boolean }
-  | { readonly type: "fill"; readonly blank: string; readonly entry: Entry; readonly kind?: SizeKind }
+  | {
+      readonly type: "fill";
+      readonly blank: string;
+      readonly entry: Entry;
+      readonly kind?: SizeKind;
+      /** What goes with it: choices, and what other blanks hold. */
+      readonly also?: { readonly choices: ToolState["choices"]; readonly entries: ToolState["entries"] };
+    }
   | { readonly type: "empty"; readonly blank: string }
   | { readonly type: "light"; readonly blank: string | undefined }
   | { readonly type: "choice"; readonly name: string; readonly to: string }
@@ -145,7 +152,8 @@ const stepped = (tool: Tool, state: ToolState, event: ToolEvent, context: ToolCo
       return afterHeld(tool, elsewhere(state, event.blank), context, (held) => {
         const { open: _, lit: __, fresh: ___, ...rest } = held;
         const kinds = event.kind ? { ...held.kinds, [event.blank]: event.kind } : held.kinds;
-        return { state: { ...rest, kinds, entries: { ...held.entries, [event.blank]: event.entry } } };
+        const entries = { ...held.entries, [event.blank]: event.entry, ...event.also?.entries };
+        return { state: { ...rest, kinds, entries, choices: { ...held.choices, ...event.also?.choices } } };
       });
     case "empty": {
       const { open: _, ...rest } = state;
@@ -451,14 +459,15 @@ const make = (
     : { state: before, refusal: inOwnKind(tool, state, made.refusal) };
 };
 
-/** The callouts whose numbers were typed as x and y of a place. */
+/** The callouts whose numbers were typed as x and y of a place, or as its distance and direction. */
 const countedBy = (tool: Tool, { placing: how, entries, picks }: ToolState, at: Point): readonly UsedCallout[] => {
-  if (how?.as !== "xy") return [];
+  if (!how) return [];
   const from = how.from === "datum" ? DATUM : tool.from === undefined ? undefined : picks[tool.from]?.ref;
   if (!from) return [];
-  return PLACE_PARTS.xy.flatMap(({ name }, i) => {
+  return PLACE_PARTS[how.as].flatMap(({ name }, i): UsedCallout[] => {
     const id = entries[name]?.callout;
-    return id === undefined ? [] : [{ id, along: { axis: i === 0 ? "x" : "y", at, from } } as const];
+    if (id === undefined) return [];
+    return [{ id, along: { ...(how.as === "xy" ? { axis: i === 0 ? "x" : "y" } : {}), at, from } }];
   });
 };
 

@@ -1,6 +1,8 @@
-import { typedPart, typedParts, type Typed } from "./blanks.ts";
+import { measureCallout } from "@ash-edge/core/callouts";
+import { calloutsOf, type Callout } from "@ash-edge/core/drawing";
+import { TRUE_WITHIN } from "@ash-edge/core/numeric";
+import { readBlank, typedPart, typedParts, type Typed } from "./blanks.ts";
 import { givenOf, takesPoint, wantedPick } from "./given.ts";
-import type { Callout } from "@ash-edge/core/drawing";
 import { isPlace, PLACE_PARTS } from "./placing.ts";
 import { isShown, type Part, type Tool, type ToolContext } from "./tool.ts";
 import type { ToolState } from "./toolState.ts";
@@ -113,4 +115,27 @@ export const blankForCallout = (
     (name, i) => name !== undefined && (i === 2 ? fitting : empty).includes(name),
   );
   return { ...(blank === undefined ? {} : { blank }), full: fitting.length > 0 };
+};
+
+/**
+ * The one callout not placed yet whose number is being typed in a blank that takes its kind; undefined where there is
+ * none or more than one, and for sizes, which are tied by themselves.
+ */
+export const offeredCallout = (
+  tool: Tool,
+  { open }: ToolState,
+  context: ToolContext,
+): { readonly blank: string; readonly callout: Callout } | undefined => {
+  const part = open && typedPart(tool, open.blank);
+  if (!open || part?.kind !== "value" || open.text.trim() === "") return undefined;
+  const read = readBlank(part, open.text, context);
+  if (!read.ok) return undefined;
+  const { value } = read.value;
+  const fitting = calloutsOf(context.drawing).filter(
+    (callout) =>
+      Math.abs(callout.value - value) <= TRUE_WITHIN &&
+      fitsBlank(part, callout.kind) &&
+      measureCallout(context.drawing, callout).state === "not placed",
+  );
+  return fitting.length === 1 ? { blank: open.blank, callout: fitting[0]! } : undefined;
 };

@@ -216,6 +216,12 @@ export type Tool = Named & {
   readonly dragged?: (given: Given, context: ToolContext, path: readonly Point[]) => Proposal;
   /** A drag is a way across the board, or a box. */
   readonly drag?: "path" | "box";
+  /** What a callout says besides its value: the choices and the values of other blanks that it fills as well. */
+  readonly alsoSays?: (
+    callout: Callout,
+  ) =>
+    | { readonly choices: Readonly<Record<string, string>>; readonly values: Readonly<Record<string, number>> }
+    | undefined;
   /** The point from which the next one is drawn: tangent snaps and held directions start there. */
   readonly from?: string;
 };

@@ -10,10 +10,13 @@ import type { Id } from "../numeric/id.ts";
 import { RESOLUTION } from "../numeric/tolerance.ts";
 import { measureCallout } from "./measure.ts";
 
-/** A callout whose number made something: where it counted along an axis, the place that it gave and from where. */
+/**
+ * A callout whose number made something: where it helped to give a place, that place, from where it counted, and along
+ * which axis, or without one as a distance or a direction.
+ */
 export type UsedCallout = {
   readonly id: Id;
-  readonly along?: { readonly axis: "x" | "y"; readonly at: Point; readonly from: Ref | undefined };
+  readonly along?: { readonly axis?: "x" | "y"; readonly at: Point; readonly from: Ref | undefined };
 };
 
 /** So many curves of what was made are looked at: the first of a great pattern tell what its numbers mean. */
@@ -99,10 +102,12 @@ export const answerMade = (drawing: Drawing, edit: Edit, used: readonly UsedCall
     const holds = (one: Callout): boolean => measureCallout(after, one).state === "true";
     const place = along && placeMade(after, made, along.at);
     if (along && place) {
-      const answered: Callout = { ...callout, axis: along.axis, links: [along.from ?? DATUM, place] };
-      if (!holds(answered)) continue;
-      draft.set("callout", id, { ...callout, axis: along.axis });
-      draft.link(id, answered.links);
+      const { axis: _, ...unaligned } = callout;
+      const counted: Callout = along.axis ? { ...unaligned, axis: along.axis } : unaligned;
+      const links = [along.from ?? DATUM, place];
+      if (!holds({ ...counted, links })) continue;
+      draft.set("callout", id, counted);
+      draft.link(id, links);
       tied += 1;
     } else if (!along) {
       const { times: _, ...single } = callout;

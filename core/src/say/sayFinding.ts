@@ -1,3 +1,4 @@
+import { FAULT_SENTENCES } from "../checks/list.ts";
 import { showLengthUnit } from "../numeric/showValue.ts";
 import type { Unit } from "../numeric/units.ts";
 import type { Finding, TidyCode } from "../tidy/things.ts";
@@ -11,9 +12,11 @@ const SENTENCES: Readonly<Record<TidyCode, Words>> = {
   gap: (length) => `Two ends nearly meet, ${length("width")} apart.`,
   tail: (length) => `An end runs past its corner, by ${length("moves")} at most.`,
   open: (length, { values }) =>
-    typeof values.apart === "number" && values.apart > 0
-      ? `It does not close: its ends lie ${length("apart")} apart.`
-      : "It does not close.",
+    values.other !== undefined
+      ? FAULT_SENTENCES["layers-apart"]!(values, "mm")
+      : typeof values.apart === "number" && values.apart > 0
+        ? `It does not close: its ends lie ${length("apart")} apart.`
+        : "It does not close.",
   crossing: () => "Outlines cross here.",
   "shared-edge": () => "Two closed outlines share an edge, which would be cut twice.",
   tiny: (length, { values }) =>

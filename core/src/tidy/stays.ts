@@ -1,6 +1,7 @@
 import { meetingPlaces, type MeetingRun } from "../contour/meetingPlaces.ts";
 import { pieceLength } from "../geometry/piece.ts";
 import { distance, type Point } from "../geometry/point.ts";
+import { pointGrid } from "../geometry/pointGrid.ts";
 import { noted } from "./noted.ts";
 import { idsOf, type TidiedThing } from "./standing.ts";
 import { JOINED, findingKey, type Finding } from "./things.ts";
@@ -16,13 +17,31 @@ export const staysOf = (
   ...crossingFindings(standing),
 ];
 
-/** What is open only where one copy of a shared edge was to go is no error. */
+/**
+ * What is open only where one copy of a shared edge was to go is no error. An end that meets one on another layer says
+ * on which.
+ */
 const openFindings = (standing: readonly TidiedThing[], openedAt: readonly Point[]): Finding[] => {
   const findings: Finding[] = [];
-  for (const one of standing) {
-    if (one.closed) continue;
-    const [start, end] = [one.pieces[0]!.a, one.pieces.at(-1)!.b];
-    const finding = noted("open", start, idsOf(one), { apart: distance(start, end) });
+  const open = standing.filter(({ closed }) => !closed);
+  const ends = open.flatMap(({ pieces }) => [pieces[0]!.a, pieces.at(-1)!.b]);
+  const grid = pointGrid(ends, JOINED);
+  /** What lies on another layer and ends where one of these does. */
+  const metBy = (own: number): TidiedThing | undefined => {
+    let met: TidiedThing | undefined;
+    for (const end of [2 * own, 2 * own + 1])
+      grid.near(ends[end]!, (i) => {
+        const other = open[i >> 1]!;
+        if (other.made.layer !== open[own]!.made.layer && distance(ends[i]!, ends[end]!) <= JOINED) met ??= other;
+      });
+    return met;
+  };
+  for (const [i, one] of open.entries()) {
+    const [start, end] = [ends[2 * i]!, ends[2 * i + 1]!];
+    const met = metBy(i);
+    const layers = met ? { layer: one.made.layer, other: met.made.layer } : {};
+    const ids = met ? [...idsOf(one), ...idsOf(met)] : idsOf(one);
+    const finding = noted("open", start, ids, { apart: distance(start, end), ...layers });
     const byRequest = [start, end].every((p) => openedAt.some((at) => distance(at, p) <= JOINED));
     findings.push({ ...finding, severity: byRequest ? "warning" : finding.severity, fixed: false });
   }

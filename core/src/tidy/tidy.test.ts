@@ -629,4 +629,16 @@ describe("tidy", () => {
     const [p, q] = thingsOf(loose(line(point(0, 0), point(9, 0)), line(point(9, 0), point(0, 0))));
     expect(tidy([p!, { ...q!, attached: true }], options()).things).toMatchObject([{ same: 1 }]);
   });
+
+  it("what would close but for its layers says on which they lie; what is open by itself says how far", () => {
+    const [first, ...rest] = loose(...box(40, 20));
+    const things = [...thingsOf([first!], "cut"), ...thingsOf(rest).map((one) => ({ ...one, id: one.id + 10 }))];
+    const { findings } = tidy(things, options());
+    expect(findings.map(({ code, values, ids }) => [code, values.layer, values.other, ids.length])).toEqual([
+      ["open", "cut", "0", 4],
+      ["open", "0", "cut", 4],
+    ]);
+    const { findings: alone } = tidy(thingsOf(rest), options());
+    expect(alone.map(({ code, values }) => [code, values])).toEqual([["open", { apart: 40 }]]);
+  });
 });

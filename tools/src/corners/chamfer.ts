@@ -2,7 +2,7 @@ import { exampleBox } from "../example/exampleShapes.ts";
 import { chamferByAngle, chamferCorner } from "@ash-edge/core/construct";
 import { curveAt } from "@ash-edge/core/drawing";
 import { cornerAt, type CornerCut, type Corner } from "@ash-edge/core/edits";
-import { distance } from "@ash-edge/core/geometry";
+import { distance, pieceNearest, reversePiece, type Piece, type Point } from "@ash-edge/core/geometry";
 import { refuse, done, toRadians, RESOLUTION } from "@ash-edge/core/numeric";
 import { under, nothing, refused, type Tool, type Given, type ToolContext, type Picked } from "../tool.ts";
 import {
@@ -49,6 +49,13 @@ export const chamfer: Tool = {
     how,
     edges,
   ],
+  alsoSays: ({ kind, value, angle, other }) => {
+    if (kind !== "chamfer") return undefined;
+    if (angle !== undefined && angle !== 45) return { choices: { by: "at" }, values: { angle } };
+    return other !== undefined && other !== value
+      ? { choices: { by: "and" }, values: { b: other } }
+      : { choices: { by: "same" }, values: {} };
+  },
   wants: wantsCorner,
   propose: (given, context) => {
     const { corner: picked, other } = given.picks;
@@ -79,12 +86,18 @@ const chamferCut = (given: Given): CornerCut | undefined => {
   const [by, second, angle] = [given.choice("by"), given.value("b"), given.value("angle")];
   if (a === undefined || (by === "and" && second === undefined) || (by === "at" && angle === undefined))
     return undefined;
+  const first = given.picks.corner;
   return (before, after) => {
-    const b =
-      by === "and" ? done(second!) : by === "at" ? chamferByAngle(before, after, a, toRadians(angle!)) : done(a);
-    return b.ok ? chamferCorner(before, after, a, b.value) : b;
+    // the length lies along the edge that was clicked first, which may be the one that comes after the corner
+    const turned = first !== undefined && !isEnd(first) && liesOn(after, first.at) && !liesOn(before, first.at);
+    const [one, two] = turned ? [reversePiece(after), reversePiece(before)] : [before, after];
+    const b = by === "and" ? done(second!) : by === "at" ? chamferByAngle(one, two, a, toRadians(angle!)) : done(a);
+    if (!b.ok) return b;
+    return turned ? chamferCorner(before, after, b.value, a) : chamferCorner(before, after, a, b.value);
   };
 };
+
+const liesOn = (piece: Piece, at: Point): boolean => pieceNearest(piece, at).distance <= RESOLUTION;
 
 /** Two loose pieces, or end pieces of open chains, that were picked and end at one place. */
 const looseCorner = ({ index, drawing }: ToolContext, one: Picked, other: Picked): Corner | undefined => {

@@ -303,8 +303,30 @@ const TypedBlank = ({ tool, part }: { tool: Tool; part: Typed }) => {
       {part.kind === "size" && !size && <span className="text-soft">{unit}</span>}
       {part.kind === "value" && part.expects === "length" && !echo && <span className="text-soft">{unit}</span>}
       {part.kind === "value" && part.expects === "angle" && <span className="text-soft">°</span>}
+      {isOpen && <OfferedCallout />}
       {offers && (isThread ? <ThreadOffers part={part} text={text} /> : <Offers tool={tool} part={part} />)}
     </span>
+  );
+};
+
+/** The one callout whose number is being typed: a key or a click ties it to what is made. */
+const OfferedCallout = () => {
+  const { act } = useSession();
+  const unit = useBench((state) => unitOf(state.history.drawing));
+  const callout = useBench(() => act.offered()?.callout);
+  if (!callout) return null;
+  return (
+    <button
+      type="button"
+      tabIndex={-1}
+      aria-label={`Tie it to ${calloutText(callout, unit)} ${callout.name}`}
+      onMouseDown={(event) => event.preventDefault()}
+      onClick={() => act.takeOffered()}
+      className="card absolute top-10 left-0 z-30 flex items-center gap-2 px-3 py-1 whitespace-nowrap hover:bg-board"
+    >
+      the <span className="figures font-semibold">{calloutText(callout, unit)}</span>
+      {callout.name}?<kbd className="rounded border border-hair px-1 text-xs text-soft">↓</kbd>
+    </button>
   );
 };
 

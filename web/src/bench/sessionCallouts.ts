@@ -10,8 +10,19 @@ import {
 import { curveAt, unitOf, type Callout, type Ref } from "@ash-edge/core/drawing";
 import { angleOf, carrierOf, curveLength } from "@ash-edge/core/geometry";
 import { describeRef } from "@ash-edge/core/look";
-import { showLength, toDegrees, type Id, type SizeKind } from "@ash-edge/core/numeric";
-import { blankForCallout, litOf, typedPart, type Hover, type Entry } from "@ash-edge/tools";
+import { derivedNumber, showLength, toDegrees, type Id, type SizeKind } from "@ash-edge/core/numeric";
+import {
+  blankForCallout,
+  FROM_DATUM,
+  isPlace,
+  lastPoint,
+  litOf,
+  offeredCallout,
+  placeEntries,
+  typedPart,
+  type Entry,
+  type Hover,
+} from "@ash-edge/tools";
 import type { SessionCore } from "./sessionCore.ts";
 import type { Panels } from "./state/index.ts";
 
@@ -25,6 +36,12 @@ export const makeCallouts = (core: SessionCore) => {
     const tool = activeTool();
     const lit = tool && litOf(tool, get().hand.tool!, context());
     const blank = lit?.kind === "blank" ? lit.name : undefined;
+    // of a place the x, the y, the distance or the direction that is asked for
+    if (tool && blank !== undefined && isPlace(blank)) {
+      const state = get().hand.tool!;
+      const entry = placeEntries(state.placing ?? FROM_DATUM, hover.at, lastPoint(tool, state), context())?.[blank];
+      if (entry) return toolEvent({ type: "fill", blank, entry });
+    }
     if (!curve || !tool || !blank)
       return say({
         text: "There is nothing here to take a value from. Click on a line, an arc or a circle.",
@@ -50,7 +67,7 @@ export const makeCallouts = (core: SessionCore) => {
   };
 
   /** A callout fills the blank that fits it, answers what was just measured, or offers the tools that fit. */
-  const useCallout = (callout: Callout): void => {
+  const fillFrom = (callout: Callout): void => {
     const tool = activeTool();
     const state = get().hand.tool;
     if (!tool || !state)
@@ -81,7 +98,29 @@ export const makeCallouts = (core: SessionCore) => {
       callout: callout.id,
     };
     const kind = callout.kind === "radius" ? "R" : callout.kind === "diameter" ? "Ø" : undefined;
-    toolEvent({ type: "fill", blank, entry, ...(kind ? { kind } : {}) });
+    const says = tool.alsoSays?.(callout);
+    const entries = Object.fromEntries(
+      Object.entries(says?.values ?? {}).map(([name, value]) => [name, { text: String(derivedNumber(value)), value }]),
+    );
+    const also = says && { choices: says.choices, entries };
+    toolEvent({ type: "fill", blank, entry, ...(kind ? { kind } : {}), ...(also ? { also } : {}) });
+  };
+
+  /** The callout whose number is being typed, and the blank. */
+  const offered = (): ReturnType<typeof offeredCallout> => {
+    const tool = activeTool();
+    const state = get().hand.tool;
+    return tool && state && offeredCallout(tool, state, context());
+  };
+
+  /** Takes the callout that is offered for the number being typed; false where none is. */
+  const takeOffered = (): boolean => {
+    const found = offered();
+    if (!found) return false;
+    toolEvent({ type: "revert" });
+    toolEvent({ type: "light", blank: found.blank });
+    fillFrom(found.callout);
+    return true;
   };
 
   const linkMeasured = (callout: Callout, refs: readonly (Ref | undefined)[]): void => {
@@ -143,7 +182,9 @@ export const makeCallouts = (core: SessionCore) => {
 
   return {
     takeValue,
-    useCallout,
+    useCallout: fillFrom,
+    offered,
+    takeOffered,
     writeCallout,
     writeLines,
     dropCallout,

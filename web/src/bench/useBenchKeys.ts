@@ -86,7 +86,7 @@ const carryOut = (session: Session, action: KeyAction, openFinder: () => void): 
     }
     case "reading": {
       const { refusal } = session.getState().panels.message ?? {};
-      if (refusal?.code !== "value-asked" || !tool?.open) return false;
+      if (refusal?.code !== "value-asked" || !tool?.open) return action.which === "other" && act.takeOffered();
       act.takeReading(tool.open.blank, String(refusal.values[action.which]));
       return true;
     }

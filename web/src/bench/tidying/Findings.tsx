@@ -297,6 +297,11 @@ const Card = ({ finding, isLeft, unit }: { finding: MetFinding; isLeft: boolean;
           </button>
         ) : (
           <>
+            {finding.values.other !== undefined && (
+              <button type="button" className={small} onClick={() => act.putOnOneLayer(finding.ids)}>
+                Put on one layer
+              </button>
+            )}
             {finding.mendable && (
               <>
                 <button type="button" className={small} onClick={() => act.mend({ which: "key", key: finding.key })}>

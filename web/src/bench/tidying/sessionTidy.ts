@@ -206,7 +206,7 @@ export const makeTidying = ({ get, send, say, commit, keepSetting }: SessionCore
   };
 };
 
-/** What is only scribed need not close. */
+/** What is only scribed need not close; layers are called by their names. */
 const ofWhatIsCut = (
   drawing: Drawing,
   things: readonly Thing[],
@@ -215,5 +215,12 @@ const ofWhatIsCut = (
   const marks = new Set(
     things.filter(({ layer }) => layerOf(drawing, Number(layer))?.role === "mark").map(({ id }) => id),
   );
-  return findings.filter(({ code, ids }) => code !== "open" || !ids.every((id) => marks.has(id)));
+  const named = (value: number | string | undefined): string => layerOf(drawing, Number(value))?.name ?? "";
+  return findings
+    .filter(({ code, ids }) => code !== "open" || !ids.every((id) => marks.has(id)))
+    .map((finding) => {
+      const { values } = finding;
+      if (finding.code !== "open" || values.other === undefined) return finding;
+      return { ...finding, values: { ...values, layer: named(values.layer), other: named(values.other) } };
+    });
 };
