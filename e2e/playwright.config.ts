@@ -13,6 +13,8 @@ export default defineConfig({
     baseURL: `http://localhost:${PORT}`,
     viewport: { width: 1280, height: 800 },
     acceptDownloads: true,
+    // what is kept for offline would be fetched anew in every test; those of it allow it
+    serviceWorkers: "block",
     launchOptions: {
       executablePath: "/usr/bin/chromium",
       args: [

@@ -360,25 +360,6 @@ test("a job that does not exist, a job with a damaged record, and the rest still
   await expect(bench.board).toBeVisible();
 });
 
-test("a second tab that edits an outdated job is told, and nothing is overwritten", async ({ page, context }) => {
-  const bench = await open(page);
-  const other = new Bench(await context.newPage());
-  await other.open("Rocker plate");
-  await bench.tool("EE", "Circle");
-  await bench.type("1");
-  await bench.click({ x: 0, y: 0 });
-  await bench.saved();
-  await other.tool("EE", "Circle");
-  await other.type("3");
-  await other.click({ x: 2, y: 0 });
-  await expect(other.page.getByRole("alert")).toContainText("changed in another tab");
-  await other.page.getByRole("navigation", { name: "Steps" }).getByRole("button", { name: "Release" }).click();
-  await expect(other.page.getByText("What is shown is not stored, so it can't be released.")).toBeVisible();
-  await other.page.reload();
-  await expect(other.board).toHaveAttribute("data-revision", "1");
-  expect((await circles(other)).map(({ radius }) => radius)).toEqual([0.5]);
-});
-
 test("a new job asks for what it needs and opens on an empty board", async ({ page }) => {
   await page.goto("/jobs");
   await page.getByRole("button", { name: "New job" }).click();

@@ -13,7 +13,12 @@ import { openDatabase } from "./store/index.ts";
 
 if (import.meta.env.DEV) void import("./app/checkEdits.ts").then(({ checkEveryEdit }) => checkEveryEdit());
 
-const queries = new QueryClient({ defaultOptions: { queries: { retry: false, staleTime: Infinity } } });
+if (import.meta.env.PROD) void import("./app/offline.ts").then(({ keepOffline }) => keepOffline());
+
+// what is asked for is in this browser: being offline is no reason to wait
+const queries = new QueryClient({
+  defaultOptions: { queries: { retry: false, staleTime: Infinity, networkMode: "always" } },
+});
 
 createRoot(document.getElementById("root")!).render(
   <StrictMode>

@@ -1,14 +1,38 @@
+import type { ComponentType } from "react";
 import { createBrowserRouter, Navigate } from "react-router";
+import { PlaceFault } from "./Fault.tsx";
 import { NotFound } from "./NotFound.tsx";
 
-/** Each place is loaded when it is gone to. */
+/**
+ * Loads a place when it is gone to. One that can't be loaded fails where it would have been shown: the router shows
+ * nothing at all for a lazy route that was refused.
+ */
+const place = (load: () => Promise<ComponentType>) => async (): Promise<{ Component: ComponentType }> => {
+  try {
+    return { Component: await load() };
+  } catch (reason) {
+    return {
+      Component: () => {
+        throw reason;
+      },
+    };
+  }
+};
+
+/** Each place says in its own place what went wrong in it. */
 export const router = createBrowserRouter([
-  { path: "/", element: <Navigate to="/jobs" replace /> },
-  { path: "/jobs", lazy: async () => ({ Component: (await import("../jobs/Jobs.tsx")).Jobs }) },
-  { path: "/jobs/:id", lazy: async () => ({ Component: (await import("../bench/BenchPage.tsx")).BenchPage }) },
-  { path: "/jobs/:id/release", lazy: async () => ({ Component: (await import("../release/Release.tsx")).Release }) },
-  { path: "/tables", lazy: async () => ({ Component: (await import("../tables/Tables.tsx")).Tables }) },
-  { path: "/settings", lazy: async () => ({ Component: (await import("../settings/Settings.tsx")).Settings }) },
-  { path: "/help", lazy: async () => ({ Component: (await import("../help/Help.tsx")).Help }) },
-  { path: "*", element: <NotFound what="This page" /> },
+  {
+    errorElement: <PlaceFault />,
+    hydrateFallbackElement: <p className="p-8 text-soft">Opening …</p>,
+    children: [
+      { path: "/", element: <Navigate to="/jobs" replace /> },
+      { path: "/jobs", lazy: place(async () => (await import("../jobs/Jobs.tsx")).Jobs) },
+      { path: "/jobs/:id", lazy: place(async () => (await import("../bench/BenchPage.tsx")).BenchPage) },
+      { path: "/jobs/:id/release", lazy: place(async () => (await import("../release/Release.tsx")).Release) },
+      { path: "/tables", lazy: place(async () => (await import("../tables/Tables.tsx")).Tables) },
+      { path: "/settings", lazy: place(async () => (await import("../settings/Settings.tsx")).Settings) },
+      { path: "/help", lazy: place(async () => (await import("../help/Help.tsx")).Help) },
+      { path: "*", element: <NotFound what="This page" /> },
+    ].map((one) => ({ ...one, errorElement: <PlaceFault /> })),
+  },
 ]);

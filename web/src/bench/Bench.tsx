@@ -1,15 +1,19 @@
+import { useLiveQuery } from "dexie-react-hooks";
 import { CircleHelp, Download, Pencil, Redo2, Undo2 } from "lucide-react";
 import { useEffect, useState, type ReactNode } from "react";
 import { Group, Panel, Separator, usePanelRef } from "react-resizable-panels";
+import { ErrorBoundary } from "react-error-boundary";
 import { Link, useLocation, useNavigate } from "react-router";
 import { toast } from "sonner";
 import { unitOf } from "@ash-edge/core/drawing";
 import type { Point } from "@ash-edge/core/geometry";
+import { FaultPage, Guard } from "../app/Fault.tsx";
 import { useDatabase } from "../app/StoreProvider.tsx";
 import { JobDetails } from "../jobs/JobDetails.tsx";
-import { changeHead, stepCount, type JobRecord } from "../store/index.ts";
+import { changeHead, exportRaw, stepCount, type JobRecord } from "../store/index.ts";
 import { Brand } from "../ui/Brand.tsx";
 import { IconButton } from "../ui/IconButton.tsx";
+import { saveAs } from "../ui/saveAs.ts";
 import { ThemeButton } from "../ui/ThemeButton.tsx";
 import { useSketches } from "../ui/useSketch.ts";
 import { Board } from "./board/Board.tsx";
@@ -27,6 +31,7 @@ import { Said } from "./Said.tsx";
 import { Selected } from "./Selected.tsx";
 import { Sentence } from "./Sentence.tsx";
 import type { Session } from "./session.ts";
+import { isSaved } from "./state/index.ts";
 import { SessionContext, useBench, useSession } from "./SessionContext.tsx";
 import { SketchCard } from "./SketchCard.tsx";
 import { SketchesContext } from "./SketchesContext.ts";
@@ -40,17 +45,58 @@ const Handle = ({ upright }: { upright?: boolean }) => (
   />
 );
 
+/** What the bench is told of other tabs on its job. */
+type Elsewhere = { readonly changedSince: () => Promise<boolean>; readonly onTakeOver: () => void };
+
 /** The bench: one job with its sketch, its sentence and its board. */
-export const Bench = ({ job: opened, session }: { job: JobRecord; session: Session }) => {
+export const Bench = ({
+  job: opened,
+  session,
+  ...elsewhere
+}: {
+  job: JobRecord;
+  session: Session;
+} & Elsewhere) => {
   const [job, setJob] = useState(opened);
   return (
     <SessionContext value={session}>
       <SketchesContext value={useSketches(useDatabase(), job.id)}>
-        <Layout job={job} onChanged={setJob} />
+        <BenchGuard session={session}>
+          <Layout job={job} onChanged={setJob} {...elsewhere} />
+        </BenchGuard>
       </SketchesContext>
     </SessionContext>
   );
 };
+
+/** A fault of the bench itself: what is drawn is in memory still, and can be saved or gone back on. */
+const BenchGuard = ({ session, children }: { session: Session; children: ReactNode }) => (
+  <ErrorBoundary
+    fallbackRender={({ error, resetErrorBoundary }) => (
+      <FaultPage reason={error}>
+        <button
+          type="button"
+          className="h-8 shrink-0 rounded-card bg-ember px-3 font-semibold text-panel"
+          onClick={() => {
+            session.act.undo();
+            resetErrorBoundary();
+          }}
+        >
+          Undo the last step
+        </button>
+        <button
+          type="button"
+          className="h-8 shrink-0 rounded-card border border-hair bg-panel px-3 hover:border-ink"
+          onClick={session.act.saveFile}
+        >
+          Save this job to a file
+        </button>
+      </FaultPage>
+    )}
+  >
+    {children}
+  </ErrorBoundary>
+);
 
 /** What stands at the top of a side: it gives way to a sentence of two lines, which would cover its head. */
 const Top = ({ children }: { children: ReactNode }) => (
@@ -66,7 +112,9 @@ const SketchPanel = ({ job }: { job: JobRecord }) => {
     <>
       <Panel id="sketch" panelRef={panel} defaultSize="31%" minSize="80px" collapsible>
         <Top>
-          <SketchCard job={job} />
+          <Guarded name="The sketch">
+            <SketchCard job={job} />
+          </Guarded>
         </Top>
       </Panel>
       <Handle />
@@ -74,7 +122,14 @@ const SketchPanel = ({ job }: { job: JobRecord }) => {
   );
 };
 
-const Layout = ({ job, onChanged }: { job: JobRecord; onChanged: (job: JobRecord) => void }) => {
+const Layout = ({
+  job,
+  onChanged,
+  ...elsewhere
+}: {
+  job: JobRecord;
+  onChanged: (job: JobRecord) => void;
+} & Elsewhere) => {
   const [finding, setFinding] = useState(false);
   useBenchKeys(() => setFinding(true));
   useShownPlace();
@@ -84,10 +139,15 @@ const Layout = ({ job, onChanged }: { job: JobRecord; onChanged: (job: JobRecord
   const looking = useBench((state) => state.tidying !== undefined);
   const database = useDatabase();
   const putThickness = (thickness: string): void =>
-    void changeHead(database, job, { ...job, thickness }).then((changed) => {
+    void changeHead(database, job, { ...job, thickness }).then(({ job: changed, clashes }) => {
       onChanged(changed);
-      toast(`${changed.number} ${changed.name}: thickness ${thickness}`, {
-        action: { label: "Undo", onClick: () => void changeHead(database, changed, job).then(onChanged) },
+      const [clash] = clashes;
+      if (clash) return toast(`Another tab made the thickness “${clash.theirs}”, not “${clash.mine}”. It was left so.`);
+      return toast(`${changed.number} ${changed.name}: thickness ${thickness}`, {
+        action: {
+          label: "Undo",
+          onClick: () => void changeHead(database, changed, job).then((back) => onChanged(back.job)),
+        },
       });
     });
   // findings want more room than pieces
@@ -105,24 +165,33 @@ const Layout = ({ job, onChanged }: { job: JobRecord; onChanged: (job: JobRecord
       }}
     >
       <TopBar job={job} onChanged={onChanged} />
+      <ReadOnlyBar job={job} {...elsewhere} />
       <Failure />
-      <Sentence />
+      <Guarded name="The sentence">
+        <Sentence />
+      </Guarded>
       <Group orientation="horizontal" id="bench" className="min-h-0 flex-1">
         <Panel id="left" panelRef={left} defaultSize="272px" minSize="220px" maxSize="560px" collapsible>
           <Group orientation="vertical" id={`bench-left-${side}`} key={side} className="h-full">
             {side === "left" && <SketchPanel job={job} />}
             <Panel id="ledger" defaultSize={side === "left" ? "42%" : "73%"} minSize="80px" collapsible>
               {side === "left" ? (
-                <Ledger onThickness={putThickness} />
+                <Guarded name="The ledger">
+                  <Ledger onThickness={putThickness} />
+                </Guarded>
               ) : (
                 <Top>
-                  <Ledger onThickness={putThickness} />
+                  <Guarded name="The ledger">
+                    <Ledger onThickness={putThickness} />
+                  </Guarded>
                 </Top>
               )}
             </Panel>
             <Handle />
             <Panel id="keys" defaultSize="27%" minSize="150px">
-              <KeyGrid />
+              <Guarded name="The key grid">
+                <KeyGrid />
+              </Guarded>
             </Panel>
           </Group>
         </Panel>
@@ -152,11 +221,15 @@ const Layout = ({ job, onChanged }: { job: JobRecord; onChanged: (job: JobRecord
             </Panel>
             <Handle />
             <Panel id="selected" defaultSize="28%" minSize="60px" collapsible>
-              <Selected />
+              <Guarded name="What is selected">
+                <Selected />
+              </Guarded>
             </Panel>
             <Handle />
             <Panel id="layers" defaultSize="19%" minSize="60px">
-              <Layers />
+              <Guarded name="The layers">
+                <Layers />
+              </Guarded>
             </Panel>
           </Group>
         </Panel>
@@ -166,9 +239,24 @@ const Layout = ({ job, onChanged }: { job: JobRecord; onChanged: (job: JobRecord
   );
 };
 
+/** A panel whose fault stays its own; the next change of the drawing tries it again. */
+const Guarded = ({ name, children }: { name: string; children: ReactNode }) => (
+  <Guard name={name} when={useBench((state) => state.history.drawing)}>
+    {children}
+  </Guard>
+);
+
 /** The findings take the place of the pieces while they are looked at. */
 const PiecesOrFindings = ({ job }: { job: JobRecord }) =>
-  useBench((state) => state.tidying !== undefined) ? <Findings /> : <Pieces job={job} />;
+  useBench((state) => state.tidying !== undefined) ? (
+    <Guarded name="The findings">
+      <Findings />
+    </Guarded>
+  ) : (
+    <Guarded name="The pieces">
+      <Pieces job={job} />
+    </Guarded>
+  );
 
 /** Shows what another screen sent the drafter here for. */
 const useShownPlace = (): void => {
@@ -185,7 +273,9 @@ const TopBar = ({ job, onChanged }: { job: JobRecord; onChanged: (job: JobRecord
   const { act } = useSession();
   const navigate = useNavigate();
   const history = useBench((state) => state.history.steps);
-  const saved = useBench((state) => state.history.saved === state.history.steps.position);
+  const saved = useBench((state) => isSaved(state.history));
+  const readOnly = useBench((state) => state.history.readOnly !== undefined);
+  const failure = useBench((state) => state.history.failure !== undefined);
   const unit = useBench((state) => unitOf(state.history.drawing));
   return (
     <header className="flex h-9 items-center gap-3 pl-1">
@@ -195,7 +285,7 @@ const TopBar = ({ job, onChanged }: { job: JobRecord; onChanged: (job: JobRecord
           Jobs
         </Link>{" "}
         / <b className="text-ink">{`${job.number} ${job.name}`}</b> · {unit} ·{" "}
-        <span aria-live="polite">{saved ? "saved" : "saving …"}</span>
+        <span aria-live="polite">{readOnly ? "read only" : saved ? "saved" : failure ? "not saved" : "saving …"}</span>
       </nav>
       <IconButton label="Job details" onClick={() => setAsking(true)}>
         <Pencil size={14} />
@@ -218,7 +308,9 @@ const TopBar = ({ job, onChanged }: { job: JobRecord; onChanged: (job: JobRecord
         </IconButton>
         <ThemeButton />
       </div>
-      <Steps />
+      <Guarded name="The steps">
+        <Steps />
+      </Guarded>
     </header>
   );
 };
@@ -242,6 +334,53 @@ const Work = () => {
         onClick={act.stopWork}
       >
         Stop
+      </button>
+    </div>
+  );
+};
+
+/** Why the job is read only in this tab, and the way out of that. */
+const ReadOnlyBar = ({ job, changedSince, onTakeOver }: { job: JobRecord } & Elsewhere) => {
+  const why = useBench((state) => state.history.readOnly);
+  const damage = useBench((state) => state.history.damage);
+  const database = useDatabase();
+  const isOld = useLiveQuery(async () => why === "elsewhere" && (await changedSince()), [why, changedSince]);
+  if (!why) return null;
+  return (
+    <div role="alert" className="card flex items-center gap-3 !border-caution px-3 py-1.5">
+      {why === "elsewhere" ? (
+        <>
+          <b className="text-caution">Open in another tab: read only here.</b>
+          <span className="text-soft">
+            {isOld
+              ? "It was changed there since: take over to see it as it is now."
+              : "It is shown as it was stored when it was opened here."}
+          </span>
+        </>
+      ) : (
+        <>
+          <b className="text-caution">Part of this job can’t be read.</b>
+          <span>{damage} The drawing is shown as it was before that.</span>
+        </>
+      )}
+      <span className="flex-1" />
+      {why === "damaged" && (
+        <button
+          type="button"
+          className="h-8 shrink-0 rounded-card border border-hair px-3 hover:border-ink"
+          onClick={() =>
+            void exportRaw(database, job.id).then((text) => saveAs(`${job.id}-raw.json`, text, "application/json"))
+          }
+        >
+          Export raw
+        </button>
+      )}
+      <button
+        type="button"
+        className="h-8 shrink-0 rounded-card bg-ember px-3 font-semibold text-panel"
+        onClick={onTakeOver}
+      >
+        {why === "elsewhere" ? "Take over" : "Go on from here"}
       </button>
     </div>
   );

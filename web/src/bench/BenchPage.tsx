@@ -1,83 +1,107 @@
 import { useQuery } from "@tanstack/react-query";
+import { useLiveQuery } from "dexie-react-hooks";
 import { useEffect, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import { toast } from "sonner";
-import { writeJobFile, type JobSketch } from "@ash-edge/core/formats/job";
 import { NotFound } from "../app/NotFound.tsx";
 import { useDatabase } from "../app/StoreProvider.tsx";
 import { useDemo } from "../jobs/useDemo.ts";
 import {
+  checked,
   exportRaw,
+  goOnFrom,
+  holdJob,
   loadJob,
   makeKeeper,
-  sketchesOf,
   olderSteps,
+  sayStoreFault,
+  wasChangedSince,
   type Database,
+  type JobHold,
   type JobRecord,
   type Keeper,
 } from "../store/index.ts";
-import { checked } from "../store/records.ts";
 import { Brand } from "../ui/Brand.tsx";
 import { saveAs } from "../ui/saveAs.ts";
 import { Bench } from "./Bench.tsx";
 import { KEPT_KEY, keptOf } from "./kept.ts";
 import { leftView } from "./leftView.ts";
+import { saveJobFile } from "./saveJobFile.ts";
 import { makeSession, type Session } from "./session.ts";
 import { straightenSketch } from "./straightenSketch.ts";
 
-type Opened = { readonly job: JobRecord; readonly session: Session; readonly keeper: Keeper };
-
-const toBase64 = (bytes: Uint8Array): string => {
-  let text = "";
-  for (let i = 0; i < bytes.length; i += 0x8000) text += String.fromCharCode(...bytes.subarray(i, i + 0x8000));
-  return btoa(text);
+type Opened = {
+  readonly job: JobRecord;
+  readonly session: Session;
+  /** True once another tab has stored something since. */
+  readonly changedSince: () => Promise<boolean>;
+  readonly keeper: Keeper;
+  readonly hold: JobHold;
 };
 
-const saveFile = async (database: Database, job: JobRecord, session: Session): Promise<void> => {
-  const sketches = (await sketchesOf(database, job.id)).map(({ name, type, bytes }): JobSketch => ({
-    name,
-    type,
-    base64: toBase64(bytes),
-  }));
-  // its head may have changed since it was opened
-  const { number, name, customer, material, thickness, quantity, due } = (await database.jobs.get(job.id)) ?? job;
-  const text = writeJobFile(
-    { number, name, customer, material, thickness, quantity, due },
-    session.getState().history.drawing,
-    sketches,
-  );
-  saveAs(`${number} ${name}.ashedge.json`.replace(/[^\w.-]+/g, "-"), text, "application/json");
-};
+/** How it is opened again: the other tab hands over, or the damage is left behind. */
+type Again = { readonly turn: number; readonly how: "at first" | "elsewhere" | "damaged" };
 
-const open = async (database: Database, id: string, go: (to: string) => void): Promise<Opened | undefined> => {
-  const record = await database.jobs.get(id);
-  if (!record) return undefined;
-  const job = checked("job", record);
-  const stored = await loadJob(database, id);
-  if (!stored) return undefined;
-  const kept = keptOf((await database.settings.get(KEPT_KEY))?.value);
+const open = async (
+  database: Database,
+  id: string,
+  how: Again["how"],
+  go: (to: string) => void,
+): Promise<Opened | undefined> => {
   let session: Session | undefined = undefined as Session | undefined;
-  const keeper = makeKeeper(database, id, {
-    onSaved: (position) => session?.act.saved(position),
-    onFailed: (reason) => session?.act.failed(reason.message),
+  let keeper: Keeper | undefined = undefined as Keeper | undefined;
+  const hold = await holdJob(id, {
+    onLost: () => session?.act.lost(),
+    finish: async () => void (await keeper?.idle()),
   });
-  session = makeSession(id, stored, {
-    keeper,
-    older: (first) => olderSteps(database, id, first),
-    kept,
-    view: leftView(id)?.view,
-    layer: leftView(id)?.layer,
-    carryOut: (ask, report, stop) => straightenSketch(database, id, ask, report, stop),
-    remember: (value) => void database.settings.put({ key: KEPT_KEY, value }),
-    notify: (text, again, undo) =>
-      toast(text, {
-        ...(again ? { action: { label: again.words, onClick: again.take }, duration: OFFER_MS } : {}),
-        [again ? "cancel" : "action"]: { label: "Undo", onClick: undo },
-      }),
-    saveFile: () => session && void saveFile(database, job, session),
-    openRelease: () => void keeper.idle().then(() => go(`/jobs/${id}/release`)),
-  });
-  return { job, session, keeper };
+  try {
+    if (how !== "at first") await hold.takeOver();
+    const record = await database.jobs.get(id);
+    let stored = record && (await loadJob(database, id));
+    if (!record || record.binned !== undefined || !stored) return void hold.letGo();
+    const job = checked("job", record);
+    if (stored.damage && how === "damaged") {
+      await goOnFrom(database, id, stored);
+      stored = (await loadJob(database, id))!;
+    }
+    const { kept, lost } = keptOf((await database.settings.get(KEPT_KEY).catch(() => undefined))?.value);
+    keeper = makeKeeper(database, id, stored.token, {
+      onSaved: (steps) => session?.act.saved(steps),
+      onFailed: (reason) => session?.act.failed(sayStoreFault(reason)),
+    });
+    const { idle, by } = keeper;
+    const { token } = stored;
+    session = makeSession(id, stored, {
+      keeper,
+      older: (first) => olderSteps(database, id, first),
+      kept,
+      readOnly: hold.isMine() ? (stored.damage ? "damaged" : undefined) : "elsewhere",
+      view: leftView(id)?.view,
+      layer: leftView(id)?.layer,
+      carryOut: (ask, report, stop) => straightenSketch(database, id, ask, report, stop),
+      // what is remembered of the bench is worth no alarm where there is no room for it
+      remember: (value) => void database.settings.put({ key: KEPT_KEY, value }).catch(() => undefined),
+      notify: (text, again, undo) =>
+        toast(text, {
+          ...(again ? { action: { label: again.words, onClick: again.take }, duration: OFFER_MS } : {}),
+          [again ? "cancel" : "action"]: { label: "Undo", onClick: undo },
+        }),
+      saveFile: () => session && void saveJobFile(database, job, session.getState().history.drawing),
+      openRelease: () => void idle().then(() => go(`/jobs/${id}/release`)),
+    });
+    if (lost.length > 0) {
+      // said once: what is kept now is sound
+      session.act.say({
+        text: `What was kept of ${lost.join(", ")} could not be read: as at first again.`,
+        tone: "said",
+      });
+      void database.settings.put({ key: KEPT_KEY, value: kept }).catch(() => undefined);
+    }
+    return { job, session, changedSince: () => wasChangedSince(database, id, token, by), keeper, hold };
+  } catch (reason) {
+    hold.letGo();
+    throw reason;
+  }
 };
 
 /** An offer to put a number back stands longer than a note: it is to be read and judged. */
@@ -89,27 +113,44 @@ export const BenchPage = () => {
   const database = useDatabase();
   const navigate = useNavigate();
   const demo = useDemo();
+  const isStored = useLiveQuery(async () => (await database.jobs.get(id)) !== undefined, [database, id]) ?? false;
   const [goTo] = useState(() => (to: string) => void navigate(to));
+  const [again, setAgain] = useState<Again>({ turn: 0, how: "at first" });
   const opened = useQuery({
-    queryKey: ["bench", id, demo.isPending],
-    queryFn: async () => (await open(database, id, goTo)) ?? null,
-    enabled: !demo.isPending,
+    queryKey: ["bench", id, again.turn],
+    queryFn: async () => (await open(database, id, again.how, goTo)) ?? null,
+    // a job is there before the demo is asked for; only a demo job opened by its address has to wait for that
+    enabled: !demo.isPending || again.turn > 0 || isStored,
     gcTime: 0,
     staleTime: Infinity,
   });
-  const { keeper, session } = opened.data ?? {};
+  const { keeper, session, hold } = opened.data ?? {};
   useEffect(
     () => () => {
-      void keeper?.idle();
       session?.act.leave();
+      void keeper?.idle().finally(() => {
+        keeper.end();
+        hold?.letGo();
+      });
       toast.dismiss(); // an undo offered here means this bench
     },
-    [keeper, session],
+    [keeper, session, hold],
   );
-  if (opened.isError) return <Damaged id={id} reason={opened.error.message} />;
+  if (opened.isError) return <Damaged id={id} reason={sayStoreFault(opened.error)} />;
   if (opened.isPending) return <p className="p-8 text-soft">Opening the job …</p>;
   if (!opened.data) return <NotFound what="This job" />;
-  return <Bench key={id} job={opened.data.job} session={opened.data.session} />;
+  const { job, changedSince } = opened.data;
+  const takeOver = (): void =>
+    setAgain(({ turn }) => ({ turn: turn + 1, how: session?.getState().history.readOnly ?? "elsewhere" }));
+  return (
+    <Bench
+      key={`${id} ${again.turn}`}
+      job={job}
+      session={opened.data.session}
+      changedSince={changedSince}
+      onTakeOver={takeOver}
+    />
+  );
 };
 
 const Damaged = ({ id, reason }: { id: string; reason: string }) => {

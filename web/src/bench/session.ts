@@ -5,7 +5,7 @@ import { indexDrawing, invertSelection } from "@ash-edge/core/look";
 import type { Id } from "@ash-edge/core/numeric";
 import { sayRefusal } from "@ash-edge/core/say";
 import { litOf, toolById, type BankKey, type Lit } from "@ash-edge/tools";
-import { stepAt, stepCount, type StoredJob } from "../store/index.ts";
+import { stepAt, stepCount, type History, type StoredJob } from "../store/index.ts";
 import { makeHandling } from "./handles/sessionHandles.ts";
 import type { SessionCore, Surroundings } from "./sessionCore.ts";
 import { makeActions } from "./sessionActions.ts";
@@ -36,12 +36,14 @@ export const makeSession = (job: string, stored: StoredJob, surroundings: Surrou
   const { keeper, remember, older, saveFile } = surroundings;
   const { drawing } = stored;
   const { store, send } = makeBenchStore({
-    history: { drawing, index: indexDrawing(drawing), steps: stored.history, saved: stored.history.position },
+    history: { drawing, index: indexDrawing(drawing), steps: stored.history, saved: stored.history },
     layer:
       surroundings.layer !== undefined && layerOf(drawing, surroundings.layer)
         ? surroundings.layer
         : mainLayer(drawing),
     kept: surroundings.kept,
+    readOnly: surroundings.readOnly,
+    damage: stored.damage,
   });
   const get = store.getState;
   const say: SessionCore["say"] = (message) => send("panels", { type: "said", message });
@@ -79,7 +81,12 @@ export const makeSession = (job: string, stored: StoredJob, surroundings: Surrou
   const holds = makeHolds(core);
   const callouts = makeCallouts(core);
   const working = makeWork(core, surroundings.carryOut);
-  const tools = makeTools(core, { job, putDownHandle: () => handling.drop(), work: working.work });
+  const tools = makeTools(core, {
+    job,
+    putDownHandle: () => handling.drop(),
+    work: working.work,
+    isReadOnly: history.isReadOnly,
+  });
   const selecting = makeSelecting(core, (at, mods) => pointing.click(at, mods));
   const handling = makeHandling(core, tools.takeUp, (at, mods) => pointing.click(at, mods));
   const pointing = makePointing(core, { holds, callouts, selecting, handling });
@@ -230,8 +237,10 @@ export const makeSession = (job: string, stored: StoredJob, surroundings: Surrou
     },
     light: (ids: readonly Id[], callout?: Id) =>
       send("selection", { type: "lit", ids, ...(callout === undefined ? {} : { callout }) }),
-    saved: (position: number) => send("history", { type: "saved", position }),
+    saved: (steps: History) => send("history", { type: "saved", steps }),
     failed: (why: string) => send("history", { type: "failed", why }),
+    /** Another tab has the job now. */
+    lost: () => send("history", { type: "read only", why: "elsewhere" }),
     say,
   };
   return { ...store, act };

@@ -21,15 +21,14 @@ export const makeActions = (core: SessionCore, parts: Parts) => {
   const openRelease = (): void => {
     if (!get().history.failure) return parts.openRelease();
     say({
-      text: "What is shown is not stored, so it can't be released. Save to a file, then reload.",
+      text: "What is shown is not stored, so it can't be released.",
       tone: "fault",
     });
   };
   const clear = (): void => {
     const cleared = clearLayout(get().history.drawing);
     if (!cleared.ok) return sayNo(cleared.refusal);
-    commit(cleared.value);
-    notify("Layout cleared");
+    if (commit(cleared.value)) notify("Layout cleared");
   };
   const carryOut: Readonly<Record<string, () => void>> = {
     fit: viewing.fit,

@@ -148,8 +148,8 @@ export const makeCallouts = (core: SessionCore) => {
     const { callouts } = read.value;
     const [only] = callouts;
     const changed = writing?.id !== undefined && only && changeCallout(drawing, writing.id, only, writing.pin);
-    if (changed) commit(changed);
-    else if (callouts.length > 0) commit(addCallouts(drawing, callouts, writing?.pin));
+    const edit = changed || (callouts.length > 0 ? addCallouts(drawing, callouts, writing?.pin) : undefined);
+    if (edit && !commit(edit)) return false;
     send("panels", { type: "writing", writing: {} });
     say(undefined);
     return true;
@@ -160,14 +160,13 @@ export const makeCallouts = (core: SessionCore) => {
     const unit = unitOf(get().history.drawing);
     const read = lines.map((line) => ({ line, reading: readLedgerLine(line, unit) }));
     const callouts = read.flatMap(({ reading }) => (reading.ok ? reading.value.callouts : []));
-    if (callouts.length > 0) commit(addCallouts(get().history.drawing, callouts));
+    if (callouts.length > 0 && !commit(addCallouts(get().history.drawing, callouts))) return lines;
     return read.flatMap(({ line, reading }) => (reading.ok ? [] : [line]));
   };
 
   const dropCallout = (callout: Callout): void => {
     const edit = removeCallout(get().history.drawing, callout.id);
-    if (!edit) return;
-    commit(edit);
+    if (!edit || !commit(edit)) return;
     notify(`Callout ${calloutText(callout, unitOf(get().history.drawing))} removed`);
   };
 

@@ -3,7 +3,7 @@ import type { Id, Refusal } from "@ash-edge/core/numeric";
 import type { Ask, Picked, Tool, ToolContext, ToolEvent } from "@ash-edge/tools";
 import type { Keeper } from "../store/index.ts";
 import type { View } from "./board/view.ts";
-import type { BenchState, Hand, Kept, Message, Send } from "./state/index.ts";
+import type { BenchState, Hand, Kept, Message, ReadOnly, Send } from "./state/index.ts";
 
 /** A way to put back what was cut loose: its words, and what takes it. */
 export type Again = { readonly words: string; readonly take: () => void };
@@ -17,8 +17,8 @@ export type SessionCore = {
   /** Something went away or was cut loose: a note with the way to undo just that. */
   readonly notify: (text: string, again?: Again) => void;
   readonly keepSetting: (change: Partial<Kept>) => void;
-  /** Puts an edit into the drawing, the history and the journal. */
-  readonly commit: (edit: Edit) => void;
+  /** Puts an edit into the drawing, the history and the journal; false, and said, where nothing may be changed here. */
+  readonly commit: (edit: Edit) => boolean;
   /** Works out what the pointer is over and what the tool would make there. */
   readonly refresh: () => void;
   readonly toolEvent: (event: ToolEvent) => void;
@@ -45,6 +45,8 @@ export type Surroundings = {
   /** The view in which this job was left, if it was open before. */
   readonly view: View | undefined;
   readonly layer: Id | undefined;
+  /** Why nothing may be changed in this tab, where it may not. */
+  readonly readOnly?: ReadOnly | undefined;
   /** Carries out long work in a worker; the id of the stored picture it made. */
   readonly carryOut: (ask: Ask, report: (part: number) => void, stop: AbortSignal) => Promise<string>;
   /** Something went away or was cut loose: a note that offers to undo. */

@@ -12,11 +12,12 @@ import {
 } from "@ash-edge/core/drawing";
 import { reindex } from "@ash-edge/core/look";
 import { derivedNumber } from "@ash-edge/core/numeric";
+import type { ReadOnly } from "./state/index.ts";
 import { stepAt, stepCount, withOlder, withStep, type History } from "../store/index.ts";
 import type { Again, SessionCore } from "./sessionCore.ts";
 
 type Needs = {
-  readonly keep: (step: { before: number; history: History; drawing: Drawing; edit?: Edit }) => void;
+  readonly keep: (step: { history: History; drawing: Drawing; edit?: Edit }) => void;
   /** Brings what is derived up to an edit, with the drawing after it. */
   readonly keepUp: (edit: Edit, after: Drawing) => void;
   /** A note that offers to take something back. */
@@ -25,6 +26,11 @@ type Needs = {
   readonly older: (first: number) => Promise<{ readonly edits: readonly Edit[]; readonly damage?: string }>;
   /** Called when an edit was made, with the drawing before it. */
   readonly made: (before: Drawing, edit: Edit) => void;
+};
+
+const READ_ONLY: Readonly<Record<ReadOnly, string>> = {
+  elsewhere: "This job is open in another tab, so it is read only here. Take over to change it.",
+  damaged: "A part of this job can’t be read, so it is read only. Decide above how to go on.",
 };
 
 type Offer = { readonly callout: Callout; readonly offer: readonly Ref[] };
@@ -43,12 +49,19 @@ const offerWords = (drawing: Drawing, offers: readonly Offer[]): string => {
 
 /** Edits made, taken back and done again: the one place where the drawing changes. */
 export const makeHistory = ({ get, send, say, refresh }: SessionCore, { keep, keepUp, tell, made, older }: Needs) => {
-  /** Puts an edit into the drawing, the history and the journal. */
-  const commit = (edit: Edit): void => {
+  /** True, and said, where nothing may be changed in this tab. */
+  const isReadOnly = (): boolean => {
+    const { readOnly } = get().history;
+    if (readOnly) say({ text: READ_ONLY[readOnly], tone: "fault" });
+    return readOnly !== undefined;
+  };
+
+  /** Puts an edit into the drawing, the history and the journal; false where nothing may be changed here. */
+  const commit = (edit: Edit): boolean => {
+    if (isReadOnly()) return false;
     const {
       history: { drawing, steps: history, index },
     } = get();
-    const before = history.position;
     const next = applyEdit(drawing, edit);
     const now = withStep(history, edit);
     const { ids, lit } = get().selection;
@@ -57,11 +70,12 @@ export const makeHistory = ({ get, send, say, refresh }: SessionCore, { keep, ke
     if (standing.length < ids.size) send("selection", { type: "selected", ids: standing });
     if (lit.size > 0) send("selection", { type: "lit", ids: [] });
     send("history", { type: "went", drawing: next, index: reindex(index, next), steps: now });
-    keep({ before, history: now, drawing: next, edit });
+    keep({ history: now, drawing: next, edit });
     keepUp(edit, next);
     if (edit.cutLoose.length > 0) sayCutLoose(drawing, edit);
     made(drawing, edit);
     refresh();
+    return true;
   };
 
   /** Says which callouts lost their place, and offers the place that is like it, where there is one. */
@@ -114,7 +128,7 @@ export const makeHistory = ({ get, send, say, refresh }: SessionCore, { keep, ke
       history: { steps: start },
     } = get();
     const before = start.position;
-    if (to === before || to < 0 || to > stepCount(start)) return;
+    if (to === before || to < 0 || to > stepCount(start) || isReadOnly()) return;
     if (to < start.first)
       return void readOlder().then((more) => more && get().history.steps.position === before && travel(to));
     const back = to < before;
@@ -129,7 +143,7 @@ export const makeHistory = ({ get, send, say, refresh }: SessionCore, { keep, ke
     send("selection", { type: "selected", ids: [] });
     send("selection", { type: "lit", ids: [] });
     send("history", { type: "went", drawing, index, steps: history });
-    keep({ before, history, drawing });
+    keep({ history, drawing });
     const steps = Math.abs(to - before);
     const what = steps === 1 ? stepAt(start, back ? to : to - 1)!.label : `${steps} steps`;
     say({ text: `${back ? "Undone" : "Done again"}: ${what}.`, tone: "said" });
@@ -146,5 +160,5 @@ export const makeHistory = ({ get, send, say, refresh }: SessionCore, { keep, ke
     );
   };
 
-  return { commit, travel, notify, readOlder };
+  return { commit, travel, notify, readOlder, isReadOnly };
 };

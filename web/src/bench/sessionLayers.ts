@@ -28,8 +28,7 @@ export const makeLayers = ({ get, send, say, sayNo, commit, refresh, notify }: S
       sayNo(outcome.refusal);
       return false;
     }
-    if (outcome.value.changes.length > 0) commit(outcome.value);
-    return true;
+    return outcome.value.changes.length === 0 || commit(outcome.value);
   };
   const setLayer = (id: Id): void => {
     const layer = layerOf(get().history.drawing, id);
@@ -66,9 +65,9 @@ export const makeLayers = ({ get, send, say, sayNo, commit, refresh, notify }: S
     setLine: (line: LineStyle | undefined): boolean =>
       carry(setLineStyle(get().history.drawing, [...get().selection.ids], line)),
     stepVertex: (vertex: Id | undefined): void => send("selection", { type: "vertex", id: vertex }),
-    changePicture: (picture: PictureSize, change: Parameters<typeof changePicture>[2]): void =>
+    changePicture: (picture: PictureSize, change: Parameters<typeof changePicture>[2]): boolean =>
       commit(changePicture(get().history.drawing, picture, change)),
-    setGeneralTolerance: (tolerance: number | undefined): void =>
+    setGeneralTolerance: (tolerance: number | undefined): boolean =>
       commit(setGeneralTolerance(get().history.drawing, tolerance)),
   };
 };

@@ -7,13 +7,19 @@ import type { SessionCore, TakeUp } from "./sessionCore.ts";
 /** How many values that made something are kept for a blank. */
 const USED_KEPT = 12;
 
-type Needs = { readonly job: string; readonly putDownHandle: () => void; readonly work: (ask: Ask) => Promise<void> };
+type Needs = {
+  readonly job: string;
+  readonly putDownHandle: () => void;
+  readonly work: (ask: Ask) => Promise<void>;
+  /** True, and said, where nothing may be changed in this tab. */
+  readonly isReadOnly: () => boolean;
+};
 
 /** Under which a blank's used values are kept: a number means nothing in another unit. */
 export const usedKey = (unit: Unit, tool: Pick<Tool, "id">, blank: string): string => `${unit} ${tool.id} ${blank}`;
 
 /** Tools taken up and told what happened; what they make is committed, what they refuse is said. */
-export const makeTools = (core: SessionCore, { job, putDownHandle, work }: Needs) => {
+export const makeTools = (core: SessionCore, { job, putDownHandle, work, isReadOnly }: Needs) => {
   const { get, send, say, sayNo, commit, refresh, keepSetting, activeTool, context } = core;
 
   const toolEvent = (event: ToolEvent): void => {
@@ -21,6 +27,8 @@ export const makeTools = (core: SessionCore, { job, putDownHandle, work }: Needs
     const tool = activeTool();
     if (!tool || !state) return;
     const step = stepTool(tool, state, event, context());
+    // what may not be made leaves everything in hand
+    if ((step.edit ?? step.ask) && isReadOnly()) return;
     send("hand", { type: "stepped", tool: step.state });
     if (step.edit) putDownHandle();
     if (step.refusal) sayNo(step.refusal);

@@ -20,7 +20,7 @@ export const makeWork = ({ get, send, say, commit }: SessionCore, carryOut: Surr
       try {
         const made = await carryOut(ask, report, own.signal);
         end();
-        commit(ask.edit(get().history.drawing, made));
+        if (!commit(ask.edit(get().history.drawing, made))) return;
         say({ text: `${ask.words}: done.`, tone: "said" });
       } catch (reason) {
         end();

@@ -1,5 +1,6 @@
 import { joiResolver } from "@hookform/resolvers/joi";
 import Joi from "joi";
+import { useState } from "react";
 import { useForm } from "react-hook-form";
 import { toast } from "sonner";
 import { useDatabase } from "../app/StoreProvider.tsx";
@@ -22,6 +23,7 @@ export const JobDetails = ({
   onChanged?: (job: JobRecord) => void;
 }) => {
   const database = useDatabase();
+  const [known, setKnown] = useState(job);
   const { number, name, unit, customer, material, thickness, quantity, due } = job;
   const { register, handleSubmit, setError, formState } = useForm<Fields>({
     defaultValues: { number, name, unit, customer, material, thickness, quantity, due },
@@ -30,11 +32,18 @@ export const JobDetails = ({
   const keep = async (fields: Fields): Promise<void> => {
     const taken = fields.number !== job.number && (await numbersTaken(database)).includes(fields.number);
     if (taken) return setError("number", { message: `There is another job ${fields.number}.` });
-    const changed = await changeHead(database, job, fields);
+    const { job: changed, clashes } = await changeHead(database, known, fields);
+    if (clashes.length > 0) {
+      // what is kept next goes over what the other tab wrote there, which was read by then; its other fields stay
+      setKnown({ ...known, ...Object.fromEntries(clashes.map(({ field }) => [field, changed[field]])) });
+      for (const { field, theirs, mine } of clashes)
+        setError(field, { message: `Another tab made it “${theirs}”. Keep again puts “${mine}” there.` });
+      return;
+    }
     toast(`${changed.number} ${changed.name}: details changed`, {
       action: {
         label: "Undo",
-        onClick: () => void changeHead(database, changed, job).then((back) => onChanged?.(back)),
+        onClick: () => void changeHead(database, changed, job).then(({ job: back }) => onChanged?.(back)),
       },
     });
     onChanged?.(changed);

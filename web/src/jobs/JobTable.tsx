@@ -13,7 +13,16 @@ import { useMemo, useRef, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { toast } from "sonner";
 import { useDatabase } from "../app/StoreProvider.tsx";
-import { archiveJob, deleteJob, duplicateJob, JOB_STATES, restoreJob, type JobRecord } from "../store/index.ts";
+import {
+  archiveJob,
+  BIN_DAYS,
+  binJob,
+  duplicateJob,
+  JOB_STATES,
+  type JobRecord,
+  stateWords,
+  unbinJob,
+} from "../store/index.ts";
 import { JobDetails } from "./JobDetails.tsx";
 import { JobPicture } from "./JobPicture.tsx";
 import type { TableSettings } from "./useTableSettings.ts";
@@ -167,8 +176,8 @@ const Row = ({ job, top, nextNumber }: { job: JobRecord; top: number; nextNumber
       <span role="cell" className="figures text-soft">
         {job.due}
       </span>
-      <span role="cell" className={STATE_COLOUR[job.state]}>
-        {job.state}
+      <span role="cell" className={job.changed ? "text-caution" : STATE_COLOUR[job.state]}>
+        {stateWords(job)}
       </span>
       <span role="cell" onClick={(event) => event.stopPropagation()}>
         <Actions job={job} nextNumber={nextNumber} />
@@ -185,8 +194,8 @@ const Actions = ({ job, nextNumber }: { job: JobRecord; nextNumber: string }) =>
     void toast(text, { action: { label: "Undo", onClick: () => void undo() } });
   const label = `${job.number} ${job.name}`;
   const remove = async (): Promise<void> => {
-    const whole = await deleteJob(database, job.id);
-    undoable(`${label} deleted`, () => restoreJob(database, whole));
+    await binJob(database, job.id);
+    undoable(`${label} is in the bin, for ${BIN_DAYS} days`, () => unbinJob(database, job.id));
   };
   const archive = async (to: boolean): Promise<void> => {
     await archiveJob(database, job.id, to);
@@ -194,7 +203,7 @@ const Actions = ({ job, nextNumber }: { job: JobRecord; nextNumber: string }) =>
   };
   const duplicate = async (): Promise<void> => {
     const copy = await duplicateJob(database, job.id, nextNumber);
-    if (copy) undoable(`${label} duplicated as ${nextNumber}`, () => deleteJob(database, copy));
+    if (copy) undoable(`${label} duplicated as ${nextNumber}`, () => binJob(database, copy));
   };
   const [open, setOpen] = useState(false);
   return (

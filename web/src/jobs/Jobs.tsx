@@ -1,11 +1,12 @@
 import { useLiveQuery } from "dexie-react-hooks";
-import { FileWarning, Plus, Search, FolderOpen } from "lucide-react";
-import { useMemo, useState } from "react";
+import { FileWarning, FolderOpen, Plus, Search, Trash2 } from "lucide-react";
+import { useEffect, useMemo, useState } from "react";
 import { Page } from "../app/Page.tsx";
 import { useDatabase } from "../app/StoreProvider.tsx";
-import { exportRaw, JOB_STATES, listJobs, nextJobNumber } from "../store/index.ts";
+import { emptyBin, exportRaw, JOB_STATES, listJobs, nextJobNumber } from "../store/index.ts";
 import { Segmented } from "../ui/Choice.tsx";
 import { saveAs } from "../ui/saveAs.ts";
+import { Bin } from "./Bin.tsx";
 import { JobTable } from "./JobTable.tsx";
 import { NewJob } from "./NewJob.tsx";
 import { OpenFile } from "./OpenFile.tsx";
@@ -22,6 +23,8 @@ export const Jobs = () => {
   const listed = useLiveQuery(() => listJobs(database), [database]);
   const [making, setMaking] = useState(false);
   const [opening, setOpening] = useState(false);
+  const [binShown, setBinShown] = useState(false);
+  useEffect(() => void emptyBin(database).catch(() => undefined), [database]);
   const [settings, change] = useTableSettings();
   const jobs = useMemo(() => listed?.flatMap(({ job }) => job ?? []), [listed]);
   const damaged = listed?.filter(({ job }) => !job) ?? [];
@@ -58,6 +61,14 @@ export const Jobs = () => {
             />{" "}
             archived
           </label>
+          <button
+            type="button"
+            aria-pressed={binShown}
+            className={`inline-flex items-center gap-1 ${binShown ? "font-semibold" : "text-soft hover:text-ink"}`}
+            onClick={() => setBinShown(!binShown)}
+          >
+            <Trash2 size={14} aria-hidden="true" /> Bin
+          </button>
           <span className="flex-1" />
           <button
             type="button"
@@ -74,6 +85,7 @@ export const Jobs = () => {
             <Plus size={16} aria-hidden="true" /> New job
           </button>
         </div>
+        {binShown && <Bin />}
         {demo.error && (
           <p className="border-t border-hair px-3 py-2 text-fault" role="alert">
             {demo.error.message}

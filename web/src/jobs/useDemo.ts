@@ -29,16 +29,19 @@ const demoSchema = Joi.object({
     .required(),
 });
 
+/** A server that does not answer within this has no demo: jobs are opened without it. */
+const SERVER_MS = 4000;
+
 /** Brings the demo jobs in, once: a demo job that was deleted does not come back. */
 const seed = async (database: Database): Promise<number> => {
-  const answer = await fetch("/api/demo");
+  const answer = await fetch("/api/demo", { signal: AbortSignal.timeout(SERVER_MS) });
   if (!answer.ok || !answer.headers.get("content-type")?.includes("json")) return 0;
   const { value, error } = demoSchema.validate(await answer.json());
   if (error) throw new Error(`The demo data is not what it should be: ${error.message}`);
   const known = ((await database.settings.get("demo"))?.value as string[] | undefined) ?? [];
   const fresh = (value as { jobs: DemoJob[] }).jobs.filter(({ id }) => !known.includes(id));
   for (const { id, unit, head, callouts, sketch } of fresh) {
-    const picture = await fetch(sketch);
+    const picture = await fetch(sketch, { signal: AbortSignal.timeout(SERVER_MS) });
     if (!picture.ok) throw new Error("A demo sketch could not be fetched.");
     const bytes = new Uint8Array(await picture.arrayBuffer());
     await createJob(database, { ...head, id, unit }, callouts, [
@@ -59,6 +62,8 @@ export const useDemo = (): { readonly isPending: boolean; readonly error: Error 
   return useQuery({
     queryKey: ["demo"],
     queryFn: () =>
-      seed(database).catch((reason: unknown) => (reason instanceof TypeError ? 0 : Promise.reject(reason))),
+      seed(database).catch((reason: unknown) =>
+        reason instanceof TypeError || (reason as Error).name === "TimeoutError" ? 0 : Promise.reject(reason),
+      ),
   });
 };

@@ -10,14 +10,22 @@ import { readTypedValue, showArea, showLength } from "@ash-edge/core/numeric";
 import { sayFault, sayRefusal } from "@ash-edge/core/say";
 import { NotFound } from "../app/NotFound.tsx";
 import { useDatabase } from "../app/StoreProvider.tsx";
-import { checked, loadJob, releasesOf, thumbnailOf, type BlobRecord, type JobRecord } from "../store/index.ts";
+import {
+  checked,
+  loadJob,
+  placeInHistory,
+  releasesOf,
+  thumbnailOf,
+  type BlobRecord,
+  type JobRecord,
+} from "../store/index.ts";
 import { Brand } from "../ui/Brand.tsx";
 import { Segmented } from "../ui/Choice.tsx";
 import { DrawingPicture } from "../ui/DrawingPicture.tsx";
 import { saveAs } from "../ui/saveAs.ts";
 import { ThemeButton } from "../ui/ThemeButton.tsx";
 import { contoursAsCsv } from "./contoursAsCsv.ts";
-import { extensionOf, FORMATS, writeRelease, type Format } from "./writeRelease.ts";
+import { extensionOf, FORMATS, writeRelease, type Format, type ReleasedFrom } from "./writeRelease.ts";
 
 /** The release of a job: what would be written, what stands against it, and what was released before. */
 export const Release = () => {
@@ -29,7 +37,11 @@ export const Release = () => {
       const job = await database.jobs.get(id);
       const stored = job && (await loadJob(database, id));
       return job && stored
-        ? { job: checked("job", job), drawing: stored.drawing, position: stored.history.position }
+        ? {
+            job: checked("job", job),
+            drawing: stored.drawing,
+            from: { position: stored.history.position, at: await placeInHistory(database, id) },
+          }
         : null;
     },
     gcTime: 0,
@@ -58,7 +70,7 @@ const keptFormat = (): Format => FORMATS.find((one) => one === localStorage.getI
 const proposedName = ({ number, name }: JobRecord, next: number): string =>
   `${number} ${name} r${next}`.replace(/[^\w]+/g, "-").toLowerCase();
 
-const Sheet = ({ job, drawing, position }: { job: JobRecord; drawing: Drawing; position: number }) => {
+const Sheet = ({ job, drawing, from }: { job: JobRecord; drawing: Drawing; from: ReleasedFrom }) => {
   const database = useDatabase();
   const [typedCutter, setTypedCutter] = useState("");
   const cutter = useMemo(() => cutterOf(typedCutter, drawing), [typedCutter, drawing]);
@@ -73,7 +85,7 @@ const Sheet = ({ job, drawing, position }: { job: JobRecord; drawing: Drawing; p
   const write = async (): Promise<void> => {
     setState("working");
     try {
-      const file = await writeRelease(database, job.id, plan, `${name}${extensionOf(format)}`, position, format);
+      const file = await writeRelease(database, job.id, plan, `${name}${extensionOf(format)}`, from, format);
       saveAs(file.name, file.bytes, file.type);
       setTypedName(undefined);
       setState({

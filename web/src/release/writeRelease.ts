@@ -2,7 +2,7 @@ import type { ReleasePlan } from "@ash-edge/core/checks";
 import { releasedShapes } from "@ash-edge/core/formats";
 import { compareRead, writeDxf } from "@ash-edge/core/formats/dxf";
 import { sayRefusal } from "@ash-edge/core/say";
-import { checksumOf, releasesOf, type BlobRecord, type Database } from "../store/index.ts";
+import { checksumOf, placeInHistory, releasesOf, type BlobRecord, type Database } from "../store/index.ts";
 import { readBack } from "./readBack.ts";
 import { readBackSvg } from "./readBackSvg.ts";
 
@@ -10,6 +10,9 @@ import { readBackSvg } from "./readBackSvg.ts";
 export const FORMATS = ["R2000", "R12", "SVG"] as const;
 export type Format = (typeof FORMATS)[number];
 export const extensionOf = (format: Format): string => (format === "SVG" ? ".svg" : ".dxf");
+
+/** The place in the job's history from which a release is made. */
+export type ReleasedFrom = { readonly position: number; readonly at: string };
 
 /** The file did not read back as it was written: nothing is offered. */
 export class ReadsDifferently extends Error {}
@@ -39,7 +42,7 @@ export const writeRelease = async (
   job: string,
   plan: ReleasePlan,
   name: string,
-  position: number,
+  { position, at }: ReleasedFrom,
   format: Format,
 ): Promise<BlobRecord> => {
   const { text, differences } = await written(plan, format);
@@ -62,9 +65,12 @@ export const writeRelease = async (
     number,
     position,
   };
-  await database.transaction("rw", database.blobs, database.jobs, async () => {
+  await database.transaction("rw", [database.blobs, database.jobs, database.heads, database.journal], async () => {
     await database.blobs.add(blob); // never over one that another tab has released
-    await database.jobs.update(job, { state: "released", updated: Date.now() });
+    const released = { number, at };
+    const record = await database.jobs.get(job);
+    const changed = (await placeInHistory(database, job)) !== at;
+    if (record) await database.jobs.put({ ...record, state: "released", released, changed, updated: Date.now() });
   });
   return blob;
 };

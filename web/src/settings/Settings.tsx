@@ -9,7 +9,7 @@ import { keyFor, placeOf, withKey, type KeyMap } from "../bench/keys.ts";
 /** The keys of the key grid, which can be put on other keys of the same fifteen. */
 export const Settings = () => {
   const database = useDatabase();
-  const kept = useLiveQuery(async () => keptOf((await database.settings.get(KEPT_KEY))?.value), [database]);
+  const kept = useLiveQuery(async () => keptOf((await database.settings.get(KEPT_KEY))?.value).kept, [database]);
   const [asking, setAsking] = useState<BankKey>();
   const [said, setSaid] = useState<string>();
   const keys = kept?.keys ?? {};

@@ -1,66 +1,64 @@
 import Dexie from "dexie";
 import { calloutsOf, drawingFromRows, drawingText, picturesOf, type Drawing } from "@ash-edge/core/drawing";
 import type { Database } from "./database.ts";
-import type { BlobRecord, HeadRecord, JobRecord, JournalRecord, SnapshotRecord } from "./rows.ts";
-import { sketchesOf } from "./jobs.ts";
-import { loadJob, startJournal } from "./journal.ts";
+import type { JobRecord } from "./rows.ts";
+import { listJobs, nextJobNumber, sketchesOf } from "./jobs.ts";
+import { isSound } from "./records.ts";
+import { loadJob, NotInStore, startJournal } from "./journal.ts";
 
-/** Everything stored of a job, to put it back after it was deleted. */
-export type WholeJob = {
-  readonly job: JobRecord | undefined;
-  readonly head: HeadRecord | undefined;
-  readonly journal: readonly JournalRecord[];
-  readonly snapshots: readonly SnapshotRecord[];
-  readonly blobs: readonly BlobRecord[];
+/** A job that was deleted is kept for so long. */
+export const BIN_DAYS = 30;
+const DAY_MS = 86_400_000;
+
+/** Puts a job in the bin: it is out of the list, and comes back as it was. */
+export const binJob = async (database: Database, id: string, now = Date.now()): Promise<void> =>
+  void (await database.jobs.update(id, { binned: now }));
+
+/** Takes a job out of the bin; under the next free number where another has got its own meanwhile. */
+export const unbinJob = (database: Database, id: string): Promise<void> =>
+  database.transaction("rw", database.jobs, async () => {
+    const job = await database.jobs.get(id);
+    if (!job) throw new NotInStore();
+    const listed = (await listJobs(database)).filter((one) => one.id !== id);
+    const taken = listed.some((one) => one.job?.number === job.number);
+    const { binned: _, ...rest } = job;
+    await database.jobs.put(taken ? { ...rest, number: nextJobNumber(listed) } : rest);
+  });
+
+/** Removes a job with all that belongs to it, for good. */
+export const eraseJob = (database: Database, id: string): Promise<void> =>
+  database.transaction(
+    "rw",
+    [database.jobs, database.heads, database.journal, database.snapshots, database.blobs],
+    async () => {
+      const span = [
+        [id, Dexie.minKey],
+        [id, Dexie.maxKey],
+      ] as const;
+      await database.jobs.delete(id);
+      await database.heads.delete(id);
+      for (const table of [database.journal, database.snapshots])
+        await table
+          .where("[job+n]")
+          .between(...span)
+          .delete();
+      await database.blobs.where("job").equals(id).delete();
+    },
+  );
+
+/** The jobs in the bin, the last deleted first. */
+export const binnedJobs = async (database: Database): Promise<readonly JobRecord[]> =>
+  (await database.jobs.filter(({ binned }) => typeof binned === "number").toArray())
+    .filter((job) => isSound("job", job))
+    .sort((p, q) => q.binned! - p.binned!);
+
+/** When a job in the bin goes for good. */
+export const goesAt = ({ binned = 0 }: JobRecord): number => binned + BIN_DAYS * DAY_MS;
+
+/** Removes what has been in the bin for longer than it is kept. */
+export const emptyBin = async (database: Database, now = Date.now()): Promise<void> => {
+  for (const job of await binnedJobs(database)) if (goesAt(job) <= now) await eraseJob(database, job.id);
 };
-
-const ofJob = (id: string) =>
-  [
-    [id, Dexie.minKey],
-    [id, Dexie.maxKey],
-  ] as const;
-
-/** Removes a job with all that belongs to it, and returns that. */
-export const deleteJob = (database: Database, id: string): Promise<WholeJob> =>
-  database.transaction(
-    "rw",
-    [database.jobs, database.heads, database.journal, database.snapshots, database.blobs],
-    async () => {
-      const [journal, snapshots] = [database.journal, database.snapshots].map((table) =>
-        table.where("[job+n]").between(...ofJob(id)),
-      );
-      const blobs = database.blobs.where("job").equals(id);
-      const whole: WholeJob = {
-        job: await database.jobs.get(id),
-        head: await database.heads.get(id),
-        journal: (await journal!.toArray()) as JournalRecord[],
-        snapshots: (await snapshots!.toArray()) as SnapshotRecord[],
-        blobs: await blobs.toArray(),
-      };
-      await Promise.all([
-        database.jobs.delete(id),
-        database.heads.delete(id),
-        journal!.delete(),
-        snapshots!.delete(),
-        blobs.delete(),
-      ]);
-      return whole;
-    },
-  );
-
-/** Puts a deleted job back as it was. */
-export const restoreJob = (database: Database, { job, head, journal, snapshots, blobs }: WholeJob): Promise<void> =>
-  database.transaction(
-    "rw",
-    [database.jobs, database.heads, database.journal, database.snapshots, database.blobs],
-    async () => {
-      if (job) await database.jobs.put(job);
-      if (head) await database.heads.put(head);
-      await database.journal.bulkPut([...journal]);
-      await database.snapshots.bulkPut([...snapshots]);
-      await database.blobs.bulkPut([...blobs]);
-    },
-  );
 
 /** The drawing with its pins and its pictures on the copies of its sketches. */
 const withPinsOn = (drawing: Drawing, names: ReadonlyMap<string, string>): Drawing => {
@@ -93,7 +91,7 @@ export const duplicateJob = async (database: Database, id: string, number: strin
     ...(blob.from ? { from: blob.from.replace(id, copy) } : {}),
   }));
   const names = new Map(sketches.map((blob) => [blob.id.replace(copy, id), blob.id]));
-  const { archived: _, ...rest } = job;
+  const { archived: _, released: __, changed: ___, ...rest } = job;
   await database.transaction("rw", [database.jobs, database.heads, database.snapshots, database.blobs], async () => {
     await database.jobs.put({
       ...rest,
@@ -110,17 +108,36 @@ export const duplicateJob = async (database: Database, id: string, number: strin
 
 type Head = Pick<JobRecord, "number" | "name" | "customer" | "material" | "thickness" | "quantity" | "due">;
 
-/** Changes what a job says of itself; returns the job as it is then. */
-export const changeHead = async (database: Database, job: JobRecord, head: Head): Promise<JobRecord> => {
-  const { number, name, customer, material, thickness, quantity, due } = head;
-  const changes: Head = { number, name, customer, material, thickness, quantity, due };
-  await database.jobs.update(job.id, changes);
-  return { ...job, ...changes };
-};
+const HEAD_FIELDS = ["number", "name", "customer", "material", "thickness", "quantity", "due"] as const;
 
-/** The numbers that jobs have. */
+/** A field that another tab has changed since it was shown here: what it says now, and what was to be put there. */
+export type HeadClash = { readonly field: keyof Head; readonly theirs: string; readonly mine: string };
+
+/**
+ * Changes what a job says of itself, only the fields that differ from how it was known here. Where another tab has
+ * changed one of those meanwhile nothing is written, and the clashes come back. `job` is the job as it is then.
+ */
+export const changeHead = (
+  database: Database,
+  known: JobRecord,
+  head: Head,
+): Promise<{ readonly job: JobRecord; readonly clashes: readonly HeadClash[] }> =>
+  database.transaction("rw", database.jobs, async () => {
+    const now = await database.jobs.get(known.id);
+    if (!now) throw new NotInStore();
+    const wanted = HEAD_FIELDS.filter((field) => head[field] !== known[field]);
+    const clashes = wanted
+      .filter((field) => now[field] !== known[field] && now[field] !== head[field])
+      .map((field): HeadClash => ({ field, theirs: String(now[field] ?? ""), mine: String(head[field] ?? "") }));
+    if (clashes.length > 0) return { job: now, clashes };
+    const changes = Object.fromEntries(wanted.map((field) => [field, head[field]]));
+    await database.jobs.update(known.id, changes);
+    return { job: { ...now, ...changes }, clashes: [] };
+  });
+
+/** The numbers that jobs have; those in the bin don't count. */
 export const numbersTaken = async (database: Database): Promise<readonly string[]> =>
-  (await database.jobs.toArray()).map(({ number }) => number);
+  (await listJobs(database)).flatMap(({ job }) => job?.number ?? []);
 
 export const archiveJob = async (database: Database, id: string, archived: boolean): Promise<void> => {
   await database.jobs.update(id, { archived });

@@ -11,10 +11,17 @@ import { isSound } from "./records.ts";
 /** A job in the list; a damaged one keeps its id, so that it can be exported raw. */
 export type ListedJob = { readonly id: string; readonly job?: JobRecord };
 
-/** All jobs by number, damaged records among them. */
+/** All jobs by number but those in the bin, damaged records among them. */
+/** True where someone else has stored steps of a job since it was opened at `token`. */
+export const wasChangedSince = async (database: Database, id: string, token: number, by: string): Promise<boolean> => {
+  const head = await database.heads.get(id);
+  return head !== undefined && (head.token ?? 0) > token && head.by !== by;
+};
+
 export const listJobs = async (database: Database): Promise<readonly ListedJob[]> => {
   const records = (await database.jobs.toArray()) as (JobRecord & { id: string })[];
   return records
+    .filter(({ binned }) => binned === undefined)
     .map((record): ListedJob => (isSound("job", record) ? { id: record.id, job: record } : { id: record.id }))
     .sort((p, q) => (p.job?.number ?? p.id).localeCompare(q.job?.number ?? q.id, "en", { numeric: true }));
 };

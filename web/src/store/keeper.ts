@@ -1,66 +1,117 @@
-import type { Drawing } from "@ash-edge/core/drawing";
-import type { Database } from "./database.ts";
-import { storeStep, type Step } from "./journal.ts";
+import { UnsoundEdit, type Drawing } from "@ash-edge/core/drawing";
+import { openAgain, type Database } from "./database.ts";
+import { ChangedElsewhere, NotInStore, storeStep, type Step } from "./journal.ts";
+import type { History } from "./history.ts";
+import { placeInHistory } from "./released.ts";
 import { stateOf, thumbnailOf } from "./summary.ts";
 
 /** Writes the steps of a job one after another. */
 export type Keeper = {
+  /** Who stores here: stands with what this tab stored last. */
+  readonly by: string;
   readonly keep: (step: Step) => void;
-  /** Resolves when everything handed over is stored (or has failed). */
+  /** Resolves when everything handed over is stored, or can't be stored now. */
   readonly idle: () => Promise<void>;
+  /** Nothing is tried any more. */
+  readonly end: () => void;
+};
+
+type Told = {
+  readonly onSaved: (steps: History) => void;
+  /** Told why a step could not be stored; `final` where nothing more is tried. */
+  readonly onFailed: (reason: Error, final: boolean) => void;
 };
 
 const SUMMARY_DELAY_MS = 400;
 const SUMMARY_LIMIT = 4000;
+/** What could not be stored is tried again after so long, as well as with the next step. */
+const RETRY_MS = 3000;
+
+/** Trying again would not help. */
+const isFinal = (reason: unknown): boolean =>
+  reason instanceof ChangedElsewhere || reason instanceof NotInStore || reason instanceof UnsoundEdit;
 
 /**
- * A keeper for one job. `onSaved` is told of every step that is on disk, `onFailed` of the first that could not be
- * written; after that nothing more is written, so that the journal never has a hole.
+ * A keeper for one job that was opened at `token`. `onSaved` is told of every step that is on disk. A step that can't be
+ * stored waits, with all after it, so that the journal never has a hole: it is tried again until there is room, unless
+ * the job was changed elsewhere or is gone.
  */
-export const makeKeeper = (
-  database: Database,
-  job: string,
-  { onSaved, onFailed }: { onSaved: (position: number) => void; onFailed: (reason: Error) => void },
-): Keeper => {
-  let queue: Promise<void> = Promise.resolve();
-  let failed = false;
+export const makeKeeper = (database: Database, job: string, token: number, { onSaved, onFailed }: Told): Keeper => {
+  const by = crypto.randomUUID?.() ?? String(Math.random());
+  const waiting: Step[] = [];
+  let follows = token;
+  let working: Promise<void> | undefined;
+  let over = false;
+  let refused = false;
+  let retry: ReturnType<typeof setTimeout> | undefined;
   let timer: ReturnType<typeof setTimeout> | undefined;
   let latest: Drawing | undefined;
   const summarise = async (): Promise<void> => {
     clearTimeout(timer);
     const drawing = latest;
     latest = undefined;
-    if (!drawing || failed) return;
+    if (!drawing || over || waiting.length > 0) return;
     const thumbnail = thumbnailOf(drawing);
-    await database.transaction("rw", database.jobs, async () => {
+    await database.transaction("rw", [database.jobs, database.heads, database.journal], async () => {
       const record = await database.jobs.get(job);
       if (!record) return;
-      const { thumbnail: _, ...rest } = record;
-      // a released job stays released; what was released is kept beside it
-      const state = record.state === "released" ? record.state : stateOf(drawing);
-      await database.jobs.put({ ...rest, state, updated: Date.now(), ...(thumbnail ? { thumbnail } : {}) });
+      const { thumbnail: _, changed: __, ...rest } = record;
+      // a released job stays released, or says that it was changed since
+      const isReleased = record.state === "released";
+      const changed = isReleased && (await placeInHistory(database, job)) !== record.released?.at;
+      await database.jobs.put({
+        ...rest,
+        state: isReleased ? record.state : stateOf(drawing),
+        updated: Date.now(),
+        ...(changed ? { changed } : {}),
+        ...(thumbnail ? { thumbnail } : {}),
+      });
     });
   };
+  const write = async (): Promise<void> => {
+    clearTimeout(retry);
+    while (waiting.length > 0 && !over) {
+      const step = waiting[0]!;
+      try {
+        if (refused) await openAgain(database);
+        follows = await storeStep(database, step, { token: follows, by });
+      } catch (reason) {
+        over = isFinal(reason);
+        refused = true;
+        if (!over) retry = setTimeout(start, RETRY_MS);
+        return onFailed(reason as Error, over);
+      }
+      refused = false;
+      waiting.shift();
+      onSaved(step.history);
+    }
+  };
+  const start = (): void => {
+    working ??= write().finally(() => (working = undefined));
+  };
   return {
+    by,
     keep: (step) => {
       latest = step.drawing;
-      queue = queue.then(async () => {
-        if (failed) return;
-        try {
-          await storeStep(database, step);
-          onSaved(step.history.position);
-        } catch (reason) {
-          failed = true;
-          onFailed(reason as Error);
-        }
-      });
+      waiting.push(step);
+      start();
       clearTimeout(timer);
       // a great drawing takes too long to be summed up between two edits: it is when the bench is left
-      if (step.drawing.entity.size <= SUMMARY_LIMIT) timer = setTimeout(() => void summarise(), SUMMARY_DELAY_MS);
+      if (step.drawing.entity.size <= SUMMARY_LIMIT) timer = setTimeout(() => void sum(), SUMMARY_DELAY_MS);
     },
     idle: async () => {
-      await queue;
-      await summarise();
+      await working;
+      await sum();
+    },
+    end: () => {
+      over = true;
+      clearTimeout(retry);
+      clearTimeout(timer);
     },
   };
+
+  /** What the list shows of the job is worth no alarm: it is written with the next step, or when the bench is left. */
+  function sum(): Promise<void> {
+    return (working ?? Promise.resolve()).then(summarise).catch(() => undefined);
+  }
 };

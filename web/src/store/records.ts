@@ -5,6 +5,7 @@ import type { HeadRecord, JobRecord, JournalRecord, SnapshotRecord } from "./row
 
 const text = Joi.string().required();
 const whole = Joi.number().integer().min(0).required();
+const token = Joi.number().integer().min(0);
 
 const schemas = {
   job: jobHeadSchema.keys({
@@ -13,6 +14,9 @@ const schemas = {
     state: Joi.valid("sketched", "drawn", "proved", "released").required(),
     updated: Joi.number().required(),
     archived: Joi.boolean(),
+    binned: Joi.number(),
+    released: Joi.object({ number: whole, at: text }),
+    changed: Joi.boolean(),
     thumbnail: Joi.object({
       box: Joi.array().items(Joi.number()).length(4).required(),
       outside: Joi.string().allow(""),
@@ -20,11 +24,20 @@ const schemas = {
       open: Joi.string().allow(""),
     }),
   }),
-  head: Joi.object({ job: text, position: whole, count: whole, nextId: whole, grown: Joi.number().min(0) }),
+  head: Joi.object({
+    job: text,
+    position: whole,
+    count: whole,
+    nextId: whole,
+    grown: Joi.number().min(0),
+    token,
+    by: Joi.string(),
+  }),
   journal: Joi.object({
     job: text,
     n: whole,
     version: Joi.number().integer().min(1),
+    token,
     edit: Joi.object(),
     packed: Joi.any(),
   }).xor("edit", "packed"),

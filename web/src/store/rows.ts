@@ -19,6 +19,12 @@ export type JobRecord = JobHead & {
   readonly state: JobState;
   readonly updated: number;
   readonly archived?: boolean;
+  /** When it was put in the bin. */
+  readonly binned?: number;
+  /** The last release and the place in the history from which it was made. */
+  readonly released?: { readonly number: number; readonly at: string };
+  /** What is drawn is not what was released last. */
+  readonly changed?: boolean;
   readonly thumbnail?: Thumbnail;
 };
 
@@ -28,6 +34,10 @@ export type HeadRecord = {
   readonly position: number;
   readonly count: number;
   readonly nextId: number;
+  /** Rises with every step that is stored, undo and redo too: who knows it knows the job as it stands. */
+  readonly token?: number;
+  /** Who stored the last step. */
+  readonly by?: string;
   /** Bytes of packed steps since the last snapshot. */
   readonly grown?: number;
 };
@@ -36,6 +46,8 @@ export type JournalRecord = {
   readonly job: string;
   readonly n: number;
   readonly version?: number;
+  /** The head's token when it was stored: tells it from another step of the same number, before an undo. */
+  readonly token?: number;
 } & ({ readonly edit: Edit } | { readonly packed: Uint8Array });
 /** The drawing after `n` edits, as text. */
 export type SnapshotRecord = {

@@ -1,4 +1,5 @@
 import "fake-indexeddb/auto";
+import Dexie from "dexie";
 import { beforeEach, describe, expect, it } from "vitest";
 import { measureCallout } from "@ash-edge/core/callouts";
 import {
@@ -6,6 +7,7 @@ import {
   calloutsOf,
   drawingFromRows,
   drawingText,
+  entitiesOf,
   invertEdit,
   PROFILE_LAYER,
   type Drawing,
@@ -16,8 +18,16 @@ import { FORMAT_VERSION, readJobFile } from "@ash-edge/core/formats/job";
 import keptJob from "./kept/job-1.ashedge.json?raw";
 import keptStore from "./kept/store-1.json?raw";
 import {
+  changeHead,
   createJob,
-  deleteJob,
+  goOnFrom,
+  placeInHistory,
+  sayStoreFault,
+  stateWords,
+  binJob,
+  binnedJobs,
+  emptyBin,
+  unbinJob,
   duplicateJob,
   exportRaw,
   listJobs,
@@ -25,7 +35,6 @@ import {
   makeKeeper,
   nextJobNumber,
   openDatabase,
-  restoreJob,
   olderSteps,
   sketchesOf,
   stepCount,
@@ -63,7 +72,7 @@ describe("the store", () => {
     );
     let { drawing, history } = (await loadJob(database, id))!;
     const failures: string[] = [];
-    const keeper = makeKeeper(database, id, {
+    const keeper = makeKeeper(database, id, 0, {
       onSaved: () => undefined,
       onFailed: ({ message }) => failures.push(message),
     });
@@ -71,12 +80,12 @@ describe("the store", () => {
       const edit = circle(drawing, i + 1);
       drawing = applyEdit(drawing, edit);
       history = withStep(history, edit);
-      keeper.keep({ job: id, before: history.position - 1, history, drawing, edit });
+      keeper.keep({ job: id, history, drawing, edit });
     }
     for (let i = 0; i < undone; i++) {
       drawing = applyEdit(drawing, invertEdit(history.edits[history.position - 1]!));
       history = { ...history, position: history.position - 1 };
-      keeper.keep({ job: id, before: history.position + 1, history, drawing });
+      keeper.keep({ job: id, history, drawing });
     }
     await keeper.idle();
     expect(failures).toEqual([]);
@@ -100,11 +109,13 @@ describe("the store", () => {
   it("an edit after undo takes the place of what could be redone", async () => {
     const { id, drawing } = await drawn(3, 2);
     const edit = circle(drawing, 99);
-    const keeper = makeKeeper(database, id, { onSaved: () => undefined, onFailed: (reason) => Promise.reject(reason) });
-    const { history } = (await loadJob(database, id))!;
+    const { history, token } = (await loadJob(database, id))!;
+    const keeper = makeKeeper(database, id, token, {
+      onSaved: () => undefined,
+      onFailed: (reason) => Promise.reject(reason),
+    });
     keeper.keep({
       job: id,
-      before: 1,
       history: withStep(history, edit),
       drawing: applyEdit(drawing, edit),
       edit,
@@ -115,37 +126,156 @@ describe("the store", () => {
     expect(drawingText(again.drawing)).toBe(drawingText(applyEdit(drawing, edit)));
   });
 
-  it("refuses a step from a tab that is behind, and writes nothing after", async () => {
-    const { id, drawing } = await drawn(2);
-    const told: string[] = [];
-    const keeper = makeKeeper(database, id, {
+  it("refuses a step from a tab that is behind, also where undo and a new edit brought it to the same number", async () => {
+    const { id, drawing, history } = await drawn(2);
+    const behind = (await loadJob(database, id))!.token;
+    const back = { ...history, position: 1 };
+    const other = { token: behind, by: "the other tab" };
+    const undone = await storeStep(database, { job: id, history: back, drawing }, other);
+    const theirs = circle(drawing, 7);
+    await storeStep(
+      database,
+      { job: id, history: withStep(back, theirs), drawing, edit: theirs },
+      { ...other, token: undone },
+    );
+    const told: [string, boolean][] = [];
+    const keeper = makeKeeper(database, id, behind, {
       onSaved: () => undefined,
-      onFailed: ({ message }) => told.push(message),
+      onFailed: ({ message }, final) => told.push([message, final]),
     });
-    for (const before of [1, 2]) {
-      const edit = circle(drawing, 7);
-      keeper.keep({ job: id, before, history: { edits: [edit], first: before, position: before + 1 }, drawing, edit });
-    }
+    const mine = circle(drawing, 9);
+    for (let i = 0; i < 2; i++) keeper.keep({ job: id, history: withStep(history, mine), drawing, edit: mine });
     await keeper.idle();
-    expect(told).toEqual(["This job was changed in another tab. Reload to go on from there."]);
-    expect((await loadJob(database, id))!.history.position).toBe(2);
+    expect(told).toEqual([[expect.stringMatching(/changed in another tab/), true]]);
+    expect((await loadJob(database, id))!.history.edits.at(-1)).toEqual(theirs);
+  });
+
+  it("what there was no room for is stored once there is, in its order and once", async () => {
+    const { id, drawing, history } = await drawn(1);
+    const put = database.heads.put.bind(database.heads);
+    let full = true;
+    database.heads.put = ((row: HeadRecord) =>
+      full ? Promise.reject(new DOMException("no room", "QuotaExceededError")) : put(row)) as typeof put;
+    const told: string[] = [];
+    const { token } = (await loadJob(database, id))!;
+    const keeper = makeKeeper(database, id, token, {
+      onSaved: ({ position }) => told.push(`saved ${position}`),
+      onFailed: (reason) => told.push(sayStoreFault(reason).slice(0, 22)),
+    });
+    const edits = [circle(drawing, 3), circle(drawing, 4)];
+    const steps = [withStep(history, edits[0]!), withStep(withStep(history, edits[0]!), edits[1]!)];
+    keeper.keep({ job: id, history: steps[0]!, drawing, edit: edits[0]! });
+    await keeper.idle();
+    expect((await loadJob(database, id))!.history.position).toBe(1);
+    full = false;
+    keeper.keep({ job: id, history: steps[1]!, drawing, edit: edits[1]! });
+    await keeper.idle();
+    expect(told).toEqual(["The browser has no roo", "saved 2", "saved 3"]);
+    expect((await loadJob(database, id))!.history.edits.slice(1)).toEqual(edits);
+    keeper.end();
   });
 
   it.each([
     ["snapshots", { n: 0, text: '{"entity":[]}', nextId: 1 }],
     ["snapshots", { n: 0, text: "not json", nextId: 1 }],
-    ["journal", { n: 0, edit: { label: "?" } }],
-  ])("a damaged record in %s is said, and the job can be exported raw", async (table, record) => {
+  ])("where no snapshot is sound (%s) that is said, and the job can be exported raw", async (table, record) => {
     const { id } = await drawn(1);
     await database.table(table).put({ job: id, ...record });
     await expect(loadJob(database, id)).rejects.toThrow(/damaged|can't be read/);
     expect(JSON.parse(await exportRaw(database, id))).toMatchObject({ job: { id }, blobs: [{ bytes: [1, 2, 3] }] });
   });
 
-  it("a missing journal entry is no shorter job but a damaged one", async () => {
-    const { id } = await drawn(3);
-    await database.journal.delete([id, 1]);
-    await expect(loadJob(database, id)).rejects.toThrow(/where 3 were stored/);
+  it("a step that is missing or damaged costs what comes after it, which is said; one goes on from there", async () => {
+    for (const spoil of [
+      (id: string) => database.journal.delete([id, 1]),
+      (id: string) => database.journal.put({ job: id, n: 1, edit: { label: "?" } as never }),
+    ]) {
+      const { id } = await drawn(3);
+      await spoil(id);
+      const opened = (await loadJob(database, id))!;
+      expect([opened.history.position, opened.history.edits.length]).toEqual([1, 1]);
+      expect(opened.damage).toMatch(/Step 2 of 3 is missing|damaged/);
+      await goOnFrom(database, id, opened);
+      const again = (await loadJob(database, id))!;
+      expect([again.damage, again.history.position, drawingText(again.drawing)]).toEqual([
+        undefined,
+        1,
+        drawingText(opened.drawing),
+      ]);
+      const edit = circle(again.drawing, 5);
+      const step = { job: id, history: withStep(again.history, edit), drawing: applyEdit(again.drawing, edit), edit };
+      await storeStep(database, step, { token: again.token, by: "here" });
+      expect((await loadJob(database, id))!.history.position).toBe(2);
+    }
+  });
+
+  it("damage in what could only be redone costs just that; a lost head is found again", async () => {
+    const { id, drawing } = await drawn(4, 2);
+    await database.journal.put({ job: id, n: 3, edit: { label: "?" } as never });
+    const opened = (await loadJob(database, id))!;
+    expect([opened.damage, opened.history.position, stepCount(opened.history)]).toEqual([undefined, 2, 3]);
+    expect(drawingText(opened.drawing)).toBe(drawingText(drawing));
+    for (const lose of [
+      () => database.heads.delete(id),
+      () => database.heads.put({ job: id, position: -3 } as HeadRecord),
+    ]) {
+      await lose();
+      const found = (await loadJob(database, id))!;
+      expect([found.history.position, found.damage === undefined]).toEqual([3, false]);
+      expect(found.drawing.nextId).toBeGreaterThan(
+        Math.max(...[...entitiesOf(found.drawing)].map(({ id: own }) => own)),
+      );
+    }
+  });
+
+  it("details changed in two tabs keep both fields; the same field is a clash and nothing is overwritten", async () => {
+    const { id } = await drawn(0);
+    const known = (await database.jobs.get(id))!;
+    await changeHead(database, known, { ...known, material: "Slate" });
+    const mine = await changeHead(database, known, { ...known, customer: "Fernhollow" });
+    expect(mine).toMatchObject({ job: { material: "Slate", customer: "Fernhollow" }, clashes: [] });
+    const clash = await changeHead(database, known, { ...known, material: "Basalt", due: "2027-01-01" });
+    expect(clash.clashes).toEqual([{ field: "material", theirs: "Slate", mine: "Basalt" }]);
+    expect(await database.jobs.get(id)).toMatchObject({ material: "Slate", due: "" });
+    await database.jobs.delete(id);
+    await expect(changeHead(database, known, { ...known, name: "x" })).rejects.toThrow(/not in this browser/);
+  });
+
+  it("a release is told from what is drawn after it, also by another way to the same number of steps", async () => {
+    const { id, drawing, history } = await drawn(2);
+    const at = await placeInHistory(database, id);
+    await database.jobs.update(id, { state: "released", released: { number: 1, at } });
+    let { token } = (await loadJob(database, id))!;
+    const step = async (to: History, edit?: Edit): Promise<string> => {
+      const keeper = makeKeeper(database, id, token, {
+        onSaved: () => undefined,
+        onFailed: (why) => Promise.reject(why),
+      });
+      keeper.keep({ job: id, history: to, drawing, ...(edit ? { edit } : {}) });
+      await keeper.idle();
+      token += 1;
+      return stateWords((await database.jobs.get(id))!);
+    };
+    const back = { ...history, position: 1 };
+    expect(await step(back)).toBe("changed since r1");
+    expect(await step(history)).toBe("released");
+    await step(back);
+    const other = circle(drawing, 8);
+    expect(await step(withStep(back, other), other)).toBe("changed since r1");
+  });
+
+  it("a store that a newer version wrote is not opened, and nothing is written into it", async () => {
+    const name = `newer-${n}`;
+    const newer = new Dexie(name);
+    newer.version(99).stores({ jobs: "id", heads: "job" });
+    await newer.open();
+    newer.close();
+    const old = openDatabase(name);
+    await expect(old.jobs.toArray()).rejects.toThrow(/newer version/);
+    old.close();
+    const again = new Dexie(name);
+    await again.open();
+    expect([again.verno, again.tables.map((table) => table.name)]).toEqual([99, ["heads", "jobs"]]);
   });
 
   it("damage in an older step costs undo behind it, in the newest snapshot nothing but time", async () => {
@@ -169,7 +299,8 @@ describe("the store", () => {
       draft.add({ kind: "circle", centre: { x: i, y: 0.1 * i }, radius: 1 }, PROFILE_LAYER);
     const edit = draft.finish();
     const after = applyEdit(drawing, edit);
-    await storeStep(database, { job: id, before: 1, history: withStep(history, edit), drawing: after, edit });
+    const first = { token: (await loadJob(database, id))!.token, by: "here" };
+    await storeStep(database, { job: id, history: withStep(history, edit), drawing: after, edit }, first);
     expect(Object.keys((await database.journal.get([id, 1]))!)).toContain("packed");
     expect(await database.snapshots.where("[job+n]").equals([id, 2]).count()).toBe(1);
     const again = (await loadJob(database, id))!;
@@ -184,8 +315,8 @@ describe("the store", () => {
       ...edit,
       changes: edit.changes.map((one) => ({ ...one, after: { ...(one.after as object), radius: -1 } })),
     };
-    const step = { job: id, before: 1, history: withStep(history, bad), drawing, edit: bad };
-    await expect(storeStep(database, step)).rejects.toThrow(/radius is not above 0/);
+    const step = { job: id, history: withStep(history, bad), drawing, edit: bad };
+    await expect(storeStep(database, step, { token: 1, by: "here" })).rejects.toThrow(/radius is not above 0/);
     expect((await loadJob(database, id))!.history.position).toBe(1);
   });
 
@@ -215,13 +346,8 @@ describe("the store", () => {
     ]);
     // and goes on in this version
     const edit = circle(drawing, 5);
-    await storeStep(database, {
-      job: "kept-0500",
-      before: 6,
-      history: withStep(history, edit),
-      drawing: applyEdit(drawing, edit),
-      edit,
-    });
+    const next = { job: "kept-0500", history: withStep(history, edit), drawing: applyEdit(drawing, edit), edit };
+    await storeStep(database, next, { token: 0, by: "here" });
     expect((await loadJob(database, "kept-0500"))!.history.position).toBe(7);
   });
 
@@ -229,23 +355,35 @@ describe("the store", () => {
     const { id } = await drawn(1);
     const row = (await database.journal.get([id, 0]))!;
     await database.journal.put({ ...row, version: FORMAT_VERSION + 1 });
-    await expect(loadJob(database, id)).rejects.toThrow(/newer version/);
+    expect((await loadJob(database, id))!.damage).toMatch(/newer version/);
     const kept = JSON.parse(keptJob) as object;
     expect(readJobFile(JSON.stringify({ ...kept, version: 99 }))).toMatchObject({ refusal: { code: "version-newer" } });
   });
 
-  it("a deleted job comes back as it was, and a copy has its drawing and its own sketches", async () => {
+  it("a deleted job comes back as it was, for thirty days; a copy has its drawing and its own sketches", async () => {
     const { id, drawing } = await drawn(3, 1);
     const copy = (await duplicateJob(database, id, "0501"))!;
-    const whole = await deleteJob(database, id);
-    expect(await loadJob(database, id)).toBeUndefined();
+    const day = 86_400_000;
+    await binJob(database, id, day);
     expect((await listJobs(database)).map(({ job }) => job?.number)).toEqual(["0501"]);
     expect(drawingText((await loadJob(database, copy))!.drawing)).toBe(drawingText(drawing));
     expect((await sketchesOf(database, copy)).map((blob) => blob.id)).toEqual([`${copy}-sketch-1`]);
-    await restoreJob(database, whole);
+    await emptyBin(database, 30.9 * day);
+    // its number was given to another job meanwhile
+    const other = await createJob(database, { ...head, unit: "mm" });
+    await unbinJob(database, id);
     const again = (await loadJob(database, id))!;
     expect([drawingText(again.drawing), again.history.edits.length]).toEqual([drawingText(drawing), 3]);
     expect(await sketchesOf(database, id)).toHaveLength(1);
+    expect((await listJobs(database)).map(({ job }) => job?.number)).toEqual(["0500", "0501", "0502"]);
+    await binJob(database, id, day);
+    await emptyBin(database, 31.1 * day);
+    expect([await loadJob(database, id), await binnedJobs(database), await sketchesOf(database, id)]).toEqual([
+      undefined,
+      [],
+      [],
+    ]);
+    expect((await loadJob(database, other))!.history.position).toBe(0);
     expect(await duplicateJob(database, "none", "1")).toBeUndefined();
   });
 

@@ -2,7 +2,7 @@ import type Konva from "konva";
 import { useEffect, useMemo, useRef, type MouseEvent, type PointerEvent } from "react";
 import { Layer, Shape, Stage } from "react-konva";
 import { useTheme } from "../../ui/theme.ts";
-import type { Modifiers } from "../state/index.ts";
+import { isSaved, type Modifiers } from "../state/index.ts";
 import { isLarge } from "../derived.ts";
 import { useBench, useSession } from "../SessionContext.tsx";
 import { useShownSketches } from "../SketchesContext.ts";
@@ -37,7 +37,7 @@ export const Board = () => {
   const view = useBench((state) => state.view.now);
   const size = useBench((state) => state.view.size);
   const revision = useBench((state) => state.history.steps.position);
-  const saved = useBench((state) => state.history.saved);
+  const saved = useBench((state) => isSaved(state.history));
   const signsHidden = useBench((state) => state.view.signsHidden);
   useBench((state) => state.history.derivedAt);
   const sketches = useShownSketches();
@@ -116,7 +116,7 @@ export const Board = () => {
         tabIndex={0}
         data-view={`${view.scale} ${view.originX} ${view.originY}`}
         data-revision={revision}
-        data-saved={saved}
+        data-saved={saved ? revision : ""}
         className={
           "min-h-0 flex-1 touch-none overflow-hidden focus-visible:shadow-[inset_0_0_0_1px_var(--moss)] " +
           `focus-visible:outline-none ${onHandle ? "cursor-pointer" : hasTool ? "cursor-crosshair" : "cursor-default"}`

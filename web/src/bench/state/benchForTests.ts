@@ -20,9 +20,9 @@ export const someDrawing = (): Drawing => {
 export const benchOf = (drawing: Drawing): Session => {
   const session = makeSession(
     "job",
-    { drawing, history: { edits: [], first: 0, position: 0 } },
+    { drawing, history: { edits: [], first: 0, position: 0 }, token: 0 },
     {
-      keeper: { keep: () => undefined, idle: async () => undefined },
+      keeper: { by: "", keep: () => undefined, idle: async () => undefined, end: () => undefined },
       older: async () => ({ edits: [] }),
       kept: NOTHING_KEPT,
       remember: () => undefined,

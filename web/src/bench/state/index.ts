@@ -66,11 +66,13 @@ export const makeBenchStore = (start: {
   readonly history: Pick<HistoryPart, "drawing" | "index" | "steps" | "saved">;
   readonly layer: Selection["layer"];
   readonly kept: Kept;
+  readonly damage?: string | undefined;
+  readonly readOnly?: HistoryPart["readOnly"] | undefined;
 }): { readonly store: StoreApi<BenchState>; readonly send: Send } => {
   const store = createStore<BenchState>(() => ({
     hand: EMPTY_HAND,
     pointer: POINTER_AWAY,
-    history: { ...start.history, failure: undefined, derivedAt: 0 },
+    history: { ...start.history, failure: undefined, readOnly: start.readOnly, damage: start.damage, derivedAt: 0 },
     view: NOTHING_SHOWN,
     selection: nothingSelected(start.layer),
     panels: NO_PANELS,

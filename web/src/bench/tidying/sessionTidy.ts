@@ -121,7 +121,7 @@ export const makeTidying = ({ get, send, say, commit, keepSetting }: SessionCore
       const edit = tidyEdit(drawing, input.things, result, label);
       send("tidying", { type: "busy", part: undefined });
       send("tidying", { type: "lit", key: undefined });
-      if (edit) commit(edit);
+      if (edit && !commit(edit)) return;
       say({ text: edit ? mendedWords(result) : "There is nothing to mend.", tone: "said" });
       lookSoon();
     } catch (reason) {
@@ -186,7 +186,7 @@ export const makeTidying = ({ get, send, say, commit, keepSetting }: SessionCore
       void look();
     },
     setTolerance: (tolerance: number): void => {
-      commit(setJoinTolerance(get().history.drawing, tolerance));
+      if (!commit(setJoinTolerance(get().history.drawing, tolerance))) return;
       say({
         text: `Ends up to ${showLengthUnit(tolerance, unitOf(get().history.drawing))} apart are mended now.`,
         tone: "said",

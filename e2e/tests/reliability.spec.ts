@@ -1,0 +1,243 @@
+import { expect, test, type Page } from "@playwright/test";
+import { Bench, typeOver } from "../support/bench.ts";
+import { rowsOf, type Row } from "../support/drawn.ts";
+
+const circles = async (bench: Bench): Promise<readonly Row[]> =>
+  (await rowsOf(bench)).filter(({ kind }) => kind === "circle");
+
+const circle = async (bench: Bench, diameter: string, x: number): Promise<void> => {
+  await bench.tool("EE", "Circle");
+  await bench.type(diameter);
+  await bench.page.keyboard.press("Enter");
+  await bench.click({ x, y: 0 });
+  await bench.page.keyboard.press("Escape");
+};
+const head = (page: Page) => page.getByRole("navigation", { name: "Place" });
+const bar = (page: Page) => page.getByRole("alert").filter({ hasText: "read only" });
+
+test("two tabs on one job: the second is told, takes over, and no circle and no number is lost or given twice", async ({
+  page,
+  context,
+}) => {
+  const first = new Bench(page);
+  await first.open("Rocker plate");
+  await circle(first, "1", 0);
+  await circle(first, "2", 0);
+  await first.saved();
+  const second = new Bench(await context.newPage());
+  await second.open("Rocker plate");
+  await expect(bar(second.page)).toContainText("Open in another tab");
+  await expect(head(second.page)).toContainText("read only");
+  await second.tool("EE", "Circle");
+  await second.type("3");
+  await second.page.keyboard.press("Enter");
+  await second.click({ x: 0, y: 0 });
+  await expect(second.page.getByText("This job is open in another tab, so it is read only here.")).toBeVisible();
+  await expect(second.board).toHaveAttribute("data-revision", "2");
+  await second.page.keyboard.press("Escape");
+
+  // the first goes on meanwhile, one step back and another on, which the second must not lose
+  await page.bringToFront();
+  await page.keyboard.press("Control+z");
+  await circle(first, "1.5", 0);
+  await first.saved();
+  await expect(bar(second.page)).toContainText("It was changed there since");
+  await second.page.bringToFront();
+  await second.page.getByRole("button", { name: "Take over" }).click();
+  await expect(bar(second.page)).toHaveCount(0);
+  await second.ready();
+  await expect(bar(page)).toContainText("Open in another tab");
+  await circle(second, "3", 0);
+  await second.saved();
+  const there = await circles(second);
+  expect(there.map(({ radius }) => radius)).toEqual([0.5, 0.75, 1.5]);
+  expect(new Set(there.map(({ id }) => id)).size).toBe(3);
+  // the circle taken back had a number: it is given to nothing else
+  expect(there.map(({ id }) => id)).toEqual([there[0]!.id, there[0]!.id + 2, there[0]!.id + 3]);
+
+  await page.bringToFront();
+  await circle(first, "0.5", 0);
+  await expect(first.board).toHaveAttribute("data-revision", "2");
+  await second.page.close();
+  await page.getByRole("button", { name: "Take over" }).click();
+  await expect(bar(page)).toHaveCount(0);
+  await expect(first.board).toHaveAttribute("data-revision", "3");
+  expect((await circles(first)).length).toBe(3);
+});
+
+test("details edited in two tabs: each field stays its own, and a clash shows both values", async ({
+  page,
+  context,
+}) => {
+  const bench = new Bench(page);
+  await bench.open("Rocker plate");
+  const other = await context.newPage();
+  await new Bench(other).open("Rocker plate");
+  const dialogs = [page, other].map((tab) => tab.getByRole("dialog", { name: "Job details" }));
+  for (const tab of [page, other]) {
+    await tab.bringToFront();
+    await tab.getByRole("button", { name: "Job details" }).click();
+  }
+  await typeOver(dialogs[1]!.getByLabel("Customer"), "Hollin forge");
+  await typeOver(dialogs[1]!.getByLabel("Quantity"), "7");
+  await dialogs[1]!.getByRole("button", { name: "Keep" }).click();
+  await expect(dialogs[1]!).toHaveCount(0);
+  await page.bringToFront();
+  await typeOver(dialogs[0]!.getByLabel("Material"), "bronze plate");
+  await typeOver(dialogs[0]!.getByLabel("Quantity"), "9");
+  await dialogs[0]!.getByRole("button", { name: "Keep" }).click();
+  await expect(dialogs[0]!.getByRole("alert")).toContainText("Another tab made it “7”. Keep again puts “9” there.");
+  await dialogs[0]!.getByRole("button", { name: "Keep" }).click();
+  await expect(dialogs[0]!).toHaveCount(0);
+  await page.reload();
+  await page.getByRole("button", { name: "Job details" }).click();
+  await expect(dialogs[0]!.getByLabel("Customer")).toHaveValue("Hollin forge");
+  await expect(dialogs[0]!.getByLabel("Material")).toHaveValue("bronze plate");
+  await expect(dialogs[0]!.getByLabel("Quantity")).toHaveValue("9");
+});
+
+test("a full store is said in words, the job is saved to a file from memory, and storing resumes by itself", async ({
+  page,
+}) => {
+  await page.addInitScript(() => {
+    const { put, add } = IDBObjectStore.prototype;
+    const refusing = <T extends unknown[]>(of: (...args: T) => IDBRequest<IDBValidKey>) =>
+      function (this: IDBObjectStore, ...args: T) {
+        if ((window as { full?: boolean }).full) throw new DOMException("", "QuotaExceededError");
+        return of.apply(this, args);
+      };
+    IDBObjectStore.prototype.put = refusing(put);
+    IDBObjectStore.prototype.add = refusing(add);
+    const { transaction } = IDBDatabase.prototype;
+    IDBDatabase.prototype.transaction = function (...args) {
+      if ((window as { gone?: boolean }).gone) throw new DOMException("", "InvalidStateError");
+      return transaction.apply(this, args);
+    };
+  });
+  const bench = new Bench(page);
+  await bench.open("Rocker plate");
+  await circle(bench, "1", 0);
+  await bench.saved();
+  await page.evaluate(() => ((window as { full?: boolean }).full = true));
+  await circle(bench, "2", 0);
+  const alert = page.getByRole("alert").filter({ hasText: "not stored" });
+  await expect(alert).toContainText("The browser has no room left to store it.");
+  await expect(head(page)).toContainText("not saved");
+  await circle(bench, "3", 0);
+  expect((await circles(bench)).map(({ radius }) => radius)).toEqual([0.5, 1, 1.5]);
+  // going back to a stored place is no storing either: it waits with the rest
+  await page.keyboard.press("Control+z");
+  await page.keyboard.press("Control+z");
+  await expect(head(page)).toContainText("not saved");
+
+  // not even to be read: the drawing is in memory
+  await page.evaluate(() => ((window as { gone?: boolean }).gone = true));
+  const [download] = await Promise.all([
+    page.waitForEvent("download"),
+    alert.getByRole("button", { name: "Save to a file now" }).click(),
+  ]);
+  expect(download.suggestedFilename()).toBe("0414-Rocker-plate.ashedge.json");
+  await expect(page.getByText("but without its pictures")).toBeVisible();
+
+  await page.evaluate(() => Object.assign(window, { gone: false, full: false }));
+  await bench.saved();
+  await expect(alert).toHaveCount(0);
+  await expect(head(page)).toContainText("· saved");
+  await bench.reload();
+  expect((await circles(bench)).map(({ radius }) => radius)).toEqual([0.5]);
+  await page.keyboard.press("Control+y");
+  await page.keyboard.press("Control+y");
+  expect((await circles(bench)).map(({ radius }) => radius)).toEqual([0.5, 1, 1.5]);
+});
+
+test("after one visit everything works without a network, also after a reload and in places never visited", async ({
+  browser,
+  baseURL,
+}) => {
+  const context = await browser.newContext({ baseURL: baseURL!, serviceWorkers: "allow" });
+  const page = await context.newPage();
+  const bench = new Bench(page);
+  await bench.open("Rocker plate");
+  await page.evaluate(async () => void (await navigator.serviceWorker.ready));
+  await context.setOffline(true);
+  await page.reload();
+  await bench.ready();
+  await circle(bench, "1", 0);
+  await bench.saved();
+  await expect(page.getByRole("img", { name: /sketch of Rocker plate/ })).toBeVisible();
+  await page.getByRole("navigation", { name: "Steps" }).getByRole("button", { name: "Release" }).click();
+  await expect(page.getByRole("heading", { name: "Release Rocker plate" })).toBeVisible();
+  const [download] = await Promise.all([
+    page.waitForEvent("download"),
+    page.getByRole("button", { name: "Write the DXF" }).click(),
+  ]);
+  expect(download.suggestedFilename()).toMatch(/\.dxf$/);
+  for (const place of ["/jobs", "/tables", "/settings", "/help"]) {
+    await page.goto(place);
+    await expect(page.getByRole("main")).toBeVisible();
+  }
+  await page.goto("/jobs");
+  await page.getByRole("link", { name: "Rocker plate" }).click();
+  await bench.ready();
+  expect((await circles(bench)).map(({ radius }) => radius)).toEqual([0.5]);
+  await context.close();
+});
+
+test("a fault takes no more than its place or its panel, and has ways out", async ({ page }) => {
+  const bench = new Bench(page);
+  await bench.open("Rocker plate");
+  await circle(bench, "1", 0);
+  await circle(bench, "2", 0);
+  await bench.saved();
+
+  // a panel: the roles of the layers can't be looked up any more
+  await page.evaluate(() => {
+    const { some } = Array.prototype;
+    Array.prototype.some = function (this: { role?: string }[], ...args: Parameters<typeof some>) {
+      if (this[0]?.role && (window as { broken?: boolean }).broken) throw new Error("made for the test");
+      return some.apply(this, args);
+    } as typeof some;
+    (window as { broken?: boolean }).broken = true;
+  });
+  await circle(bench, "3", 0);
+  const panel = page.getByRole("alert", { name: "The layers" });
+  await expect(panel).toContainText("The layers can’t be shown.");
+  await circle(bench, "4", 0);
+  await page.evaluate(() => ((window as { broken?: boolean }).broken = false));
+  await panel.getByRole("button", { name: "Show it again" }).click();
+  await expect(page.getByRole("region", { name: "Layers" })).toBeVisible();
+  expect((await circles(bench)).length).toBe(4);
+
+  // the bench itself
+  await page.evaluate(() => {
+    const Whole = window.ResizeObserver;
+    Object.assign(window, {
+      mend: () => (window.ResizeObserver = Whole),
+      ResizeObserver: function () {
+        throw new Error("made for the test");
+      },
+    });
+  });
+  await page.getByRole("button", { name: "History", exact: true }).click();
+  const fault = page.getByRole("alert");
+  await expect(fault).toContainText("Something went wrong");
+  await page.evaluate(() => (window as unknown as { mend: () => void }).mend());
+  const [download] = await Promise.all([
+    page.waitForEvent("download"),
+    fault.getByRole("button", { name: "Save this job to a file" }).click(),
+  ]);
+  expect(download.suggestedFilename()).toBe("0414-Rocker-plate.ashedge.json");
+  await fault.getByRole("button", { name: "Undo the last step" }).click();
+  await bench.ready();
+  expect((await circles(bench)).length).toBe(3);
+  await bench.saved();
+
+  // a place that can't be loaded
+  await page.route("**/assets/Tables*.js", (route) => route.abort());
+  await page.goto("/tables");
+  await expect(page.getByRole("alert")).toContainText("This place could not be loaded");
+  await page.getByRole("link", { name: "Show all jobs" }).click();
+  await page.getByRole("link", { name: "Rocker plate" }).click();
+  await bench.ready();
+  expect((await circles(bench)).length).toBe(3);
+});
