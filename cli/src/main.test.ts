@@ -40,6 +40,30 @@ describe("ash-edge", () => {
     expect(report.contours[0].length).toBeCloseTo(314.1592653589793, 11);
   });
 
+  const circleGroups = (x: number, ...more: readonly (string | number)[]): string =>
+    ["0", "CIRCLE", "8", "cut", "10", x, "20", "0", "40", "5", ...more, ""].join("\n");
+  it.each([
+    ["a hole askew in space", circleGroups(30, 210, 0.5, 230, 0.8), ["error left-out"], false],
+    ["a kind that is not known", "0\nMLINE\n8\ncut\n", ["error left-out"], false],
+    ["an ellipse", "0\nELLIPSE\n8\ncut\n10\n40\n20\n0\n11\n5\n21\n0\n40\n0.5\n", ["error not-arcs"], false],
+    ["a circle marked invisible", circleGroups(30, 60, 1), ["info invisible"], true],
+    ["a circle on a sheet of paper", circleGroups(30, 67, 1), ["info stray"], true],
+    ["a hatch and a dimension", "0\nHATCH\n0\nDIMENSION\n", ["info stray", "info stray"], true],
+  ])(
+    "tidies a disc with %s: said, not in the file, and ready only where nothing that is cut is missing",
+    async (_, more, found, ready) => {
+      const input = file(`0\nSECTION\n2\nENTITIES\n${circleGroups(0)}${more}0\nENDSEC\n0\nEOF\n`);
+      const output = file("", "out.dxf");
+      const { code, out } = await run("tidy", input, "-o", output, "--units", "mm", "--json");
+      const report = JSON.parse(out);
+      expect(report.findings.map((one: { severity: string; code: string }) => `${one.severity} ${one.code}`)).toEqual(
+        found,
+      );
+      expect([code, report.ready]).toEqual([ready ? 0 : 1, ready]);
+      expect(readFileSync(output, "utf8").match(/\nCIRCLE\n/g)).toHaveLength(1);
+    },
+  );
+
   it("goes on to its end where what reads its output stops, and says nothing of that", async () => {
     const discs = Array.from(
       { length: 3000 },

@@ -61,7 +61,7 @@ export const reportOf = (
       spline: left("free"),
       point: left("point"),
       text: read.texts,
-      other: Object.values(read.leftOut).reduce((sum, n) => sum + n, 0),
+      other: [...Object.values(read.leftOut), ...Object.values(read.aside)].reduce((sum, n) => sum + n, 0),
     },
     contours,
     findings,
@@ -151,7 +151,13 @@ const fileFindings = (read: ReadDrawing, rest: readonly ReadShape[]): Finding[] 
     return shape.kind === "free" ? [plainReport("not-arcs", "error", NOT_ARCS.free, shape.points[0])] : [];
   }),
   ...(read.texts > 0 ? [plainReport("stray", "info", `${read.texts} texts were left out.`)] : []),
-  ...Object.entries(read.leftOut).map(([type, n]) => plainReport("stray", "info", `${n} of ${type} were left out.`)),
+  ...Object.entries(read.leftOut).map(([type, n]) =>
+    plainReport("left-out", "error", `${n} of ${type} could not be read: geometry is missing.`),
+  ),
+  ...Object.entries(read.aside).map(([type, n]) => plainReport("stray", "info", `${n} of ${type} were left out.`)),
+  ...(read.invisible > 0
+    ? [plainReport("invisible", "info", `${read.invisible} things are marked invisible in the file; left out.`)]
+    : []),
   ...read.degenerate.map(({ type, line }) =>
     plainReport("degenerate", "error", `${type} at line ${line}: its numbers make no geometry, so it was left out.`),
   ),

@@ -32,7 +32,7 @@ test("the rocker plate, from its sketch to a released DXF, by mouse and keyboard
   await expect(bench.callout("3/8-16")).toContainText("not placed");
 
   await page.getByRole("navigation", { name: "Steps" }).getByRole("button", { name: "Release" }).click();
-  await expect(page.getByRole("heading", { name: "Ready to cut" })).toBeVisible();
+  await expect(page.getByRole("heading", { name: "Ready but for 2 callouts not placed" })).toBeVisible();
   const [download] = await Promise.all([
     page.waitForEvent("download"),
     page.getByRole("button", { name: "Write the DXF" }).click(),

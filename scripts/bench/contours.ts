@@ -12,6 +12,7 @@ export const contours: ReleasedContour[] = Array.from({ length: 20_000 }, (_, i)
   }));
   return {
     kind: "polyline",
+    closed: true,
     layer: "OUTSIDE",
     pieces: corners.map((a, k) => ({ a, b: corners[(k + 1) % 6]!, bulge: k % 2 ? 0.2 : 0 })),
   };

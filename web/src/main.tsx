@@ -9,6 +9,7 @@ import { RouterProvider } from "react-router/dom";
 import { Toaster } from "sonner";
 import { router } from "./app/router.tsx";
 import { StoreProvider } from "./app/StoreProvider.tsx";
+import "./ui/theme.ts"; // shown before anything else is
 import { openDatabase } from "./store/index.ts";
 
 if (import.meta.env.DEV) void import("./app/checkEdits.ts").then(({ checkEveryEdit }) => checkEveryEdit());

@@ -1,10 +1,27 @@
 import { describe, expect, it } from "vitest";
-import { applyEdit, entitiesOf, MARK_LAYER, newDrawing, PROFILE_LAYER } from "../drawing/index.ts";
-import { draftEdit, putOnLayer } from "../edits/index.ts";
+import {
+  applyEdit,
+  entitiesOf,
+  MARK_LAYER,
+  newDrawing,
+  PROFILE_LAYER,
+  type CutRole,
+  type Drawing,
+} from "../drawing/index.ts";
+import { addLayer, changeLayer, draftEdit, putOnLayer } from "../edits/index.ts";
 import { circleHalves } from "../geometry/circle.ts";
 import { profileOf } from "../profile/profile.ts";
 import { sayFault } from "../say/say.ts";
-import { faultsOf, isReady, planRelease, type Severity } from "./index.ts";
+import type { Outcome } from "../numeric/outcome.ts";
+import type { Piece } from "../geometry/piece.ts";
+import type { Shape } from "../shape/shape.ts";
+import { faultRows, faultsOf, isReady, planRelease, releaseVerdict, type Severity } from "./index.ts";
+
+const value = <T>(outcome: Outcome<T>): T => {
+  if (!outcome.ok) throw new Error(outcome.refusal.code);
+  return outcome.value;
+};
+const loose = (piece: Piece): Shape => ({ kind: "piece", ...piece });
 
 describe("what stands against cutting", () => {
   const drawn = (
@@ -112,5 +129,107 @@ describe("what stands against cutting", () => {
     const put = putOnLayer(drawing, [entity!.id], MARK_LAYER);
     if (!put.ok) throw new Error(put.refusal.code);
     expect(codes(applyEdit(drawing, put.value))).toEqual(["error nothing-closed"]);
+  });
+
+  describe("what is written", () => {
+    /** Shapes on layers of the roles named, hidden or not. */
+    const onLayers = (
+      layers: Readonly<Record<string, { role?: CutRole; shown?: boolean; shapes: readonly Shape[] }>>,
+    ): Drawing => {
+      let drawing = newDrawing("mm");
+      for (const [name, { role = "profile", shown = true, shapes }] of Object.entries(layers)) {
+        const added = value(addLayer(drawing, name, role));
+        const { id } = added.changes[0]!;
+        drawing = applyEdit(drawing, added);
+        const draft = draftEdit(drawing, "Draw", "draw");
+        for (const shape of shapes) draft.add(shape, id);
+        drawing = applyEdit(drawing, draft.finish());
+        if (!shown) drawing = applyEdit(drawing, value(changeLayer(drawing, id, { shown })));
+      }
+      return drawing;
+    };
+    const line = (y: number): Shape => ({ kind: "piece", a: { x: -9, y }, b: { x: 9, y }, bulge: 0 });
+    const radii = (plan: ReturnType<typeof planRelease>): readonly unknown[] =>
+      plan.contours.map((one) => [one.layer, one.kind === "circle" ? one.radius : one.closed]);
+
+    it("marks are written, open or closed, joined or not; points are said to be left out", () => {
+      const plan = planRelease(
+        onLayers({
+          Plate: { shapes: [circle(0, 50), { kind: "point", at: { x: 1, y: 1 } }] },
+          Scribed: {
+            role: "mark",
+            shapes: [line(0), line(5), circle(0, 3), ...circleHalves(circle(20, 2)).map(loose)],
+          },
+        }),
+      );
+      expect(radii(plan)).toEqual([
+        ["OUTSIDE", 50],
+        ["MARK", 3],
+        ["MARK", true],
+        ["MARK", false],
+        ["MARK", false],
+      ]);
+      expect(plan.faults.map(({ code, values }) => [code, values])).toEqual([["points", { points: 1 }]]);
+      expect(plan.ready).toBe(true);
+    });
+
+    it.each([0, 1])("a layer's role is obeyed against the nesting, by the way of a cutter too: Ø %d", (cutter) => {
+      const drawing = onLayers({
+        Holes: { role: "inside", shapes: [circle(0, 10)] },
+        Discs: { role: "outside", shapes: [circle(100, 4)] },
+        Rest: { shapes: [circle(100, 20), circle(0, 3)] },
+      });
+      const r = cutter / 2;
+      const plan = planRelease(drawing, { cutter });
+      expect(radii(plan)).toEqual(
+        expect.arrayContaining([
+          ["INSIDE", 10 - r],
+          ["OUTSIDE", 4 + r],
+          ["OUTSIDE", 20 + r],
+        ]),
+      );
+    });
+
+    it("only what is selected; hidden and locked layers are said; layers as the drawing names them", () => {
+      const drawing = onLayers({
+        "Top: cut/1": { shapes: [circle(0, 10)] },
+        Spare: { shown: false, shapes: [circle(50, 5), circle(70, 5)] },
+      });
+      const all = planRelease(drawing, { layers: "own" });
+      expect(radii(all)).toEqual([
+        ["Top_ cut_1", 10],
+        ["Spare", 5],
+        ["Spare", 5],
+      ]);
+      expect(all.faults.map((fault) => sayFault(fault, "mm"))).toEqual([
+        "The layer Spare is hidden. What lies on it is written all the same (2).",
+      ]);
+      const [first] = [...entitiesOf(drawing)].filter(({ kind }) => kind === "circle");
+      const some = planRelease(drawing, { among: new Set([first!.id]) });
+      expect(radii(some)).toEqual([["OUTSIDE", 10]]);
+      expect(some.faults).toEqual([]);
+      expect(planRelease(drawing, { among: new Set() }).ready).toBe(false);
+    });
+
+    it("many faults of a kind are one row; the verdict never says ready while something is left to say", () => {
+      const plan = planRelease(drawn(Array.from({ length: 300 }, (_, i) => line(i))));
+      const rows = faultRows(plan.faults);
+      expect(rows.map(({ fault, count }) => [fault.code, count])).toEqual([
+        ["nothing-closed", 1],
+        ["open", 300],
+      ]);
+      expect(rows[1]!.ids.length).toBe(300);
+      const sound = { ready: true, faults: [] };
+      const warned = planRelease(drawn([circle(0, 5), circle(10, 5)]));
+      expect(releaseVerdict(sound, { called: 9, notPlaced: 0, off: 0 })).toEqual({
+        state: "ready",
+        words: "Ready to cut",
+      });
+      expect(releaseVerdict(sound, { called: 9, notPlaced: 8, off: 1 }).words).toBe(
+        "Ready but for 1 callout off, 8 callouts not placed",
+      );
+      expect(releaseVerdict(warned, { called: 0, notPlaced: 0, off: 0 }).words).toBe("Ready but for 1 warning");
+      expect(releaseVerdict(plan, { called: 0, notPlaced: 0, off: 0 }).state).toBe("not ready");
+    });
   });
 });

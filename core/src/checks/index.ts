@@ -1,5 +1,6 @@
 export * from "./check.ts";
 export * from "./cutterWay.ts";
+export * from "./faultRows.ts";
 export * from "./list.ts";
 export * from "./meetingWalls.ts";
 export * from "./notArcs.ts";
@@ -8,3 +9,5 @@ export * from "./nothingClosed.ts";
 export * from "./openChains.ts";
 export * from "./ready.ts";
 export * from "./releasePlan.ts";
+export * from "./verdict.ts";
+export * from "./writtenLayers.ts";

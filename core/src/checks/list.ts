@@ -1,4 +1,5 @@
 import type { Profile } from "../profile/profile.ts";
+import { writtenLayers } from "./writtenLayers.ts";
 import type { Check, Fault } from "./check.ts";
 import { cutterWay } from "./cutterWay.ts";
 import { meetingWalls } from "./meetingWalls.ts";
@@ -11,7 +12,15 @@ import { openChains } from "./openChains.ts";
  * Everything that is asked of a profile before it is cut: the page, Release, the command line and Tidy's verdict go by
  * this list.
  */
-export const CHECKS: readonly Check[] = [nothingClosed, notJoined, openChains, notArcs, meetingWalls, cutterWay];
+export const CHECKS: readonly Check[] = [
+  nothingClosed,
+  notJoined,
+  openChains,
+  notArcs,
+  meetingWalls,
+  cutterWay,
+  writtenLayers,
+];
 
 /** The sentence for each code of every check. */
 export const FAULT_SENTENCES = Object.assign({}, ...CHECKS.map(({ says }) => says)) as Check["says"];

@@ -1,46 +1,92 @@
 import { enclosedArea } from "../contour/chainMeasure.ts";
-import { unitOf, type Drawing } from "../drawing/drawing.ts";
+import { cutEntities, entitiesOf, entityOf, isLayout, layersOf, unitOf, type Drawing } from "../drawing/drawing.ts";
+import { boundsSize, growBounds, type Bounds } from "../geometry/bounds.ts";
 import type { Piece } from "../geometry/piece.ts";
 import type { Point } from "../geometry/point.ts";
+import type { Id } from "../numeric/id.ts";
 import type { Unit } from "../numeric/units.ts";
-import { allowanceFor } from "../offset/allowance.ts";
+import { allowanceFor, type Allowance } from "../offset/allowance.ts";
+import { nestingDepths } from "../contour/nesting.ts";
 import { profileOf, type Contour } from "../profile/profile.ts";
 import type { Fault } from "./check.ts";
 import { faultsOf, gravestFirst } from "./list.ts";
 import { isReady } from "./ready.ts";
 
-/** One contour as it goes into a file. */
+/** One contour, or an open mark, as it goes into a file. */
 export type ReleasedContour = { readonly layer: string } & (
   | { readonly kind: "circle"; readonly centre: Point; readonly radius: number }
-  | { readonly kind: "polyline"; readonly pieces: readonly Piece[] }
+  | { readonly kind: "polyline"; readonly pieces: readonly Piece[]; readonly closed: boolean }
 );
+
+/** With what it is cut as, whatever its layer is called. */
+export type PlannedContour = ReleasedContour & { readonly role: Contour["role"] };
 
 /** What a release would write, and what stands against it. */
 export type ReleasePlan = {
   readonly unit: Unit;
-  readonly contours: readonly ReleasedContour[];
+  readonly contours: readonly PlannedContour[];
   readonly faults: readonly Fault[];
   /** True when something closes and no fault is an error. */
   readonly ready: boolean;
 };
 
+/** What is asked of a release. */
+export type ReleaseAsked = {
+  /** The diameter of a cutter to allow for, in the job's unit; 0 for none. */
+  readonly cutter?: number;
+  /** Only these things are written; everything where it is left out. */
+  readonly among?: ReadonlySet<Id> | undefined;
+  /** The file's layers: by what is cut how, or as the drawing names its own. */
+  readonly layers?: LayersBy;
+};
+
+export type LayersBy = "role" | "own";
+
 /** Layer names by cut role: common practice, plain words in capitals. */
-const LAYER_NAMES = { outside: "OUTSIDE", inside: "INSIDE", mark: "MARK" } as const;
+export const ROLE_LAYERS = { outside: "OUTSIDE", inside: "INSIDE", mark: "MARK" } as const;
+
+/** A drawing's own name of a layer as a file may hold it: the characters that DXF keeps for itself are put off. */
+export const fileLayerName = (name: string): string =>
+  name
+    // eslint-disable-next-line no-control-regex
+    .replace(/[<>/\\":;?*|=`\u0000-\u001f\u007f-\u009f]/g, "_")
+    .slice(0, 255)
+    .trim() || "0";
 
 /**
- * Sorts a drawing's contours onto layers by nesting; layout never gets here. Inside contours come first, as they are
- * cut first. With a cutter's diameter they are the way of its middle, outside of outer contours and inside of inner
- * ones, and where it can't get is told.
+ * Sorts a drawing's contours onto layers, by what their layers say, else by nesting; layout never gets here. The
+ * deepest come first, as they are cut first, marks last, open ones too. With a cutter's diameter contours are the way
+ * of its middle, outside of outer contours and inside of inner ones, and where it can't get is told.
  */
-export const planRelease = (drawing: Drawing, cutter = 0): ReleasePlan => {
-  const profile = profileOf(drawing);
-  const order = [...profile.contours].filter(({ joined }) => joined).sort((p, q) => q.depth - p.depth);
-  const cut = order.filter(({ role }) => role !== "mark");
+export const planRelease = (
+  drawing: Drawing,
+  { cutter = 0, among, layers = "role" }: ReleaseAsked = {},
+): ReleasePlan => {
+  const things = cutEntities(drawing).filter(({ id }) => !among || among.has(id));
+  const profile = profileOf(drawing, undefined, things);
+  const cut = profile.contours
+    .filter(({ joined, role }) => joined && role !== "mark")
+    .sort((p, q) => q.depth - p.depth || Number(q.role === "inside") - Number(p.role === "inside"));
   const found = faultsOf(profile);
   const blocked = found.some(({ severity }) => severity === "error");
-  const marks = order.filter(({ role }) => role === "mark").map(released);
-  const allowed = cutter > 0 && !blocked ? withAllowance(cut, cutter / 2) : undefined;
-  const faults = gravestFirst([...found, ...(allowed?.faults ?? [])]);
+  const names = new Map(layersOf(drawing).map(({ id, name }) => [id, fileLayerName(name)]));
+  const layerFor = ({ ids, role }: { readonly ids: readonly Id[]; readonly role: Contour["role"] }): string =>
+    layers === "role" ? ROLE_LAYERS[role] : (names.get(entityOf(drawing, ids[0]!)!.layer) ?? ROLE_LAYERS[role]);
+  const released = (contour: Contour): PlannedContour => {
+    const [layer, { role, circle, pieces }] = [layerFor(contour), contour];
+    return circle
+      ? { kind: "circle", layer, role, ...circle }
+      : { kind: "polyline", layer, role, pieces, closed: true };
+  };
+  const marks = [
+    ...profile.contours.filter(({ role }) => role === "mark").map(released),
+    ...profile.marks.map(({ ids, pieces }): PlannedContour => {
+      const role = "mark";
+      return { kind: "polyline", layer: layerFor({ ids, role }), role, pieces, closed: false };
+    }),
+  ];
+  const allowed = cutter > 0 && !blocked ? withAllowance(cut, cutter / 2, layerFor) : undefined;
+  const faults = gravestFirst([...found, ...(allowed?.faults ?? []), ...ofLayers(drawing, things, among)]);
   return {
     unit: unitOf(drawing),
     contours: [...(allowed?.contours ?? cut.map(released)), ...marks],
@@ -49,14 +95,82 @@ export const planRelease = (drawing: Drawing, cutter = 0): ReleasePlan => {
   };
 };
 
+/** What is to be said of the layers that are written, and the points that are not. */
+const ofLayers = (
+  drawing: Drawing,
+  things: readonly { readonly id: Id; readonly layer: Id }[],
+  among: ReadonlySet<Id> | undefined,
+): readonly Fault[] => {
+  const on = new Map<Id, Id[]>();
+  for (const { id, layer } of things) void (on.get(layer)?.push(id) ?? on.set(layer, [id]));
+  const points = [...entitiesOf(drawing)].filter(
+    (entity) => entity.kind === "point" && !isLayout(drawing, entity) && (!among || among.has(entity.id)),
+  );
+  return [
+    ...layersOf(drawing).flatMap(({ id, name, shown, locked }): Fault[] => {
+      const ids = on.get(id);
+      if (!ids || (shown && !locked)) return [];
+      const code = shown ? "locked-layer" : "hidden-layer";
+      return [{ code, severity: "warning", ids, values: { layer: name, things: ids.length } }];
+    }),
+    ...(points.length === 0
+      ? []
+      : [
+          {
+            code: "points",
+            severity: "warning" as const,
+            ids: points.map(({ id }) => id),
+            values: { points: points.length },
+          },
+        ]),
+  ];
+};
+
+/**
+ * The ways of a cutter's middle, in two kinds: where what the layers say is what follows from the nesting all are taken
+ * together, and a contour of which its layer says otherwise is taken alone, in a frame that makes it a hole where it is
+ * to be one.
+ */
+const waysOf = (cut: readonly Contour[], radius: number): readonly (readonly [Allowance, readonly Contour[]])[] => {
+  let nested = cut;
+  const alone: Contour[] = [];
+  for (;;) {
+    const depths = nestingDepths(nested.map(({ pieces }) => pieces));
+    const otherwise = nested.filter(({ role }, i) => role !== (depths[i]! % 2 === 0 ? "outside" : "inside"));
+    if (otherwise.length === 0) break;
+    alone.push(...otherwise);
+    nested = nested.filter((contour) => !otherwise.includes(contour));
+  }
+  const together = allowanceFor(
+    nested.map(({ pieces }) => pieces),
+    radius,
+  );
+  return [
+    [together, nested] as const,
+    ...alone.map((contour) => {
+      if (contour.role === "outside") return [allowanceFor([contour.pieces], radius), [contour]] as const;
+      const reach = boundsSize(contour.bounds) + 10 * radius;
+      const all = allowanceFor([contour.pieces, frame(growBounds(contour.bounds, reach))], radius);
+      return [{ ...all, runs: all.runs.filter(({ sources }) => sources[0] === 0) }, [contour]] as const;
+    }),
+  ];
+};
+
+const frame = ({ minX, minY, maxX, maxY }: Bounds): readonly Piece[] => {
+  const corners = [
+    { x: minX, y: minY },
+    { x: maxX, y: minY },
+    { x: maxX, y: maxY },
+    { x: minX, y: maxY },
+  ];
+  return corners.map((a, i) => ({ a, b: corners[(i + 1) % 4]!, bulge: 0 }));
+};
+
 const withAllowance = (
   cut: readonly Contour[],
   radius: number,
-): { readonly contours: readonly ReleasedContour[]; readonly faults: readonly Fault[] } => {
-  const { runs, unreached, vanished, failed, merged } = allowanceFor(
-    cut.map(({ pieces }) => pieces),
-    radius,
-  );
+  layerFor: (contour: Contour) => string,
+): { readonly contours: readonly PlannedContour[]; readonly faults: readonly Fault[] } => {
   const values = { cutter: 2 * radius };
   const at = (place: Point, ids: Fault["ids"], code: Fault["code"], severity: Fault["severity"]): Fault => ({
     code,
@@ -65,36 +179,42 @@ const withAllowance = (
     ids,
     values,
   });
-  const contours = runs.map(({ circle, pieces, sources }): ReleasedContour => {
-    const layer = LAYER_NAMES[cut[sources[0]!]!.role];
-    return circle ? { kind: "circle", layer, ...circle } : { kind: "polyline", layer, pieces };
-  });
-  return {
-    contours: contours.sort((p, q) => Number(q.layer === LAYER_NAMES.inside) - Number(p.layer === LAYER_NAMES.inside)),
+  const ways = waysOf(cut, radius).map(([{ runs, unreached, vanished, failed, merged }, own]) => ({
+    contours: runs.map(({ circle, pieces, sources }) => {
+      const source = own[sources[0]!]!;
+      const [layer, role] = [layerFor(source), source.role];
+      return circle
+        ? ({ kind: "circle", layer, role, ...circle } as const)
+        : ({ kind: "polyline", layer, role, pieces, closed: true } as const);
+    }),
     faults: [
-      ...vanished.map((i) => at(cut[i]!.pieces[0]!.a, cut[i]!.ids, "cutter-gone", "error")),
+      ...vanished.map((i) => at(own[i]!.pieces[0]!.a, own[i]!.ids, "cutter-gone", "error")),
       ...merged.map((all) =>
         at(
-          cut[all[0]!]!.pieces[0]!.a,
-          all.flatMap((i) => cut[i]!.ids),
+          own[all[0]!]!.pieces[0]!.a,
+          all.flatMap((i) => own[i]?.ids ?? []),
           "cutter-merged",
           "error",
         ),
       ),
       ...failed.map((place) => at(place, [], "cutter-gone", "error")),
-      ...unreached.map((one) =>
-        at(one.at, cut[one.contour]!.ids, one.kind === "corner" ? "cutter-corner" : "cutter-narrow", "warning"),
-      ),
+      ...unreached.flatMap((one) => {
+        const contour = own[one.contour];
+        const code = one.kind === "corner" ? "cutter-corner" : "cutter-narrow";
+        return contour ? [at(one.at, contour.ids, code, "warning")] : [];
+      }),
     ],
+  }));
+  return {
+    contours: ways
+      .flatMap(({ contours }) => contours)
+      .sort((p, q) => Number(q.role === "inside") - Number(p.role === "inside")),
+    faults: ways.flatMap(({ faults }) => faults),
   };
 };
 
-const released = (contour: Contour): ReleasedContour => {
-  const layer = LAYER_NAMES[contour.role];
-  if (contour.circle) return { kind: "circle", layer, ...contour.circle };
-  return { kind: "polyline", layer, pieces: contour.pieces };
+/** The area that a contour encloses, in square drawing units, whichever way round it runs; of an open mark none. */
+export const releasedArea = (contour: ReleasedContour): number | undefined => {
+  if (contour.kind === "circle") return Math.PI * contour.radius ** 2;
+  return contour.closed ? Math.abs(enclosedArea(contour.pieces)) : undefined;
 };
-
-/** The area that a contour encloses, in square drawing units, whichever way round it runs. */
-export const releasedArea = (contour: ReleasedContour): number =>
-  contour.kind === "circle" ? Math.PI * contour.radius ** 2 : Math.abs(enclosedArea(contour.pieces));

@@ -16,18 +16,22 @@ const contours: fc.Arbitrary<ReleasedContour> = fc.oneof(
     .record({ x: doubles, y: doubles, radius: fc.double({ min: 1e-9, max: 1e9, noNaN: true }) })
     .map(({ x, y, radius }): ReleasedContour => ({ kind: "circle", layer: "INSIDE", centre: { x, y }, radius })),
   fc
-    .array(
-      fc.record({
-        x: doubles,
-        y: doubles,
-        bulge: fc.oneof(fc.constant(0), fc.double({ min: -40, max: 40, noNaN: true })),
-      }),
-      { minLength: 2, maxLength: 8 },
-    )
-    .map((corners): ReleasedContour => ({
+    .record({
+      closed: fc.boolean(),
+      corners: fc.array(
+        fc.record({
+          x: doubles,
+          y: doubles,
+          bulge: fc.oneof(fc.constant(0), fc.double({ min: -40, max: 40, noNaN: true })),
+        }),
+        { minLength: 2, maxLength: 8 },
+      ),
+    })
+    .map(({ corners, closed }): ReleasedContour => ({
       kind: "polyline",
-      layer: "OUTSIDE",
-      pieces: corners.map(({ x, y, bulge }, i) => ({
+      closed,
+      layer: closed ? "OUTSIDE" : "MARK",
+      pieces: corners.slice(0, closed ? undefined : -1).map(({ x, y, bulge }, i) => ({
         a: { x, y },
         b: { x: corners[(i + 1) % corners.length]!.x, y: corners[(i + 1) % corners.length]!.y },
         bulge,
@@ -127,7 +131,9 @@ describe("DXF", () => {
           if (shape.kind === "circle" && contour.kind === "circle")
             expect([shape.centre, shape.radius]).toEqual([contour.centre, contour.radius]);
           else if (shape.kind === "chain" && contour.kind === "polyline")
-            expect([shape.closed, shape.pieces]).toEqual([true, contour.pieces]);
+            expect([shape.closed, shape.pieces]).toEqual([contour.closed, contour.pieces]);
+          else if (shape.kind === "piece" && contour.kind === "polyline" && !contour.closed)
+            expect([{ a: shape.a, b: shape.b, bulge: shape.bulge }]).toEqual(contour.pieces);
           else throw new Error(shape.kind);
         });
       }),
@@ -146,7 +152,14 @@ describe("DXF", () => {
 
   it("whatever the bytes, reading is a result or a refusal, never a throw; cut short it is said", () => {
     const whole = writeDxf(
-      [{ kind: "polyline", layer: "OUTSIDE", pieces: circleHalves({ centre: { x: 0, y: 0 }, radius: 2 }) }],
+      [
+        {
+          kind: "polyline",
+          closed: true,
+          layer: "OUTSIDE",
+          pieces: circleHalves({ centre: { x: 0, y: 0 }, radius: 2 }),
+        },
+      ],
       "mm",
     );
     fc.assert(

@@ -60,7 +60,11 @@ export const importReport = (read: ReadDrawing): readonly string[] => {
       `${counted("layer", new Set(read.shapes.map(({ layer }) => layer)).size)}.`,
     ...(read.convertedFrom ? [`Converted from ${read.convertedFrom} to mm.`] : []),
     ...(read.texts > 0 ? [`Left out: ${counted("text", read.texts)}.`] : []),
-    ...Object.entries(read.leftOut).map(([type, n]) => `Left out: ${n} of ${type}.`),
+    ...Object.entries(read.leftOut).map(
+      ([type, n]) => `Missing: ${n} of ${type}, geometry that can’t be read here. Ask for it as lines and arcs.`,
+    ),
+    ...(read.invisible > 0 ? [`Left out: ${counted("thing", read.invisible)} marked invisible in the file.`] : []),
+    ...Object.entries(read.aside).map(([type, n]) => `Left out: ${n} of ${type}, nothing that is cut.`),
     ...read.degenerate
       .slice(0, 5)
       .map(({ type, line }) => `${type} at line ${line} makes no geometry and was left out.`),

@@ -35,8 +35,12 @@ export type ReadDrawing = {
   readonly convertedFrom?: string;
   readonly layers: readonly ReadLayer[];
   readonly shapes: readonly ReadShape[];
-  /** What was met and not read, by its type. */
+  /** Geometry that was met and could not be read, by its type: it is missing. */
   readonly leftOut: Readonly<Record<string, number>>;
+  /** What was met and is nothing that is cut, by its type. */
+  readonly aside: Readonly<Record<string, number>>;
+  /** Things that the file marks as invisible: told, not read. */
+  readonly invisible: number;
   /** Texts of any kind: told, not read. */
   readonly texts: number;
   /** Things whose numbers make no geometry: left out, with the line (or place) at which each begins. */
@@ -45,7 +49,7 @@ export type ReadDrawing = {
 
 /** Contours that are released, as shapes to be written. */
 export const releasedShapes = (contours: readonly ReleasedContour[]): readonly ReadShape[] =>
-  contours.map((contour) => (contour.kind === "circle" ? contour : { ...contour, kind: "chain", closed: true }));
+  contours.map((contour) => (contour.kind === "circle" ? contour : { ...contour, kind: "chain" }));
 
 /** A file of more curves than this is refused: far beyond any sheet, and what can be tidied in the memory at hand. */
 export const MOST_CURVES = 2_000_000;

@@ -4,6 +4,7 @@ import { joinRuns, runPieces, type Ends } from "../contour/joining.ts";
 import { nestingDepths } from "../contour/nesting.ts";
 import { cutEntities, layerOf, type Drawing } from "../drawing/drawing.ts";
 import type { Entity } from "../drawing/entity.ts";
+import type { CutRole } from "../drawing/layer.ts";
 import type { Bounds } from "../geometry/bounds.ts";
 import { circleArea, circleHalves, circleLength } from "../geometry/circle.ts";
 import { pieceLength, piecesBounds, type Piece } from "../geometry/piece.ts";
@@ -29,6 +30,7 @@ export type Contour = {
   readonly joined: boolean;
   readonly circle?: { readonly centre: Point; readonly radius: number };
   readonly pieces: readonly Piece[];
+  /** What its layer says it is; where that leaves it to the nesting, what follows from the depth. */
   readonly role: "outside" | "inside" | "mark";
   readonly depth: number;
   /** Without sign. */
@@ -56,6 +58,8 @@ export type OpenChain = {
 export type Profile = {
   readonly contours: readonly Contour[];
   readonly open: readonly OpenChain[];
+  /** Open chains on layers of marks, which need not close. */
+  readonly marks: readonly Omit<OpenChain, "ends">[];
   /** Ellipses and free curves: they must become arcs before they can be cut. */
   readonly smooth: readonly Id[];
 };
@@ -78,11 +82,12 @@ export const profileOf = (
   among: Iterable<Entity> = cutEntities(drawing),
 ): Profile => {
   const closed: Omit<Contour, "depth" | "role">[] = [];
-  const marks = new Set<Id>();
+  const roles = new Map<Id, CutRole>();
   const smooth: Id[] = [];
   const loose = new Map<Id, OpenRun[]>();
   for (const entity of among) {
-    if (layerOf(drawing, entity.layer)?.role === "mark") marks.add(entity.id);
+    const asked = layerOf(drawing, entity.layer)?.role;
+    if (asked && asked !== "profile") roles.set(entity.id, asked);
     if (isSmoothShape(entity)) {
       smooth.push(entity.id);
       continue;
@@ -134,19 +139,21 @@ export const profileOf = (
     }
   }
 
-  const isMark = ({ ids }: { ids: readonly Id[] }): boolean => ids.some((id) => marks.has(id));
+  // things of one contour lie on one layer
+  const askedOf = ({ ids }: { ids: readonly Id[] }): CutRole | undefined => roles.get(ids[0]!);
+  const isMark = (one: { ids: readonly Id[] }): boolean => askedOf(one) === "mark";
   const cut = closed.filter((contour) => !isMark(contour));
   const depths = nestingDepths(cut.map(({ pieces }) => pieces));
   const contours: Contour[] = [
-    ...cut.map((contour, i): Contour => ({
-      ...contour,
-      depth: depths[i]!,
-      role: depths[i]! % 2 === 0 ? "outside" : "inside",
-    })),
+    ...cut.map((contour, i): Contour => {
+      const asked = askedOf(contour);
+      const nested = depths[i]! % 2 === 0 ? "outside" : "inside";
+      return { ...contour, depth: depths[i]!, role: asked === "outside" || asked === "inside" ? asked : nested };
+    }),
     ...closed.filter(isMark).map((contour): Contour => ({ ...contour, depth: 0, role: "mark" })),
   ];
   contours.sort((p, q) => p.depth - q.depth || q.area - p.area || p.ids[0]! - q.ids[0]!);
-  return { contours, open: withGaps(open.filter((chain) => !isMark(chain))), smooth };
+  return { contours, open: withGaps(open.filter((chain) => !isMark(chain))), marks: open.filter(isMark), smooth };
 };
 
 const contourOf = (ids: readonly Id[], joined: boolean, pieces: readonly Piece[]): Omit<Contour, "depth" | "role"> => ({

@@ -46,7 +46,7 @@ const open = async (
   database: Database,
   id: string,
   how: Again["how"],
-  go: (to: string) => void,
+  go: (to: string, state: object) => void,
 ): Promise<Opened | undefined> => {
   let session: Session | undefined = undefined as Session | undefined;
   let keeper: Keeper | undefined = undefined as Keeper | undefined;
@@ -69,7 +69,7 @@ const open = async (
       onSaved: (steps) => session?.act.saved(steps),
       onFailed: (reason) => session?.act.failed(sayStoreFault(reason)),
     });
-    const { idle, by } = keeper;
+    const { by } = keeper;
     const { token } = stored;
     session = makeSession(id, stored, {
       keeper,
@@ -87,7 +87,7 @@ const open = async (
           [again ? "cancel" : "action"]: { label: "Undo", onClick: undo },
         }),
       saveFile: () => session && void saveJobFile(database, job, session.getState().history.drawing),
-      openRelease: () => void idle().then(() => go(`/jobs/${id}/release`)),
+      openRelease: (selected) => go(`/jobs/${id}/release`, { selected }),
     });
     if (lost.length > 0) {
       // said once: what is kept now is sound
@@ -114,7 +114,7 @@ export const BenchPage = () => {
   const navigate = useNavigate();
   const demo = useDemo();
   const isStored = useLiveQuery(async () => (await database.jobs.get(id)) !== undefined, [database, id]) ?? false;
-  const [goTo] = useState(() => (to: string) => void navigate(to));
+  const [goTo] = useState(() => (to: string, state: object) => void navigate(to, { state }));
   const [again, setAgain] = useState<Again>({ turn: 0, how: "at first" });
   const opened = useQuery({
     queryKey: ["bench", id, again.turn],

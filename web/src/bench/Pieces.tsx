@@ -1,6 +1,6 @@
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { useRef } from "react";
-import type { Fault } from "@ash-edge/core/checks";
+import { faultRows, type FaultRow } from "@ash-edge/core/checks";
 import { centroidOf, chainPieces } from "@ash-edge/core/contour";
 import { entityOf, unitOf, type Drawing } from "@ash-edge/core/drawing";
 import { circleHalves, type Piece } from "@ash-edge/core/geometry";
@@ -72,8 +72,8 @@ export const Pieces = ({ job }: { job: JobRecord }) => {
       )}
       {faults.length > 0 && (
         <ul aria-label="Faults" className="max-h-1/3 overflow-y-auto border-t border-hair">
-          {faults.map((fault, i) => (
-            <FaultRow key={i} fault={fault} unit={unit} />
+          {faultRows(faults).map((row, i) => (
+            <Fault key={i} row={row} unit={unit} />
           ))}
         </ul>
       )}
@@ -223,7 +223,7 @@ const Outline = ({ item }: { item: Contour | OpenChain }) => {
   );
 };
 
-const FaultRow = ({ fault, unit }: { fault: Fault; unit: Unit }) => {
+const Fault = ({ row: { fault, count, ids }, unit }: { row: FaultRow; unit: Unit }) => {
   const { act } = useSession();
   return (
     <li>
@@ -231,7 +231,7 @@ const FaultRow = ({ fault, unit }: { fault: Fault; unit: Unit }) => {
         <button
           type="button"
           className="mx-3 mt-1.5 rounded-card border border-hair px-2 py-0.5 text-xs hover:border-ink"
-          onClick={() => act.putOnOneLayer(fault.ids)}
+          onClick={() => act.putOnOneLayer(ids)}
         >
           Put on one layer
         </button>
@@ -239,13 +239,14 @@ const FaultRow = ({ fault, unit }: { fault: Fault; unit: Unit }) => {
       <button
         type="button"
         onMouseDown={(event) => event.preventDefault()}
-        onClick={() => act.select(fault.ids)}
+        onClick={() => act.select(ids)}
         className={
           "said w-full px-3 py-1.5 text-left text-xs hover:bg-board " +
           `${fault.severity === "error" ? "text-fault" : "text-caution"}`
         }
       >
         {sayFault(fault, unit)}
+        {count > 1 && <b className="block">And {count - 1} more like it.</b>}
       </button>
     </li>
   );

@@ -3,6 +3,7 @@ import { entitiesOf, isLayout } from "@ash-edge/core/drawing";
 import { leftFindings } from "@ash-edge/core/edits";
 import type { BankKey } from "@ash-edge/tools";
 import { ledgerFor, profileFor } from "./derived.ts";
+import { foundIn } from "./state/index.ts";
 import { useBench, useSession } from "./SessionContext.tsx";
 
 /**
@@ -25,7 +26,7 @@ export const Steps = () => {
     return { layout, open: open.length, loose, held, called: rows.length };
   }, [drawing, derivedAt]);
   const left = leftFindings(drawing);
-  const found = tidying?.findings?.filter(({ key }) => !left.has(key)).length;
+  const found = foundIn(tidying, drawing)?.filter(({ key }) => !left.has(key)).length;
   const pressed = (take: string): boolean => (take === "tidy" ? tidying !== undefined : take === bank);
   const steps: readonly (readonly [name: string, count: string, take: BankKey | "sketch" | "tidy" | "release"])[] = [
     ["Sketch", counts.called > 0 ? `${counts.called} called` : "", "sketch"],

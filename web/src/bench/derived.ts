@@ -17,7 +17,7 @@ const once = <D extends object, T>(work: (of: D) => T): ((of: D) => T) => {
 };
 
 /** Great drawings are worked out elsewhere; until that has come, what was known last stands. */
-const NOTHING: Derived = { contours: [], open: [], smooth: [], faults: [] };
+const NOTHING: Derived = { contours: [], open: [], marks: [], smooth: [], faults: [] };
 let lastKnown: Derived = NOTHING;
 export const noteDerived = (derived: Derived | undefined): void => void (lastKnown = derived ?? NOTHING);
 export const isLarge = ({ entity }: Drawing): boolean => entity.size > LARGE;

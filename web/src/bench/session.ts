@@ -97,9 +97,13 @@ export const makeSession = (job: string, stored: StoredJob, surroundings: Surrou
     tidying,
     handling,
     tools,
+    settled: surroundings.keeper.idle,
     openRelease: surroundings.openRelease,
   });
-  store.subscribe((now, before) => now.history.drawing !== before.history.drawing && tidying.tidySoon());
+  store.subscribe((now, before) => {
+    const amongOthers = now.tidying?.among === "selected" && now.selection.ids !== before.selection.ids;
+    if (now.history.drawing !== before.history.drawing || amongOthers) tidying.tidySoon();
+  });
   mass.start();
 
   /** Backspace: the last pick, or the last piece of a run with its start point again. */

@@ -1,5 +1,6 @@
 import { clearLayout } from "@ash-edge/core/edits";
 import type { SnapKind } from "@ash-edge/core/look";
+import type { Id } from "@ash-edge/core/numeric";
 import { REGISTRY, type Tool } from "@ash-edge/tools";
 import type { SessionCore } from "./sessionCore.ts";
 
@@ -9,7 +10,9 @@ type Parts = {
   readonly tidying: { readonly openTidy: () => void };
   readonly handling: { readonly toggleHandles: () => void };
   readonly tools: { readonly takeTool: (tool: Tool) => void };
-  readonly openRelease: () => void;
+  /** Resolves when what was done is stored, or can't be stored now. */
+  readonly settled: () => Promise<void>;
+  readonly openRelease: (selected: readonly Id[]) => void;
 };
 
 /** What stands in the registry: tools are taken up, actions carried out. */
@@ -18,13 +21,14 @@ export const makeActions = (core: SessionCore, parts: Parts) => {
   const { holds, viewing, tidying, handling, tools } = parts;
 
   /** A release is made from what is stored, so it must be what is shown. */
-  const openRelease = (): void => {
-    if (!get().history.failure) return parts.openRelease();
-    say({
-      text: "What is shown is not stored, so it can't be released.",
-      tone: "fault",
-    });
-  };
+  const openRelease = (): void =>
+    void parts
+      .settled()
+      .then(() =>
+        get().history.failure
+          ? say({ text: "What is shown is not stored, so it can't be released.", tone: "fault" })
+          : parts.openRelease([...get().selection.ids]),
+      );
   const clear = (): void => {
     const cleared = clearLayout(get().history.drawing);
     if (!cleared.ok) return sayNo(cleared.refusal);

@@ -52,5 +52,5 @@ export type Surroundings = {
   /** Something went away or was cut loose: a note that offers to undo. */
   readonly notify: (text: string, again: Again | undefined, undo: () => void) => void;
   readonly saveFile: () => void;
-  readonly openRelease: () => void;
+  readonly openRelease: (selected: readonly Id[]) => void;
 };

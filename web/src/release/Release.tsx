@@ -1,13 +1,11 @@
 import { useQuery } from "@tanstack/react-query";
 import { useLiveQuery } from "dexie-react-hooks";
-import { Check, Download, TriangleAlert, X } from "lucide-react";
-import { useMemo, useState } from "react";
-import { Link, useNavigate, useParams } from "react-router";
-import { calloutText, measureCallout, stateText } from "@ash-edge/core/callouts";
-import { planRelease, releasedArea, type Fault, type ReleasePlan } from "@ash-edge/core/checks";
-import { calloutsOf, unitOf, type Drawing } from "@ash-edge/core/drawing";
-import { readTypedValue, showArea, showLength } from "@ash-edge/core/numeric";
-import { sayFault, sayRefusal } from "@ash-edge/core/say";
+import { useMemo, useRef, useState } from "react";
+import { Link, useLocation, useParams } from "react-router";
+import type { LayersBy, ReleaseAsked, ReleasePlan } from "@ash-edge/core/checks";
+import { entityOf, unitOf, type Drawing } from "@ash-edge/core/drawing";
+import { readTypedValue, showLength, type Id } from "@ash-edge/core/numeric";
+import { sayRefusal } from "@ash-edge/core/say";
 import { NotFound } from "../app/NotFound.tsx";
 import { useDatabase } from "../app/StoreProvider.tsx";
 import {
@@ -15,7 +13,8 @@ import {
   loadJob,
   placeInHistory,
   releasesOf,
-  thumbnailOf,
+  sayStoreFault,
+  isStoreFault,
   type BlobRecord,
   type JobRecord,
 } from "../store/index.ts";
@@ -24,8 +23,13 @@ import { Segmented } from "../ui/Choice.tsx";
 import { DrawingPicture } from "../ui/DrawingPicture.tsx";
 import { saveAs } from "../ui/saveAs.ts";
 import { ThemeButton } from "../ui/ThemeButton.tsx";
+import { CalloutList } from "./CalloutList.tsx";
+import { Checks } from "./Checks.tsx";
 import { contoursAsCsv } from "./contoursAsCsv.ts";
-import { extensionOf, FORMATS, writeRelease, type Format, type ReleasedFrom } from "./writeRelease.ts";
+import { ContourTable } from "./ContourTable.tsx";
+import { Released } from "./Released.tsx";
+import { useLooked } from "./useLooked.ts";
+import { extensionOf, FORMATS, sameName, writeRelease, type Format, type ReleasedFrom } from "./writeRelease.ts";
 
 /** The release of a job: what would be written, what stands against it, and what was released before. */
 export const Release = () => {
@@ -51,7 +55,7 @@ export const Release = () => {
     return (
       <main className="p-8">
         <p role="alert" className="text-fault">
-          {opened.error.message}
+          {sayStoreFault(opened.error)}
         </p>
         <Link to={`/jobs/${id}`} className="underline">
           Back to the job
@@ -65,39 +69,64 @@ export const Release = () => {
 
 /** What the shop's machine takes, as it was chosen last. */
 const FORMAT_KEPT = "ash-edge-format";
+const LAYERS_KEPT = "ash-edge-file-layers";
 const keptFormat = (): Format => FORMATS.find((one) => one === localStorage.getItem(FORMAT_KEPT)) ?? "R2000";
+const keptLayers = (): LayersBy => (localStorage.getItem(LAYERS_KEPT) === "own" ? "own" : "role");
 
-const proposedName = ({ number, name }: JobRecord, next: number): string =>
-  `${number} ${name} r${next}`.replace(/[^\w]+/g, "-").toLowerCase();
+/** File names are no longer than so many characters, extension and number included. */
+const NAME_LENGTH = 120;
+
+/** A name for the next release that none has yet. */
+const proposedName = ({ number, name }: JobRecord, releases: readonly BlobRecord[], extension: string): string => {
+  for (let next = (releases[0]?.number ?? 0) + 1; ; next++) {
+    const part = `${number} ${name}`.replace(/[^\w]+/g, "-").toLowerCase();
+    const proposed = `${part.slice(0, NAME_LENGTH - 12)} r${next}`.replace(/[^\w]+/g, "-").replace(/^[-_]+/, "");
+    if (!releases.some((one) => sameName(one.name, proposed + extension))) return proposed;
+  }
+};
+
+/** What is wrong with a name, in a sentence. */
+const wrongName = (name: string, extension: string, releases: readonly BlobRecord[]): string | undefined => {
+  if (!/^[A-Za-z0-9][\w .-]*$/.test(name))
+    return "Letters, digits, blanks, dots, - and _ make a file name; it starts with a letter or digit.";
+  if (name.length + extension.length > NAME_LENGTH) return `A file name has at most ${NAME_LENGTH} characters.`;
+  const taken = releases.find((one) => sameName(one.name, name + extension));
+  return taken && `${taken.name} is the name of release no. ${taken.number}. Choose another one.`;
+};
+
+type Done = { readonly text: string; readonly failed: boolean };
+
+/** What is written: everything, or what was selected on the bench, as far as it is there. */
+const useAmong = (drawing: Drawing): readonly Id[] => {
+  const state = useLocation().state as { selected?: readonly Id[] } | null;
+  return useMemo(() => (state?.selected ?? []).filter((id) => entityOf(drawing, id)), [state, drawing]);
+};
 
 const Sheet = ({ job, drawing, from }: { job: JobRecord; drawing: Drawing; from: ReleasedFrom }) => {
   const database = useDatabase();
   const [typedCutter, setTypedCutter] = useState("");
   const cutter = useMemo(() => cutterOf(typedCutter, drawing), [typedCutter, drawing]);
-  const plan = useMemo(() => planRelease(drawing, cutter.diameter), [drawing, cutter]);
-  const thumbnail = useMemo(() => thumbnailOf(drawing), [drawing]);
+  const selected = useAmong(drawing);
+  const [onlySelected, setOnlySelected] = useState(false);
+  const [layers, setLayers] = useState<LayersBy>(keptLayers);
+  const asked = useMemo(
+    (): ReleaseAsked => ({
+      cutter: cutter.diameter,
+      layers,
+      among: onlySelected ? new Set(selected) : undefined,
+    }),
+    [cutter, layers, onlySelected, selected],
+  );
+  const { looking, stop, again } = useLooked(drawing, asked);
+  const looked = looking.state === "looked" ? looking.looked : undefined;
   const releases = useLiveQuery(() => releasesOf(database, job.id), [database, job.id]);
-  const [typedName, setTypedName] = useState<string>();
-  const [state, setState] = useState<{ readonly text: string; readonly failed: boolean } | "working">();
-  const name = typedName ?? proposedName(job, (releases?.[0]?.number ?? 0) + 1);
   const [format, setFormat] = useState<Format>(keptFormat);
-  const usable = /^[\w][\w .-]{0,99}$/.test(name);
-  const write = async (): Promise<void> => {
-    setState("working");
-    try {
-      const file = await writeRelease(database, job.id, plan, `${name}${extensionOf(format)}`, from, format);
-      saveAs(file.name, file.bytes, file.type);
-      setTypedName(undefined);
-      setState({
-        text: `${file.name} was written, read back by an independent reader, and holds the same geometry.`,
-        failed: false,
-      });
-    } catch (reason) {
-      setState({ text: (reason as Error).message, failed: true });
-    }
-  };
-  const saveTable = async (): Promise<void> =>
+  const unit = unitOf(drawing);
+  const saveTable = async (name: string): Promise<void> =>
     saveAs(`${name}-contours.csv`, await contoursAsCsv(drawing), "text/csv;charset=utf-8");
+  const extension = extensionOf(format);
+  const [typedName, setTypedName] = useState<string>();
+  const name = typedName ?? proposedName(job, releases ?? [], extension);
   return (
     <div className="mx-auto flex min-h-full max-w-[1240px] flex-col gap-3 p-4">
       <header className="flex items-center gap-3">
@@ -127,23 +156,25 @@ const Sheet = ({ job, drawing, from }: { job: JobRecord; drawing: Drawing; from:
           <section className="card overflow-hidden">
             <h1 className="px-4 pt-3 text-lg font-semibold">Release {job.name}</h1>
             <div className="m-3 grid h-80 place-items-center rounded-card border border-hair bg-board">
-              {thumbnail ? (
-                <DrawingPicture thumbnail={thumbnail} className="h-72 w-[90%]" title="What is released" />
+              {looked?.picture ? (
+                <DrawingPicture thumbnail={looked.picture} className="h-72 w-[90%]" title="What is released" />
               ) : (
-                <p className="text-soft">Nothing is drawn yet.</p>
+                <p className="text-soft">
+                  {looked ? "Nothing would be written." : looking.state === "looking" ? "Looking it over …" : "Not looked over, so nothing is shown."}
+                </p>
               )}
             </div>
           </section>
-          <Contours plan={plan} onTable={() => void saveTable()} />
-          <Callouts drawing={drawing} />
+          {looked && <ContourTable plan={looked.plan} onTable={() => void saveTable(name)} />}
+          {looked && <CalloutList rows={looked.callouts} unit={unit} />}
         </div>
         <div className="flex flex-col gap-3">
-          <Checks plan={plan} job={job.id} />
+          <Checks looking={looking} job={job.id} onStop={stop} onAgain={again} />
           <section className="card p-4" aria-label="File">
             <h2 className="font-semibold">File for the machine</h2>
             <p className="mt-1 text-soft">
-              {format === "SVG" ? "SVG in true size" : "DXF, ASCII"}, unit {plan.unit === "in" ? "inch" : "mm"}. Layout
-              is never written.
+              {format === "SVG" ? "SVG in true size" : "DXF, ASCII"}, unit {unit === "in" ? "inch" : "mm"}. Layout is
+              never written.
             </p>
             <label className="mt-3 block">
               <span className="text-soft">Name</span>
@@ -151,13 +182,13 @@ const Sheet = ({ job, drawing, from }: { job: JobRecord; drawing: Drawing; from:
                 <input
                   className="h-8 min-w-0 flex-1 rounded-card border border-hair bg-board px-2"
                   value={name}
-                  aria-invalid={!usable}
+                  aria-invalid={wrongName(name, extension, releases ?? []) !== undefined}
                   onChange={(event) => setTypedName(event.target.value)}
                 />
-                <span className="figures text-soft">{extensionOf(format)}</span>
+                <span className="figures text-soft">{extension}</span>
               </span>
             </label>
-            <div className="mt-3 flex items-center gap-2">
+            <div className="mt-3 grid grid-cols-[auto_1fr] items-center gap-x-2 gap-y-2">
               <span className="text-soft">Format</span>
               <Segmented
                 label="Format of the file"
@@ -172,6 +203,33 @@ const Sheet = ({ job, drawing, from }: { job: JobRecord; drawing: Drawing; from:
                   localStorage.setItem(FORMAT_KEPT, to);
                 }}
               />
+              <span className="text-soft">Layers</span>
+              <Segmented
+                label="Layers of the file"
+                options={[
+                  ["role", "OUTSIDE, INSIDE, MARK"],
+                  ["own", "as drawn"],
+                ]}
+                value={layers}
+                onChange={(to) => {
+                  setLayers(to as LayersBy);
+                  localStorage.setItem(LAYERS_KEPT, to);
+                }}
+              />
+              {selected.length > 0 && (
+                <>
+                  <span className="text-soft">Of</span>
+                  <Segmented
+                    label="What is written"
+                    options={[
+                      ["all", "everything"],
+                      ["selected", `what is selected (${selected.length})`],
+                    ]}
+                    value={onlySelected ? "selected" : "all"}
+                    onChange={(to) => setOnlySelected(to === "selected")}
+                  />
+                </>
+              )}
             </div>
             <label className="mt-3 flex items-center gap-2">
               <span className="text-soft">Allow for a cutter of Ø</span>
@@ -183,7 +241,7 @@ const Sheet = ({ job, drawing, from }: { job: JobRecord; drawing: Drawing; from:
                 aria-invalid={cutter.wrong !== undefined}
                 onChange={(event) => setTypedCutter(event.target.value)}
               />
-              <span className="text-soft">{plan.unit}</span>
+              <span className="text-soft">{unit}</span>
             </label>
             {cutter.wrong && (
               <p role="alert" className="mt-1 text-fault">
@@ -192,40 +250,103 @@ const Sheet = ({ job, drawing, from }: { job: JobRecord; drawing: Drawing; from:
             )}
             {cutter.diameter > 0 && (
               <p className="mt-1 text-soft">
-                Contours are written {showLength(cutter.diameter / 2, plan.unit)} {plan.unit} outside of outer ones and
-                inside of holes: the way of the cutter’s middle.
+                Contours are written {showLength(cutter.diameter / 2, unit)} {unit} outside of outer ones and inside of
+                holes: the way of the cutter’s middle.
               </p>
             )}
-            {!usable && (
-              <p role="alert" className="mt-1 text-fault">
-                Letters, digits, blanks, dots, - and _ make a file name; it starts with a letter or digit.
-              </p>
-            )}
-            <button
-              type="button"
-              disabled={!plan.ready || !usable || cutter.wrong !== undefined || state === "working"}
-              onClick={() => void write()}
-              className={
-                "mt-3 h-9 w-full rounded-card bg-ember font-semibold text-panel disabled:bg-hair " +
-                "disabled:text-soft"
-              }
-            >
-              {state === "working" ? "Writing and reading back …" : `Write the ${format === "SVG" ? "SVG" : "DXF"}`}
-            </button>
-            {!plan.ready && <p className="mt-2 text-soft">What is marked in red has to be mended first.</p>}
-            {state && state !== "working" && (
-              <p
-                role={state.failed ? "alert" : "status"}
-                className={`mt-2 ${state.failed ? "text-fault" : "text-moss"}`}
-              >
-                {state.text}
-              </p>
-            )}
+            <Write
+              {...{ job, from, format, name }}
+              plan={looked?.plan}
+              wrong={wrongName(name, extension, releases ?? [])}
+              blocked={cutter.wrong !== undefined}
+              onWritten={() => setTypedName(undefined)}
+            />
           </section>
-          <Released releases={releases ?? []} />
+          <Released job={job.id} releases={releases ?? []} />
         </div>
       </main>
     </div>
+  );
+};
+
+/** The button that writes, how that goes on, and what came of it. */
+const Write = ({
+  job,
+  from,
+  format,
+  name,
+  plan,
+  wrong,
+  blocked,
+  onWritten,
+}: {
+  job: JobRecord;
+  from: ReleasedFrom;
+  format: Format;
+  name: string;
+  plan: ReleasePlan | undefined;
+  wrong: string | undefined;
+  blocked: boolean;
+  onWritten: () => void;
+}) => {
+  const database = useDatabase();
+  const [state, setState] = useState<Done | "working">();
+  const stopping = useRef<AbortController>(undefined);
+  const write = async (of: ReleasePlan): Promise<void> => {
+    const own = (stopping.current = new AbortController());
+    setState("working");
+    try {
+      const file = await writeRelease(database, job.id, of, `${name}${extensionOf(format)}`, from, format, own.signal);
+      saveAs(file.name, file.bytes, file.type);
+      onWritten();
+      setState({
+        text: `${file.name} was written, read back by an independent reader, and holds the same geometry.`,
+        failed: false,
+      });
+    } catch (reason) {
+      const said = isStoreFault(reason) ? sayStoreFault(reason) : (reason as Error).message;
+      setState(
+        own.signal.aborted
+          ? { text: "Stopped. Nothing was written.", failed: false }
+          : { text: `${said} Nothing was released.`, failed: true },
+      );
+    }
+  };
+  const working = state === "working";
+  return (
+    <>
+      {wrong && (
+        <p role="alert" className="mt-1 text-fault">
+          {wrong}
+        </p>
+      )}
+      <button
+        type="button"
+        disabled={!plan?.ready || wrong !== undefined || blocked || working}
+        onClick={() => plan && void write(plan)}
+        className={"mt-3 h-9 w-full rounded-card bg-ember font-semibold text-panel disabled:bg-hair disabled:text-soft"}
+      >
+        {working ? "Writing and reading back …" : `Write the ${format === "SVG" ? "SVG" : "DXF"}`}
+      </button>
+      {working && (
+        <div role="status" aria-label="Work" className="mt-2 flex items-center gap-3">
+          <progress className="h-2 min-w-0 flex-1 accent-[var(--ember)]" aria-label="At work" />
+          <button
+            type="button"
+            className="h-7 rounded-card border border-hair px-2 hover:border-ink"
+            onClick={() => stopping.current?.abort()}
+          >
+            Stop
+          </button>
+        </div>
+      )}
+      {plan && !plan.ready && <p className="mt-2 text-soft">What is marked in red has to be mended first.</p>}
+      {state && !working && (
+        <p role={state.failed ? "alert" : "status"} className={`mt-2 ${state.failed ? "text-fault" : "text-moss"}`}>
+          {state.text}
+        </p>
+      )}
+    </>
   );
 };
 
@@ -238,166 +359,3 @@ const cutterOf = (text: string, drawing: Drawing): { readonly diameter: number; 
   if (!(read.value.value > 0)) return { diameter: 0, wrong: "A cutter's diameter must be more than 0." };
   return { diameter: read.value.value };
 };
-
-const polylineWords = (pieces: readonly { readonly bulge: number }[]): string => {
-  const lines = pieces.filter(({ bulge }) => bulge === 0).length;
-  return `Closed polyline, ${counted(lines, "line")} and ${counted(pieces.length - lines, "arc")}`;
-};
-const counted = (n: number, one: string): string => `${n} ${one}${n === 1 ? "" : "s"}`;
-
-const Contours = ({ plan, onTable }: { plan: ReleasePlan; onTable: () => void }) => (
-  <section className="card overflow-hidden" aria-label="Contours">
-    <div className="flex items-center px-4 py-2">
-      <h2 className="flex-1 font-semibold">Layers by nesting</h2>
-      {plan.contours.length > 0 && (
-        <button
-          type="button"
-          onClick={onTable}
-          className="flex h-7 items-center gap-1.5 rounded-card border border-hair px-2 hover:border-ink"
-        >
-          <Download size={14} aria-hidden="true" /> Save the table (CSV)
-        </button>
-      )}
-    </div>
-    {plan.contours.length === 0 && (
-      <p className="border-t border-hair px-4 py-3 text-soft">No contour is closed and joined yet.</p>
-    )}
-    {plan.contours.length > 0 && (
-      <table className="w-full">
-        <thead className="text-left text-xs text-soft">
-          <tr className="border-t border-hair">
-            <th scope="col" className="py-1 pl-4 font-normal">
-              Layer
-            </th>
-            <th scope="col" className="font-normal">
-              Contour
-            </th>
-            <th scope="col" className="pr-4 text-right font-normal">
-              Area
-            </th>
-          </tr>
-        </thead>
-        <tbody>
-          {plan.contours.map((contour, i) => (
-            <tr key={i} className="border-t border-hair">
-              <td className={`figures py-1.5 pl-4 font-semibold ${contour.layer === "INSIDE" ? "text-inside" : ""}`}>
-                {contour.layer}
-              </td>
-              <td className="said">
-                {contour.kind === "circle"
-                  ? `Circle Ø ${showLength(2 * contour.radius, plan.unit)}`
-                  : polylineWords(contour.pieces)}
-              </td>
-              <td className="figures pr-4 text-right">{showArea(releasedArea(contour), plan.unit)}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
-    )}
-  </section>
-);
-
-const Callouts = ({ drawing }: { drawing: Drawing }) => {
-  const unit = unitOf(drawing);
-  const required = calloutsOf(drawing).filter(({ reference }) => !reference);
-  const rows = required.map((callout) => ({ callout, state: measureCallout(drawing, callout) }));
-  const wanting = rows.filter(({ state }) => state.state === "off" || state.state === "not placed");
-  if (rows.length === 0) return null;
-  return (
-    <section className="card px-4 py-3" aria-label="Callouts">
-      <h2 className="font-semibold">
-        Callouts: {rows.length - wanting.length} of {rows.length} hold
-      </h2>
-      {wanting.length > 0 && (
-        <ul className="mt-1">
-          {wanting.map(({ callout, state }) => (
-            <li key={callout.id} className={`said ${state.state === "off" ? "text-fault" : "text-caution"}`}>
-              <span className="figures font-semibold">{calloutText(callout, unit)}</span> {callout.name}:{" "}
-              {stateText(state, callout)}
-            </li>
-          ))}
-        </ul>
-      )}
-    </section>
-  );
-};
-
-const Checks = ({ plan, job }: { plan: ReleasePlan; job: string }) => (
-  <section className="card overflow-hidden" aria-label="Checks">
-    <h2 className="flex items-center gap-2 px-4 py-2.5 font-semibold">
-      {plan.ready ? (
-        <Check size={17} className="text-moss" aria-hidden="true" />
-      ) : (
-        <X size={17} className="text-fault" aria-hidden="true" />
-      )}
-      {plan.ready ? "Ready to cut" : "Not ready to cut"}
-    </h2>
-    {plan.faults.length === 0 && (
-      <p className="border-t border-hair px-4 py-2 text-soft">
-        Every contour is closed, none crosses another, nothing is doubled.
-      </p>
-    )}
-    <ul>
-      {plan.faults.map((fault, i) => (
-        <FaultRow key={i} fault={fault} plan={plan} job={job} />
-      ))}
-    </ul>
-  </section>
-);
-
-const FaultRow = ({ fault, plan, job }: { fault: Fault; plan: ReleasePlan; job: string }) => {
-  const navigate = useNavigate();
-  const error = fault.severity === "error";
-  return (
-    <li className="flex items-start gap-2 border-t border-hair px-4 py-2">
-      <TriangleAlert
-        size={15}
-        className={`mt-0.5 shrink-0 ${error ? "text-fault" : "text-caution"}`}
-        aria-hidden="true"
-      />
-      <span className={`said flex-1 ${error ? "text-fault" : "text-caution"}`}>{sayFault(fault, plan.unit)}</span>
-      <button
-        type="button"
-        className="h-7 shrink-0 rounded-card border border-hair px-2 hover:border-ink"
-        onClick={() =>
-          void navigate(`/jobs/${job}`, { state: { select: fault.ids, ...(fault.at ? { at: fault.at } : {}) } })
-        }
-      >
-        Go to it
-      </button>
-    </li>
-  );
-};
-
-const Released = ({ releases }: { releases: readonly BlobRecord[] }) => (
-  <section className="card overflow-hidden" aria-label="Released files">
-    <h2 className="px-4 py-2.5 font-semibold">Released files</h2>
-    {releases.length === 0 && <p className="border-t border-hair px-4 py-2 text-soft">None yet.</p>}
-    <ul>
-      {releases.map((file) => (
-        <li key={file.id} className="flex items-center gap-2 border-t border-hair px-4 py-2">
-          <span className="min-w-0 flex-1">
-            <b className="block truncate">{file.name}</b>
-            <span className="figures block truncate text-xs text-soft" title={file.checksum}>
-              no. {file.number} ·{" "}
-              {new Date(file.made).toLocaleString("en-GB", { dateStyle: "medium", timeStyle: "short" })}
-            </span>
-            <span className="figures block truncate text-xs text-soft">
-              {file.checksum
-                ? `SHA-256 ${file.checksum.slice(0, 16)}…`
-                : "no checksum: the browser gives one only over https or on this machine"}
-            </span>
-          </span>
-          <button
-            type="button"
-            aria-label={`Download ${file.name}`}
-            className="grid h-8 w-8 place-items-center rounded-card hover:bg-board"
-            onClick={() => saveAs(file.name, file.bytes, file.type)}
-          >
-            <Download size={16} aria-hidden="true" />
-          </button>
-        </li>
-      ))}
-    </ul>
-  </section>
-);

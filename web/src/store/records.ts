@@ -22,6 +22,7 @@ const schemas = {
       outside: Joi.string().allow(""),
       inside: Joi.string().allow(""),
       open: Joi.string().allow(""),
+      marks: Joi.string().allow(""),
     }),
   }),
   head: Joi.object({

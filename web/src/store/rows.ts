@@ -11,6 +11,7 @@ export type Thumbnail = {
   readonly outside: string;
   readonly inside: string;
   readonly open: string;
+  readonly marks?: string;
 };
 
 export type JobRecord = JobHead & {
@@ -72,5 +73,7 @@ export type BlobRecord = {
   /** Its number among those of its kind within the job; for a release also how many edits it was made from. */
   readonly number?: number;
   readonly position?: number;
+  /** Of a release: the place in the history that it was made from, as `placeInHistory` names it. */
+  readonly at?: string;
 };
 export type SettingRecord = { readonly key: string; readonly value: unknown };

@@ -4,6 +4,7 @@ import {
   chordsOf,
   endlessPoint,
   pieceRadius,
+  piecesBounds,
   smoothOf,
   unionBounds,
   type Bounds,
@@ -46,29 +47,42 @@ export const shapePath = (shape: Shape, box: Bounds): string => {
   return piecesPath(shapePieces(shape) ?? [], isClosedShape(shape));
 };
 
-/** A small picture shows no more than so many outlines, the outermost and largest. */
+/** A small picture shows no more than so many outlines of a kind, the outermost and largest. */
 const SHOWN = 400;
 
-/** The small picture for lists; undefined while nothing is drawn. */
-export const thumbnailOf = (drawing: Drawing): Thumbnail | undefined => {
-  const { contours, open } = profileOf(drawing);
-  const box = unionBounds([...contours, ...open].map(({ bounds }) => bounds));
+/** An outline as a picture shows it. */
+export type Outline = {
+  readonly kind: "outside" | "inside" | "mark" | "open";
+  readonly pieces: readonly Piece[];
+  readonly closed: boolean;
+};
+
+/** A picture of outlines, each kind by itself; undefined where there is nothing to show. */
+export const pictureOf = (outlines: readonly Outline[]): Thumbnail | undefined => {
+  const box = unionBounds(outlines.flatMap(({ pieces }) => piecesBounds(pieces) ?? []));
   if (!box) return undefined;
-  const path = (role: string): string =>
-    contours
-      .slice(0, SHOWN)
-      .filter((contour) => contour.role === role)
-      .map(({ pieces }) => piecesPath(pieces, true))
+  const path = (kind: Outline["kind"]): string =>
+    outlines
+      .filter((outline) => outline.kind === kind)
+      .map(({ pieces, closed }) => piecesPath(pieces, closed))
       .join("");
   return {
     box: [box.minX, box.minY, box.maxX - box.minX, box.maxY - box.minY],
     outside: path("outside"),
     inside: path("inside"),
-    open: open
-      .slice(0, SHOWN)
-      .map(({ pieces }) => piecesPath(pieces, false))
-      .join(""),
+    open: path("open"),
+    marks: path("mark"),
   };
+};
+
+/** The small picture for lists; undefined while nothing is drawn. */
+export const thumbnailOf = (drawing: Drawing): Thumbnail | undefined => {
+  const { contours, open, marks } = profileOf(drawing);
+  return pictureOf([
+    ...contours.slice(0, SHOWN).map(({ role, pieces }): Outline => ({ kind: role, pieces, closed: true })),
+    ...open.slice(0, SHOWN).map(({ pieces }): Outline => ({ kind: "open", pieces, closed: false })),
+    ...marks.slice(0, SHOWN).map(({ pieces }): Outline => ({ kind: "mark", pieces, closed: false })),
+  ]);
 };
 
 /**

@@ -26,6 +26,7 @@ export const DrawingPicture = ({
         <path d={thumbnail.outside} stroke="var(--ink)" {...stroke} />
         <path d={thumbnail.inside} stroke="var(--inside)" {...stroke} />
         <path d={thumbnail.open} stroke="var(--ink)" {...stroke} />
+        {thumbnail.marks && <path d={thumbnail.marks} stroke="var(--soft)" {...stroke} strokeDasharray="4 2" />}
       </g>
     </svg>
   );

@@ -35,6 +35,7 @@ export const worker = {
     return {
       contours: profile.contours.map((contour) => ({ ...contour, pieces: [] })),
       open: profile.open.map((chain) => ({ ...chain, pieces: [chain.pieces[0]!, chain.pieces.at(-1)!] })),
+      marks: [],
       smooth: profile.smooth,
       faults: faultsOf(profile),
     };

@@ -6,6 +6,9 @@ export type RunOptions = {
   readonly limitMs?: number;
 };
 
+const NOT_STARTED = "The part of the application that does this could not be loaded. Reload the page.";
+const MISTAKE = "The application made a mistake in it.";
+
 /**
  * Runs work in a worker of its own and ends the worker afterwards: when it is done, when it fails, when `signal` says
  * stop, or after `limitMs`. Rejects with a reason in words.
@@ -17,7 +20,11 @@ export const run = async <W, T>(
 ): Promise<T> => {
   let timer: ReturnType<typeof setTimeout> | undefined;
   const ended = new Promise<never>((_, reject) => {
-    worker.onerror = (event) => reject(new Error(event.message || "The worker could not be started."));
+    worker.onerror = (event) => {
+      if (event.message) console.error(event.message);
+      reject(new Error(event.message ? MISTAKE : NOT_STARTED));
+    };
+    if (signal?.aborted) reject(new Error("Stopped."));
     signal?.addEventListener("abort", () => reject(new Error("Stopped.")), { once: true });
     if (limitMs !== undefined)
       timer = setTimeout(() => reject(new Error(`It took longer than ${limitMs / 1000} s.`)), limitMs);

@@ -37,12 +37,15 @@ const sameContour = (contour: ReleasedContour, found: FoundEntity): boolean => {
   if (contour.kind === "circle" && found.kind === "circle")
     return contour.centre.x === found.x && contour.centre.y === found.y && contour.radius === found.radius;
   if (contour.kind !== "polyline" || found.kind !== "polyline") return false;
+  const { pieces, closed } = contour;
+  const end = found.vertices.at(-1);
   return (
-    found.closed &&
-    found.vertices.length === contour.pieces.length &&
-    contour.pieces.every(({ a, bulge }, i) => {
+    found.closed === closed &&
+    found.vertices.length === pieces.length + (closed ? 0 : 1) &&
+    pieces.every(({ a, bulge }, i) => {
       const vertex = found.vertices[i]!;
       return vertex.x === a.x && vertex.y === a.y && vertex.bulge === bulge;
-    })
+    }) &&
+    (closed || (end?.x === pieces.at(-1)!.b.x && end.y === pieces.at(-1)!.b.y))
   );
 };

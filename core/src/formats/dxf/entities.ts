@@ -7,8 +7,11 @@ import { RESOLUTION, WHOLE_TURN_WITHIN } from "../../numeric/tolerance.ts";
 import type { ReadGeometry } from "../readShapes.ts";
 import { numberOf, numbersOf, sound, textOf, type DxfRecord, type Groups } from "./records.ts";
 
-/** Why a record gave no shape: its numbers make no geometry, it is of no kind that is read, or it is a text. */
-export type NoShape = "degenerate" | "left out" | "text";
+/**
+ * Why a record gave no shape: its numbers make no geometry; it is geometry that can't be read (of a kind unknown here,
+ * or askew in space); it is no cut geometry; it is marked invisible; it is a text.
+ */
+export type NoShape = "degenerate" | "left out" | "aside" | "invisible" | "text";
 
 export type Corner = { readonly x: number; readonly y: number; readonly bulge: number };
 
@@ -86,7 +89,9 @@ export type PolylineHead = { readonly closed: boolean; readonly side: 1 | -1 | u
 /** What a polyline says of itself before its corners; no shape where it is a mesh or lies in space. */
 export const polylineHead = (groups: Groups): PolylineHead | NoShape => {
   const flags = numberOf(groups, 70, 0);
-  if ((flags & MESH) !== 0 || (flags & FACES) !== 0 || onPaper(groups)) return "left out";
+  const aside = asideBy(groups);
+  if (aside) return aside;
+  if ((flags & MESH) !== 0 || (flags & FACES) !== 0) return "left out";
   return { closed: (flags & CLOSED) !== 0, side: facing(groups) };
 };
 
@@ -166,13 +171,23 @@ const READERS: Readonly<Record<string, Reader>> = {
 /** Entities whose numbers lie in the drawing's own plane whatever their extrusion. */
 const IN_WORLD: ReadonlySet<string> = new Set(["LINE", "POINT", "ELLIPSE", "SPLINE"]);
 
-/** Drawn on a sheet of paper that shows the drawing, not in the drawing. */
-const onPaper = (groups: Groups): boolean => textOf(groups, 67) === "1";
+/** What explains, shades, builds or shows a drawing, and is nothing that is cut. */
+const NOT_CUT: ReadonlySet<string> = new Set([
+  ...["DIMENSION", "ARC_DIMENSION", "LEADER", "MLEADER", "MULTILEADER", "TOLERANCE", "ACAD_TABLE", "TABLE"],
+  ...["HATCH", "SOLID", "TRACE", "WIPEOUT", "IMAGE", "PDFUNDERLAY", "DWFUNDERLAY", "DGNUNDERLAY", "OLEFRAME"],
+  ...["OLE2FRAME", "RAY", "XLINE", "VIEWPORT", "LIGHT", "SUN", "CAMERA", "SECTIONOBJECT", "RTEXT", "ARCALIGNEDTEXT"],
+]);
+
+/** What an entity is where it is no part of the drawing: on a sheet of paper that shows it, or marked invisible. */
+export const asideBy = (groups: Groups): "aside" | "invisible" | undefined =>
+  textOf(groups, 60)?.trim() === "1" ? "invisible" : textOf(groups, 67)?.trim() === "1" ? "aside" : undefined;
 
 /** The shape of an entity; turned over where it is seen from behind. */
 export const readRecord = (record: DxfRecord): ReadGeometry | NoShape => {
   const read = READERS[record.type];
-  if (!read || onPaper(record.groups)) return "left out";
+  const aside = asideBy(record.groups);
+  if (aside) return aside;
+  if (!read) return NOT_CUT.has(record.type) ? "aside" : "left out";
   const made = read(record.groups);
   if (typeof made === "string") return made;
   const side = facing(record.groups);

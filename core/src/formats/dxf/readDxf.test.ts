@@ -250,7 +250,13 @@ describe("entities", () => {
           ),
         ),
       );
-      expect(drawing).toMatchObject({ unit: "mm", convertedFrom: "cm", texts: 1, leftOut: { HATCH: 2, DIMENSION: 1 } });
+      expect(drawing).toMatchObject({
+        unit: "mm",
+        convertedFrom: "cm",
+        texts: 1,
+        aside: { HATCH: 2, DIMENSION: 1 },
+        leftOut: {},
+      });
       expect(drawing.shapes).toMatchObject([{ centre: { x: 100, y: 0 }, radius: 20 }]);
       expect(drawing.layers).toEqual([
         { name: "Off", colour: "4", hidden: true, locked: false },

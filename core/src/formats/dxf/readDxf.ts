@@ -12,6 +12,7 @@ import {
   type ReadShape,
 } from "../readShapes.ts";
 import {
+  asideBy,
   cornerOf,
   facing,
   polylineHead,
@@ -70,6 +71,8 @@ export const readDxf = (source: string | Uint8Array): Outcome<ReadDrawing> => {
   const blocks = new Map<string, Block>();
   const top: Item[] = [];
   const leftOut: Record<string, number> = {};
+  const aside: Record<string, number> = {};
+  let invisible = 0;
   const degenerate: { type: string; line: number }[] = [];
   let texts = 0;
   let insunits: number | undefined;
@@ -79,7 +82,9 @@ export const readDxf = (source: string | Uint8Array): Outcome<ReadDrawing> => {
 
   const no = (why: NoShape, { type, line }: { type: string; line: number }): void => {
     if (why === "text") texts += 1;
+    else if (why === "invisible") invisible += 1;
     else if (why === "left out") leftOut[type] = (leftOut[type] ?? 0) + 1;
+    else if (why === "aside") aside[type] = (aside[type] ?? 0) + 1;
     else degenerate.push({ type, line });
   };
   let curves = 0;
@@ -143,6 +148,8 @@ export const readDxf = (source: string | Uint8Array): Outcome<ReadDrawing> => {
     layers,
     shapes: converted ? scaled(shapes, converted[1]) : shapes,
     leftOut,
+    aside,
+    invisible,
     texts,
     degenerate,
   });
@@ -200,6 +207,8 @@ const layerOf = (groups: Groups): ReadLayer => {
 };
 
 const insertOf = ({ groups, line }: DxfRecord): Insert | NoShape => {
+  const aside = asideBy(groups);
+  if (aside) return aside;
   const number = (code: number, otherwise: number): number => numberOf(groups, code, otherwise);
   const [x, y, sx, sy] = [number(10, NaN), number(20, NaN), number(41, 1), number(42, 1)];
   const [turn, columns, rows, dx, dy] = [number(50, 0), number(70, 1), number(71, 1), number(44, 0), number(45, 0)];

@@ -1,7 +1,7 @@
 import type { ReleasedContour } from "../../checks/releasePlan.ts";
 import { boundsExtent, boundsSize, type Bounds } from "../../geometry/bounds.ts";
 import { circleBounds } from "../../geometry/circle.ts";
-import { pieceLength, piecesBounds } from "../../geometry/piece.ts";
+import { pieceLength, piecesBounds, type Piece } from "../../geometry/piece.ts";
 import type { Point } from "../../geometry/point.ts";
 import type { Unit } from "../../numeric/units.ts";
 import type { ReadDrawing, ReadShape } from "../readShapes.ts";
@@ -80,12 +80,16 @@ const samePoint = (p: Point, q: Point): boolean => p.x === q.x && p.y === q.y;
 const sameShape = (contour: ReleasedContour, read: ReadShape | undefined): boolean => {
   if (contour.kind === "circle")
     return read?.kind === "circle" && samePoint(read.centre, contour.centre) && read.radius === contour.radius;
+  const own: readonly Piece[] | undefined =
+    read?.kind === "chain" && read.closed === contour.closed
+      ? read.pieces
+      : read?.kind === "piece" && !contour.closed
+        ? [read]
+        : undefined;
   return (
-    read?.kind === "chain" &&
-    read.closed &&
-    read.pieces.length === contour.pieces.length &&
+    own?.length === contour.pieces.length &&
     contour.pieces.every(
-      ({ a, bulge }, i) => samePoint(read.pieces[i]!.a, a) && sameBulge(read.pieces[i]!.bulge, bulge),
+      ({ a, b, bulge }, i) => samePoint(own[i]!.a, a) && samePoint(own[i]!.b, b) && sameBulge(own[i]!.bulge, bulge),
     )
   );
 };

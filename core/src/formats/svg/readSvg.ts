@@ -61,9 +61,9 @@ export const readSvg = (source: string | Uint8Array): Outcome<ReadDrawing> => {
   }
   if (root.name !== "svg") return refuse("svg-not-one");
   const shapes: ReadShape[] = [];
-  const leftOut: Record<string, number> = {};
+  const aside: Record<string, number> = {};
   const degenerate: { type: string; line: number }[] = [];
-  let [texts, curves] = [0, 0];
+  let [texts, curves, invisible] = [0, 0, 0];
   const named = new Map<string, INode>();
   gather(root, named);
   const scale = scaleOf(root);
@@ -79,7 +79,10 @@ export const readSvg = (source: string | Uint8Array): Outcome<ReadDrawing> => {
   const walk = (node: INode, m: Affine, layer: string, within: readonly string[]): boolean => {
     if (curves > MOST_CURVES) return false;
     const { name, attributes: own } = node;
-    if (hidden(own)) return true;
+    if (hidden(own)) {
+      invisible += 1;
+      return true;
+    }
     const turn = transformOf(own.transform);
     if (!turn) {
       degenerate.push({ type: `transform of ${name}`, line: shapes.length + 1 });
@@ -101,13 +104,13 @@ export const readSvg = (source: string | Uint8Array): Outcome<ReadDrawing> => {
       return walk(inner, moved, here, [...within, id]);
     }
     if (name === "text" || name === "tspan" || name === "textPath") texts += 1;
-    else if (name === "script") leftOut.script = (leftOut.script ?? 0) + 1;
+    else if (name === "script") aside.script = (aside.script ?? 0) + 1;
     else if (name in SHAPES) put(SHAPES[name]!(own), placedAt, here, name);
-    else if (name && !NOT_DRAWN.has(name)) leftOut[name] = (leftOut[name] ?? 0) + 1;
+    else if (name && !NOT_DRAWN.has(name)) aside[name] = (aside[name] ?? 0) + 1;
     return true;
   };
   if (!walk(root, base, "0", [])) return refuse("file-too-many", { limit: MOST_CURVES });
-  return done({ unit: scale.unit, layers: [], shapes, leftOut, texts, degenerate });
+  return done({ unit: scale.unit, layers: [], shapes, leftOut: {}, aside, invisible, texts, degenerate });
 };
 
 /** How deep the tags of a file lie in each other, before it is parsed: the parser follows them one inside the other. */

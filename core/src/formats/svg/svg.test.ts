@@ -101,7 +101,7 @@ describe("SVG", () => {
       const drawing = svg(
         '<text>R 5</text><image/><script>alert(1)</script><g display="none"><circle r="1"/></g><circle r="-1"/>',
       );
-      expect(drawing).toMatchObject({ texts: 1, leftOut: { image: 1, script: 1 }, shapes: [] });
+      expect(drawing).toMatchObject({ texts: 1, aside: { image: 1, script: 1 }, invisible: 1, leftOut: {}, shapes: [] });
       expect(drawing.degenerate.map(({ type }) => type)).toEqual(["circle"]);
       for (const [source, code] of [
         ["", "dxf-empty"],
@@ -246,7 +246,12 @@ describe("SVG", () => {
     ].map(([x, y]) => ({ x: x!, y: y! }));
     const contours: ReleasedContour[] = [
       { kind: "circle", layer: "INSIDE", centre: { x: 5, y: 5 }, radius: 2 },
-      { kind: "polyline", layer: "OUTSIDE", pieces: square.map((a, i) => ({ a, b: square[(i + 1) % 4]!, bulge: 0 })) },
+      {
+        kind: "polyline",
+        closed: true,
+        layer: "OUTSIDE",
+        pieces: square.map((a, i) => ({ a, b: square[(i + 1) % 4]!, bulge: 0 })),
+      },
     ];
     const text = value(writeSvg(releasedShapes(contours), "mm"));
     const [, width, viewBox] = /width="([^"]+)".*viewBox="([^"]+)"/.exec(text)!;

@@ -1,5 +1,5 @@
 import { useVirtualizer } from "@tanstack/react-virtual";
-import { CircleCheck, X } from "lucide-react";
+import { CircleCheck, CircleHelp, X } from "lucide-react";
 import { useRef, useState } from "react";
 import { entityOf, settingsOf, unitOf } from "@ash-edge/core/drawing";
 import { leftFindings } from "@ash-edge/core/edits";
@@ -11,6 +11,7 @@ import { shapePath } from "../../store/index.ts";
 import { Segmented } from "../../ui/Choice.tsx";
 import type { MetFinding } from "../../worker/tidy.worker.ts";
 import { useBench, useSession } from "../SessionContext.tsx";
+import { foundIn } from "../state/index.ts";
 import { focusBoard } from "../useBenchKeys.ts";
 
 const small =
@@ -21,13 +22,18 @@ export const Findings = () => {
   const { act } = useSession();
   const tidying = useBench((state) => state.tidying);
   const drawing = useBench((state) => state.history.drawing);
+  const selected = useBench((state) => state.selection.ids.size > 0);
   if (!tidying) return null;
+  const some = tidying.among === "selected" && selected;
   const left = leftFindings(drawing);
   const all = tidying.findings ?? [];
   const open = all.filter(({ key }) => !left.has(key));
   const aside = all.filter(({ key }) => left.has(key));
   const mendable = open.filter((finding) => finding.mendable).length;
-  const working = tidying.busy !== undefined;
+  const looked = foundIn(tidying, drawing) !== undefined;
+  const { notLooked } = tidying;
+  // a change is looked over when it has stood for a moment
+  const working = tidying.busy !== undefined || (!looked && notLooked === undefined);
   return (
     <section
       data-region="Findings"
@@ -49,7 +55,7 @@ export const Findings = () => {
         </button>
       </header>
       <p className="px-3 pb-1.5 text-xs text-soft" aria-live="polite">
-        {working ? "looking …" : summaryOf(open, aside.length)}
+        {working ? "looking …" : looked ? summaryOf(open, aside.length) : "not looked over"}
       </p>
       <Options />
       <div className="flex items-center gap-2 border-t border-hair px-3 py-1.5">
@@ -63,6 +69,7 @@ export const Findings = () => {
         ) : (
           <button
             type="button"
+            disabled={!looked}
             className="h-7 rounded-card bg-ember px-3 font-semibold text-panel disabled:opacity-50"
             onClick={() => act.mend({ which: "all" })}
           >
@@ -70,10 +77,24 @@ export const Findings = () => {
           </button>
         )}
       </div>
-      {all.length === 0 && !working ? (
+      {notLooked !== undefined && !working ? (
+        <div role="alert" className="flex items-start gap-2 border-t border-hair px-3 py-3">
+          <CircleHelp size={16} className="mt-0.5 shrink-0 text-caution" aria-hidden="true" />
+          <div>
+            <p>
+              <b className="text-caution">The drawing was not looked over.</b> {notLooked}
+            </p>
+            <button type="button" className={`${small} mt-2`} onClick={act.lookAgain}>
+              Look now
+            </button>
+          </div>
+        </div>
+      ) : all.length === 0 && !working ? (
         <p className="flex items-start gap-2 border-t border-hair px-3 py-3 text-soft">
           <CircleCheck size={16} className="mt-0.5 shrink-0 text-moss" aria-hidden="true" />
-          Nothing is doubled, nothing overlaps, no ends miss each other.
+          {some
+            ? "In what is selected nothing is doubled, nothing overlaps, no ends miss each other."
+            : "Nothing is doubled, nothing overlaps, no ends miss each other."}
         </p>
       ) : (
         <>

@@ -6,7 +6,7 @@ import type { Thing } from "@ash-edge/core/tidy";
 import { run } from "../../worker/run.ts";
 import type { Mends, MetFinding, TidyInput, TidyMet, TidyWorker } from "../../worker/tidy.worker.ts";
 import type { SessionCore } from "../sessionCore.ts";
-import type { Tidying } from "../state/index.ts";
+import { foundIn, type Tidying } from "../state/index.ts";
 
 /** A change of the drawing is looked at when it has stood for a moment. */
 const LOOK_AFTER_MS = 250;
@@ -74,7 +74,7 @@ export const makeTidying = ({ get, send, say, commit, keepSetting }: SessionCore
     const {
       history: { drawing },
     } = get();
-    send("tidying", { type: "busy", part: 0 });
+    send("tidying", { type: "looking" });
     try {
       const input = inputOf(drawing, { which: "all" });
       const result = await work(input, own.signal, true);
@@ -86,13 +86,15 @@ export const makeTidying = ({ get, send, say, commit, keepSetting }: SessionCore
       });
     } catch (reason) {
       if (own.signal.aborted) return;
-      send("tidying", { type: "found", findings: [], of: drawing });
-      say({ text: `The drawing could not be looked over: ${(reason as Error).message}`, tone: "fault" });
+      send("tidying", { type: "not looked", why: (reason as Error).message });
     }
   };
   const lookSoon = (): void => {
     clearTimeout(timer);
-    if (get().tidying) timer = setTimeout(() => void look(), LOOK_AFTER_MS);
+    if (!get().tidying) return;
+    // what was found speaks of another drawing now, or of other things
+    send("tidying", { type: "stale" });
+    timer = setTimeout(() => void look(), LOOK_AFTER_MS);
   };
 
   /** What each repair would be made of now, looked up again where the drawing changed while it was worked out. */
@@ -174,9 +176,13 @@ export const makeTidying = ({ get, send, say, commit, keepSetting }: SessionCore
     mend,
     stopTidy: (): void => {
       looking?.abort();
-      send("tidying", { type: "busy", part: undefined });
+      clearTimeout(timer);
+      const { tidying, history } = get();
+      if (foundIn(tidying, history.drawing)) send("tidying", { type: "busy", part: undefined });
+      else send("tidying", { type: "not looked", why: "It was stopped." });
       say({ text: "Stopped. Nothing was changed.", tone: "said" });
     },
+    lookAgain: (): void => void look(),
     tidyAmong: (among: Tidying["among"]): void => {
       send("tidying", { type: "among", among });
       void look();

@@ -1,4 +1,3 @@
-import { expose } from "comlink";
 import DxfParser from "dxf-parser";
 import type { FoundEntity, FoundFile } from "@ash-edge/core/formats/dxf";
 
@@ -12,7 +11,7 @@ type ReadEntity = {
 };
 
 /** What a reader that is not ours finds in a DXF, in neutral words. */
-const readBack = (text: string): FoundFile => {
+export const readBackDxf = (text: string): FoundFile => {
   const read = new DxfParser().parseSync(text);
   if (!read) throw new Error("The reader found nothing in the file.");
   const entities = (read.entities as unknown as readonly ReadEntity[]).map((entity): FoundEntity => {
@@ -30,7 +29,3 @@ const readBack = (text: string): FoundFile => {
   });
   return { insunits: read.header?.$INSUNITS as number | undefined, entities };
 };
-
-export const worker = { readBack };
-export type ReadBackWorker = typeof worker;
-expose(worker);

@@ -1,0 +1,16 @@
+import type { Check } from "./check.ts";
+
+/**
+ * Layers of which something is to be said before they are written: found by the release, which knows what of them goes
+ * into the file.
+ */
+export const writtenLayers: Check = {
+  find: () => [],
+  says: {
+    "hidden-layer": ({ layer, things }) =>
+      `The layer ${layer} is hidden. What lies on it is written all the same (${things}).`,
+    "locked-layer": ({ layer, things }) =>
+      `The layer ${layer} is locked. What lies on it is written all the same (${things}).`,
+    points: ({ points }) => `Points are not written: ${points} left out.`,
+  },
+};

@@ -1,0 +1,160 @@
+import { expect, test, type Page } from "@playwright/test";
+import { readFileSync } from "node:fs";
+import DxfParser from "dxf-parser";
+import { applyEdit, drawingText, MARK_LAYER, newDrawing, PROFILE_LAYER, type Drawing } from "@ash-edge/core/drawing";
+import { addLayer, changeLayer, draftEdit } from "@ash-edge/core/edits";
+import type { Shape } from "@ash-edge/core/shape";
+import { Bench, typeOver } from "../support/bench.ts";
+import { sheet } from "../support/sheet.ts";
+import { storeDrawing } from "../support/storedJob.ts";
+
+const circle = (x: number, radius: number): Shape => ({ kind: "circle", centre: { x, y: 0 }, radius });
+const line = (x: number, y: number): Shape => ({ kind: "piece", a: { x, y: -5 }, b: { x, y }, bulge: 0 });
+const put = (drawing: Drawing, layer: number, ...shapes: readonly Shape[]): Drawing => {
+  const draft = draftEdit(drawing, "Draw", "draw");
+  for (const shape of shapes) draft.add(shape, layer);
+  return applyEdit(drawing, draft.finish());
+};
+const withLayer = (
+  drawing: Drawing,
+  name: string,
+  role: "inside" | "profile",
+  shown: boolean,
+  shape: Shape,
+): Drawing => {
+  const added = addLayer(drawing, name, role);
+  if (!added.ok) throw new Error(added.refusal.code);
+  const { id } = added.value.changes[0]!;
+  const drawn = put(applyEdit(drawing, added.value), id, shape);
+  const hidden = changeLayer(drawn, id, { shown });
+  return hidden.ok && hidden.value.changes.length > 0 ? applyEdit(drawn, hidden.value) : drawn;
+};
+
+const openRelease = async (page: Page, drawing: Drawing): Promise<Bench> => {
+  const bench = new Bench(page);
+  await page.goto("/jobs");
+  await expect(page.getByRole("link", { name: "Rocker plate" })).toBeVisible();
+  await storeDrawing(page, "demo-0414", drawingText(drawing), drawing.nextId);
+  await bench.open("Rocker plate");
+  return bench;
+};
+const toRelease = (page: Page) =>
+  page.getByRole("navigation", { name: "Steps" }).getByRole("button", { name: "Release" }).click();
+const entities = async (page: Page, button = "Write the DXF"): Promise<readonly string[]> => {
+  const [download] = await Promise.all([
+    page.waitForEvent("download"),
+    page.getByRole("button", { name: button }).click(),
+  ]);
+  const read = new DxfParser().parseSync(readFileSync(await download.path(), "utf8"))!;
+  return (read.entities as unknown as { type: string; layer: string }[])
+    .map(({ type, layer }) => `${type} ${layer}`)
+    .sort();
+};
+
+test("what is released: open marks, a layer's role, a hidden layer, only what is selected, layers as drawn", async ({
+  page,
+}) => {
+  let drawing = put(newDrawing("in"), PROFILE_LAYER, circle(0, 20));
+  drawing = put(drawing, MARK_LAYER, line(0, 5), circle(0, 2));
+  drawing = withLayer(drawing, "Wells", "inside", true, circle(50, 4));
+  drawing = withLayer(drawing, "Spare discs", "profile", false, circle(80, 3));
+  const bench = await openRelease(page, drawing);
+  await bench.click({ x: 20, y: 0 });
+  await expect(page.getByText("1 circle selected")).toBeVisible();
+  await toRelease(page);
+  const checks = page.getByRole("region", { name: "Checks" });
+  await expect(checks.getByRole("heading", { name: "Ready but for 1 warning" })).toBeVisible();
+  await expect(checks).toContainText("The layer Spare discs is hidden. What lies on it is written all the same (1).");
+  // the picture holds all that is written, marks among it
+  await expect(page.getByRole("img", { name: "What is released" }).locator("path[stroke-dasharray]")).toHaveCount(1);
+  const name = page.getByRole("textbox", { name: "Name" });
+  await expect(name).toHaveValue("0414-rocker-plate-r1");
+  expect(await entities(page)).toEqual([
+    "CIRCLE INSIDE",
+    "CIRCLE MARK",
+    "CIRCLE OUTSIDE",
+    "CIRCLE OUTSIDE",
+    "LWPOLYLINE MARK",
+  ]);
+  // no two files of one name, in whatever letters
+  await expect(name).toHaveValue("0414-rocker-plate-r2");
+  await typeOver(name, "0414-Rocker-plate-R1");
+  await expect(page.getByRole("alert")).toContainText("is the name of release no. 1. Choose another one.");
+  await expect(page.getByRole("button", { name: "Write the DXF" })).toBeDisabled();
+  await typeOver(name, "x".repeat(130));
+  await expect(page.getByRole("alert")).toContainText("at most 120 characters");
+  await typeOver(name, "one disc");
+  await page.getByRole("radio", { name: "what is selected (1)" }).click();
+  await page.getByRole("radio", { name: "as drawn" }).click();
+  await expect(checks.getByRole("heading", { name: "Ready to cut" })).toBeVisible();
+  expect(await entities(page)).toEqual(["CIRCLE Profile"]);
+  await page.getByRole("radio", { name: "everything" }).click();
+  await page.getByRole("radio", { name: "SVG", exact: true }).click();
+  const [svg] = await Promise.all([
+    page.waitForEvent("download"),
+    page.getByRole("button", { name: "Write the SVG" }).click(),
+  ]);
+  expect(svg.suggestedFilename()).toBe("0414-rocker-plate-r3.svg");
+  expect(readFileSync(await svg.path(), "utf8")).toContain('id="Spare discs"');
+
+  // after an edit it is not what was released any more
+  await page.getByRole("link", { name: "Back to the bench" }).click();
+  await bench.ready();
+  await bench.click({ x: 20, y: 0 });
+  await page.keyboard.press("Delete");
+  await bench.saved();
+  await toRelease(page);
+  await expect(page.getByRole("region", { name: "Released files" })).toContainText("The job was changed since.");
+  await page.goto("/jobs");
+  await expect(page.getByRole("row", { name: /Rocker plate/ })).toContainText("changed since r3");
+});
+
+test("a great drawing is looked over and written away from the page, can be stopped, and what was stopped says so", async ({
+  page,
+}) => {
+  test.slow();
+  const { text, nextId, curves } = sheet(100_000);
+  const bench = new Bench(page);
+  await page.goto("/jobs");
+  await expect(page.getByRole("link", { name: "Rocker plate" })).toBeVisible();
+  await storeDrawing(page, "demo-0414", text, nextId);
+  await bench.open("Rocker plate");
+  await toRelease(page);
+  const checks = page.getByRole("region", { name: "Checks" });
+  await checks.getByRole("button", { name: "Stop" }).click();
+  await expect(checks).toContainText("Not checked");
+  await expect(checks).toContainText("It was stopped.");
+  await expect(checks).not.toContainText("Ready");
+  await expect(page.getByRole("button", { name: "Write the DXF" })).toBeDisabled();
+  await checks.getByRole("button", { name: "Look now" }).click();
+  await expect(checks.getByRole("heading", { name: "Ready to cut" })).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByRole("region", { name: "Contours" })).toContainText("more are written");
+  await page.getByRole("button", { name: "Write the DXF" }).click();
+  await page.getByRole("status", { name: "Work" }).getByRole("button", { name: "Stop" }).click();
+  await expect(page.getByText("Stopped. Nothing was written.")).toBeVisible();
+  await expect(page.getByRole("region", { name: "Released files" })).toContainText("None yet.");
+  expect((await entities(page)).length).toBeGreaterThan(curves / 5);
+});
+
+test("nothing was looked at is not nothing was found: tidying that was stopped or could not start, a release too", async ({
+  page,
+}) => {
+  const bench = await openRelease(page, put(newDrawing("mm"), PROFILE_LAYER, circle(0, 20), circle(0, 20)));
+  await page.route("**/assets/*.worker*.js", (route) => route.abort());
+  await page.getByRole("navigation", { name: "Steps" }).getByRole("button", { name: "Tidy" }).click();
+  const findings = page.getByRole("region", { name: "Findings" });
+  await expect(findings).toContainText("The drawing was not looked over.");
+  await expect(findings).toContainText("not looked over");
+  await expect(findings).not.toContainText("Nothing is doubled");
+  await toRelease(page);
+  const checks = page.getByRole("region", { name: "Checks" });
+  await expect(checks).toContainText("Not checked");
+  await expect(page.getByRole("button", { name: "Write the DXF" })).toBeDisabled();
+  await page.unroute("**/assets/*.worker*.js");
+  await checks.getByRole("button", { name: "Look now" }).click();
+  await expect(checks.getByRole("heading", { name: "Not ready to cut" })).toBeVisible();
+  await page.getByRole("link", { name: "Back to the bench" }).click();
+  await bench.ready();
+  await page.getByRole("navigation", { name: "Steps" }).getByRole("button", { name: "Tidy" }).click();
+  await expect(findings).toContainText("1 duplicate");
+});

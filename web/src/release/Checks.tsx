@@ -1,0 +1,105 @@
+import { Check, CircleHelp, TriangleAlert, X } from "lucide-react";
+import { useNavigate } from "react-router";
+import { faultRows, releaseVerdict, type FaultRow, type ReleasePlan, type Verdict } from "@ash-edge/core/checks";
+import type { Unit } from "@ash-edge/core/numeric";
+import { sayFault } from "@ash-edge/core/say";
+import { standingOf } from "./CalloutList.tsx";
+import type { Looking } from "./useLooked.ts";
+
+const small = "h-7 shrink-0 rounded-card border border-hair px-2 hover:border-ink";
+
+/** The verdict, and what stands against cutting; never one where nothing was looked at. */
+export const Checks = ({
+  looking,
+  job,
+  onStop,
+  onAgain,
+}: {
+  looking: Looking;
+  job: string;
+  onStop: () => void;
+  onAgain: () => void;
+}) => {
+  if (looking.state === "looking")
+    return (
+      <section className="card overflow-hidden" aria-label="Checks">
+        <div role="status" className="flex items-center gap-3 px-4 py-2.5">
+          <span className="font-semibold">Looking it over …</span>
+          <progress className="h-2 min-w-0 flex-1 accent-[var(--ember)]" aria-label="At work" />
+          <button type="button" className={small} onClick={onStop}>
+            Stop
+          </button>
+        </div>
+      </section>
+    );
+  if (looking.state === "not looked")
+    return (
+      <section className="card overflow-hidden" aria-label="Checks">
+        <h2 className="flex items-center gap-2 px-4 py-2.5 font-semibold text-caution">
+          <CircleHelp size={17} aria-hidden="true" /> Not checked
+        </h2>
+        <div role="alert" className="flex items-center gap-3 border-t border-hair px-4 py-2">
+          <span className="flex-1">{looking.why} Nothing is known of what stands against cutting it.</span>
+          <button type="button" className={small} onClick={onAgain}>
+            Look now
+          </button>
+        </div>
+      </section>
+    );
+  const { plan, callouts } = looking.looked;
+  const standing = standingOf(callouts);
+  return (
+    <section className="card overflow-hidden" aria-label="Checks">
+      <Headline verdict={releaseVerdict(plan, standing)} />
+      {plan.faults.length === 0 && (
+        <p className="border-t border-hair px-4 py-2 text-soft">
+          Every contour is closed, none crosses another, nothing is doubled.
+          {standing.called === 0 && " Nothing is called, so no number is proved."}
+        </p>
+      )}
+      <Faults plan={plan} job={job} />
+    </section>
+  );
+};
+
+const SIGNS = {
+  ready: [Check, "text-moss"],
+  "but for": [TriangleAlert, "text-caution"],
+  "not ready": [X, "text-fault"],
+} as const;
+
+const Headline = ({ verdict: { state, words } }: { verdict: Verdict }) => {
+  const [Sign, tone] = SIGNS[state];
+  return (
+    <h2 className="flex items-start gap-2 px-4 py-2.5 font-semibold">
+      <Sign size={17} className={`mt-0.5 shrink-0 ${tone}`} aria-hidden="true" />
+      {words}
+    </h2>
+  );
+};
+
+const Faults = ({ plan, job }: { plan: ReleasePlan; job: string }) => (
+  <ul>
+    {faultRows(plan.faults).map((row, i) => (
+      <Row key={i} row={row} unit={plan.unit} job={job} />
+    ))}
+  </ul>
+);
+
+const Row = ({ row: { fault, count, ids }, unit, job }: { row: FaultRow; unit: Unit; job: string }) => {
+  const navigate = useNavigate();
+  const tone = fault.severity === "error" ? "text-fault" : "text-caution";
+  const where = { select: ids, ...(fault.at && count === 1 ? { at: fault.at } : {}) };
+  return (
+    <li className="flex items-start gap-2 border-t border-hair px-4 py-2">
+      <TriangleAlert size={15} className={`mt-0.5 shrink-0 ${tone}`} aria-hidden="true" />
+      <span className={`said flex-1 ${tone}`}>
+        {sayFault(fault, unit)}
+        {count > 1 && <b className="block">And {count - 1} more like it.</b>}
+      </span>
+      <button type="button" className={small} onClick={() => void navigate(`/jobs/${job}`, { state: where })}>
+        {count > 1 ? "Go to all" : "Go to it"}
+      </button>
+    </li>
+  );
+};

@@ -1,0 +1,46 @@
+import { useLiveQuery } from "dexie-react-hooks";
+import { Download } from "lucide-react";
+import { useDatabase } from "../app/StoreProvider.tsx";
+import { placeInHistory, type BlobRecord } from "../store/index.ts";
+import { saveAs } from "../ui/saveAs.ts";
+
+/** The files that were released, each to be had again; and whether the job was changed since. */
+export const Released = ({ job, releases }: { job: string; releases: readonly BlobRecord[] }) => {
+  const database = useDatabase();
+  const now = useLiveQuery(() => placeInHistory(database, job), [database, job]);
+  return (
+    <section className="card overflow-hidden" aria-label="Released files">
+      <h2 className="px-4 py-2.5 font-semibold">Released files</h2>
+      {releases.length === 0 && <p className="border-t border-hair px-4 py-2 text-soft">None yet.</p>}
+      <ul>
+        {releases.map((file) => (
+          <li key={file.id} className="flex items-center gap-2 border-t border-hair px-4 py-2">
+            <span className="min-w-0 flex-1">
+              <b className="block truncate">{file.name}</b>
+              <span className="figures block truncate text-xs text-soft" title={file.checksum}>
+                no. {file.number} ·{" "}
+                {new Date(file.made).toLocaleString("en-GB", { dateStyle: "medium", timeStyle: "short" })}
+              </span>
+              {file.at !== undefined && now !== undefined && file.at !== now && (
+                <span className="block text-xs text-caution">The job was changed since.</span>
+              )}
+              <span className="figures block truncate text-xs text-soft">
+                {file.checksum
+                  ? `SHA-256 ${file.checksum.slice(0, 16)}…`
+                  : "no checksum: the browser gives one only over https or on this machine"}
+              </span>
+            </span>
+            <button
+              type="button"
+              aria-label={`Download ${file.name}`}
+              className="grid h-8 w-8 place-items-center rounded-card hover:bg-board"
+              onClick={() => saveAs(file.name, file.bytes, file.type)}
+            >
+              <Download size={16} aria-hidden="true" />
+            </button>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+};

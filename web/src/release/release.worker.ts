@@ -1,0 +1,61 @@
+import { expose } from "comlink";
+import { measureCallout } from "@ash-edge/core/callouts";
+import { planRelease, type PlannedContour, type ReleaseAsked, type ReleasePlan } from "@ash-edge/core/checks";
+import { calloutsOf, type Drawing } from "@ash-edge/core/drawing";
+import { releasedShapes } from "@ash-edge/core/formats";
+import { compareRead, writeDxf, type DxfVersion } from "@ash-edge/core/formats/dxf";
+import { compareSvg, readSvg, writeSvg, type FoundSvg } from "@ash-edge/core/formats/svg";
+import { circleHalves } from "@ash-edge/core/geometry";
+import type { Unit } from "@ash-edge/core/numeric";
+import { sayRefusal } from "@ash-edge/core/say";
+import type { CalloutRow } from "./CalloutList.tsx";
+import { pictureOf, type Thumbnail } from "../store/index.ts";
+import { readBackDxf } from "./readBackDxf.ts";
+
+/** What a release would write, how its callouts stand, and the picture of just what is written. */
+export type Looked = {
+  readonly plan: ReleasePlan;
+  readonly callouts: readonly CalloutRow[];
+  readonly picture: Thumbnail | undefined;
+};
+
+/** A file's text, and what an independent reader finds different in it. */
+export type Written = { readonly text: string; readonly differences: readonly string[] };
+
+type Contours = readonly PlannedContour[];
+
+/** The long work of a release: sorting and checking the drawing, writing the file, reading it back. */
+export const worker = {
+  look: (drawing: Drawing, asked: ReleaseAsked): Looked => {
+    const plan = planRelease(drawing, asked);
+    return {
+      plan,
+      callouts: calloutsOf(drawing)
+        .filter(({ reference }) => !reference)
+        .map((callout) => ({ callout, state: measureCallout(drawing, callout) })),
+      picture: pictureOf(
+        plan.contours.map((contour) => ({
+          kind: contour.role,
+          pieces: contour.kind === "circle" ? circleHalves(contour) : contour.pieces,
+          closed: contour.kind === "circle" || contour.closed,
+        })),
+      ),
+    };
+  },
+  writeDxf: (contours: Contours, unit: Unit, version: DxfVersion): Written => {
+    const text = writeDxf(contours, unit, version);
+    return { text, differences: compareRead(contours, unit, readBackDxf(text)) };
+  },
+  writeSvg: (contours: Contours, unit: Unit): string => {
+    const text = writeSvg(releasedShapes(contours), unit);
+    if (!text.ok) throw new Error(sayRefusal(text.refusal, unit));
+    return text.value;
+  },
+  /** What differs between the contours and what the browser's own engine and our reader find in the SVG. */
+  compareSvg: (contours: Contours, unit: Unit, text: string, found: FoundSvg): readonly string[] => {
+    const read = readSvg(text);
+    return read.ok ? compareSvg(contours, unit, found, read.value) : [sayRefusal(read.refusal, unit)];
+  },
+};
+export type ReleaseWorker = typeof worker;
+expose(worker);
