@@ -1,6 +1,7 @@
 import { mkdir, readdir, rename, stat, writeFile } from "node:fs/promises";
 import { availableParallelism } from "node:os";
 import { basename, dirname, extname, join } from "node:path";
+import { plainText } from "@ash-edge/core/numeric";
 import { COMMANDS, readArguments, USAGE, type Arguments } from "./arguments.ts";
 import { reportText, type Report } from "./report.ts";
 import { Unusable } from "./unusable.ts";
@@ -30,7 +31,7 @@ export const main = async (words: readonly string[]): Promise<0 | 1 | 2> => {
 };
 
 const complain = (reason: Unusable): 2 => {
-  process.stderr.write(`ash-edge: ${reason.message}\n`);
+  process.stderr.write(`ash-edge: ${plainText(reason.message)}\n`);
   return 2;
 };
 
@@ -84,7 +85,8 @@ const runAll = async (options: Arguments): Promise<0 | 1 | 2> => {
         const told = options.json || options.out === "-" ? "" : `${many ? `${file}\n` : ""}${reportText(report)}`;
         await written;
         reports.push(many ? { file, ...report } : report);
-        process.stdout.write(told);
+        // names in files are no words for a terminal
+        process.stdout.write(told.split("\n").map(plainText).join("\n"));
         worst = Math.max(worst, report.ready ? 0 : 1) as 0 | 1 | 2;
       } catch (reason) {
         if (!(reason instanceof Unusable)) throw reason;

@@ -44,6 +44,38 @@ describe("the server", () => {
     }
   });
 
+  it("answers whatever is asked for without a stack or a path of its own; what is wrong by a plain 4xx", async () => {
+    const odd = [
+      "%",
+      "%00",
+      "%c0%af",
+      "%2e%2e%2f%2e%2e%2fpackage.json",
+      "..%5c..%5c",
+      "a\u202e.js",
+      "%ff%fe",
+      "con",
+      "x".repeat(4000),
+    ];
+    const places = ["/", "/assets/", "/api/", "/api/demo/", "/jobs/"].flatMap((at) => odd.map((one) => at + one));
+    const asks: readonly RequestInit[] = [
+      {},
+      { headers: { range: "bytes=9999999-" } },
+      { headers: { range: "bytes=-1,5-2" } },
+      { headers: { "if-match": '"none"' } },
+      { method: "POST", body: "{" },
+      { method: "DELETE" },
+    ];
+    let wrong = 0;
+    for (const place of [...places, "/api/demo/jobs.json", "/index.html"])
+      for (const ask of asks) {
+        const answer = await fetch(base + place, ask);
+        const text = await answer.text();
+        expect([answer.status < 500, /\bat .*:\d+:\d+|node_modules|\/src\/|Error:/.test(text)]).toEqual([true, false]);
+        wrong += answer.status >= 400 ? 1 : 0;
+      }
+    expect(wrong).toBeGreaterThan(100);
+  });
+
   it("answers what it does not have with a plain 404", async () => {
     expect((await fetch(`${base}/api/nothing`)).status).toBe(404);
     expect((await fetch(`${base}/assets/none.js`)).status).toBe(404);

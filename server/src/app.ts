@@ -1,4 +1,4 @@
-import express, { type Express } from "express";
+import express, { type ErrorRequestHandler, type Express } from "express";
 import { rateLimit } from "express-rate-limit";
 import helmet from "helmet";
 import { existsSync, readFileSync } from "node:fs";
@@ -9,6 +9,29 @@ export type ServerOptions = {
   readonly site: string;
   /** The folder of the demo data; without it the server has none. */
   readonly demo?: string;
+};
+
+const WORDS: Readonly<Record<number, string>> = {
+  400: "This address can't be read.",
+  403: "There is nothing at this address.",
+  404: "There is nothing at this address.",
+  412: "It is not what it was any more.",
+  416: "There is no such part of it.",
+};
+
+/** What could not be answered, in words: nothing of the server's own, neither its errors nor its paths. */
+const plainly: ErrorRequestHandler = (reason: { status?: unknown }, _request, response, next) => {
+  if (response.headersSent) return next(reason);
+  const status = typeof reason.status === "number" && reason.status >= 400 && reason.status < 500 ? reason.status : 500;
+  if (status === 500) console.error(reason);
+  // what was set for a file that is not sent after all
+  for (const name of response.getHeaderNames())
+    if (/^(content-|cache-|etag|last-)/.test(name)) response.removeHeader(name);
+  response.set("Content-Security-Policy", "default-src 'none'");
+  response
+    .status(status)
+    .type("text")
+    .send(WORDS[status] ?? (status === 500 ? "The server could not answer this." : "This can't be answered."));
 };
 
 /** The server: the built application, and the demo data where it is wanted. No state. */
@@ -49,11 +72,17 @@ export const makeApp = ({ site, demo }: ServerOptions): Express => {
   );
   app.use("/assets", express.static(join(site, "assets"), { immutable: true, maxAge: "1y", fallthrough: false }));
   app.use(express.static(site, { index: false }));
+  app.use((request, response, next) =>
+    request.method === "GET" || request.method === "HEAD"
+      ? next()
+      : void response.status(405).set("Allow", "GET, HEAD").type("text").send("Only GET is answered here."),
+  );
   app.get("/{*path}", (_request, response) => {
     const page = join(site, "index.html");
     if (!existsSync(page))
       return void response.status(503).type("text").send("The application is not built yet: run npm run build.");
     response.set("Cache-Control", "no-cache").type("html").send(readFileSync(page, "utf8"));
   });
+  app.use(plainly);
   return app;
 };

@@ -4,6 +4,7 @@ import { boundsSize, growBounds, type Bounds } from "../geometry/bounds.ts";
 import type { Piece } from "../geometry/piece.ts";
 import type { Point } from "../geometry/point.ts";
 import type { Id } from "../numeric/id.ts";
+import { plainName } from "../numeric/plainName.ts";
 import type { Unit } from "../numeric/units.ts";
 import { allowanceFor, type Allowance } from "../offset/allowance.ts";
 import { nestingDepths } from "../contour/nesting.ts";
@@ -46,12 +47,7 @@ export type LayersBy = "role" | "own";
 export const ROLE_LAYERS = { outside: "OUTSIDE", inside: "INSIDE", mark: "MARK" } as const;
 
 /** A drawing's own name of a layer as a file may hold it: the characters that DXF keeps for itself are put off. */
-export const fileLayerName = (name: string): string =>
-  name
-    // eslint-disable-next-line no-control-regex
-    .replace(/[<>/\\":;?*|=`\u0000-\u001f\u007f-\u009f]/g, "_")
-    .slice(0, 255)
-    .trim() || "0";
+export const fileLayerName = (name: string): string => plainName(name).replace(/[<>/\\":;?*|=`]/g, "_") || "0";
 
 /**
  * Sorts a drawing's contours onto layers, by what their layers say, else by nesting; layout never gets here. The

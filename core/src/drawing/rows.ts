@@ -24,7 +24,7 @@ import type { Place, Ref } from "./ref.ts";
 const BESIDE: Fields = { id: ID, layer: ID, line: optional({ is: "one of", of: LINE_STYLES }) };
 
 /** The fields of an entity of each kind. */
-export const ENTITY_FIELDS = Object.fromEntries(
+const ENTITY_FIELDS = Object.fromEntries(
   Object.entries(KINDS).map(([kind, { fields }]) => [
     kind,
     { kind: { is: "one of", of: [kind] }, ...BESIDE, ...fields },
@@ -32,7 +32,7 @@ export const ENTITY_FIELDS = Object.fromEntries(
 ) as unknown as Readonly<Record<ShapeKind, Fields>>;
 
 /** What a callout says; with its id and its links it is a row. */
-export const CALLOUT_FIELDS: Fields = {
+const CALLOUT_FIELDS: Fields = {
   kind: { is: "one of", of: CALLOUT_KINDS },
   value: NUMBER,
   thread: optional(TEXT),
@@ -52,7 +52,7 @@ export const CALLOUT_FIELDS: Fields = {
 };
 
 /** The fields of the rows of each table; those of entities by their kinds. */
-export const ROW_FIELDS: Readonly<Record<Exclude<TableName, "entity">, Fields>> = {
+const ROW_FIELDS: Readonly<Record<Exclude<TableName, "entity">, Fields>> = {
   layer: { id: ID, name: TEXT, role: { is: "one of", of: CUT_ROLES }, shown: BOOLEAN, locked: BOOLEAN },
   callout: { ...CALLOUT_FIELDS, id: ID, links: listOf(REFERENCE) },
   picture: {
@@ -116,6 +116,11 @@ const ENTITY_CHECKS: ReadonlyMap<unknown, Check> = new Map(
 const ROW_CHECKS = Object.fromEntries(
   Object.entries(ROW_FIELDS).map(([table, fields]) => [table, checkOf(fields, isRef)]),
 ) as Readonly<Record<Exclude<TableName, "entity">, Check>>;
+
+const newCalloutCheck = checkOf(CALLOUT_FIELDS, isRef);
+
+/** What is wrong with a callout that has no id yet, in words; undefined where it can be added. */
+export const unsoundNewCallout: Check = (callout) => newCalloutCheck(callout);
 
 /** What is wrong with a row, in words; undefined where it can be stored and read back. */
 export const unsoundRow = (table: TableName, row: unknown): string | undefined => {

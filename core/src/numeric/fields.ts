@@ -1,6 +1,6 @@
 /**
- * What a field of a row must be: the one description from which rows are checked when they are made (by `checkOf`,
- * quickly) and when they are read (by the schemas of `formats/`, made from it).
+ * What a field of a row must be: the one description by which rows are checked (`checkOf`) when they are made and when
+ * they are read.
  */
 export type Field = Kind & { readonly optional?: true };
 type Kind =

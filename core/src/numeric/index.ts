@@ -3,6 +3,7 @@ export * from "./distinct.ts";
 export * from "./fields.ts";
 export * from "./id.ts";
 export * from "./outcome.ts";
+export * from "./plainName.ts";
 export * from "./roots.ts";
 export * from "./showValue.ts";
 export * from "./sortShort.ts";

@@ -10,10 +10,10 @@ import type { Point } from "@ash-edge/core/geometry";
 import { FaultPage, Guard } from "../app/Fault.tsx";
 import { useDatabase } from "../app/StoreProvider.tsx";
 import { JobDetails } from "../jobs/JobDetails.tsx";
-import { changeHead, exportRaw, stepCount, type JobRecord } from "../store/index.ts";
+import { saveRaw } from "../jobs/saveRaw.ts";
+import { changeHead, stepCount, type JobRecord } from "../store/index.ts";
 import { Brand } from "../ui/Brand.tsx";
 import { IconButton } from "../ui/IconButton.tsx";
-import { saveAs } from "../ui/saveAs.ts";
 import { ThemeButton } from "../ui/ThemeButton.tsx";
 import { useSketches } from "../ui/useSketch.ts";
 import { Board } from "./board/Board.tsx";
@@ -368,9 +368,7 @@ const ReadOnlyBar = ({ job, changedSince, onTakeOver }: { job: JobRecord } & Els
         <button
           type="button"
           className="h-8 shrink-0 rounded-card border border-hair px-3 hover:border-ink"
-          onClick={() =>
-            void exportRaw(database, job.id).then((text) => saveAs(`${job.id}-raw.json`, text, "application/json"))
-          }
+          onClick={() => void saveRaw(database, job.id)}
         >
           Export raw
         </button>

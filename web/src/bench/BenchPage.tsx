@@ -5,10 +5,10 @@ import { Link, useNavigate, useParams } from "react-router";
 import { toast } from "sonner";
 import { NotFound } from "../app/NotFound.tsx";
 import { useDatabase } from "../app/StoreProvider.tsx";
+import { saveRaw } from "../jobs/saveRaw.ts";
 import { useDemo } from "../jobs/useDemo.ts";
 import {
   checked,
-  exportRaw,
   goOnFrom,
   holdJob,
   loadJob,
@@ -22,7 +22,6 @@ import {
   type Keeper,
 } from "../store/index.ts";
 import { Brand } from "../ui/Brand.tsx";
-import { saveAs } from "../ui/saveAs.ts";
 import { Bench } from "./Bench.tsx";
 import { KEPT_KEY, keptOf } from "./kept.ts";
 import { leftView } from "./leftView.ts";
@@ -168,9 +167,7 @@ const Damaged = ({ id, reason }: { id: string; reason: string }) => {
           <button
             type="button"
             className="h-8 rounded-card bg-ember px-3 font-semibold text-panel"
-            onClick={() =>
-              void exportRaw(database, id).then((text) => saveAs(`${id}-raw.json`, text, "application/json"))
-            }
+            onClick={() => void saveRaw(database, id)}
           >
             Export raw
           </button>

@@ -19,7 +19,7 @@ import { createPortal } from "react-dom";
 import { toast } from "sonner";
 import { picturesOf } from "@ash-edge/core/drawing";
 import { useDatabase } from "../app/StoreProvider.tsx";
-import { addSketch, type JobRecord } from "../store/index.ts";
+import { addSketch, isStoreFault, sayStoreFault, type JobRecord } from "../store/index.ts";
 import { IconButton } from "../ui/IconButton.tsx";
 import { MENU, MENU_ITEM } from "../ui/menu.ts";
 import { filesOf, readPicture } from "../ui/readPicture.ts";
@@ -43,13 +43,14 @@ export const SketchCard = ({ job }: { job: JobRecord }) => {
   const large = useBench((state) => state.kept.card.large);
 
   const [add] = useState(() => async (files: readonly File[]): Promise<void> => {
+    if (files.length > 0 && act.isReadOnly()) return;
     for (const file of files) {
       try {
         await addSketch(database, job.id, await readPicture(file));
         setChosen(Infinity);
         setPlace(WHOLE);
       } catch (reason) {
-        toast.error((reason as Error).message);
+        toast.error(isStoreFault(reason) ? sayStoreFault(reason) : (reason as Error).message);
       }
     }
   });
@@ -70,6 +71,7 @@ export const SketchCard = ({ job }: { job: JobRecord }) => {
     setPlace(WHOLE);
   }
   const remove = async (shown: ShownSketch): Promise<void> => {
+    if (act.isReadOnly()) return;
     const record = await database.blobs.get(shown.id);
     if (!record) return;
     await database.blobs.delete(shown.id);

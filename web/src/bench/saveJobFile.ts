@@ -1,8 +1,8 @@
 import { toast } from "sonner";
 import type { Drawing } from "@ash-edge/core/drawing";
 import { writeJobFile, type JobSketch } from "@ash-edge/core/formats/job";
-import { sketchesOf, type Database, type JobRecord } from "../store/index.ts";
-import { saveAs } from "../ui/saveAs.ts";
+import { namedByPlace, sketchesOf, type Database, type JobRecord } from "../store/index.ts";
+import { fileName, saveAs } from "../ui/saveAs.ts";
 
 const toBase64 = (bytes: Uint8Array): string => {
   let text = "";
@@ -23,19 +23,25 @@ const within = <T>(answer: Promise<T>): Promise<T> =>
 const readSketches = async (
   database: Database,
   job: string,
-): Promise<{ readonly sketches: readonly JobSketch[]; readonly missing: readonly string[] }> => {
+): Promise<{
+  readonly sketches: readonly JobSketch[];
+  readonly ids: readonly string[];
+  readonly missing: readonly string[];
+}> => {
   const found = await within(sketchesOf(database, job)).catch(() => undefined);
-  if (!found) return { sketches: [], missing: ["its pictures"] };
+  if (!found) return { sketches: [], ids: [], missing: ["its pictures"] };
   const sketches: JobSketch[] = [];
+  const ids: string[] = [];
   const missing: string[] = [];
-  for (const { name, type, bytes } of found) {
+  for (const { id, name, type, bytes } of found) {
     try {
       sketches.push({ name, type, base64: toBase64(bytes) });
+      ids.push(id);
     } catch {
       missing.push(name);
     }
   }
-  return { sketches, missing };
+  return { sketches, ids, missing };
 };
 
 /**
@@ -43,11 +49,15 @@ const readSketches = async (
  * asked for the pictures, and for details that were changed; what it does not give is left out, and said.
  */
 export const saveJobFile = async (database: Database, opened: JobRecord, drawing: Drawing): Promise<void> => {
-  const { sketches, missing } = await readSketches(database, opened.id);
+  const { sketches, ids, missing } = await readSketches(database, opened.id);
   const stored = await within(database.jobs.get(opened.id)).catch(() => undefined);
   const { number, name, customer, material, thickness, quantity, due } = stored ?? opened;
-  const text = writeJobFile({ number, name, customer, material, thickness, quantity, due }, drawing, sketches);
-  const file = `${number} ${name}.ashedge.json`.replace(/[^\w.-]+/g, "-");
+  const text = writeJobFile(
+    { number, name, customer, material, thickness, quantity, due },
+    namedByPlace(drawing, ids),
+    sketches,
+  );
+  const file = fileName(`${number} ${name}`, ".ashedge.json");
   saveAs(file, text, "application/json");
   toast(
     missing.length === 0

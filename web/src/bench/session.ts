@@ -230,6 +230,7 @@ export const makeSession = (job: string, stored: StoredJob, surroundings: Surrou
     walkTo: history.travel,
     readOlder: history.readOlder,
     commit: history.commit,
+    isReadOnly: history.isReadOnly,
     setBank: (key: BankKey | undefined) => send("panels", { type: "bank", key }),
     select: (ids: readonly Id[]) => send("selection", { type: "selected", ids }),
     selectAll: () => send("selection", { type: "selected", ids: invertSelection(get().history.drawing, new Set()) }),

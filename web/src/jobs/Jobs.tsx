@@ -3,13 +3,13 @@ import { FileWarning, FolderOpen, Plus, Search, Trash2 } from "lucide-react";
 import { useEffect, useMemo, useState } from "react";
 import { Page } from "../app/Page.tsx";
 import { useDatabase } from "../app/StoreProvider.tsx";
-import { emptyBin, exportRaw, JOB_STATES, listJobs, nextJobNumber } from "../store/index.ts";
+import { emptyBin, JOB_STATES, listJobs, nextJobNumber } from "../store/index.ts";
 import { Segmented } from "../ui/Choice.tsx";
-import { saveAs } from "../ui/saveAs.ts";
 import { Bin } from "./Bin.tsx";
 import { JobTable } from "./JobTable.tsx";
 import { NewJob } from "./NewJob.tsx";
 import { OpenFile } from "./OpenFile.tsx";
+import { saveRaw } from "./saveRaw.ts";
 import { useDemo } from "./useDemo.ts";
 import { useTableSettings } from "./useTableSettings.ts";
 
@@ -142,7 +142,7 @@ const Damaged = ({ id }: { id: string }) => {
       <button
         type="button"
         className="h-8 rounded-card border border-hair px-2.5 hover:bg-board"
-        onClick={() => void exportRaw(database, id).then((text) => saveAs(`${id}-raw.json`, text, "application/json"))}
+        onClick={() => void saveRaw(database, id)}
       >
         Export raw
       </button>

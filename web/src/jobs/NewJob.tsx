@@ -5,7 +5,8 @@ import { useForm, useWatch } from "react-hook-form";
 import { useNavigate } from "react-router";
 import type { Unit } from "@ash-edge/core/numeric";
 import { useDatabase } from "../app/StoreProvider.tsx";
-import { createJob, type NewSketch } from "../store/index.ts";
+import { askToKeep } from "../app/storage.ts";
+import { createJob, sayStoreFault, type NewSketch } from "../store/index.ts";
 import { Segmented } from "../ui/Choice.tsx";
 import { FormDialog } from "../ui/FormDialog.tsx";
 import { filesOf, readPicture } from "../ui/readPicture.ts";
@@ -51,18 +52,13 @@ export const NewJob = ({
   const make = async (fields: Fields): Promise<void> => {
     if (taken.includes(fields.number))
       return setError("number", { message: `There is a job ${fields.number} already. ${number} is free.` });
-    const id = await createJob(
-      database,
-      {
-        ...fields,
-        customer: "",
-        quantity: 1,
-        due: "",
-      },
-      [],
-      sketches,
-    );
-    await navigate(`/jobs/${id}`);
+    try {
+      const id = await createJob(database, { ...fields, customer: "", quantity: 1, due: "" }, [], sketches);
+      askToKeep();
+      await navigate(`/jobs/${id}`);
+    } catch (reason) {
+      setRefusal(sayStoreFault(reason));
+    }
   };
   const field = (name: keyof Fields, label: string, more: object = {}) => (
     <Field label={label} error={formState.errors[name]?.message} {...register(name)} {...more} />

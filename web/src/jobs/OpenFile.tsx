@@ -3,7 +3,10 @@ import { useNavigate } from "react-router";
 import { openDrawing } from "@ash-edge/core/formats";
 import type { Unit } from "@ash-edge/core/numeric";
 import { useDatabase } from "../app/StoreProvider.tsx";
-import { createJob } from "../store/index.ts";
+import type { Drawing } from "@ash-edge/core/drawing";
+import type { JobHead } from "@ash-edge/core/formats/job";
+import { askToKeep } from "../app/storage.ts";
+import { createJob, isStoreFault, sayStoreFault } from "../store/index.ts";
 import { Segmented } from "../ui/Choice.tsx";
 import { FormDialog } from "../ui/FormDialog.tsx";
 import { filesOf } from "../ui/readPicture.ts";
@@ -42,7 +45,7 @@ export const OpenFile = ({
       setFields({ number, name: read.name, ...(read.unit ? { unit: read.unit } : {}) });
       setOpened(read);
     } catch (reason) {
-      if (!own.signal.aborted) setRefusal((reason as Error).message);
+      if (!own.signal.aborted) setRefusal(isStoreFault(reason) ? sayStoreFault(reason) : (reason as Error).message);
     } finally {
       if (!own.signal.aborted) setReading(false);
     }
@@ -53,9 +56,18 @@ export const OpenFile = ({
     if (!unit) return setRefusal("The file does not say its unit. Choose mm or in.");
     if (number.trim() === "" || name.trim() === "") return setRefusal("A job needs a number and a name.");
     if (taken.includes(number)) return setRefusal(`There is a job ${number} already. ${free} is free.`);
-    const blank = { customer: "", material: "", thickness: "", quantity: 1, due: "" };
-    const head = opened.kind === "job" ? opened.head : blank;
+    const head = opened.kind === "job" ? opened.head : {};
     const drawing = opened.kind === "job" ? opened.drawing : openDrawing(opened.read, unit);
+    try {
+      await makeJob(head, drawing);
+    } catch (reason) {
+      setRefusal(sayStoreFault(reason));
+    }
+  };
+  const makeJob = async (head: Partial<JobHead>, drawing: Drawing): Promise<void> => {
+    if (!opened || !fields.unit) return;
+    const { number, name, unit } = fields;
+    const blank = { customer: "", material: "", thickness: "", quantity: 1, due: "" };
     const id = await createJob(
       database,
       { ...blank, ...head, number, name, unit },
@@ -63,6 +75,7 @@ export const OpenFile = ({
       opened.kind === "job" ? opened.sketches : [],
       drawing,
     );
+    askToKeep();
     await navigate(`/jobs/${id}`);
   };
   const field = (name: "number" | "name", label: string) => (
@@ -118,10 +131,17 @@ export const OpenFile = ({
           <>
             <ul aria-label="What came" className="list-disc pl-5">
               {opened.kind === "job" ? (
-                <li>
-                  {`Job ${opened.head.number}, ${opened.head.name}, its drawing, callouts and ` +
-                    `${opened.sketches.length} sketches.`}
-                </li>
+                <>
+                  <li>
+                    {`Job ${opened.head.number}, ${opened.head.name}, its drawing, callouts and ` +
+                      `${opened.sketches.length} sketches.`}
+                  </li>
+                  {opened.mended.map((line) => (
+                    <li key={line} className="text-caution">
+                      {line}
+                    </li>
+                  ))}
+                </>
               ) : (
                 opened.report.map((line) => <li key={line}>{line}</li>)
               )}

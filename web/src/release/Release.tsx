@@ -21,7 +21,7 @@ import {
 import { Brand } from "../ui/Brand.tsx";
 import { Segmented } from "../ui/Choice.tsx";
 import { DrawingPicture } from "../ui/DrawingPicture.tsx";
-import { saveAs } from "../ui/saveAs.ts";
+import { fileName, NAME_LENGTH, saveAs } from "../ui/saveAs.ts";
 import { ThemeButton } from "../ui/ThemeButton.tsx";
 import { CalloutList } from "./CalloutList.tsx";
 import { Checks } from "./Checks.tsx";
@@ -73,9 +73,6 @@ const LAYERS_KEPT = "ash-edge-file-layers";
 const keptFormat = (): Format => FORMATS.find((one) => one === localStorage.getItem(FORMAT_KEPT)) ?? "R2000";
 const keptLayers = (): LayersBy => (localStorage.getItem(LAYERS_KEPT) === "own" ? "own" : "role");
 
-/** File names are no longer than so many characters, extension and number included. */
-const NAME_LENGTH = 120;
-
 /** A name for the next release that none has yet. */
 const proposedName = ({ number, name }: JobRecord, releases: readonly BlobRecord[], extension: string): string => {
   for (let next = (releases[0]?.number ?? 0) + 1; ; next++) {
@@ -123,7 +120,7 @@ const Sheet = ({ job, drawing, from }: { job: JobRecord; drawing: Drawing; from:
   const [format, setFormat] = useState<Format>(keptFormat);
   const unit = unitOf(drawing);
   const saveTable = async (name: string): Promise<void> =>
-    saveAs(`${name}-contours.csv`, await contoursAsCsv(drawing), "text/csv;charset=utf-8");
+    saveAs(fileName(name, "-contours.csv"), await contoursAsCsv(drawing), "text/csv;charset=utf-8");
   const extension = extensionOf(format);
   const [typedName, setTypedName] = useState<string>();
   const name = typedName ?? proposedName(job, releases ?? [], extension);

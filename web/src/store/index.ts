@@ -11,3 +11,5 @@ export * from "./released.ts";
 export * from "./storeFault.ts";
 export * from "./rows.ts";
 export * from "./summary.ts";
+export * from "./rawJob.ts";
+export * from "./sketchNames.ts";

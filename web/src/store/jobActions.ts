@@ -1,10 +1,10 @@
 import Dexie from "dexie";
-import { calloutsOf, drawingFromRows, drawingText, picturesOf, type Drawing } from "@ash-edge/core/drawing";
 import type { Database } from "./database.ts";
 import type { JobRecord } from "./rows.ts";
 import { listJobs, nextJobNumber, sketchesOf } from "./jobs.ts";
 import { isSound } from "./records.ts";
 import { loadJob, NotInStore, startJournal } from "./journal.ts";
+import { withSketches } from "./sketchNames.ts";
 
 /** A job that was deleted is kept for so long. */
 export const BIN_DAYS = 30;
@@ -60,21 +60,6 @@ export const emptyBin = async (database: Database, now = Date.now()): Promise<vo
   for (const job of await binnedJobs(database)) if (goesAt(job) <= now) await eraseJob(database, job.id);
 };
 
-/** The drawing with its pins and its pictures on the copies of its sketches. */
-const withPinsOn = (drawing: Drawing, names: ReadonlyMap<string, string>): Drawing => {
-  const rows = JSON.parse(drawingText(drawing)) as Parameters<typeof drawingFromRows>[0];
-  const callout = calloutsOf(drawing).map((row) =>
-    row.pin ? { ...row, pin: { ...row.pin, sketch: names.get(row.pin.sketch) ?? row.pin.sketch } } : row,
-  );
-  const renamed = (blob: string): string => names.get(blob) ?? blob;
-  const picture = picturesOf(drawing).map(({ from, ...row }) => ({
-    ...row,
-    blob: renamed(row.blob),
-    ...(from ? { from: renamed(from) } : {}),
-  }));
-  return drawingFromRows({ ...rows, callout, picture }, drawing.nextId);
-};
-
 /**
  * A copy of a job under another number: its drawing as it stands, its callouts and its sketches; no releases, no
  * history.
@@ -100,7 +85,11 @@ export const duplicateJob = async (database: Database, id: string, number: strin
       state: job.state === "released" ? "drawn" : job.state,
       updated: Date.now(),
     });
-    await startJournal(database, copy, withPinsOn(stored.drawing, names));
+    await startJournal(
+      database,
+      copy,
+      withSketches(stored.drawing, (sketch) => names.get(sketch) ?? sketch),
+    );
     await database.blobs.bulkPut(sketches);
   });
   return copy;

@@ -7,17 +7,18 @@ import type { Database } from "./database.ts";
 import type { BlobRecord, JobRecord } from "./rows.ts";
 import { startJournal } from "./journal.ts";
 import { isSound } from "./records.ts";
+import { namedByJob, sketchId } from "./sketchNames.ts";
 
 /** A job in the list; a damaged one keeps its id, so that it can be exported raw. */
 export type ListedJob = { readonly id: string; readonly job?: JobRecord };
 
-/** All jobs by number but those in the bin, damaged records among them. */
 /** True where someone else has stored steps of a job since it was opened at `token`. */
 export const wasChangedSince = async (database: Database, id: string, token: number, by: string): Promise<boolean> => {
   const head = await database.heads.get(id);
   return head !== undefined && (head.token ?? 0) > token && head.by !== by;
 };
 
+/** All jobs by number but those in the bin, damaged records among them. */
 export const listJobs = async (database: Database): Promise<readonly ListedJob[]> => {
   const records = (await database.jobs.toArray()) as (JobRecord & { id: string })[];
   return records
@@ -35,7 +36,7 @@ export type NewSketch = {
 };
 
 const sketchRecord = async (job: string, number: number, sketch: NewSketch): Promise<BlobRecord> => ({
-  id: `${job}-sketch-${number}`,
+  id: sketchId(job, number),
   job,
   kind: "sketch",
   checksum: await checksumOf(sketch.bytes),
@@ -65,7 +66,7 @@ export const createJob = async (
       state: cutEntities(drawing).length > 0 ? "drawn" : "sketched",
       updated: Date.now(),
     });
-    await startJournal(database, id, drawing);
+    await startJournal(database, id, sketches.length > 0 ? namedByJob(drawing, id) : drawing);
     await database.blobs.bulkPut(blobs);
   });
   return id;

@@ -3,6 +3,7 @@ import type { Edit } from "../../drawing/edit.ts";
 import { FIRST_LAYERS, type CutRole, type Layer } from "../../drawing/layer.ts";
 import type { Id } from "../../numeric/id.ts";
 import { done, refuse, type Outcome } from "../../numeric/outcome.ts";
+import { plainName } from "../../numeric/plainName.ts";
 import { draftEdit } from "../draftEdit.ts";
 
 /** A name for a new layer that no other has. */
@@ -18,7 +19,7 @@ const nameTaken = (drawing: Drawing, name: string, id?: Id): boolean =>
 
 /** Adds a layer; its id is the first of the edit's changes. */
 export const addLayer = (drawing: Drawing, name: string, role: CutRole): Outcome<Edit> => {
-  const clean = name.trim();
+  const clean = plainName(name);
   if (clean === "") return refuse("value-empty");
   if (nameTaken(drawing, clean)) return refuse("layer-name-taken", { layer: clean });
   const draft = draftEdit(drawing, `New layer ${clean}`, "layer");
@@ -31,7 +32,7 @@ export const addLayer = (drawing: Drawing, name: string, role: CutRole): Outcome
 export const changeLayer = (drawing: Drawing, id: Id, change: Partial<Omit<Layer, "id">>): Outcome<Edit> => {
   const layer = layerOf(drawing, id);
   if (!layer) return refuse("pick-first");
-  const name = change.name?.trim();
+  const name = change.name === undefined ? undefined : plainName(change.name);
   if (name === "") return refuse("value-empty");
   if (name !== undefined && nameTaken(drawing, name, id)) return refuse("layer-name-taken", { layer: name });
   const draft = draftEdit(drawing, `Layer ${layer.name}`, "layer");

@@ -55,6 +55,6 @@ export const contourCsv = (rows: readonly ContourRow[], unit: Unit): string =>
         ...row.bounds,
       ]),
     },
-    // negative coordinates are numbers here, no formulas; only names can be mistaken
-    { newline: "\r\n", escapeFormulae: /^[=@\t\r]|^[+-](?![\d.])/ },
+    // OWASP: a text that starts with one of = + - @ is a formula to a spreadsheet, unless it is a plain number
+    { newline: "\r\n", escapeFormulae: /^[=@\t\r]|^[+-](?!(?:\d+\.?\d*|\.\d+)$)/ },
   )}\r\n`;

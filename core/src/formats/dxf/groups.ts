@@ -1,3 +1,4 @@
+import { plainText } from "../../numeric/plainName.ts";
 import type { Point } from "../../geometry/point.ts";
 
 /** Numbers as the shortest text that reads back to the same double; never in a form that old readers don't take. */
@@ -22,13 +23,16 @@ const plainNumber = (text: string): string => {
 /** Group codes as they are written, right in three places; made once. */
 const CODES = Array.from({ length: 1072 }, (_, code) => String(code).padStart(3));
 
+/** Whatever a name holds, a value stays on its line: the next line would be a group of its own. */
+const oneLine = (value: string | number): string => (typeof value === "number" ? String(value) : plainText(value));
+
 /** The groups of a DXF while they are put together: each a code on a line and its value on the next. */
 export class GroupText {
   private readonly lines: string[] = [];
 
   /** Groups one after another: code, value, code, value ... */
   put(...pairs: readonly (string | number)[]): this {
-    for (let i = 0; i < pairs.length; i += 2) this.lines.push(CODES[pairs[i] as number]!, String(pairs[i + 1]));
+    for (let i = 0; i < pairs.length; i += 2) this.lines.push(CODES[pairs[i] as number]!, oneLine(pairs[i + 1]!));
     return this;
   }
   /** A real number under a code. */

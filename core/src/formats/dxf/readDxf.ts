@@ -1,6 +1,7 @@
 import { after } from "../../geometry/transform.ts";
 import { toRadians } from "../../numeric/angle.ts";
 import { done, refuse, type Outcome } from "../../numeric/outcome.ts";
+import { plainName } from "../../numeric/plainName.ts";
 import type { Unit } from "../../numeric/units.ts";
 import {
   MOST_CURVES,
@@ -172,8 +173,8 @@ const CONTINUOUS = "CONTINUOUS";
 const lookOf = (groups: Groups, styles: ReadonlyMap<string, string>): Look => {
   const own = textOf(groups, 62);
   const deep = textOf(groups, 420);
-  const line = textOf(groups, 6);
-  const layer = textOf(groups, 8) ?? "0";
+  const line = textOf(groups, 6) && plainName(textOf(groups, 6)!);
+  const layer = layerName(textOf(groups, 8));
   if (own === undefined && deep === undefined && line === undefined) return { layer };
   const colour =
     deep !== undefined
@@ -196,10 +197,23 @@ const dressed = <T extends ReadGeometry | Insert>(made: T, { layer, colour, line
   return own;
 };
 
+/** Millions of things name few layers. */
+const cleaned = new Map<string, string>();
+
+const layerName = (name: string | undefined): string => {
+  if (name === undefined) return "0";
+  const known = cleaned.get(name);
+  if (known !== undefined) return known;
+  const plain = plainName(name) || "0";
+  if (cleaned.size > 10_000) cleaned.clear();
+  cleaned.set(name, plain);
+  return plain;
+};
+
 const layerOf = (groups: Groups): ReadLayer => {
   const [flags, colour] = [numberOf(groups, 70, 0), numberOf(groups, 62, 7)];
   return {
-    name: textOf(groups, 2) ?? "0",
+    name: layerName(textOf(groups, 2)),
     ...(Number.isFinite(colour) ? { colour: String(Math.abs(colour)) } : {}),
     hidden: (flags & 1) !== 0 || colour < 0,
     locked: (flags & 4) !== 0,

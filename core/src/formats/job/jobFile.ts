@@ -2,7 +2,9 @@ import Joi from "joi";
 import { drawingText, type Drawing } from "../../drawing/drawing.ts";
 import { done, refuse, type Outcome } from "../../numeric/outcome.ts";
 import { FORMAT_VERSION, migrated } from "./migrations.ts";
-import { drawingRowsSchema } from "./rows.ts";
+import { plainName } from "../../numeric/plainName.ts";
+import type { DrawingRows } from "./rows.ts";
+import { sensible } from "./sense.ts";
 
 /** What a job is beside its drawing. */
 export type JobHead = {
@@ -43,7 +45,7 @@ const jobFileSchema = Joi.object({
   version: Joi.valid(FORMAT_VERSION).required(),
   head: jobHeadSchema.required(),
   nextId: Joi.number().integer().min(1).required(),
-  drawing: drawingRowsSchema.required(),
+  drawing: Joi.any().required(), // `sensible` looks at it
   sketches: Joi.array()
     .items(
       Joi.object({
@@ -54,6 +56,17 @@ const jobFileSchema = Joi.object({
     )
     .required(),
 });
+
+/** Names cleaned before they are looked at: one that holds nothing else is empty. */
+const plainHead = (head: unknown): unknown =>
+  typeof head !== "object" || head === null
+    ? head
+    : Object.fromEntries(
+        Object.entries(head).map(([name, value]) => [
+          name,
+          typeof value === "string" ? plainName(value) : (value as unknown),
+        ]),
+      );
 
 /** The text of a job file; rows in id order, so that equal jobs give equal files. */
 export const writeJobFile = (head: JobHead, drawing: Drawing, sketches: readonly JobSketch[]): string => {
@@ -68,16 +81,29 @@ export const writeJobFile = (head: JobHead, drawing: Drawing, sketches: readonly
   return `${JSON.stringify(file, null, 1)}\n`;
 };
 
-/** A job file of this version or an older one that has passed its schema; else a refusal that says what was wrong. */
-export const readJobFile = (text: string): Outcome<JobFile> => {
+/** A job file that makes sense, and what was mended in it for that, in sentences. */
+export type ReadJob = Omit<JobFile, "drawing"> & { readonly drawing: DrawingRows; readonly mended: readonly string[] };
+
+/**
+ * A job file of this version or an older one that has passed its schema and makes sense; else a refusal that says what
+ * was wrong.
+ */
+export const readJobFile = (text: string): Outcome<ReadJob> => {
   try {
-    const file = JSON.parse(text) as { version?: unknown; drawing?: unknown } | null;
+    const raw = JSON.parse(text) as { version?: unknown; head?: unknown; drawing?: unknown } | null;
     // what has no version is no job file, which the schema says
-    const rows = file?.version === undefined ? done(file?.drawing) : migrated("drawing", file.drawing, file.version);
+    const rows = raw?.version === undefined ? done(raw?.drawing) : migrated("drawing", raw.drawing, raw.version);
     if (!rows.ok) return rows;
-    const now = { ...file, ...(file?.version === undefined ? {} : { version: FORMAT_VERSION, drawing: rows.value }) };
+    const now = {
+      ...raw,
+      ...(raw?.head === undefined ? {} : { head: plainHead(raw.head) }),
+      ...(raw?.version === undefined ? {} : { version: FORMAT_VERSION, drawing: rows.value }),
+    };
     const { value, error } = jobFileSchema.validate(now, { convert: false });
-    return error ? refuse("file-not-readable", { reason: error.message }) : done(value as JobFile);
+    if (error) return refuse("file-not-readable", { reason: error.message });
+    const file = value as JobFile;
+    const sense = sensible(file.drawing as DrawingRows, file.nextId);
+    return sense.ok ? done({ ...file, ...sense.value }) : sense;
   } catch {
     return refuse("file-not-readable", { reason: "it is not JSON" });
   }

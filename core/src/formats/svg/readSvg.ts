@@ -1,6 +1,7 @@
 import { parseSync, type INode } from "svgson";
 import { after } from "../../geometry/transform.ts";
 import { done, refuse, type Outcome } from "../../numeric/outcome.ts";
+import { plainName } from "../../numeric/plainName.ts";
 import type { Unit } from "../../numeric/units.ts";
 import {
   MOST_CURVES,
@@ -89,7 +90,7 @@ export const readSvg = (source: string | Uint8Array): Outcome<ReadDrawing> => {
       return true;
     }
     const placedAt = after(turn, m);
-    const here = name === "g" && own.id ? unescaped(own.id) : layer;
+    const here = name === "g" && own.id ? plainName(unescaped(own.id)) || layer : layer;
     if (name === "svg" || name === "g" || name === "a" || name === "switch")
       return node.children.every((child) => walk(child, placedAt, here, within));
     if (name === "use") {
