@@ -73,6 +73,21 @@ export default tseslint.config(
       "no-undef": "off",
     },
   },
+  {
+    // an argument for each of many thousand things overflows the stack
+    files: ["*/src/**/*.{ts,tsx}"],
+    ignores: ["**/*.test.{ts,tsx}"],
+    rules: {
+      "no-restricted-syntax": [
+        "error",
+        {
+          selector:
+            "CallExpression[callee.property.name=/^(push|unshift|max|min|apply)$/] > SpreadElement",
+          message: "Its cost and its stack grow with what is spread: use a loop, greatest or least.",
+        },
+      ],
+    },
+  },
   rooms,
   floor(["core/src/**/*.ts"], ["@ash-edge/*", "**/web/**", "**/server/**", "**/cli/**", ...outside], browser),
   { files: ["core/src/**/*.test.ts"], rules: { "no-restricted-globals": "off" } },

@@ -47,12 +47,8 @@ const filesOf = async (inputs: readonly string[]): Promise<{ files: readonly str
     }
     many = true;
     const names = await readdir(input);
-    files.push(
-      ...names
-        .filter((name) => READ_EXTENSIONS.has(extname(name).toLowerCase()))
-        .sort()
-        .map((name) => join(input, name)),
-    );
+    for (const name of names.sort())
+      if (READ_EXTENSIONS.has(extname(name).toLowerCase())) files.push(join(input, name));
   }
   if (files.length === 0) throw new Unusable(`${inputs[0]}: there is no file in it that can be read`);
   return { files, many };

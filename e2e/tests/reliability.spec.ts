@@ -1,6 +1,8 @@
 import { expect, test, type Page } from "@playwright/test";
 import { Bench, typeOver } from "../support/bench.ts";
+import { drawingText, newDrawing } from "@ash-edge/core/drawing";
 import { rowsOf, type Row } from "../support/drawn.ts";
+import { storeDrawing } from "../support/storedJob.ts";
 
 const circles = async (bench: Bench): Promise<readonly Row[]> =>
   (await rowsOf(bench)).filter(({ kind }) => kind === "circle");
@@ -240,4 +242,42 @@ test("a fault takes no more than its place or its panel, and has ways out", asyn
   await page.getByRole("link", { name: "Rocker plate" }).click();
   await bench.ready();
   expect((await circles(bench)).length).toBe(3);
+});
+
+test("a hole grid with a slip in its diameter: 500 circles over each other are said, undone, and kill nothing", async ({
+  page,
+}) => {
+  const bench = new Bench(page);
+  await page.goto("/jobs");
+  await expect(page.getByRole("link", { name: "Rocker plate" })).toBeVisible();
+  const drawing = newDrawing("mm");
+  await storeDrawing(page, "demo-0414", drawingText(drawing), drawing.nextId);
+  await bench.open("Rocker plate");
+  await bench.tool("XR", "Hole grid");
+  for (const [name, text] of [
+    ["columns", "25"],
+    ["rows", "20"],
+    ["diameter", "600"], // 6 was meant
+    ["apart across", "10"],
+    ["apart up", "10"],
+  ] as const)
+    await typeOver(bench.blank(name), text);
+  await page.keyboard.press("Enter");
+  await bench.click({ x: 0, y: 0 });
+  await expect(bench.board).toHaveAttribute("data-revision", "1");
+  await expect(bench.pieces).toContainText("More than 10000 places where contours cross or touch");
+  await page.keyboard.press("Escape");
+  await bench.tool("FS", "Cutter allowance");
+  await bench.type("6");
+  await page.keyboard.press("Enter");
+  await page.keyboard.press("Enter");
+  await expect(page.getByText("Too much meets here: more than 10000 places").first()).toBeVisible();
+  await page.keyboard.press("Escape");
+  await page.keyboard.press("Escape");
+  await bench.reload();
+  await expect(bench.pieces).toContainText("More than 10000 places");
+  await page.keyboard.press("Control+z");
+  await expect(bench.board).toHaveAttribute("data-revision", "0");
+  await expect(bench.pieces).not.toContainText("10000");
+  expect((await circles(bench)).length).toBe(0);
 });

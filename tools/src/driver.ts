@@ -2,7 +2,18 @@ import { answerMade, type UsedCallout } from "@ash-edge/core/callouts";
 import { DATUM, UnsoundEdit, type Edit } from "@ash-edge/core/drawing";
 import type { Point } from "@ash-edge/core/geometry";
 import { picksAt } from "@ash-edge/core/look";
-import { done, refuse, showLength, type Outcome, type Refusal, type SizeKind, type Unit } from "@ash-edge/core/numeric";
+import {
+  done,
+  MOST_MEETINGS,
+  refuse,
+  showLength,
+  TooMuch,
+  withinMeetings,
+  type Outcome,
+  type Refusal,
+  type SizeKind,
+  type Unit,
+} from "@ash-edge/core/numeric";
 import { readBlank, typedPart, typedParts } from "./blanks.ts";
 import { givenOf, lastPoint, takesPoint, wantedPick } from "./given.ts";
 import { litOf, nextStop } from "./lit.ts";
@@ -61,11 +72,15 @@ export type Step = {
   readonly used?: ToolState["entries"];
 };
 
-/** An edit that could not be stored is a fault of what made it: it is refused in words, and nothing is changed. */
+/**
+ * An edit that could not be stored is a fault of what made it, and what would take minutes a slip in the drawing: both
+ * are refused in words, and nothing is changed.
+ */
 const soundly = <T>(make: () => Outcome<T>): Outcome<T> => {
   try {
-    return make();
+    return withinMeetings(MOST_MEETINGS, make);
   } catch (reason) {
+    if (reason instanceof TooMuch) return { ok: false, refusal: tooMuch(reason) };
     if (reason instanceof UnsoundEdit) return refuse("edit-unsound", { reason: reason.reason });
     throw reason;
   }
@@ -85,6 +100,8 @@ const inOwnKind = (tool: Tool, state: ToolState, refusal: Refusal): Refusal => {
   if (size?.kind !== "size" || state.kinds[size.name] !== "Ø") return refusal;
   return { ...refusal, values: { ...refusal.values, kind: "Ø" } };
 };
+
+const tooMuch = ({ meetings, at }: TooMuch): Refusal => ({ code: "too-much", values: { meetings }, at });
 
 /** What a drag along a path would make now. */
 export const draggedOf = (tool: Tool, state: ToolState, path: readonly Point[], context: ToolContext): Proposal =>

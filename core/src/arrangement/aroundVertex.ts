@@ -1,3 +1,4 @@
+import { least } from "../numeric/greatest.ts";
 import { angleOf, distance, type Point } from "../geometry/point.ts";
 import { normalAngle, TURN } from "../numeric/angle.ts";
 import { pointAlong, type Span } from "./span.ts";
@@ -14,9 +15,9 @@ const placeAt = ({ span, at, forwards }: Leaving, away: number): Point =>
  * are told apart by how they bend.
  */
 export const aroundVertex = (vertex: Point, leaving: readonly Leaving[], resolution: number): readonly number[] => {
-  const shortest = Math.min(...leaving.map(({ length }) => length));
+  const shortest = least(leaving.map(({ length }) => length));
   // far enough out for the angle to be good, near enough for arcs not to have come round
-  const reach = Math.min(shortest, ...leaving.map(({ span }) => (span.radius === 0 ? Infinity : span.radius))) / 2;
+  const reach = Math.min(shortest, least(leaving.map(({ span }) => (span.radius === 0 ? Infinity : span.radius)))) / 2;
   const angles = fromWidestGap(leaving.map((one) => angleOf(minus(placeAt(one, reach), vertex))));
   const together = (4 * resolution) / reach;
   const compare = (i: number, j: number): number => {

@@ -59,7 +59,7 @@ const carryCallout = (
   const used: Ref[] = [];
   const carried = refs.map((ref) => {
     const to = isTouched(ref) ? carryRef(passage, ref, need, used) : [ref];
-    used.push(...(to ?? []));
+    for (const one of to ?? []) used.push(one);
     return to;
   });
   const lost = refs.filter((_, i) => !carried[i]);

@@ -1,3 +1,4 @@
+import { greatest, least } from "../numeric/greatest.ts";
 import type { Callout, CalloutKind } from "../drawing/callout.ts";
 import { done, refuse, type Outcome, type Refusal } from "../numeric/outcome.ts";
 import { showLength } from "../numeric/showValue.ts";
@@ -131,7 +132,7 @@ const between = (text: string, unit: Unit): Outcome<WrittenCallout> | undefined 
   const [, before, from, to, after, rest] = found;
   const both = lengths([from!.replace(/^[rdøØ⌀]/i, ""), to!.replace(/[rdøØ⌀]$/i, "")], unit);
   if (!both.ok) return both;
-  const [low, high] = [Math.min(...both.value), Math.max(...both.value)];
+  const [low, high] = [least(both.value), greatest(both.value)];
   if (found[0].includes("..") && both.value[1]! <= both.value[0]!)
     return refuse("value-not-positive", { what: "The way from the lower limit to the upper" });
   const mark = `${before ?? ""}${after ?? ""}${/[rdøØ⌀]$/i.exec(to!)?.[0] ?? ""}`;

@@ -134,7 +134,7 @@ const waysOf = (cut: readonly Contour[], radius: number): readonly (readonly [Al
     const depths = nestingDepths(nested.map(({ pieces }) => pieces));
     const otherwise = nested.filter(({ role }, i) => role !== (depths[i]! % 2 === 0 ? "outside" : "inside"));
     if (otherwise.length === 0) break;
-    alone.push(...otherwise);
+    for (const contour of otherwise) alone.push(contour);
     nested = nested.filter((contour) => !otherwise.includes(contour));
   }
   const together = allowanceFor(

@@ -1,3 +1,4 @@
+import { greatest } from "../numeric/greatest.ts";
 import type { Circle } from "../geometry/circle.ts";
 import { carrierNearest, type Carrier } from "../geometry/curve.ts";
 import { along, distance, dot, leftOf, subtract, unit, type Point } from "../geometry/point.ts";
@@ -24,8 +25,8 @@ const NEWTON_STEPS = 12;
  */
 export const circlesTouchingThree = (a: Carrier, b: Carrier, c: Carrier): Outcome<readonly TouchingCircle[]> => {
   const all = [a, b, c];
-  const largest = Math.max(...all.map(largestOf));
-  const bound = residualBound(Math.max(...all.map(sizeOf), spread(all)), largest);
+  const largest = greatest(all.map(largestOf));
+  const bound = residualBound(greatest([...all.map(sizeOf), spread(all)]), largest);
   for (const [p, q] of [
     [a, b],
     [b, c],
@@ -56,7 +57,7 @@ export const circlesTouchingThree = (a: Carrier, b: Carrier, c: Carrier): Outcom
   for (const { centre, radius } of found) {
     if (!(radius > RESOLUTION) || radius > 1e9) continue;
     const own = residualBound(
-      Math.max(radius, ...all.map(sizeOf)),
+      greatest([radius, ...all.map(sizeOf)]),
       Math.max(largest, Math.abs(centre.x) + Math.abs(centre.y)),
     );
     if (circles.some((other) => distance(other.centre, centre) + Math.abs(other.radius - radius) <= 1e3 * own))
@@ -82,7 +83,7 @@ const largestOf = (carrier: Carrier): number => {
 const spread = (all: readonly Carrier[]): number => {
   const circles = all.filter((carrier) => carrier.kind === "circle");
   if (circles.length === 0) return 1;
-  return Math.max(...all.map((carrier) => distance(carrierNearest(carrier, circles[0]!.centre), circles[0]!.centre)));
+  return greatest(all.map((carrier) => distance(carrierNearest(carrier, circles[0]!.centre), circles[0]!.centre)));
 };
 const baseRank = (carrier: Carrier): number => (carrier.kind === "circle" ? carrier.radius : Infinity);
 

@@ -1,3 +1,4 @@
+import { least } from "../numeric/greatest.ts";
 import { curveNearest } from "../geometry/curve.ts";
 import { joinedFree, partOfFree, type Free } from "../geometry/free.ts";
 import { add, distance, norm, subtract, times, type Point } from "../geometry/point.ts";
@@ -42,7 +43,7 @@ export const moveSteeringPoint = (free: Free, which: number, to: Point): Free =>
 export const nearestFreePoint = (free: Free, at: Point): number => {
   const points = freePoints(free) ?? steeringPoints(free);
   const away = points.map((p) => distance(p, at));
-  return away.indexOf(Math.min(...away));
+  return away.indexOf(least(away));
 };
 
 /** True where an end has a direction of its own: it bends there, which an end let free does not. */

@@ -58,7 +58,8 @@ export const shortestLine = (a: Curve, b: Curve): Outcome<Piece> => {
     const foot = carrierNearest(onA, onB.centre);
     const way = unit(subtract(foot, onB.centre)) ?? leftOf(onA.direction);
     for (const s of [1, -1]) found.push([foot, along(onB.centre, way, s * onB.radius)]);
-  } else if (!onA || !onB) found.push(...byTurns(a, b), ...byTurns(b, a).map(([q, p]) => [p, q] as const));
+  } else if (!onA || !onB)
+    for (const pair of [...byTurns(a, b), ...byTurns(b, a).map(([q, p]) => [p, q] as const)]) found.push(pair);
   else if (a.kind === "endless" && b.kind === "endless") found.push([a.through, curveNearest(b, a.through).at]);
   const lines = found.filter(([p, q]) => on(a, p) && on(b, q) && distance(p, q) > RESOLUTION);
   if (lines.length === 0) return refuse("curves-meet");

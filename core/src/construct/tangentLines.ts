@@ -1,3 +1,4 @@
+import { greatest } from "../numeric/greatest.ts";
 import type { Circle } from "../geometry/circle.ts";
 import { along, distance, leftOf, subtract, unit, type Point } from "../geometry/point.ts";
 import { done, refuse, type Outcome } from "../numeric/outcome.ts";
@@ -7,7 +8,7 @@ import { residualBound } from "../numeric/tolerance.ts";
 export type TangentLine = { readonly from: Point; readonly to: Point };
 
 const largest = (...points: readonly Point[]): number =>
-  Math.max(...points.flatMap(({ x, y }) => [Math.abs(x), Math.abs(y)]));
+  greatest(points.flatMap(({ x, y }) => [Math.abs(x), Math.abs(y)]));
 
 /**
  * The tangent lines from `p` to `circle`: left touching point first, as seen from `p`; one, along the circle, when `p`

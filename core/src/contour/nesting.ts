@@ -1,3 +1,4 @@
+import { greatest } from "../numeric/greatest.ts";
 import { boxTree } from "../geometry/boxTree.ts";
 import { pieceNearest, piecePoint, piecesBounds, type Piece } from "../geometry/piece.ts";
 import type { Point } from "../geometry/point.ts";
@@ -26,7 +27,7 @@ export const nestingDepths = (contours: readonly (readonly Piece[])[]): readonly
       boxes[q + 3]! < boxes[p + 3]!
     )
       return;
-    const extent = Math.max(...[0, 1, 2, 3].map((k) => Math.abs(boxes[q + k]!)));
+    const extent = greatest([0, 1, 2, 3].map((k) => Math.abs(boxes[q + k]!)));
     const inside = windingNumber(contours[j]!, clearPoint(contours[i]!, contours[j]!, resolutionFor(extent))) !== 0;
     // of two equal contours only the later one counts as inside
     const same = [0, 1, 2, 3].every((k) => boxes[p + k] === boxes[q + k]);

@@ -1,3 +1,4 @@
+import { least } from "../numeric/greatest.ts";
 import { smoothOf, type Curve } from "../geometry/curve.ts";
 import { isWhole, type Ellipse } from "../geometry/ellipse.ts";
 import { pieceNearest, type Piece } from "../geometry/piece.ts";
@@ -44,8 +45,7 @@ const arcsBetween = (
   return alone; // a piece that bends too much to be one with its neighbours stays, with its corners
 };
 
-const offArcs = (arcs: readonly Piece[], p: Point): number =>
-  Math.min(...arcs.map((arc) => pieceNearest(arc, p).distance));
+const offArcs = (arcs: readonly Piece[], p: Point): number => least(arcs.map((arc) => pieceNearest(arc, p).distance));
 
 const nextBreak = (stations: readonly Station[], i: number): number => {
   let j = i + 1;

@@ -29,7 +29,7 @@ export const arcsThrough = (points: readonly Point[], closed: boolean): readonly
     else if (!v) pieces.push(leavingAlong(a, u, b));
     else {
       const one = oneArc(a, u, b, v);
-      pieces.push(...(one ? [one] : (biarc(a, u, b, v) ?? [{ a, b, bulge: 0 }])));
+      for (const piece of one ? [one] : (biarc(a, u, b, v) ?? [{ a, b, bulge: 0 }])) pieces.push(piece);
     }
   }
   return pieces;

@@ -1,3 +1,4 @@
+import { greatest } from "../numeric/greatest.ts";
 import { pieceDirection, pieceLength, piecePoint, type Piece } from "../geometry/piece.ts";
 import { angleOf, distance, unit, type Point } from "../geometry/point.ts";
 import type { Smooth } from "../geometry/smooth.ts";
@@ -65,7 +66,7 @@ export const stationsOfRun = (pieces: readonly Piece[], closed: boolean, cornerA
     const own = piece(i);
     if (!own || own.bulge !== 0) return true;
     const beside = [length(i - 1), length(i + 1)].filter((size) => size > 0);
-    return beside.length > 0 && length(i) > LONG * Math.max(...beside);
+    return beside.length > 0 && length(i) > LONG * greatest(beside);
   };
   const stations: Station[] = [];
   let along = 0;

@@ -1,3 +1,4 @@
+import { greatest, least } from "../numeric/greatest.ts";
 import { carrierOf, curveNearest, isSmooth, smoothOf, type Carrier, type Curve } from "../geometry/curve.ts";
 import { cross, distance, dot, norm, subtract, type Point } from "../geometry/point.ts";
 import { feetOn, type Smooth } from "../geometry/smooth.ts";
@@ -80,15 +81,15 @@ const partOf = ({ at, second }: Smooth, from: number, to: number): Window => {
   const looks = [0, 0.25, 0.5, 0.75, 1].map((s) => from + s * (to - from));
   const points = looks.map(at);
   const quarter = (to - from) / 4;
-  const stray = (Math.max(...looks.map((t) => norm(second(t)))) * quarter * quarter) / 4;
+  const stray = (greatest(looks.map((t) => norm(second(t)))) * quarter * quarter) / 4;
   return {
     from,
     to,
     box: {
-      minX: Math.min(...points.map(({ x }) => x)) - stray,
-      minY: Math.min(...points.map(({ y }) => y)) - stray,
-      maxX: Math.max(...points.map(({ x }) => x)) + stray,
-      maxY: Math.max(...points.map(({ y }) => y)) + stray,
+      minX: least(points.map(({ x }) => x)) - stray,
+      minY: least(points.map(({ y }) => y)) - stray,
+      maxX: greatest(points.map(({ x }) => x)) + stray,
+      maxY: greatest(points.map(({ y }) => y)) + stray,
     },
   };
 };

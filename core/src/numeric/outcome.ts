@@ -143,6 +143,7 @@ export const REFUSAL_CODES = [
   "file-not-readable",
   "version-newer",
   "edit-unsound",
+  "too-much",
 ] as const;
 export type RefusalCode = (typeof REFUSAL_CODES)[number];
 

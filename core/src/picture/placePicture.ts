@@ -1,3 +1,4 @@
+import { greatest } from "../numeric/greatest.ts";
 import { calloutsOf, drawingBounds, picturesOf, settingsOf, unitOf, type Drawing } from "../drawing/drawing.ts";
 import type { Edit } from "../drawing/edit.ts";
 import { fromPicture, type Picture, type PictureSize } from "../drawing/picture.ts";
@@ -22,10 +23,10 @@ const laid = (drawing: Drawing, { blob, width, height }: PictureSize): Picture =
   if (known) return known;
   const box = drawingBounds(drawing);
   const size = box ? Math.max(box.maxX - box.minX, box.maxY - box.minY) : 0;
-  const called = Math.max(
+  const called = greatest([
     0,
     ...calloutsOf(drawing).map(({ kind, value }) => (kind === "length" || kind === "centres" ? value : 0)),
-  );
+  ]);
   const scale = (1.3 * Math.max(size, called, unitOf(drawing) === "in" ? 4 : 100)) / Math.max(width, height);
   const { datum } = settingsOf(drawing);
   const at = { x: datum.x - (width * scale) / 2, y: datum.y + (height * scale) / 2 };

@@ -1,3 +1,4 @@
+import { greatest, least } from "../numeric/greatest.ts";
 import { cross, distance, subtract, type Point } from "../geometry/point.ts";
 import { done, refuse, type Outcome } from "../numeric/outcome.ts";
 import { homographyOf, throughHomography, type Homography } from "./homography.ts";
@@ -72,9 +73,7 @@ export const planStraighten = (
   if (!fromPhoto || !back) return refuse("corners-in-line");
 
   const box = seenBox(fromPhoto, rectangle, photo);
-  const density = Math.max(
-    ...corners.map((p, i) => distance(p, corners[(i + 1) % 4]!) / (i % 2 === 0 ? width : height)),
-  );
+  const density = greatest(corners.map((p, i) => distance(p, corners[(i + 1) % 4]!) / (i % 2 === 0 ? width : height)));
   const long = Math.max(box.maxX - box.minX, box.maxY - box.minY);
   const scale = Math.max(1 / density, long / LONGEST);
   const place = (h: Homography): Homography => shifted(h, box, scale);
@@ -92,10 +91,10 @@ type Box = { minX: number; minY: number; maxX: number; maxY: number };
 /** The part of the straight plane that the photo shows, as far as it is of use. */
 const seenBox = (fromPhoto: Homography, rectangle: readonly Point[], photo: { width: number; height: number }): Box => {
   const of = (points: readonly Point[]): Box => ({
-    minX: Math.min(...points.map(({ x }) => x)),
-    minY: Math.min(...points.map(({ y }) => y)),
-    maxX: Math.max(...points.map(({ x }) => x)),
-    maxY: Math.max(...points.map(({ y }) => y)),
+    minX: least(points.map(({ x }) => x)),
+    minY: least(points.map(({ y }) => y)),
+    maxX: greatest(points.map(({ x }) => x)),
+    maxY: greatest(points.map(({ y }) => y)),
   });
   const inner = of(rectangle);
   const reach = BEYOND * Math.max(inner.maxX - inner.minX, inner.maxY - inner.minY);

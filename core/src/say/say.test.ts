@@ -45,7 +45,17 @@ describe("sentences", () => {
   });
 
   it("every fault has one, with the numbers that it was given", () => {
-    const values = { pieces: 4, ends: 2, gap: 0.31, curves: 3, cutter: 6, layer: "0", other: "Profile", things: 5, points: 7 };
+    const values = {
+      pieces: 4,
+      ends: 2,
+      gap: 0.31,
+      curves: 3,
+      cutter: 6,
+      layer: "0",
+      other: "Profile",
+      things: 5,
+      points: 7,
+    };
     expect(Object.keys(FAULT_SENTENCES).length).toBeGreaterThan(10);
     for (const code of Object.keys(FAULT_SENTENCES)) {
       const said = sayFault({ code, severity: "error", ids: [], values }, "mm");

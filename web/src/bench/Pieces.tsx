@@ -4,7 +4,7 @@ import { faultRows, type FaultRow } from "@ash-edge/core/checks";
 import { centroidOf, chainPieces } from "@ash-edge/core/contour";
 import { entityOf, unitOf, type Drawing } from "@ash-edge/core/drawing";
 import { circleHalves, type Piece } from "@ash-edge/core/geometry";
-import { RESOLUTION, showArea, showLength, type Unit } from "@ash-edge/core/numeric";
+import { least, RESOLUTION, showArea, showLength, type Unit } from "@ash-edge/core/numeric";
 import type { Contour, OpenChain } from "@ash-edge/core/profile";
 import { sayFault } from "@ash-edge/core/say";
 import { weightOf } from "@ash-edge/core/tables";
@@ -21,7 +21,7 @@ export const Pieces = ({ job }: { job: JobRecord }) => {
   useBench((state) => state.history.derivedAt);
   const profile = profileFor(drawing);
   const faults = faultsFor(drawing).filter(({ code }) =>
-    ["crossing", "touching", "doubled", "not-arcs"].includes(code),
+    ["crossing", "touching", "doubled", "not-arcs", "too-many"].includes(code),
   );
   const unit = unitOf(drawing);
   const onlyLayout = drawing.entity.size > 2; // more than the two lines that every drawing starts with
@@ -164,7 +164,7 @@ const stateOf = (item: Contour | OpenChain, unit: Unit): string => {
   const met = item.ends.find(({ gap }) => gap?.apart && gap.distance <= RESOLUTION)?.gap?.apart;
   if (met) return `open · goes on on layer ${met.layer}`;
   const gaps = item.ends.map(({ gap }) => gap?.distance).filter((gap) => gap !== undefined);
-  return gaps.length > 0 ? `open · gap ${showLength(Math.min(...gaps), unit)}` : "open · 2 ends";
+  return gaps.length > 0 ? `open · gap ${showLength(least(gaps), unit)}` : "open · 2 ends";
 };
 
 const measuresOf = (item: Contour | OpenChain, unit: Unit): readonly string[] => {

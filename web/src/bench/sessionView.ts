@@ -8,7 +8,7 @@ import {
   type Edit,
 } from "@ash-edge/core/drawing";
 import { boundsHold, boundsSize, growBounds, unionBounds, type Bounds, type Point } from "@ash-edge/core/geometry";
-import type { Id } from "@ash-edge/core/numeric";
+import { greatest, type Id } from "@ash-edge/core/numeric";
 import { shapeBounds } from "@ash-edge/core/shape";
 import type { SessionCore } from "./sessionCore.ts";
 import { fitted, inSight, panned, zoomed, type Size, type View } from "./board/view.ts";
@@ -20,7 +20,7 @@ const VIEWS_KEPT = 40;
 /** What an empty board shows: room for the largest called length. */
 const emptyBounds = (drawing: Drawing): Bounds => {
   const sizes = calloutsOf(drawing).filter(({ kind }) => ["length", "centres", "diameter"].includes(kind));
-  const size = Math.max(unitOf(drawing) === "in" ? 4 : 100, ...sizes.map(({ value }) => value));
+  const size = greatest([unitOf(drawing) === "in" ? 4 : 100, ...sizes.map(({ value }) => value)]);
   return { minX: -0.35 * size, minY: -0.4 * size, maxX: 1.35 * size, maxY: 0.4 * size };
 };
 

@@ -157,7 +157,11 @@ const Sheet = ({ job, drawing, from }: { job: JobRecord; drawing: Drawing; from:
                 <DrawingPicture thumbnail={looked.picture} className="h-72 w-[90%]" title="What is released" />
               ) : (
                 <p className="text-soft">
-                  {looked ? "Nothing would be written." : looking.state === "looking" ? "Looking it over …" : "Not looked over, so nothing is shown."}
+                  {looked
+                    ? "Nothing would be written."
+                    : looking.state === "looking"
+                      ? "Looking it over …"
+                      : "Not looked over, so nothing is shown."}
                 </p>
               )}
             </div>

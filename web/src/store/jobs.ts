@@ -1,7 +1,7 @@
 import Dexie from "dexie";
 import { cutEntities, newDrawing, type Drawing, type NewCallout } from "@ash-edge/core/drawing";
 import type { JobHead } from "@ash-edge/core/formats/job";
-import type { Unit } from "@ash-edge/core/numeric";
+import { greatest, type Unit } from "@ash-edge/core/numeric";
 import { checksumOf } from "./checksum.ts";
 import type { Database } from "./database.ts";
 import type { BlobRecord, JobRecord } from "./rows.ts";
@@ -74,7 +74,7 @@ export const createJob = async (
 
 /** Puts one more picture with a job's sketches; returns its record. */
 export const addSketch = async (database: Database, job: string, sketch: NewSketch): Promise<BlobRecord> => {
-  const highest = Math.max(0, ...(await sketchesOf(database, job)).map(({ number }) => number ?? 0));
+  const highest = greatest([0, ...(await sketchesOf(database, job)).map(({ number }) => number ?? 0)]);
   const record = await sketchRecord(job, highest + 1, sketch);
   await database.blobs.add(record);
   return record;
@@ -82,7 +82,7 @@ export const addSketch = async (database: Database, job: string, sketch: NewSket
 
 /** The number that a new job is offered: one more than the highest. */
 export const nextJobNumber = (jobs: readonly ListedJob[]): string => {
-  const highest = Math.max(0, ...jobs.map(({ job }) => Number(job?.number)).filter(Number.isInteger));
+  const highest = greatest([0, ...jobs.map(({ job }) => Number(job?.number)).filter(Number.isInteger)]);
   return String(highest + 1).padStart(4, "0");
 };
 

@@ -164,7 +164,7 @@ export const cutCorners = (
     }
     const between = corner.value.between.map((piece): Link => ({ piece, id: draft.newId() }));
     const made = between.map((one): Ref => ({ id, vertex: one.id }));
-    refs.push(...made);
+    for (const ref of made) refs.push(ref);
     draft.corner(p.piece.b, sharpOf({ id, vertex: p.id }, { id, vertex: q.id }, made));
     const slots: Link[][] = links.map((one) => [one]);
     slots[before] = corner.value.before ? [{ piece: corner.value.before, id: p.id }] : [];

@@ -101,7 +101,13 @@ describe("SVG", () => {
       const drawing = svg(
         '<text>R 5</text><image/><script>alert(1)</script><g display="none"><circle r="1"/></g><circle r="-1"/>',
       );
-      expect(drawing).toMatchObject({ texts: 1, aside: { image: 1, script: 1 }, invisible: 1, leftOut: {}, shapes: [] });
+      expect(drawing).toMatchObject({
+        texts: 1,
+        aside: { image: 1, script: 1 },
+        invisible: 1,
+        leftOut: {},
+        shapes: [],
+      });
       expect(drawing.degenerate.map(({ type }) => type)).toEqual(["circle"]);
       for (const [source, code] of [
         ["", "dxf-empty"],
