@@ -22,7 +22,8 @@ const REACH = 5;
 export type Shown = {
   readonly before: Drawing;
   readonly after: Drawing;
-  readonly edit?: Edit;
+  /** What it did, in order. */
+  readonly edits: readonly Edit[];
   readonly ask?: Ask;
   readonly said?: string;
 };
@@ -42,16 +43,19 @@ const standing = ({ cut = [], layout = [] }: Example): Drawing => {
 /** A tool's own example carried out. */
 export const showExample = (tool: Tool): Shown => carryOut(tool, tool.example);
 
-/** Carries out a piece of work with a tool, event by event as the bench would; `pause` looks on between two events. */
+/**
+ * Carries out a piece of work with a tool, event by event as the bench would, on what the example stands on or on a
+ * drawing of one's own; `pause` looks on between two events.
+ */
 export const carryOut = (
   tool: Tool,
   example: Example,
   pause?: (state: ToolState, context: ToolContext) => void,
+  before = standing(example),
 ): Shown => {
-  const before = standing(example);
   let selection = new Set<number>();
   if (example.selected) for (const { id } of entitiesOf(before)) selection.add(id);
-  let shown: Shown = { before, after: before };
+  let shown: Shown = { before, after: before, edits: [] };
   let state = startTool(tool, { choices: example.chosen ?? {} });
   const context = (): ToolContext => ({
     drawing: shown.after,
@@ -71,7 +75,7 @@ export const carryOut = (
   const take = (step: Step): void => {
     ({ state } = step);
     const { edit, ask } = step;
-    if (edit) shown = { ...shown, edit, after: applyEdit(shown.after, edit) };
+    if (edit) shown = { ...shown, edits: [...shown.edits, edit], after: applyEdit(shown.after, edit) };
     if (ask) shown = { ...shown, ask };
     if (state.said) shown = { ...shown, said: state.said };
     if (step.refusal) shown = { ...shown, said: `refused: ${step.refusal.code}` };

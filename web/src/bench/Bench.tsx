@@ -394,7 +394,10 @@ const Failure = () => {
       <b className="text-fault">What you draw now is not stored.</b>
       <span>{failure}</span>
       <span className="flex-1" />
-      <button type="button" className="h-8 rounded-card border border-hair px-3" onClick={act.saveFile}>
+      <button type="button" className="h-8 shrink-0 rounded-card border border-hair px-3" onClick={act.storeAgain}>
+        Try again
+      </button>
+      <button type="button" className="h-8 shrink-0 rounded-card border border-hair px-3" onClick={act.saveFile}>
         Save to a file now
       </button>
     </div>

@@ -244,6 +244,8 @@ export const makeSession = (job: string, stored: StoredJob, surroundings: Surrou
       send("selection", { type: "lit", ids, ...(callout === undefined ? {} : { callout }) }),
     saved: (steps: History) => send("history", { type: "saved", steps }),
     failed: (why: string) => send("history", { type: "failed", why }),
+    /** Tries at once to store what could not be stored. */
+    storeAgain: surroundings.keeper.again,
     /** Another tab has the job now. */
     lost: () => send("history", { type: "read only", why: "elsewhere" }),
     say,

@@ -9,7 +9,7 @@ import { showExample } from "@ash-edge/tools/example/carryOut";
 /** What stands before, what goes and what is made, drawn by carrying out the tool's own example. */
 export const ToolPicture = ({ tool, className }: { tool: Tool; className?: string }) => {
   const shown = useMemo(() => showExample(tool), [tool]);
-  if (!shown || (!shown.edit && !shown.said) || entityCount(shown.after) === 0) return null;
+  if (!shown || (shown.edits.length === 0 && !shown.said) || entityCount(shown.after) === 0) return null;
   const box = boundsOfAll(shown.before, shown.after);
   if (!box) return null;
   const made = new Set<number>();

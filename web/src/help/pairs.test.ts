@@ -117,7 +117,7 @@ const NEAR = 1e-7;
 
 /** "yes" where it was made and `check` holds; else why not. */
 const verdict = (pair: Pair, check: (pair: Pair) => void): string => {
-  if (!pair.shown.edit) return (pair.shown.said ?? "not offered").replace("refused: ", "");
+  if (pair.shown.edits.length === 0) return (pair.shown.said ?? "not offered").replace("refused: ", "");
   check(pair);
   return "yes";
 };

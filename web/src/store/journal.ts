@@ -119,7 +119,7 @@ const headFound = async (database: Database, job: string): Promise<HeadRecord | 
  */
 export const loadJob = async (database: Database, job: string): Promise<StoredJob | undefined> => {
   const record = await database.heads.get(job);
-  const kept = record !== undefined && isSound("head", record) ? record : undefined;
+  const kept = record && isSound("head", record) && record.position <= record.count ? record : undefined;
   const head = kept ?? (await headFound(database, job));
   if (!head) {
     if (record === undefined && !(await database.jobs.get(job))) return undefined;

@@ -12,6 +12,8 @@ export type Keeper = {
   readonly keep: (step: Step) => void;
   /** Resolves when everything handed over is stored, or can't be stored now. */
   readonly idle: () => Promise<void>;
+  /** Tries at once what could not be stored. */
+  readonly again: () => void;
   /** Nothing is tried any more. */
   readonly end: () => void;
 };
@@ -99,6 +101,7 @@ export const makeKeeper = (database: Database, job: string, token: number, { onS
       // a great drawing takes too long to be summed up between two edits: it is when the bench is left
       if (step.drawing.entity.size <= SUMMARY_LIMIT) timer = setTimeout(() => void sum(), SUMMARY_DELAY_MS);
     },
+    again: () => start(),
     idle: async () => {
       await working;
       await sum();

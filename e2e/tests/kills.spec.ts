@@ -1,0 +1,115 @@
+import { spawn } from "node:child_process";
+import { mkdtempSync, rmSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { chromium, expect, test, type Browser, type Page } from "@playwright/test";
+import { Bench } from "../support/bench.ts";
+import { rowsOf } from "../support/drawn.ts";
+
+/** So many times the browser is killed; all of them with `npm run kills`. */
+const KILLS = Number(process.env.KILLS ?? 10);
+
+type Running = { readonly browser: Browser; readonly kill: () => Promise<void> };
+
+/** A browser of its own with its data in `folder`, which can be killed as a crash or a power cut would. */
+const start = async (folder: string, { executablePath, args = [] }: LaunchOptions): Promise<Running> => {
+  const child = spawn(
+    executablePath!,
+    [...args, "--headless=new", "--remote-debugging-port=0", `--user-data-dir=${folder}`, "--window-size=1280,900"],
+    { detached: true, stdio: ["ignore", "ignore", "pipe"] },
+  );
+  const ended = new Promise<void>((done) => child.once("exit", () => done()));
+  const address = await new Promise<string>((found, none) => {
+    let said = "";
+    child.stderr.on("data", (part: Buffer) => {
+      said += part.toString();
+      const line = /DevTools listening on (ws:\S+)/.exec(said);
+      if (line) found(line[1]!);
+    });
+    child.once("exit", () => none(new Error(`the browser did not start: ${said.slice(0, 500)}`)));
+  });
+  const browser = await chromium.connectOverCDP(address);
+  const kill = async (): Promise<void> => {
+    process.kill(-child.pid!, "SIGKILL"); // the whole group, which is this browser alone
+    await ended;
+  };
+  return { browser, kill };
+};
+type LaunchOptions = { readonly executablePath?: string; readonly args?: readonly string[] };
+
+/** What the head says of what is shown: how many steps, and whether all are saved. */
+const shown = (page: Page): Promise<{ revision: number; saved: boolean }> =>
+  page.evaluate(() => {
+    const board = document.querySelector("[data-revision]")!;
+    const head = document.querySelector('[aria-label="Place"]')!.textContent;
+    return { revision: Number(board.getAttribute("data-revision")), saved: / · saved$/.test(head) };
+  });
+
+const SAVED = "said saved ";
+/** Tells each time the head says that what is shown is saved, as it says it. */
+const listen = (page: Page, told: (revision: number) => void): Promise<void> => {
+  page.on("console", (message) => {
+    if (message.text().startsWith(SAVED)) told(Number(message.text().slice(SAVED.length)));
+  });
+  return page.evaluate((prefix) => {
+    const board = document.querySelector("[data-revision]")!;
+    const head = document.querySelector('[aria-label="Place"]')!;
+    new MutationObserver(() => {
+      if (/ · saved$/.test(head.textContent)) console.debug(prefix + board.getAttribute("data-revision"));
+    }).observe(head, { subtree: true, childList: true, characterData: true });
+  }, SAVED);
+};
+
+test(`${KILLS} times the browser is killed while a drafter draws: what was said saved is there`, async ({ baseURL }, {
+  project,
+}) => {
+  test.setTimeout(60_000 + KILLS * 15_000);
+  const folder = mkdtempSync(join(tmpdir(), "ash-edge-kills-"));
+  const options = project.use.launchOptions as LaunchOptions;
+  let [said, drawn, unsaved] = [0, 0, 0];
+  try {
+    for (let kill = 0; kill <= KILLS; kill++) {
+      const running = await start(folder, options);
+      const page = await running.browser.contexts()[0]!.newPage();
+      await page.setViewportSize({ width: 1280, height: 800 });
+      const bench = new Bench(page);
+      await page.goto(`${baseURL!}/jobs`);
+      await page.getByRole("link", { name: "Rocker plate" }).click();
+      await bench.ready();
+      // nothing that was said saved is missing, and what is there is whole
+      const opened = await shown(page);
+      expect(opened.saved).toBe(true);
+      expect(opened.revision).toBeGreaterThanOrEqual(said);
+      expect(opened.revision).toBeLessThanOrEqual(drawn);
+      const circles = (await rowsOf(bench)).filter(({ kind }) => kind === "circle");
+      expect([circles.length, new Set(circles.map(({ id }) => id)).size]).toEqual([opened.revision, opened.revision]);
+      drawn = opened.revision;
+      if (kill === KILLS) {
+        await running.kill();
+        break;
+      }
+      said = opened.revision;
+      await listen(page, (revision) => (said = Math.max(said, revision)));
+      await bench.tool("EE", "Circle");
+      await bench.type("1");
+      await page.keyboard.press("Enter");
+      await bench.point({ x: 0, y: 0 });
+      // a burst of circles, cut off anywhere in it
+      const burst = (async (): Promise<void> => {
+        for (let i = 0; i < 40; i++) {
+          await bench.point({ x: (i % 5) / 10, y: 0 });
+          drawn += 1;
+          await page.mouse.down();
+          await page.mouse.up();
+        }
+      })().catch(() => undefined);
+      await new Promise((done) => setTimeout(done, 50 + ((kill * 131) % 900)));
+      await running.kill();
+      await burst;
+      if (said < drawn) unsaved += 1;
+    }
+  } finally {
+    rmSync(folder, { recursive: true, force: true });
+  }
+  console.info(`kills: ${KILLS}, ${unsaved} of them in the middle of something; ${drawn} circles stand`);
+});
