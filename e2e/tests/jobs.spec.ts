@@ -42,6 +42,12 @@ test("a job is duplicated, archived and deleted, each with undo", async ({ page 
   await expect(rows(page)).toHaveCount(5);
   await page.getByRole("button", { name: "Undo" }).click();
   await expect(rows(page)).toHaveCount(6);
+  await act(page, "0418 Rocker plate", "Delete");
+  await page.reload();
+  await expect(rows(page)).toHaveCount(5);
+  await page.getByRole("button", { name: "Bin" }).click();
+  await page.getByRole("button", { name: "Put 0418 Rocker plate back" }).click();
+  await expect(rows(page)).toHaveCount(6);
   await act(page, "0413 Hearth stone", "Archive");
   await expect(rows(page)).toHaveCount(5);
   await page.getByLabel("archived").check();

@@ -6,7 +6,7 @@ import { chromium, expect, test, type Browser, type Page } from "@playwright/tes
 import { Bench } from "../support/bench.ts";
 import { rowsOf } from "../support/drawn.ts";
 
-/** So many times the browser is killed; all of them with `npm run kills`. */
+/** So many times the browser is killed; all of them with `npm run harness`. */
 const KILLS = Number(process.env.KILLS ?? 10);
 
 type Running = { readonly browser: Browser; readonly kill: () => Promise<void> };
@@ -28,13 +28,29 @@ const start = async (folder: string, { executablePath, args = [] }: LaunchOption
     });
     child.once("exit", () => none(new Error(`the browser did not start: ${said.slice(0, 500)}`)));
   });
-  const browser = await chromium.connectOverCDP(address);
   const kill = async (): Promise<void> => {
     process.kill(-child.pid!, "SIGKILL"); // the whole group, which is this browser alone
     await ended;
   };
-  return { browser, kill };
+  try {
+    return { browser: await chromium.connectOverCDP(address, { timeout: 10_000 }), kill };
+  } catch (reason) {
+    await kill();
+    throw reason;
+  }
 };
+
+/** A browser that was just killed leaves a lock behind that a new one may stumble over: it is tried again. */
+const startSurely = async (folder: string, options: LaunchOptions): Promise<Running> => {
+  for (let tries = 1; ; tries++) {
+    try {
+      return await start(folder, options);
+    } catch (reason) {
+      if (tries === 4) throw reason;
+    }
+  }
+};
+
 type LaunchOptions = { readonly executablePath?: string; readonly args?: readonly string[] };
 
 /** What the head says of what is shown: how many steps, and whether all are saved. */
@@ -69,7 +85,7 @@ test(`${KILLS} times the browser is killed while a drafter draws: what was said 
   let [said, drawn, unsaved] = [0, 0, 0];
   try {
     for (let kill = 0; kill <= KILLS; kill++) {
-      const running = await start(folder, options);
+      const running = await startSurely(folder, options);
       const page = await running.browser.contexts()[0]!.newPage();
       await page.setViewportSize({ width: 1280, height: 800 });
       const bench = new Bench(page);
@@ -106,6 +122,7 @@ test(`${KILLS} times the browser is killed while a drafter draws: what was said 
       await new Promise((done) => setTimeout(done, 50 + ((kill * 131) % 900)));
       await running.kill();
       await burst;
+      await running.browser.close();
       if (said < drawn) unsaved += 1;
     }
   } finally {

@@ -390,7 +390,7 @@ const Failure = () => {
   const { act } = useSession();
   if (!failure) return null;
   return (
-    <div role="alert" className="card flex items-center gap-3 border-fault px-3 py-2">
+    <div role="alert" className="card flex items-center gap-3 !border-fault px-3 py-2">
       <b className="text-fault">What you draw now is not stored.</b>
       <span>{failure}</span>
       <span className="flex-1" />

@@ -44,7 +44,7 @@ export const keptOf = (stored: unknown): { readonly kept: Kept; readonly lost: r
   const lost: string[] = [];
   const kept: Record<string, unknown> = { ...NOTHING_KEPT };
   for (const [name, schema] of Object.entries(SCHEMAS)) {
-    const value = given[name as keyof Kept];
+    const value = Object.hasOwn(given, name) ? given[name as keyof Kept] : undefined;
     if (value === undefined) continue;
     if (schema.validate(value, { convert: false }).error) lost.push(name);
     else kept[name] = value;

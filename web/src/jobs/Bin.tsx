@@ -1,5 +1,6 @@
 import { useLiveQuery } from "dexie-react-hooks";
 import { Trash2 } from "lucide-react";
+import { useState } from "react";
 import { useDatabase } from "../app/StoreProvider.tsx";
 import { BIN_DAYS, binnedJobs, eraseJob, goesAt, unbinJob } from "../store/index.ts";
 
@@ -10,6 +11,8 @@ const button = "h-7 shrink-0 rounded-card border border-hair px-2.5 hover:border
 export const Bin = () => {
   const database = useDatabase();
   const jobs = useLiveQuery(() => binnedJobs(database), [database]);
+  // nothing brings back what is deleted here: it takes two clicks
+  const [asked, setAsked] = useState<string>();
   return (
     <section aria-label="Bin" className="max-h-64 shrink-0 overflow-y-auto border-t border-hair bg-board">
       <p className="px-3 py-2 text-soft">
@@ -40,9 +43,10 @@ export const Bin = () => {
               type="button"
               className={`${button} text-fault`}
               aria-label={`Delete ${job.number} ${job.name} for good`}
-              onClick={() => void eraseJob(database, job.id)}
+              onBlur={() => setAsked(undefined)}
+              onClick={() => (asked === job.id ? void eraseJob(database, job.id) : setAsked(job.id))}
             >
-              Delete for good
+              {asked === job.id ? "Yes, for good" : "Delete for good"}
             </button>
           </li>
         ))}

@@ -360,6 +360,21 @@ describe("the store", () => {
     expect(readJobFile(JSON.stringify({ ...kept, version: 99 }))).toMatchObject({ refusal: { code: "version-newer" } });
   });
 
+  it("a store of a newer version is not opened, not written into, and said", async () => {
+    const newer = new Dexie("newer");
+    newer.version(99).stores({ jobs: "id", secrets: "id" });
+    await newer.open();
+    await newer.table("secrets").put({ id: "kept" });
+    newer.close();
+    const ours = openDatabase("newer");
+    const reason: unknown = await ours.jobs.toArray().catch((fault: unknown) => fault);
+    expect(sayStoreFault(reason)).toMatch(/^The jobs in this browser were stored by a newer version/);
+    ours.close();
+    const again = await new Dexie("newer").open();
+    expect([again.verno, again.tables.map(({ name }) => name).sort()]).toEqual([99, ["jobs", "secrets"]]);
+    again.close();
+  });
+
   it("a deleted job comes back as it was, for thirty days; a copy has its drawing and its own sketches", async () => {
     const { id, drawing } = await drawn(3, 1);
     const copy = (await duplicateJob(database, id, "0501"))!;

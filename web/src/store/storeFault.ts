@@ -7,21 +7,26 @@ import { DamagedRecord } from "./records.ts";
 /** Messages that are written for people already. */
 const OWN = [ChangedElsewhere, NotInStore, DamagedRecord, NewerStore, UnsoundEdit] as const;
 
-/** The names of an error and of all that it came from; Dexie wraps what the browser said. */
-const namesOf = (reason: unknown): readonly string[] => {
-  const names: string[] = [];
-  let at = reason as { name?: unknown; message?: unknown; inner?: unknown } | undefined;
+type Fault = { readonly name?: unknown; readonly message?: unknown; readonly inner?: Fault };
+
+/** An error and all that it came from: Dexie wraps what the browser, or a door of ours, said. */
+const allOf = (reason: unknown): readonly Fault[] => {
+  const all: Fault[] = [];
+  let at = reason as Fault | undefined;
   for (let depth = 0; at && typeof at === "object" && depth < 5; depth++) {
-    names.push(String(at.name), String(at.message));
-    at = at.inner as typeof at;
+    all.push(at);
+    at = at.inner;
   }
-  return names;
+  return all;
 };
+const isOwn = (reason: unknown): boolean => OWN.some((kind) => reason instanceof kind);
 
 /** Why the store did not do what was asked, in words that say what to do; nothing of the browser's own error. */
 export const sayStoreFault = (reason: unknown): string => {
-  if (OWN.some((kind) => reason instanceof kind)) return (reason as Error).message;
-  const names = namesOf(reason).join(" ");
+  const all = allOf(reason);
+  const own = all.find(isOwn);
+  if (own) return String(own.message);
+  const names = all.map(({ name, message }) => `${String(name)} ${String(message)}`).join(" ");
   if (/quota|full|disk|space/i.test(names))
     return "The browser has no room left to store it. Make room on this computer: storing goes on by itself then.";
   if (/VersionError/.test(names)) return new NewerStore().message;
@@ -34,5 +39,4 @@ export const sayStoreFault = (reason: unknown): string => {
 };
 
 /** The store can't be used at all: a private window without one, or one that a newer version wrote. */
-export const isStoreFault = (reason: unknown): boolean =>
-  reason instanceof Dexie.DexieError || OWN.some((kind) => reason instanceof kind);
+export const isStoreFault = (reason: unknown): boolean => reason instanceof Dexie.DexieError || isOwn(reason);
