@@ -43,6 +43,7 @@ test("a job is duplicated, archived and deleted, each with undo", async ({ page 
   await page.getByRole("button", { name: "Undo" }).click();
   await expect(rows(page)).toHaveCount(6);
   await act(page, "0418 Rocker plate", "Delete");
+  await expect(rows(page)).toHaveCount(5);
   await page.reload();
   await expect(rows(page)).toHaveCount(5);
   await page.getByRole("button", { name: "Bin" }).click();

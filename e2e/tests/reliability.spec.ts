@@ -183,6 +183,12 @@ test("after one visit everything works without a network, also after a reload an
   await page.getByRole("link", { name: "Rocker plate" }).click();
   await bench.ready();
   expect((await circles(bench)).map(({ radius }) => radius)).toEqual([0.5]);
+  // a server that never answers holds up nothing that is here
+  await context.setOffline(false);
+  await page.route("**/api/demo", () => undefined);
+  await page.reload();
+  await bench.ready();
+  expect((await circles(bench)).map(({ radius }) => radius)).toEqual([0.5]);
   await context.close();
 });
 
@@ -350,4 +356,21 @@ test("what was saved to a file opens with its pins; a damaged job exported raw o
   await expect((await openFile(page, "a.json", JSON.stringify(wrong))).getByRole("list")).toContainText("put right");
   wrong.drawing.entity[3]!.id = wrong.drawing.entity[2]!.id;
   await expect((await openFile(page, "a.json", JSON.stringify(wrong))).getByRole("alert")).toContainText("both bear");
+});
+
+test("a browser that gives no storage is said so in words, with nothing of its own error", async ({ page }) => {
+  await page.addInitScript(() =>
+    Object.defineProperty(window, "indexedDB", {
+      get: () => {
+        throw new DOMException("", "SecurityError");
+      },
+    }),
+  );
+  for (const place of ["/jobs", "/jobs/demo-0414", "/jobs/demo-0414/release", "/settings"]) {
+    await page.goto(place);
+    await expect(page.getByRole("main")).toBeVisible();
+    await expect(page.locator("body")).not.toContainText(/\w+Error|undefined|tinyurl/);
+  }
+  await page.goto("/jobs");
+  await expect(page.getByRole("alert")).toContainText("This browser gives the application no storage");
 });

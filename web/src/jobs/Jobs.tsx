@@ -3,7 +3,7 @@ import { FileWarning, FolderOpen, Plus, Search, Trash2 } from "lucide-react";
 import { useEffect, useMemo, useState } from "react";
 import { Page } from "../app/Page.tsx";
 import { useDatabase } from "../app/StoreProvider.tsx";
-import { emptyBin, JOB_STATES, listJobs, nextJobNumber } from "../store/index.ts";
+import { emptyBin, isStoreFault, JOB_STATES, listJobs, nextJobNumber, sayStoreFault } from "../store/index.ts";
 import { Segmented } from "../ui/Choice.tsx";
 import { Bin } from "./Bin.tsx";
 import { JobTable } from "./JobTable.tsx";
@@ -88,7 +88,7 @@ export const Jobs = () => {
         {binShown && <Bin />}
         {demo.error && (
           <p className="border-t border-hair px-3 py-2 text-fault" role="alert">
-            {demo.error.message}
+            {isStoreFault(demo.error) ? sayStoreFault(demo.error) : demo.error.message}
           </p>
         )}
         {damaged.map(({ id }) => (
@@ -108,7 +108,7 @@ export const Jobs = () => {
             </button>
           </div>
         )}
-        {(!listed || (listed.length === 0 && demo.isPending)) && (
+        {!demo.error && (!listed || (listed.length === 0 && demo.isPending)) && (
           <p className="border-t border-hair px-3 py-16 text-center text-soft">Opening the jobs …</p>
         )}
       </div>

@@ -31,7 +31,10 @@ export const sayStoreFault = (reason: unknown): string => {
     return "The browser has no room left to store it. Make room on this computer: storing goes on by itself then.";
   if (/VersionError/.test(names)) return new NewerStore().message;
   if (/MissingAPI|InvalidState|SecurityError|OpenFailed/.test(names))
-    return "This browser gives the application no storage, as private windows do. Work goes on, but only in this tab.";
+    return (
+      "This browser gives the application no storage, as some private windows do. Use an ordinary window; what is on a " +
+      "board now can be saved to a file."
+    );
   if (/DatabaseClosed|NotFound|NoSuchDatabase/.test(names))
     return "The browser’s data of this application was deleted or closed. Save to a file, then reload the page.";
   if (/Abort|Timeout|Unknown/.test(names)) return "The browser could not write it to its storage. It is tried again.";
