@@ -1,6 +1,6 @@
 import { cross, distance, dot, type Point } from "../geometry/point.ts";
 import { directionAlong, offCarrier, positionAlong, type Span } from "./span.ts";
-import { PARALLEL } from "../numeric/tolerance.ts";
+import { PARALLEL, TANGENT_WITHIN } from "../numeric/tolerance.ts";
 
 /** Told of a place where two spans meet: on which of them it cuts. */
 export type Meet = (at: Point, cutsA: boolean, cutsB: boolean) => void;
@@ -57,7 +57,7 @@ const refined = (p: Span, q: Span, about: Point): Point => {
   for (let step = 0; step < 2; step++) {
     const [u, v] = [directionAlong(p, positionAlong(p, at)), directionAlong(q, positionAlong(q, at))];
     const sine = cross(u, v);
-    if (Math.abs(sine) < 1e-6) return at;
+    if (Math.abs(sine) < TANGENT_WITHIN) return at;
     const [e, f] = [offCarrier(p, at), offCarrier(q, at)];
     // off is measured to the left: its gradient is the direction turned left
     at = { x: at.x + (e * v.x - f * u.x) / -sine, y: at.y + (e * v.y - f * u.y) / -sine };

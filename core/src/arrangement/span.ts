@@ -1,3 +1,4 @@
+import { FLAT_BULGE } from "../numeric/tolerance.ts";
 import { arcBetween, pieceCentre, pieceDirection, pieceRadius, sweepOf, type Piece } from "../geometry/piece.ts";
 import { add, cross, distance, dot, leftOf, midpoint, subtract, times, type Point } from "../geometry/point.ts";
 import { TURN } from "../numeric/angle.ts";
@@ -20,12 +21,9 @@ export type Span = {
 /** The middle of a chord, its direction, its left, and how far to its left the centre lies. */
 type Flat = { readonly middle: Point; readonly along: Point; readonly left: Point; readonly centre: number };
 
-/** Arcs flatter than this (bulge) are worked with by their chord. */
-const FLAT = 1e-3;
-
 const flatOf = ({ a, b, bulge }: Piece): Flat | undefined => {
   const chord = distance(a, b);
-  if (Math.abs(bulge) >= FLAT || chord === 0) return undefined;
+  if (Math.abs(bulge) >= FLAT_BULGE || chord === 0) return undefined;
   const along = { x: (b.x - a.x) / chord, y: (b.y - a.y) / chord };
   return { middle: midpoint(a, b), along, left: leftOf(along), centre: (chord * (1 - bulge * bulge)) / (4 * bulge) };
 };

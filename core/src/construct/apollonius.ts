@@ -4,7 +4,15 @@ import { carrierNearest, type Carrier } from "../geometry/curve.ts";
 import { along, distance, dot, leftOf, subtract, unit, type Point } from "../geometry/point.ts";
 import { meetCarriers } from "../intersect/carriers.ts";
 import { done, refuse, type Outcome } from "../numeric/outcome.ts";
-import { RESOLUTION, residualBound } from "../numeric/tolerance.ts";
+import {
+  DISCRIMINANT,
+  LAST_DIGIT,
+  NEGLIGIBLE,
+  RESOLUTION,
+  ROUNDING,
+  STRAYS,
+  residualBound,
+} from "../numeric/tolerance.ts";
 
 /** A circle that touches three others, with its touching points in their order. */
 export type TouchingCircle = Circle & { readonly touches: readonly [Point, Point, Point] };
@@ -125,7 +133,7 @@ const onCone = ([p, q]: readonly [Row, Row], radius: number): readonly (readonly
   const d = crossRows(p, q);
   const size = Math.hypot(...d);
   const scale = Math.hypot(p[0], p[1], p[2]) * Math.hypot(q[0], q[1], q[2]);
-  if (!(size > 1e-12 * scale)) return [];
+  if (!(size > ROUNDING * scale)) return [];
   // the point of the line nearest to the origin: (b_p (q × d) + b_q (d × p)) / d²
   const [qd, dp] = [crossRows(q, [d[0], d[1], d[2], 0]), crossRows([d[0], d[1], d[2], 0], p)];
   const at = [0, 1, 2].map((i) => (p[3] * qd[i]! + q[3] * dp[i]!) / (size * size)) as [number, number, number];
@@ -142,20 +150,20 @@ const onCone = ([p, q]: readonly [Row, Row], radius: number): readonly (readonly
 /** The roots of a t² + b t + c, without cancelling; one that just touches counts. */
 const quadratic = (a: number, b: number, c: number): readonly number[] => {
   const scale = Math.max(b * b, Math.abs(4 * a * c));
-  if (Math.abs(a) < 1e-14 * Math.max(Math.abs(b), 1)) return b === 0 ? [] : [-c / b];
+  if (Math.abs(a) < NEGLIGIBLE * Math.max(Math.abs(b), 1)) return b === 0 ? [] : [-c / b];
   const under = b * b - 4 * a * c;
-  if (under < -1e-11 * scale) return [];
+  if (under < -DISCRIMINANT * scale) return [];
   const root = Math.sqrt(Math.max(0, under));
   const q = -(b + (b < 0 ? -root : root)) / 2;
   if (q === 0) return [0];
-  return under <= 1e-11 * scale ? [-b / (2 * a)] : [q / a, c / q];
+  return under <= DISCRIMINANT * scale ? [-b / (2 * a)] : [q / a, c / q];
 };
 
 /** Three linear conditions: Cramer's rule. */
 const onPlane = ([p, q, s]: readonly [Row, Row, Row]): readonly (readonly [number, number, number])[] => {
   const d = crossRows(p, q);
   const determinant = d[0] * s[0] + d[1] * s[1] + d[2] * s[2];
-  if (Math.abs(determinant) < 1e-12) return [];
+  if (Math.abs(determinant) < ROUNDING) return [];
   const [qs, sp] = [crossRows(q, s), crossRows(s, p)];
   const at = [0, 1, 2].map((i) => (p[3] * qs[i]! + q[3] * sp[i]! + s[3] * d[i]!) / determinant);
   return [at as [number, number, number]];
@@ -185,9 +193,9 @@ const polish = (
     const [step] = onPlane(rows as [Row, Row, Row]);
     if (!step) break;
     const size = Math.abs(x) + Math.abs(y) + Math.abs(r);
-    if (Math.hypot(...step) > 1e-3 * (Math.abs(r) + 1e-300)) break; // far from converging: the start was a double root
+    if (Math.hypot(...step) > STRAYS * (Math.abs(r) + Number.MIN_VALUE)) break; // far from converging: the start was a double root
     [x, y, r] = [x + step[0], y + step[1], r + step[2]];
-    if (Math.hypot(...step) < 1e-16 * size) break;
+    if (Math.hypot(...step) < LAST_DIGIT * size) break;
   }
   return { centre: { x, y }, radius: Math.abs(r) };
 };

@@ -16,7 +16,7 @@ import {
   times,
 } from "../geometry/point.ts";
 import { done, refuse, type Outcome } from "../numeric/outcome.ts";
-import { RESOLUTION, SAME_DIRECTION } from "../numeric/tolerance.ts";
+import { RESOLUTION, ROUNDING, SAME_DIRECTION, SETTLED } from "../numeric/tolerance.ts";
 import { circleThrough } from "./circlesThrough.ts";
 
 /**
@@ -67,7 +67,7 @@ export const arcsByRadius = (a: Point, b: Point, radius: number): Outcome<readon
   if (half <= RESOLUTION / 2) return refuse("no-length");
   if (radius < half - RESOLUTION / 2) return refuse("radius-too-small", { typed: radius, limit: half });
   const quarter = Math.tan(Math.asin(Math.min(1, half / radius)) / 2);
-  if (radius <= half + 1e-12 * half) return done([1, -1].map((bulge) => ({ a, b, bulge })));
+  if (radius <= half + ROUNDING * half) return done([1, -1].map((bulge) => ({ a, b, bulge })));
   return done([quarter, -quarter, 1 / quarter, -1 / quarter].map((bulge) => ({ a, b, bulge })));
 };
 
@@ -97,7 +97,7 @@ export const arcFrom = (a: Point, direction: number, b: Point): Outcome<Piece> =
   if (distance(a, b) <= RESOLUTION) return refuse("no-length");
   const turn = angleOf(turned(chord, -direction)); // half the sweep
   if (Math.abs(Math.abs(turn) - Math.PI) < SAME_DIRECTION) return refuse("arc-turns-back");
-  return done({ a, b, bulge: Math.abs(turn) < 1e-13 ? 0 : Math.tan(turn / 2) });
+  return done({ a, b, bulge: Math.abs(turn) < SETTLED ? 0 : Math.tan(turn / 2) });
 };
 
 /**

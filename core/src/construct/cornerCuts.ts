@@ -3,7 +3,7 @@ import { arcBetween, partOfPiece, pieceDirection, pieceLength, piecePoint, type 
 import { add, along, cross, distance, dot, subtract, times, unit, type Point } from "../geometry/point.ts";
 import { meetCarriers, meetingPoints } from "../intersect/carriers.ts";
 import { done, refuse, type Outcome } from "../numeric/outcome.ts";
-import { RESOLUTION } from "../numeric/tolerance.ts";
+import { RESOLUTION, SAME_DIRECTION } from "../numeric/tolerance.ts";
 import { cornerSide } from "./fillet.ts";
 
 /** A corner replaced by pieces between what remains of its edges; an edge used up is gone. */
@@ -53,7 +53,7 @@ export const chamferByAngle = (before: Piece, after: Piece, back: number, angle:
   const [u, v] = [times(pieceDirection(before, 1), -1), pieceDirection(after, 0)];
   const corner = Math.atan2(Math.abs(cross(u, v)), dot(u, v)); // the angle between the edges
   const third = Math.PI - corner - angle;
-  if (!(angle > 0) || third <= 1e-9) return refuse("chamfer-angle");
+  if (!(angle > 0) || third <= SAME_DIRECTION) return refuse("chamfer-angle");
   return done((back * Math.sin(angle)) / Math.sin(third));
 };
 

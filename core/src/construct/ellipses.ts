@@ -2,7 +2,7 @@ import type { Ellipse } from "../geometry/ellipse.ts";
 import { cross, distance, dot, leftOf, norm, subtract, times, unit, type Point } from "../geometry/point.ts";
 import { TURN } from "../numeric/angle.ts";
 import { done, refuse, type Outcome } from "../numeric/outcome.ts";
-import { RESOLUTION, SAME_DIRECTION } from "../numeric/tolerance.ts";
+import { RESOLUTION, ROUNDING, SAME_DIRECTION } from "../numeric/tolerance.ts";
 
 const whole = { from: 0, sweep: TURN };
 
@@ -28,7 +28,7 @@ export const ellipseThrough = (centre: Point, end: Point, on: Point): Outcome<El
   if (!axis || a <= RESOLUTION) return refuse("no-length");
   const [x, y] = [dot(subtract(on, centre), axis), cross(axis, subtract(on, centre))];
   const rest = 1 - (x / a) ** 2;
-  if (rest <= 1e-12 || Math.abs(y) <= RESOLUTION) return refuse("points-in-line");
+  if (rest <= ROUNDING || Math.abs(y) <= RESOLUTION) return refuse("points-in-line");
   return ellipseByAxes(centre, end, Math.abs(y) / Math.sqrt(rest));
 };
 

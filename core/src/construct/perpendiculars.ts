@@ -14,7 +14,7 @@ import { along, cross, distance, dot, leftOf, subtract, unit, type Point } from 
 import { feetOn } from "../geometry/smooth.ts";
 import { meetings } from "../intersect/meetings.ts";
 import { done, refuse, type Outcome } from "../numeric/outcome.ts";
-import { RESOLUTION } from "../numeric/tolerance.ts";
+import { RESOLUTION, SETTLED } from "../numeric/tolerance.ts";
 
 /**
  * The places of a curve to which the way from `p` is square, nearest first: one on a line (wherever its ends are), two
@@ -78,7 +78,7 @@ const byTurns = (a: Curve, b: Curve): (readonly [Point, Point])[] => {
       const next = curveNearest(a, q).at;
       const moved = distance(next, p);
       p = next;
-      if (moved < 1e-13 * (1 + Math.abs(p.x) + Math.abs(p.y))) break;
+      if (moved < SETTLED * (1 + Math.abs(p.x) + Math.abs(p.y))) break;
     }
     return [p, q] as const;
   });

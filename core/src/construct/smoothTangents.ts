@@ -16,7 +16,7 @@ import {
 import { feetOn } from "../geometry/smooth.ts";
 import { done, refuse, type Outcome } from "../numeric/outcome.ts";
 import { refined, rootsOn } from "../numeric/roots.ts";
-import { RESOLUTION } from "../numeric/tolerance.ts";
+import { RESOLUTION, SAME_SIZE, TANGENT_WITHIN } from "../numeric/tolerance.ts";
 import type { TangentCircle } from "./tangentArcs.ts";
 import type { TangentLine } from "./tangentLines.ts";
 
@@ -95,7 +95,7 @@ export const tangentCirclesSmooth = (
         const centre = centreAt(t);
         const onA = curve.at(t);
         const onB = touchOn(other, centre, r);
-        if (!onB || Math.abs(distance(onB, centre) - r) > 1e-6 * Math.max(r, 1)) continue;
+        if (!onB || Math.abs(distance(onB, centre) - r) > TANGENT_WITHIN * Math.max(r, 1)) continue;
         if (cutsInto(curve, t, side, r)) continue;
         if (found.some((one) => distance(one.centre, centre) <= RESOLUTION)) continue;
         found.push({ centre, onA, onB });
@@ -108,7 +108,7 @@ export const tangentCirclesSmooth = (
 const cutsInto = ({ first, second }: ReturnType<typeof smoothOf>, t: number, side: number, r: number): boolean => {
   const [v, w] = [first(t), second(t)];
   const bend = cross(v, w) / norm(v) ** 3; // positive: bends to the left
-  return bend * side > 0 && r > (1 / Math.abs(bend)) * (1 + 1e-9);
+  return bend * side > 0 && r > (1 / Math.abs(bend)) * (1 + SAME_SIZE);
 };
 
 /**

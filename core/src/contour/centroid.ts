@@ -1,3 +1,4 @@
+import { ROUNDING } from "../numeric/tolerance.ts";
 import { segmentArea, sweepOf, type Piece } from "../geometry/piece.ts";
 import { add, cross, distance, leftOf, subtract, times, unit, type Point } from "../geometry/point.ts";
 
@@ -31,7 +32,7 @@ export const centroidOf = (pieces: readonly Piece[]): Point | undefined => {
     y += segment * centre.y;
   }
   const size = pieces.reduce((most, piece) => Math.max(most, distance(piece.a, origin)), 0);
-  if (!(Math.abs(area) > 1e-12 * size * size)) return undefined;
+  if (!(Math.abs(area) > ROUNDING * size * size)) return undefined;
   return { x: origin.x + x / area, y: origin.y + y / area };
 };
 

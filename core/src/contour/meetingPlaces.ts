@@ -5,7 +5,7 @@ import { pieceCentre, pieceRadius, type Piece } from "../geometry/piece.ts";
 import { distance, equalPoint, type Point } from "../geometry/point.ts";
 import { meetings } from "../intersect/meetings.ts";
 import { countMeeting } from "../numeric/effort.ts";
-import { RESOLUTION } from "../numeric/tolerance.ts";
+import { RESOLUTION, ROUNDING } from "../numeric/tolerance.ts";
 import { branchesAt, passesThrough, type PassingRun } from "./passing.ts";
 
 /** Pieces end to end; a whole circle says so. */
@@ -70,7 +70,7 @@ const quickly = (sides: readonly Side[]): ((i: number, j: number) => boolean) =>
     if (one === 0 || other === 0) return false;
     const [x, y] = [circles[3 * i]! - circles[3 * j]!, circles[3 * i + 1]! - circles[3 * j + 1]!];
     const apart = Math.sqrt(x * x + y * y);
-    const off = RESOLUTION + 1e-12 * (one + other); // centres of flat arcs are told no better
+    const off = RESOLUTION + ROUNDING * (one + other); // centres of flat arcs are told no better
     return apart > one + other + off || apart < Math.abs(one - other) - off;
   };
 };

@@ -1,3 +1,4 @@
+import { SAME_TANGENT, STRAIGHT_BULGE } from "../numeric/tolerance.ts";
 import type { Piece } from "../geometry/piece.ts";
 import { add, cross, dot, subtract, times, type Point } from "../geometry/point.ts";
 
@@ -22,7 +23,7 @@ export const biarc = (p: Point, u: Point, q: Point, v: Point, ratio = 1): readon
 /** An arc's bulge is the tangent of half the angle between its chord and its direction at an end. */
 const half = (direction: Point, chord: Point): number =>
   Math.tan(Math.atan2(cross(direction, chord), dot(direction, chord)) / 2);
-const straightened = (bulge: number): number => (Math.abs(bulge) < STRAIGHT ? 0 : bulge);
+const straightened = (bulge: number): number => (Math.abs(bulge) < STRAIGHT_BULGE ? 0 : bulge);
 
 /** The arc from `a` with direction `u` there to `b`. */
 export const leavingAlong = (a: Point, u: Point, b: Point): Piece => ({
@@ -37,15 +38,9 @@ export const arrivingAlong = (a: Point, b: Point, v: Point): Piece => ({
   bulge: straightened(-half(v, subtract(b, a))),
 });
 
-/** Arcs as flat as this (bulge) are lines; they turn by four times as much, well under what is smooth. */
-const STRAIGHT = 1e-9;
-
-/** Directions this close (radians) are one, well under what is smooth. */
-const SAME = 1e-7;
-
 /** The one arc or line from `a` with direction `u` to `b` with direction `v`; undefined where no one has both. */
 export const oneArc = (a: Point, u: Point, b: Point, v: Point): Piece | undefined => {
   const chord = subtract(b, a);
   const [leaves, arrives] = [Math.atan2(cross(u, chord), dot(u, chord)), Math.atan2(cross(chord, v), dot(chord, v))];
-  return Math.abs(leaves - arrives) <= SAME ? leavingAlong(a, u, b) : undefined;
+  return Math.abs(leaves - arrives) <= SAME_TANGENT ? leavingAlong(a, u, b) : undefined;
 };

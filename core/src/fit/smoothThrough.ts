@@ -1,3 +1,4 @@
+import { WHOLE_WITHIN } from "../numeric/tolerance.ts";
 import type { Free } from "../geometry/free.ts";
 import { piecePoint, pieceRadius, sweepOf, type Piece } from "../geometry/piece.ts";
 import { angleOf, distance, subtract, type Point } from "../geometry/point.ts";
@@ -58,7 +59,7 @@ export const straightPieces = (pieces: readonly Piece[], tolerance: number): rea
   pieces.flatMap((piece) => {
     if (piece.bulge === 0) return [piece];
     const step = 2 * Math.acos(Math.max(-1, 1 - tolerance / pieceRadius(piece)));
-    const count = Math.max(1, Math.ceil(Math.abs(sweepOf(piece.bulge)) / step - 1e-9));
+    const count = Math.max(1, Math.ceil(Math.abs(sweepOf(piece.bulge)) / step - WHOLE_WITHIN));
     return Array.from({ length: count }, (_, i): Piece => {
       return { a: piecePoint(piece, i / count), b: piecePoint(piece, (i + 1) / count), bulge: 0 };
     });

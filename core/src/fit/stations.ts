@@ -1,3 +1,4 @@
+import { KINK, SAME_PARAMETER } from "../numeric/tolerance.ts";
 import { greatest } from "../numeric/greatest.ts";
 import { pieceDirection, pieceLength, piecePoint, type Piece } from "../geometry/piece.ts";
 import { angleOf, distance, unit, type Point } from "../geometry/point.ts";
@@ -25,9 +26,6 @@ export type Station = {
 /** Between two of its breaks a smooth curve is looked at in so many places. */
 const LOOKS = 48;
 
-/** Directions farther apart than this (radians) are a corner of a curve that is smooth elsewhere. */
-const KINK = 1e-4;
-
 /** Places along a smooth curve, close together; where its direction jumps at a break there is a corner. */
 export const stationsOfSmooth = (smooth: Smooth): readonly Station[] => {
   const stations: Station[] = [];
@@ -38,16 +36,16 @@ export const stationsOfSmooth = (smooth: Smooth): readonly Station[] => {
     const at = smooth.at(t);
     if (i > 0) along += distance(stations.at(-1)!.at, at);
     const inner = breaks.has(t) && t > 0 && t < 1;
-    const [before, after] = inner ? [t - NEAR, t + NEAR].map((s) => unit(smooth.first(s))) : [undefined, undefined];
-    const direction = unit(smooth.first(t)) ?? unit(smooth.first(t < 0.5 ? t + NEAR : t - NEAR)) ?? { x: 1, y: 0 };
+    const [before, after] = inner
+      ? [t - SAME_PARAMETER, t + SAME_PARAMETER].map((s) => unit(smooth.first(s)))
+      : [undefined, undefined];
+    const direction = unit(smooth.first(t)) ??
+      unit(smooth.first(t < 0.5 ? t + SAME_PARAMETER : t - SAME_PARAMETER)) ?? { x: 1, y: 0 };
     const jump = before && after && Math.abs(signedAngle(angleOf(after) - angleOf(before))) > KINK;
     stations.push({ at, along, direction: jump ? before : direction, ...(jump ? { corner: after } : {}) });
   });
   return stations;
 };
-
-/** So near to a break the direction is that on its one side. */
-const NEAR = 1e-9;
 
 /** A straight piece so many times as long as its neighbours is a straight edge, not a chord of something round. */
 const LONG = 4;

@@ -1,3 +1,4 @@
+import { NEGLIGIBLE, ROUNDING, SETTLED } from "../numeric/tolerance.ts";
 import type { Circle } from "../geometry/circle.ts";
 import type { Piece } from "../geometry/piece.ts";
 import { distance, type Point } from "../geometry/point.ts";
@@ -70,7 +71,7 @@ export const circleToPoints = (
     z += square;
   }
   const det = xx * yy - xy * xy;
-  if (!(det > IN_LINE * (xx + yy) ** 2)) return undefined;
+  if (!(det > NEGLIGIBLE * (xx + yy) ** 2)) return undefined;
   let cx = (xz * yy - yz * xy) / (2 * det);
   let cy = (yz * xx - xz * xy) / (2 * det);
   let radius = Math.sqrt(cx * cx + cy * cy + z / points.length);
@@ -96,14 +97,11 @@ export const circleToPoints = (
     cx += moved[0];
     cy += moved[1];
     radius += moved[2];
-    if (Math.abs(moved[0]) + Math.abs(moved[1]) + Math.abs(moved[2]) < 1e-13 * radius) break;
+    if (Math.abs(moved[0]) + Math.abs(moved[1]) + Math.abs(moved[2]) < SETTLED * radius) break;
   }
   const centre = { x: mean.x + cx, y: mean.y + cy };
   return { circle: { centre, radius }, residuals: residuals(points.map((p) => distance(p, centre) - radius)) };
 };
-
-/** Points whose spread across is this part of that along lie in a line. */
-const IN_LINE = 1e-14;
 
 /** Cramer's rule for the symmetric system (a b c, b d e, c e n) = (f, g, h). */
 const solved = (
@@ -118,7 +116,7 @@ const solved = (
   h: number,
 ): readonly [number, number, number] | undefined => {
   const det = a * (d * n - e * e) - b * (b * n - e * c) + c * (b * e - d * c);
-  if (Math.abs(det) < 1e-12 * n ** 3) return undefined;
+  if (Math.abs(det) < ROUNDING * n ** 3) return undefined;
   return [
     (f * (d * n - e * e) - b * (g * n - e * h) + c * (g * e - d * h)) / det,
     (a * (g * n - e * h) - f * (b * n - e * c) + c * (b * h - g * c)) / det,

@@ -6,7 +6,7 @@ import { arcBetween, arcOf, transformPiece, type Piece } from "../geometry/piece
 import { cross, dot, leftOf, norm, times, add, type Point } from "../geometry/point.ts";
 import { scaleOf, transformPoint, transformVector, type Similarity } from "../geometry/transform.ts";
 import type { Unit } from "../numeric/units.ts";
-import { WHOLE_TURN_WITHIN } from "../numeric/tolerance.ts";
+import { SAME_SIZE, WHOLE_TURN_WITHIN } from "../numeric/tolerance.ts";
 
 /** The geometry of something read from a file. */
 export type ReadGeometry =
@@ -57,14 +57,12 @@ export const MOST_CURVES = 2_000_000;
 /** An affine map as the matrix [[a, c, e], [b, d, f]]; arcs stay arcs only where it is a similarity. */
 export type Affine = Similarity;
 
-/** Directions and lengths may be off by this before a map counts as stretching unequally. */
-const ALIKE = 1e-9;
-
 /** True where a transform keeps shapes: it scales alike in all directions, within rounding. */
 export const isSimilarity = ({ a, b, c, d }: Affine): boolean => {
   const size = Math.max(Math.abs(a), Math.abs(b), Math.abs(c), Math.abs(d));
   return (
-    Math.abs(Math.hypot(a, b) - Math.hypot(c, d)) <= ALIKE * size && Math.abs(a * c + b * d) <= ALIKE * size * size
+    Math.abs(Math.hypot(a, b) - Math.hypot(c, d)) <= SAME_SIZE * size &&
+    Math.abs(a * c + b * d) <= SAME_SIZE * size * size
   );
 };
 
@@ -137,7 +135,7 @@ const stretched = (m: Affine, { centre, major, ratio, from, sweep }: Ellipse): R
     from: side * (from - shift),
     sweep: side * sweep,
   };
-  const round = Math.abs(made.ratio - 1) <= ALIKE;
+  const round = Math.abs(made.ratio - 1) <= SAME_SIZE;
   if (!round) return { kind: "ellipse", ...made };
   const radius = halfAxes(made)[0];
   if (Math.abs(made.sweep) >= 2 * Math.PI - WHOLE_TURN_WITHIN) return { kind: "circle", centre: made.centre, radius };

@@ -1,3 +1,4 @@
+import { ROUNDING } from "../numeric/tolerance.ts";
 import { rootsOn, refined } from "../numeric/roots.ts";
 import { boundsOf, type Bounds } from "./bounds.ts";
 import type { Point } from "./point.ts";
@@ -150,7 +151,7 @@ export const partOfFree = (free: Free, from: number, to: number, a?: Point, b?: 
   const [low, high] = domain(spline);
   const { degree } = spline;
   // a cut as good as at a knot is at that knot: two knots a bit apart would leave a speck of a piece between them
-  const atKnot = (u: number): number => free.knots.find((knot) => Math.abs(knot - u) <= 1e-12 * (high - low)) ?? u;
+  const atKnot = (u: number): number => free.knots.find((knot) => Math.abs(knot - u) <= ROUNDING * (high - low)) ?? u;
   const cuts = [from, to].map((t) => (t <= 0 ? low : t >= 1 ? high : atKnot(low + t * (high - low))));
   for (const cut of cuts) {
     while (spline.knots.filter((knot) => knot === cut).length < degree + (cut === low || cut === high ? 1 : 0)) {

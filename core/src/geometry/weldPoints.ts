@@ -1,3 +1,4 @@
+import { FINE_TOLERANCE } from "../numeric/tolerance.ts";
 import { slotMask, squareAt, squareHash } from "./squares.ts";
 
 /**
@@ -8,7 +9,7 @@ import { slotMask, squareAt, squareHash } from "./squares.ts";
  */
 export const weldPoints = (coordinates: Float64Array, tolerance: number): Int32Array => {
   const count = coordinates.length / 2;
-  const size = (tolerance < FINE ? 64 : 4) * tolerance; // few points share a square, and most lie in the midst of one
+  const size = (tolerance < FINE_TOLERANCE ? 64 : 4) * tolerance; // few points share a square, and most lie in the midst of one
   const mask = slotMask(count);
   const heads = new Int32Array(mask + 1).fill(-1);
   const nexts = new Int32Array(count);
@@ -47,6 +48,3 @@ export const weldPoints = (coordinates: Float64Array, tolerance: number): Int32A
   for (let i = 0; i < count; i++) nodeOf[i] = root(i);
   return nodeOf;
 };
-
-/** Tolerances below this are far smaller than what is drawn. */
-const FINE = 1e-4;

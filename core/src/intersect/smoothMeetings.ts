@@ -1,3 +1,11 @@
+import {
+  BESIDE,
+  LEAST_BEND,
+  PARALLEL,
+  SAME_DIRECTION,
+  SETTLED_PARAMETER,
+  TOUCHES_WITHIN,
+} from "../numeric/tolerance.ts";
 import { greatest, least } from "../numeric/greatest.ts";
 import { carrierOf, curveNearest, isSmooth, smoothOf, type Carrier, type Curve } from "../geometry/curve.ts";
 import { cross, distance, dot, norm, subtract, type Point } from "../geometry/point.ts";
@@ -40,7 +48,7 @@ export const smoothMeetings = (a: Curve, b: Curve, tolerance: number): readonly 
     const at = smooth.at(t);
     if (curveNearest(plain, at).distance > tolerance) continue;
     const sine = Math.abs(slope(t)) / Math.max(norm(smooth.first(t)), Number.MIN_VALUE);
-    const width = Math.min((2 * tolerance) / Math.max(sine, 1e-12), lensWidth(smooth, t, tolerance));
+    const width = Math.min((2 * tolerance) / Math.max(sine, PARALLEL), lensWidth(smooth, t, tolerance));
     if (found.some((other) => distance(other.at, at) <= Math.max(width, other.width))) continue;
     const kind = touches.includes(t) || staysOnOneSide(g, t, smooth.closed) ? "touch" : "crossing";
     found.push({ kind, at, width: Math.max(width, 2 * tolerance) });
@@ -50,7 +58,7 @@ export const smoothMeetings = (a: Curve, b: Curve, tolerance: number): readonly 
 
 /** A root at which `g` does not change its sign. */
 const staysOnOneSide = (g: (t: number) => number, t: number, closed: boolean): boolean => {
-  const [before, after] = [t - 1e-4, t + 1e-4].map((s) => (closed ? (s + 1) % 1 : Math.min(1, Math.max(0, s))));
+  const [before, after] = [t - BESIDE, t + BESIDE].map((s) => (closed ? (s + 1) % 1 : Math.min(1, Math.max(0, s))));
   return g(before!) * g(after!) > 0;
 };
 
@@ -58,7 +66,7 @@ const staysOnOneSide = (g: (t: number) => number, t: number, closed: boolean): b
 const lensWidth = ({ first, second }: Smooth, t: number, tolerance: number): number => {
   const [v, w] = [first(t), second(t)];
   const bend = Math.abs(cross(v, w)) / Math.max(norm(v) ** 3, Number.MIN_VALUE);
-  return 4 * Math.sqrt(tolerance / Math.max(bend, 1e-9));
+  return 4 * Math.sqrt(tolerance / Math.max(bend, LEAST_BEND));
 };
 
 const awayFrom = (carrier: Carrier): ((p: Point) => number) =>
@@ -103,9 +111,9 @@ const smoothSmooth = (a: Smooth, b: Smooth, tolerance: number): readonly SmoothM
     const [u, v] = [a.first(s), b.first(t)];
     const sine = Math.abs(cross(u, v)) / Math.max(norm(u) * norm(v), Number.MIN_VALUE);
     const lens = Math.max(lensWidth(a, s, tolerance), lensWidth(b, t, tolerance));
-    const width = Math.max(2 * tolerance, Math.min((2 * tolerance) / Math.max(sine, 1e-12), lens));
+    const width = Math.max(2 * tolerance, Math.min((2 * tolerance) / Math.max(sine, PARALLEL), lens));
     if (found.some((other) => distance(other.at, at) <= Math.max(width, other.width))) return;
-    found.push({ kind: sine < 1e-4 ? "touch" : "crossing", at, width });
+    found.push({ kind: sine < TOUCHES_WITHIN ? "touch" : "crossing", at, width });
   };
   const pending: (readonly [Window, Window])[] = [];
   for (let i = 1; i < a.breaks.length; i++)
@@ -135,12 +143,12 @@ const newton = (a: Smooth, b: Smooth, s0: number, t0: number, tolerance: number)
     const gap = subtract(b.at(t), a.at(s));
     const [u, v] = [a.first(s), b.first(t)];
     const determinant = cross(u, v);
-    if (Math.abs(determinant) < 1e-9 * norm(u) * norm(v)) break;
+    if (Math.abs(determinant) < SAME_DIRECTION * norm(u) * norm(v)) break;
     const [ds, dt] = [cross(gap, v) / determinant, cross(gap, u) / determinant];
     const limit = 2 * SMALL;
     s = Math.min(1, Math.max(0, s + Math.min(limit, Math.max(-limit, ds))));
     t = Math.min(1, Math.max(0, t + Math.min(limit, Math.max(-limit, dt))));
-    if (Math.abs(ds) < 1e-15 && Math.abs(dt) < 1e-15) break;
+    if (Math.abs(ds) < SETTLED_PARAMETER && Math.abs(dt) < SETTLED_PARAMETER) break;
   }
   if (distance(a.at(s), b.at(t)) <= tolerance / 4) return [s, t];
   const nearest = touchNear(a, b, s0);

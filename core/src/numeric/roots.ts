@@ -1,3 +1,4 @@
+import { SETTLED } from "./tolerance.ts";
 /** Steps after which a bracket is as narrow as doubles get, halving at worst every other one. */
 const STEPS = 120;
 
@@ -83,7 +84,7 @@ export const integral = (f: (t: number) => number, grid: readonly number[]): num
   const over = (from: number, to: number, whole: number, depth: number): number => {
     const middle = (from + to) / 2;
     const [left, right] = [gauss(f, from, middle), gauss(f, middle, to)];
-    if (depth >= DEEPEST || Math.abs(left + right - whole) <= 1e-13 * Math.abs(whole)) return left + right;
+    if (depth >= DEEPEST || Math.abs(left + right - whole) <= SETTLED * Math.abs(whole)) return left + right;
     return over(from, middle, left, depth + 1) + over(middle, to, right, depth + 1);
   };
   let sum = 0;

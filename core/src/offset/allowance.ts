@@ -1,10 +1,10 @@
 import { withMaterialLeft } from "../contour/materialLeft.ts";
 import { pieceCentre, pieceDirection, pieceLength, piecePoint, pieceRadius, type Piece } from "../geometry/piece.ts";
 import { along, distance, leftOf, type Point } from "../geometry/point.ts";
-import { RESOLUTION } from "../numeric/tolerance.ts";
+import { RESOLUTION, SMOOTH_TURN } from "../numeric/tolerance.ts";
 import type { OffsetRun } from "./offset.ts";
 import { offsetRegion } from "./regionOffset.ts";
-import { cornerPlace, cornersOf, SMOOTH_TURN } from "./sources.ts";
+import { cornerPlace, cornersOf } from "./sources.ts";
 import { zoneOf } from "./zone.ts";
 
 /** Where the cutter can't get: into an inside corner, or between edges closer than its width. */

@@ -1,6 +1,6 @@
 import { boundsSize } from "../geometry/bounds.ts";
 import { piecesBounds } from "../geometry/piece.ts";
-import { RESOLUTION } from "../numeric/tolerance.ts";
+import { RESOLUTION, SAME_SIZE } from "../numeric/tolerance.ts";
 import { offset, type OffsetOptions } from "./offset.ts";
 import type { OffsetSource } from "./sources.ts";
 
@@ -12,12 +12,12 @@ export const lastDistance = (sources: readonly OffsetSource[], by: number, optio
   const size = boundsSize(piecesBounds(sources.flatMap(({ pieces }) => pieces))!);
   const side = Math.sign(by);
   let [some, none] = [0, Math.min(Math.abs(by), size)];
-  while (none - some > 1e-9 * size) {
+  while (none - some > SAME_SIZE * size) {
     const middle = (some + none) / 2;
     if (offset(sources, side * middle, options).length > 0) some = middle;
     else none = middle;
   }
   // what is thinner than the resolution is gone before; a round number as near as that is the one that is meant
   const even = Number(none.toPrecision(7));
-  return Math.abs(even - none) <= 2e-9 * size + 4 * RESOLUTION ? even : none;
+  return Math.abs(even - none) <= 2 * SAME_SIZE * size + 4 * RESOLUTION ? even : none;
 };

@@ -1,14 +1,13 @@
+import { LEAST_LEFT, SMOOTH_TURN } from "../numeric/tolerance.ts";
 import { arcBetween, splitPiece, type Piece } from "../geometry/piece.ts";
 import { add, along, leftOf, subtract, times, unit, type Point } from "../geometry/point.ts";
 import { Gathered, type Put, type Raw, type Spread } from "./gathered.ts";
 import { apexOf, movedBy, type Moved } from "./moved.ts";
-import { SMOOTH_TURN, type Corners, type Joined } from "./sources.ts";
+import { type Corners, type Joined } from "./sources.ts";
 
 /** How far a corner may be run on, in distances from it, before it is cut flat. */
 export const SHARP_LIMIT = 4;
 
-/** Less than this is not left of a piece that is cut back at its corners. */
-const LEAST = 1e-6;
 /** The tangent of half a turn of 2 radians: where a corner turns more its pieces cross far from it. */
 const STEEP = Math.tan(1);
 
@@ -193,7 +192,7 @@ const cutBack = ({ pieces, lengths, corners }: Joined, by: number): ((corner: nu
     left[before[k]!]! -= by * halfTurn[k]!;
     left[after[k]!]! -= by * halfTurn[k]!;
   }
-  return (k) => crosses(k) && left[before[k]!]! > LEAST && left[after[k]!]! > LEAST;
+  return (k) => crosses(k) && left[before[k]!]! > LEAST_LEFT && left[after[k]!]! > LEAST_LEFT;
 };
 
 /**

@@ -5,7 +5,7 @@ import type { Carrier } from "../geometry/curve.ts";
 import type { Piece } from "../geometry/piece.ts";
 import { distance, equalPoint, type Point } from "../geometry/point.ts";
 import { meetCarriers, meetingPoints } from "../intersect/carriers.ts";
-import { RESOLUTION } from "../numeric/tolerance.ts";
+import { ON_CARRIER, RESOLUTION } from "../numeric/tolerance.ts";
 
 /** A stretch of a run on one carrier, whose ends may still move a little. */
 type Stretch = {
@@ -29,9 +29,6 @@ export const onOneCircle = (p: Span, q: Span): boolean =>
 
 /** An arc stays under this sweep (radians), so that its ends tell it well. */
 const WHOLE = 5.5;
-
-/** Vertices closer to both carriers than this are as good as they get. */
-const GOOD = 1e-11;
 
 /**
  * The pieces of a run: what lies on one carrier as one piece, ends shared as numbers. Where two carriers cross near a
@@ -113,7 +110,7 @@ const carrierOfSpan = ({ radius, centre, piece, direction }: Span): Carrier =>
 const crossingNear = (part: Stretch, next: Stretch): Point => {
   const at = part.b;
   const off = Math.max(Math.abs(offCarrier(part.span, at)), Math.abs(offCarrier(next.span, at)));
-  if (off <= GOOD || part.span === next.span) return at;
+  if (off <= ON_CARRIER || part.span === next.span) return at;
   const reach = Math.min(part.length, next.length) / 4;
   const found = meetingPoints(meetCarriers(carrierOfSpan(part.span), carrierOfSpan(next.span), 0));
   const onBoth = (p: Point): boolean => isAlong(part.span, p) && isAlong(next.span, p);

@@ -1,3 +1,4 @@
+import { NO_LENGTH } from "../numeric/tolerance.ts";
 import { pieceLength, reversePiece, sweepOf, type Piece } from "../geometry/piece.ts";
 import type { Point } from "../geometry/point.ts";
 
@@ -26,15 +27,6 @@ export type CornerList = {
   /** The ends of a band, where the source turns back on itself. */
   readonly caps: ReadonlyMap<number, Ends>;
 };
-
-/**
- * A turn under this (radians) is smooth: joined at the bisector the result is off by turn² / 8 of the distance, 5e-11
- * of it.
- */
-export const SMOOTH_TURN = 2e-5;
-
-/** Pieces without length take part in nothing. */
-const NO_LENGTH = 1e-9;
 
 /**
  * The pieces of sources in one list, the directions in which each starts and ends (x, y, x, y, of length 1), and the

@@ -1,3 +1,4 @@
+import { SMOOTH_TURN } from "../numeric/tolerance.ts";
 import { offCarrier, positionAlong, type Span } from "../arrangement/span.ts";
 import { spanList } from "../arrangement/spanList.ts";
 import { enclosedArea } from "../contour/chainMeasure.ts";
@@ -8,7 +9,7 @@ import type { Piece } from "../geometry/piece.ts";
 import { cross, distance, dot, equalPoint, subtract, unit, type Point } from "../geometry/point.ts";
 import { SHARP_LIMIT } from "./rawPieces.ts";
 import type { Spread } from "./gathered.ts";
-import { cornerPlace, SMOOTH_TURN, type CornerList, type Joined } from "./sources.ts";
+import { cornerPlace, type CornerList, type Joined } from "./sources.ts";
 
 /**
  * True where a place lies within the zone that an offset keeps clear of, for more than `slack`; bands of `own` pieces

@@ -1,3 +1,4 @@
+import { ROUNDING } from "../numeric/tolerance.ts";
 import type { Point } from "../geometry/point.ts";
 
 /** A plane perspective map, row by row: (x, y, 1) becomes (u, v, w), and the point is (u / w, v / w). */
@@ -29,7 +30,7 @@ const fromSquare = ([p0, p1, p2, p3]: readonly Point[]): Homography | undefined 
   const [sx, sy] = [p0.x - p1.x + p2.x - p3.x, p0.y - p1.y + p2.y - p3.y];
   const determinant = dx1 * dy2 - dx2 * dy1;
   const size = Math.max(dx1 * dx1 + dy1 * dy1, dx2 * dx2 + dy2 * dy2);
-  if (!(Math.abs(determinant) > 1e-12 * size)) return undefined;
+  if (!(Math.abs(determinant) > ROUNDING * size)) return undefined;
   const g = (sx * dy2 - dx2 * sy) / determinant;
   const h = (dx1 * sy - sx * dy1) / determinant;
   return [

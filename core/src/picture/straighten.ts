@@ -1,3 +1,4 @@
+import { NO_LENGTH } from "../numeric/tolerance.ts";
 import { greatest, least } from "../numeric/greatest.ts";
 import { cross, distance, subtract, type Point } from "../geometry/point.ts";
 import { done, refuse, type Outcome } from "../numeric/outcome.ts";
@@ -43,7 +44,7 @@ export const planStraighten = (
   const least = LEAST * Math.max(photo.width, photo.height);
   const turns = corners.map((p, i) => {
     const [q, r] = [corners[(i + 1) % 4]!, corners[(i + 2) % 4]!];
-    return cross(subtract(q, p), subtract(r, q)) / Math.max(distance(p, q), distance(q, r), 1e-9);
+    return cross(subtract(q, p), subtract(r, q)) / Math.max(distance(p, q), distance(q, r), NO_LENGTH);
   });
   const near = corners.some((p, i) => corners.slice(i + 1).some((q) => distance(p, q) < least));
   if (near || turns.some((turn) => Math.abs(turn) < least)) return refuse("corners-in-line");

@@ -34,6 +34,7 @@ describe("sentences", () => {
         tolerance: 0.1,
         version: 9,
         known: 2,
+        meetings: 10_000,
         one: "1250",
         other: "1.250",
       };
@@ -55,6 +56,7 @@ describe("sentences", () => {
       other: "Profile",
       things: 5,
       points: 7,
+      crossings: 9,
     };
     expect(Object.keys(FAULT_SENTENCES).length).toBeGreaterThan(10);
     for (const code of Object.keys(FAULT_SENTENCES)) {

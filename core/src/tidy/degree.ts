@@ -1,3 +1,4 @@
+import { LEAST_BEND, RUNS_ON } from "../numeric/tolerance.ts";
 import type { BoxTree } from "../geometry/boxTree.ts";
 import { circleHalves } from "../geometry/circle.ts";
 import { pieceDirection, pieceLength, pieceNearest, pieceRadius, type Piece } from "../geometry/piece.ts";
@@ -12,7 +13,7 @@ export type Degree = (place: Point, own: number) => number;
  * Directions (radians) closer than this leave a place together, if they bend alike; and short ones that go no farther
  * apart than the tolerance, up to the second.
  */
-const [TOGETHER, APART] = [2e-3, 0.1];
+const APART = 0.1;
 
 /**
  * The degree of places among strands of these classes, looked up in a tree of boxes that is made when first asked for.
@@ -44,11 +45,11 @@ export const degreeOf = (
   };
   const together = (i: number, j: number): boolean => {
     const [bend, other] = [bends[i]!, bends[j]!];
-    const apart = Math.max(TOGETHER, Math.min(APART, tolerance / Math.min(lengths[i]!, lengths[j]!)));
+    const apart = Math.max(RUNS_ON, Math.min(APART, tolerance / Math.min(lengths[i]!, lengths[j]!)));
     return (
       Math.abs(xs[j]! * ys[i]! - ys[j]! * xs[i]!) < apart &&
       xs[j]! * xs[i]! + ys[j]! * ys[i]! > 0 &&
-      Math.abs(other - bend) <= 0.05 * Math.max(Math.abs(other), Math.abs(bend)) + 1e-9
+      Math.abs(other - bend) <= 0.05 * Math.max(Math.abs(other), Math.abs(bend)) + LEAST_BEND
     );
   };
   const bundleOf = (i: number): number => {

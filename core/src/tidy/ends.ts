@@ -1,3 +1,4 @@
+import { JOINED } from "../numeric/tolerance.ts";
 import { weldEnds } from "../contour/joining.ts";
 import { circleHalves } from "../geometry/circle.ts";
 import { pieceCarrier } from "../geometry/curve.ts";
@@ -6,7 +7,7 @@ import { distance, type Point } from "../geometry/point.ts";
 import { pointGrid } from "../geometry/pointGrid.ts";
 import { endedNear, gapRule, type GapClosed } from "./gapRule.ts";
 import type { Strand, Looks } from "./strands.ts";
-import { JOINED, severityOf, type Finding, type Thing, type TidyOptions } from "./things.ts";
+import { severityOf, type Finding, type Thing, type TidyOptions } from "./things.ts";
 
 /** An end of a strand: its start, or its end. */
 type End = { readonly strand: number; readonly atEnd: boolean; readonly at: Point };

@@ -3,8 +3,7 @@ import { carrierNearest, pieceCarrier } from "../geometry/curve.ts";
 import { pieceDirection, pieceLength, pieceNearest, type Piece } from "../geometry/piece.ts";
 import { cross, distance, midpoint, type Point } from "../geometry/point.ts";
 import { meetCarriers, meetingPoints } from "../intersect/carriers.ts";
-import { RESOLUTION } from "../numeric/tolerance.ts";
-import { JOINED } from "./things.ts";
+import { JOINED, RESOLUTION } from "../numeric/tolerance.ts";
 
 /** Where two ends are to meet, how far the one moves that moves most, and whether one of them ran past the corner. */
 export type GapClosed = { readonly corner: Point; readonly moves: number; readonly past: boolean };

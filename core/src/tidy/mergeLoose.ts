@@ -1,3 +1,4 @@
+import { JOINED } from "../numeric/tolerance.ts";
 import { circleHalves } from "../geometry/circle.ts";
 import { distance, type Point } from "../geometry/point.ts";
 import { distinct } from "../numeric/distinct.ts";
@@ -5,7 +6,7 @@ import { sortShort } from "../numeric/sortShort.ts";
 import { coverOf, type Cover, type Track } from "./carriers.ts";
 import { originsOf, type Strand } from "./strands.ts";
 import { MOST_ROUND, pieceAlong, stopNear } from "./stretches.ts";
-import { JOINED, type Origin } from "./things.ts";
+import { type Origin } from "./things.ts";
 import type { Lain, Made, Work } from "./work.ts";
 
 /**

@@ -1,3 +1,4 @@
+import { RUNS_ON } from "../numeric/tolerance.ts";
 import { pieceLength, type Piece } from "../geometry/piece.ts";
 import { cross, distance } from "../geometry/point.ts";
 import { coverOf, liesOn, trackOf, type Cover, type Track } from "./carriers.ts";
@@ -30,7 +31,7 @@ export const relationOf = (p: Strand, q: Strand, things: readonly Thing[], toler
 export const runsAlong = ({ carrier }: Track, strand: Strand, tolerance: number): boolean => {
   const own = trackOf(strand).carrier;
   if (carrier.kind === "line" && own.kind === "line")
-    return Math.abs(cross(carrier.direction, own.direction)) <= STRAIGHT;
+    return Math.abs(cross(carrier.direction, own.direction)) <= RUNS_ON;
   return carrier.kind === own.kind && alike({ carrier }, { carrier: own }, tolerance);
 };
 
@@ -67,12 +68,9 @@ const relatedLines = (p: Piece, q: Piece, tolerance: number, bothLoose: boolean)
   if (off > tolerance) return NEARBY;
   if (shared > Math.min(tolerance, short / 2)) return OVERLAP;
   // end to end without a corner: those of a tracing are meant
-  const runsOn = bothLoose && Math.abs(area) <= STRAIGHT * pLength * qLength && abuts(p, q, tolerance);
+  const runsOn = bothLoose && Math.abs(area) <= RUNS_ON * pLength * qLength && abuts(p, q, tolerance);
   return runsOn ? ABUT : NEARBY;
 };
-
-/** Directions (sine) closer than this run on without a corner. */
-const STRAIGHT = 2e-3;
 
 /** Lies on one another for more than a touch, or runs on end to end in the same line or arc without a corner. */
 const related = (one: Strand, two: Strand, tolerance: number, bothLoose: boolean): number => {
@@ -101,7 +99,7 @@ const related = (one: Strand, two: Strand, tolerance: number, bothLoose: boolean
 /** One circle, as near as pieces of it tell. */
 const alike = ({ carrier: p }: Track, { carrier: q }: Track, tolerance: number): boolean => {
   if (p.kind === "line" || q.kind === "line") return p.kind === q.kind;
-  const off = Math.max(tolerance, STRAIGHT * Math.min(p.radius, q.radius));
+  const off = Math.max(tolerance, RUNS_ON * Math.min(p.radius, q.radius));
   return distance(p.centre, q.centre) <= off && Math.abs(p.radius - q.radius) <= off;
 };
 

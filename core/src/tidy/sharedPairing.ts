@@ -1,13 +1,8 @@
+import { RUNS_ON, TANGENT_WITHIN } from "../numeric/tolerance.ts";
 import type { Pairing } from "../contour/joining.ts";
 import { pieceDirection, pieceRadius, reversePiece, type Piece } from "../geometry/piece.ts";
 import { angleOf, cross, times, type Point } from "../geometry/point.ts";
 import { normalAngle, TURN } from "../numeric/angle.ts";
-
-/** Directions (radians) closer than this lie on each other: copies of a shared edge. */
-const TOGETHER = 2e-3;
-
-/** Directions (radians) closer than this are told apart by their bend. */
-const SAME = 1e-6;
 
 /**
  * Pairs the ends at a node where two outlines share an edge: each outline goes on round its own face. Of two copies of
@@ -33,7 +28,7 @@ export const sharedPairing = (
   };
   const turnFrom = (edge: number, end: number): number => {
     const turn = normalAngle(angleOf(leaves(end)) - angleOf(leaves(edge)));
-    return turn < TOGETHER ? turn + TURN : turn;
+    return turn < RUNS_ON ? turn + TURN : turn;
   };
   /** On which side of an edge, seen along it from this end, its outline lies: by where it goes on at its far end. */
   const sideOf = (edge: number): number => {
@@ -58,7 +53,7 @@ export const sharedPairing = (
     // turning left from the edge, the outline on its left comes first; of two that leave in one direction the one
     // bending less to the left
     const apart = turnFrom(first, p) - turnFrom(first, q);
-    const before = Math.abs(apart) > SAME ? apart < 0 : bendOf(p) <= bendOf(q);
+    const before = Math.abs(apart) > TANGENT_WITHIN ? apart < 0 : bendOf(p) <= bendOf(q);
     const [left, right] = before ? [p, q] : [q, p];
     if (second === undefined) {
       const side = (first & 1) === 0 ? left : right; // the same outline at both of its ends

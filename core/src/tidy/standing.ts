@@ -1,3 +1,4 @@
+import { JOINED } from "../numeric/tolerance.ts";
 import { joinRuns, runPieces, type Ends, type Run } from "../contour/joining.ts";
 import type { Circle } from "../geometry/circle.ts";
 import { pieceCarrier } from "../geometry/curve.ts";
@@ -6,7 +7,7 @@ import { distance, equalPoint } from "../geometry/point.ts";
 import { pointGrid } from "../geometry/pointGrid.ts";
 import { sharedPairing } from "./sharedPairing.ts";
 import { originsOf, type Looks, type Strand } from "./strands.ts";
-import { JOINED, type Origin, type Thing, type Tidied } from "./things.ts";
+import { type Origin, type Thing, type Tidied } from "./things.ts";
 
 /** A thing that stands, with its pieces to be looked at. */
 export type TidiedThing = { readonly made: Tidied; readonly pieces: readonly Piece[]; readonly closed: boolean };

@@ -1,10 +1,11 @@
+import { JOINED } from "../numeric/tolerance.ts";
 import { meetingPlaces, type MeetingRun } from "../contour/meetingPlaces.ts";
 import { pieceLength } from "../geometry/piece.ts";
 import { distance, type Point } from "../geometry/point.ts";
 import { pointGrid } from "../geometry/pointGrid.ts";
 import { noted } from "./noted.ts";
 import { idsOf, type TidiedThing } from "./standing.ts";
-import { JOINED, findingKey, type Finding } from "./things.ts";
+import { findingKey, type Finding } from "./things.ts";
 
 /** What stays in the way of what stands: open ends, tiny pieces and crossings. */
 export const staysOf = (

@@ -1,7 +1,8 @@
+import { JOINED } from "../numeric/tolerance.ts";
 import { circleHalves } from "../geometry/circle.ts";
 import { pieceLength, type Piece } from "../geometry/piece.ts";
 import { distance } from "../geometry/point.ts";
-import { JOINED, type Origin, type Thing, type TidyOptions } from "./things.ts";
+import { type Origin, type Thing, type TidyOptions } from "./things.ts";
 
 /** A line, an arc or a whole circle that is being tidied, alone or as one piece of a chain. */
 export type Strand = {

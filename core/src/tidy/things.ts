@@ -1,3 +1,4 @@
+import { KEY_STEP } from "../numeric/tolerance.ts";
 import type { Circle } from "../geometry/circle.ts";
 import type { Piece } from "../geometry/piece.ts";
 import type { Point } from "../geometry/point.ts";
@@ -68,16 +69,10 @@ export type TidyOptions = {
   readonly report?: (part: number) => void;
 };
 
-/** Ends closer than this are joined already: nothing to find. */
-export const JOINED = 1e-6;
-
 const ERRORS: ReadonlySet<TidyCode> = new Set(["duplicate", "overlap", "gap", "tail", "open", "crossing"]);
 /** Whether a finding stands in the way of cutting, should be looked at, or is only said. */
 export const severityOf = (code: TidyCode): Finding["severity"] =>
   ERRORS.has(code) ? "error" : code === "fragment" ? "info" : "warning";
-
-/** Places in keys are rounded to this, so that they stay the same when something is mended elsewhere. */
-const KEY_STEP = 1e-4;
 
 /** The same for the same thing met again, so that it can be mended alone or left as it is. */
 export const findingKey = ({ code, at, ids }: Omit<Finding, "fixed">): string => {

@@ -1,6 +1,6 @@
 import { exampleCircle, exampleDot } from "../example/exampleShapes.ts";
 import { turning } from "@ash-edge/core/geometry";
-import { toRadians } from "@ash-edge/core/numeric";
+import { toRadians, WHOLE_WITHIN } from "@ash-edge/core/numeric";
 import { nothing, type Tool } from "../tool.ts";
 import { what, skipPart, repeated } from "./copying.ts";
 
@@ -50,7 +50,7 @@ export const roundACentre: Tool = {
     const angle = given.value("angle") ?? 360;
     if (count < 2) return { ways: [], note: "One is there already" };
     // over a whole turn the last would lie on the first
-    const wholeTurn = Math.abs(Math.abs(angle) - 360) < 1e-9;
+    const wholeTurn = Math.abs(Math.abs(angle) - 360) < WHOLE_WITHIN;
     const step = given.choice("by") === "pitch" ? angle : wholeTurn ? angle / count : angle / (count - 1);
     const places = Array.from({ length: count - 1 }, (_, i) => turning(about.at, toRadians((i + 1) * step)));
     return repeated(roundACentre, given, context, places);

@@ -1,5 +1,5 @@
 import { along, angleOf, dot, subtract, type Point } from "@ash-edge/core/geometry";
-import { signedAngle, toDegrees, toRadians, unitAt } from "@ash-edge/core/numeric";
+import { signedAngle, toDegrees, toRadians, unitAt, WHOLE_WITHIN } from "@ash-edge/core/numeric";
 
 export type HeldDirection = { readonly word: string; readonly at: Point };
 
@@ -37,6 +37,6 @@ export const holdDirection = (from: Point, pointer: Point, lastAngle: number | u
   return heldAt(
     from,
     pointer,
-    directions.reduce((best, one) => (away(one) < away(best) - 1e-9 ? one : best)),
+    directions.reduce((best, one) => (away(one) < away(best) - WHOLE_WITHIN ? one : best)),
   );
 };

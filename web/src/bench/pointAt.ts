@@ -1,7 +1,7 @@
 import { picturesOf, isOnPicture, ontoPicture, unitOf } from "@ash-edge/core/drawing";
 import { angleOf, distance, subtract, type Point } from "@ash-edge/core/geometry";
 import { picksAt, snapsAt, SNAP_KINDS, type Snap, type SnapKind } from "@ash-edge/core/look";
-import { readTypedValue, RESOLUTION, type Unit } from "@ash-edge/core/numeric";
+import { readTypedValue, RESOLUTION, ROUNDING, type Unit } from "@ash-edge/core/numeric";
 import {
   givenOf,
   takesPoint,
@@ -90,7 +90,7 @@ export const pointAt = (
  */
 const takenSnap = (found: readonly Snap[], asked: Asked["snap"], pointer: Point, reach: number): Snap | undefined => {
   if (!asked) return undefined;
-  const slack = RESOLUTION + 1e-12 * (Math.abs(asked.at.x) + Math.abs(asked.at.y));
+  const slack = RESOLUTION + ROUNDING * (Math.abs(asked.at.x) + Math.abs(asked.at.y));
   return (
     found.find(({ kind, at }) => kind === asked.kind && distance(at, asked.at) < slack) ??
     found.find(

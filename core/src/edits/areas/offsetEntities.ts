@@ -14,7 +14,7 @@ import { cross, distance, subtract, type Point } from "../../geometry/point.ts";
 import type { DrawingIndex } from "../../look/drawingIndex.ts";
 import type { Id } from "../../numeric/id.ts";
 import { done, refuse, type Outcome } from "../../numeric/outcome.ts";
-import { TRUE_WITHIN } from "../../numeric/tolerance.ts";
+import { NO_LENGTH, TRUE_WITHIN } from "../../numeric/tolerance.ts";
 import {
   lastDistance,
   offset,
@@ -99,8 +99,8 @@ export const offsetThrough = ({ sources }: OffsetWhat, at: Point): number => {
       const away = pieceNearest(piece, at).distance;
       const off = offCarrier(spanOf(piece), at);
       // at a corner both pieces are as near: the one that the place lies farther off tells its side
-      const nearer = !best || away < best.away - 1e-9;
-      if (nearer || (away < best!.away + 1e-9 && Math.abs(off) > Math.abs(best!.off))) best = { away, off };
+      const nearer = !best || away < best.away - NO_LENGTH;
+      if (nearer || (away < best!.away + NO_LENGTH && Math.abs(off) > Math.abs(best!.off))) best = { away, off };
     }
   return best ? Math.sign(best.off) * best.away : 0;
 };

@@ -3,7 +3,7 @@ import { circlePoint } from "../../geometry/circle.ts";
 import { arcBetween, type Piece } from "../../geometry/piece.ts";
 import { leftOf, times, type Point } from "../../geometry/point.ts";
 import { toRadians, TURN } from "../../numeric/angle.ts";
-import { RESOLUTION, WHOLE_TURN_WITHIN } from "../../numeric/tolerance.ts";
+import { RESOLUTION, SAME_DIRECTION, WHOLE_TURN_WITHIN } from "../../numeric/tolerance.ts";
 import type { ReadGeometry } from "../readShapes.ts";
 import { numberOf, numbersOf, sound, textOf, type DxfRecord, type Groups } from "./records.ts";
 
@@ -23,7 +23,7 @@ export const facing = (groups: Groups): 1 | -1 | undefined => {
   const x = numberOf(groups, 210, 0);
   const y = numberOf(groups, 220, 0);
   const z = numberOf(groups, 230, 1);
-  if (Math.abs(x) > 1e-9 || Math.abs(y) > 1e-9) return undefined;
+  if (Math.abs(x) > SAME_DIRECTION || Math.abs(y) > SAME_DIRECTION) return undefined;
   return z < 0 ? -1 : z > 0 ? 1 : undefined;
 };
 

@@ -1,3 +1,4 @@
+import { SVG_AGREES } from "../../numeric/tolerance.ts";
 import type { ReleasedContour } from "../../checks/releasePlan.ts";
 import { boundsExtent, boundsSize, type Bounds } from "../../geometry/bounds.ts";
 import { circleBounds } from "../../geometry/circle.ts";
@@ -21,8 +22,7 @@ export type FoundSvg = { readonly width: string; readonly viewBox: string; reado
  * Browsers hold coordinates in single precision and turn arcs into cubic curves: lengths and boxes agree to this part
  * of the size, and places to this part of their distance from the origin (2^-24 once more rounded).
  */
-const SHAPES_AGREE = 1e-3;
-const PLACES_AGREE = 1e-6;
+const { shapes: SHAPES_AGREE, places: PLACES_AGREE, bulges: BULGES_AGREE } = SVG_AGREES;
 
 /**
  * What differs between the contours that were to be written and what was read back from the SVG; empty when nothing
@@ -73,7 +73,6 @@ const seenAs = (contour: ReleasedContour, shape: FoundShape): boolean => {
  * A bulge is worked out from an arc's radius and chord, which near half a turn tells it only to the root of a double's
  * precision.
  */
-const BULGES_AGREE = 1e-7;
 const sameBulge = (p: number, q: number): boolean => Math.abs(p - q) <= BULGES_AGREE * (1 + q * q);
 const samePoint = (p: Point, q: Point): boolean => p.x === q.x && p.y === q.y;
 

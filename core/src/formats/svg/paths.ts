@@ -1,11 +1,9 @@
+import { SAME_SIZE } from "../../numeric/tolerance.ts";
 import { SVGPathData } from "svg-pathdata";
 import { bulgeOf, type Piece } from "../../geometry/piece.ts";
 import type { Point } from "../../geometry/point.ts";
 import { TURN } from "../../numeric/angle.ts";
 import type { ReadGeometry } from "../readShapes.ts";
-
-/** Ends closer than this (parts of the path's size) close a run. */
-const CLOSES = 1e-9;
 
 /** A run of lines and round arcs being gathered; curves of other kinds stand by themselves between runs. */
 type Gathering = { readonly out: ReadGeometry[]; run: Piece[] };
@@ -80,10 +78,10 @@ const close = (state: Gathering, at: Point, start: Point): void => {
     1,
   );
   const gap = Math.hypot(at.x - start.x, at.y - start.y);
-  if (gap > CLOSES * size) state.run.push({ a: at, b: start, bulge: 0 });
+  if (gap > SAME_SIZE * size) state.run.push({ a: at, b: start, bulge: 0 });
   const first = state.run[0];
   const whole = first !== undefined && first.a.x === start.x && first.a.y === start.y;
-  if (whole && gap <= CLOSES * size && gap > 0) state.run[state.run.length - 1] = { ...state.run.at(-1)!, b: start };
+  if (whole && gap <= SAME_SIZE * size && gap > 0) state.run[state.run.length - 1] = { ...state.run.at(-1)!, b: start };
   end(state, whole);
 };
 

@@ -1,3 +1,4 @@
+import { ROUNDING } from "../../numeric/tolerance.ts";
 import { parseSync, type INode } from "svgson";
 import { after } from "../../geometry/transform.ts";
 import { done, refuse, type Outcome } from "../../numeric/outcome.ts";
@@ -157,7 +158,7 @@ const scaleOf = ({ attributes }: INode): { readonly factor: number; readonly uni
   const size = inches ? width : width * mm;
   // without a box one unit is a pixel of the screen, 96 to the inch
   const factor = shown === undefined ? (inches ? 1 / 96 : 25.4 / 96) : size / shown;
-  return { factor: Math.abs(factor - 1) < 1e-12 ? 1 : factor, unit: inches ? "in" : "mm" };
+  return { factor: Math.abs(factor - 1) < ROUNDING ? 1 : factor, unit: inches ? "in" : "mm" };
 };
 
 type Attributes = Readonly<Record<string, string>>;

@@ -22,7 +22,13 @@ export const benchOf = (drawing: Drawing): Session => {
     "job",
     { drawing, history: { edits: [], first: 0, position: 0 }, token: 0 },
     {
-      keeper: { by: "", again: () => undefined, keep: () => undefined, idle: async () => undefined, end: () => undefined },
+      keeper: {
+        by: "",
+        again: () => undefined,
+        keep: () => undefined,
+        idle: async () => undefined,
+        end: () => undefined,
+      },
       older: async () => ({ edits: [] }),
       kept: NOTHING_KEPT,
       remember: () => undefined,
