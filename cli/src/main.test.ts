@@ -64,6 +64,26 @@ describe("ash-edge", () => {
     },
   );
 
+  it("puts the roles of whatever closes, loose lines too, and gives no two files of a folder one name", async () => {
+    const box = (x: number, y: number, w: number): string =>
+      [
+        [x, y, x + w, y],
+        [x + w, y + w, x + w, y],
+        [x + w, y + w, x, y + w],
+        [x, y, x, y + w],
+      ]
+        .map(([a, b, c, d]) => ["0", "LINE", "8", "0", "10", a, "20", b, "11", c, "21", d, ""].join("\n"))
+        .join("");
+    const text = `0\nSECTION\n2\nENTITIES\n${box(0, 0, 100)}${circleGroups(50).replace("\n20\n0\n", "\n20\n50\n")}${box(10, 10, 5)}0\nENDSEC\n0\nEOF\n`;
+    const [one, other, folder] = [file(text), file(text, "PART.dxf"), mkdtempSync(join(tmpdir(), "ash-edge-"))];
+    const { code } = await run("convert", one, other, "-o", folder, "--roles", "--units", "mm");
+    expect(readdirSync(folder).sort()).toEqual(["PART-2.dxf", "part.dxf"]);
+    const written = readFileSync(join(folder, "part.dxf"), "utf8").split("ENTITIES")[1]!;
+    const layers = [...written.matchAll(/AcDbEntity\n +8\n(\S+)/g)].map(([, layer]) => layer);
+    expect(layers.sort()).toEqual([...Array<string>(5).fill("INSIDE"), ...Array<string>(4).fill("OUTSIDE")]);
+    expect(code).toBe(0);
+  });
+
   it("goes on to its end where what reads its output stops, and says nothing of that", async () => {
     const discs = Array.from(
       { length: 3000 },

@@ -63,6 +63,7 @@ const runAll = async (options: Arguments): Promise<0 | 1 | 2> => {
   if (many && options.out === "-") throw new Unusable("-o - takes one file; give a folder for several");
   const into = options.out === undefined || options.out === "-" ? ".dxf" : extensionOf(options.out, many);
   const pool = files.length > 1 ? await poolFor(files.length) : undefined;
+  const names = uniqueNames(files);
   const tries = files.map((file) => (pool ? pool.run({ file, options, into }) : workSafely(file, options, into)));
   for (const one of tries) one.catch(() => undefined); // each is waited for below, in order
   const reports: (Report & { file?: string })[] = [];
@@ -74,9 +75,7 @@ const runAll = async (options: Arguments): Promise<0 | 1 | 2> => {
         if ("unusable" in tried) throw new Unusable(tried.unusable);
         const { report, text } = tried.worked;
         const written =
-          text === undefined
-            ? undefined
-            : write(text, many ? join(options.out!, `${basename(file, extname(file))}.dxf`) : options.out!, many);
+          text === undefined ? undefined : write(text, many ? join(options.out!, names[i]!) : options.out!, many);
         // put into words while it is written, and said when it is
         const told = options.json || options.out === "-" ? "" : `${many ? `${file}\n` : ""}${reportText(report)}`;
         await written;
@@ -120,6 +119,18 @@ const extensionOf = (out: string, many: boolean): string => {
   if (!WRITTEN_EXTENSIONS.has(extension))
     throw new Unusable(`${out}: files ending in .dxf, .svg and .csv can be written`);
   return extension;
+};
+
+/** What each file is called in a folder: no two alike, also where large and small letters are one. */
+const uniqueNames = (files: readonly string[]): readonly string[] => {
+  const taken = new Set<string>();
+  return files.map((file) => {
+    const name = basename(file, extname(file));
+    let own = `${name}.dxf`;
+    for (let n = 2; taken.has(own.toLowerCase()); n++) own = `${name}-${n}.dxf`;
+    taken.add(own.toLowerCase());
+    return own;
+  });
 };
 
 /** Written beside its place first, so that a file that stands there is whole at any time. */

@@ -54,7 +54,7 @@ export const workOn = async (file: string, options: Arguments, into = ".dxf"): P
     return { report, text: contourCsv(report.contours, units) };
   }
   const shapes = command === "convert" ? read.shapes : [...shapesOf(standing), ...(offset ? [] : rest)];
-  const known = onKnown(shapes, read, options);
+  const known = command === "convert" && options.roles ? onKnown(shapes, tidied) : shapes;
   if (into === ".svg") {
     const text = (await svg()).writeSvg(known, units);
     if (!text.ok) throw new Unusable(`${file}: ${sayRefusal(text.refusal, units)}`);
@@ -80,18 +80,16 @@ export const workSafely = async (file: string, options: Arguments, into: string)
   }
 };
 
-/** `convert --roles` sorts the contours of the file as it is. */
-const onKnown = (
-  shapes: readonly ReadShape[],
-  read: ReadDrawing,
-  { command, roles }: Arguments,
-): readonly ReadShape[] => {
-  if (command !== "convert" || !roles) return shapes;
-  const { things } = thingsOf(read);
-  const depths = depthsOf(things.map((thing): Tidied => ({ ...thing, origins: [] })));
-  const layers = new Map(things.map(({ id }, i) => [id, depths[i]]));
+/** `convert --roles` sorts whatever closes in the file as it is, also where it is in loose pieces there. */
+const onKnown = (shapes: readonly ReadShape[], standing: readonly Tidied[]): readonly ReadShape[] => {
+  const depths = depthsOf(standing);
+  const depthOf = new Map<number, number>();
+  standing.forEach(({ origins }, i) => {
+    const depth = depths[i];
+    if (depth !== undefined) for (const from of origins.flat()) depthOf.set(from.id, depth);
+  });
   return shapes.map((shape, id) => {
-    const depth = layers.get(id);
+    const depth = depthOf.get(id);
     return depth === undefined ? shape : { ...shape, layer: roleLayer(depth) };
   });
 };
