@@ -11,6 +11,12 @@ import { polygon, randomFrom, roundedCorners } from "../../core/src/testing/cont
 import { flattened } from "../../core/src/testing/flattened.ts";
 import { race, say, table } from "./report.ts";
 
+const united = (...asked: Parameters<typeof combine>) => {
+  const made = combine(...asked);
+  if (!made.ok) throw new Error(made.refusal.code);
+  return made.value;
+};
+
 /** Polygon libraries get arcs as chords within this. */
 const CHORD = 1e-4;
 
@@ -59,7 +65,7 @@ export const areas = async (): Promise<void> => {
       {
         ours: () =>
           void (found.ours = areaOf(
-            combine(
+            united(
               shapes.map((one) => [one]),
               "unite",
             ),
@@ -98,7 +104,7 @@ export const areas = async (): Promise<void> => {
     "a plate less 500 holes",
     race(
       {
-        ours: () => void (found.ours = areaOf(combine([[plate], ...holes.map((hole) => [hole])], "take-away"))),
+        ours: () => void (found.ours = areaOf(united([[plate], ...holes.map((hole) => [hole])], "take-away"))),
         [`clipper2-wasm, chords within ${CHORD}`]: () => {
           const made = clipper.DifferenceD(outer, inner, clipper.FillRule.NonZero, 6);
           found["clipper2-wasm"] = clipper.AreaPathsD(made);

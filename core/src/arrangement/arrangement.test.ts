@@ -5,10 +5,18 @@ import OverlayOp from "jsts/org/locationtech/jts/operation/overlay/OverlayOp.js"
 import { describe, expect, it } from "vitest";
 import { enclosedArea } from "../contour/chainMeasure.ts";
 import { circleHalves } from "../geometry/circle.ts";
-import { pieceDirection, pieceRadius, piecePoint, reversePiece, type Piece } from "../geometry/piece.ts";
+import {
+  pieceDirection,
+  pieceRadius,
+  piecePoint,
+  reversePiece,
+  transformPiece,
+  type Piece,
+} from "../geometry/piece.ts";
 import { along, distance, leftOf, type Point } from "../geometry/point.ts";
 import { blob, gear, mapped, polygon, randomFrom, roundedCorners, star } from "../testing/contours.ts";
 import { flattened } from "../testing/flattened.ts";
+import { placements } from "../testing/placements.ts";
 import { crossingsOf, isWelded } from "../testing/offsetChecks.ts";
 import {
   arrange,
@@ -34,7 +42,13 @@ const box = (x: number, y: number, w: number, h: number): readonly Piece[] =>
   ]);
 const areaOf = (outlines: readonly Outline[]): number =>
   outlines.reduce((sum, { pieces }) => sum + enclosedArea(pieces), 0);
-const area = (how: Combination, ...areas: readonly Area[]): number => areaOf(combine(areas, how));
+/** What comes of areas; a refusal fails. */
+const combined = (areas: readonly Area[], how: Combination): readonly Outline[] => {
+  const made = combine(areas, how);
+  if (!made.ok) throw new Error(made.refusal.code);
+  return made.value;
+};
+const area = (how: Combination, ...areas: readonly Area[]): number => areaOf(combined(areas, how));
 
 /** Two contours that cross, of any family, somewhere and turned. */
 const pair = fc.integer({ min: 1, max: 1e9 }).map((seed): readonly [Piece[], Piece[]] => {
@@ -81,7 +95,7 @@ describe("arrangement", () => {
       fc.property(pair, fc.boolean(), ([one, other], back) => {
         const turned = back ? other.map(reversePiece).reverse() : other;
         const [p, q] = [enclosedArea(one), enclosedArea(other)];
-        const [united, common] = [combine([[one], [turned]], "unite"), combine([[one], [turned]], "common")];
+        const [united, common] = [combined([[one], [turned]], "unite"), combined([[one], [turned]], "common")];
         expect(Math.abs(areaOf(united) + areaOf(common) - p - q)).toBeLessThan(1e-6);
         expect(Math.abs(area("take-away", [one], [turned]) + areaOf(common) - p)).toBeLessThan(1e-6);
         for (const { pieces } of [...united, ...common]) expect(isWelded(pieces)).toBe(true);
@@ -109,7 +123,7 @@ describe("arrangement", () => {
   // area of the lens of two circles: closed form from circular segments
   it("arcs stay arcs: the lens of two circles, their union and difference", () => {
     const lens = 2 * (100 * Math.acos(0.6) - 6 * 8);
-    const common = combine([[disc(0, 0, 10)], [disc(12, 0, 10)]], "common");
+    const common = combined([[disc(0, 0, 10)], [disc(12, 0, 10)]], "common");
     expect(areaOf(common)).toBeCloseTo(lens, 11);
     expect(common[0]!.pieces.map(pieceRadius).every((r) => Math.abs(r - 10) < 1e-12)).toBe(true);
     expect(area("unite", [disc(0, 0, 10)], [disc(12, 0, 10)])).toBeCloseTo(200 * Math.PI - lens, 10);
@@ -117,23 +131,23 @@ describe("arrangement", () => {
   });
 
   it("shared edges go, touching places stay apart, one in another is a hole, the same twice is itself", () => {
-    const side = combine([[box(0, 0, 10, 10)], [box(10, 0, 10, 10)]], "unite");
+    const side = combined([[box(0, 0, 10, 10)], [box(10, 0, 10, 10)]], "unite");
     expect(side.map(({ pieces }) => pieces.length)).toEqual([4]);
-    const part = combine([[box(0, 0, 10, 10)], [box(10, 2, 5, 5)]], "unite");
+    const part = combined([[box(0, 0, 10, 10)], [box(10, 2, 5, 5)]], "unite");
     expect([part.length, areaOf(part)]).toEqual([1, 125]);
-    const touching = combine([[disc(0, 0, 5)], [disc(10, 0, 5)]], "unite");
+    const touching = combined([[disc(0, 0, 5)], [disc(10, 0, 5)]], "unite");
     expect(touching.map(({ circle }) => circle?.radius)).toEqual([5, 5]);
-    const corner = combine([[box(0, 0, 10, 10)], [box(10, 10, 10, 10)]], "unite");
+    const corner = combined([[box(0, 0, 10, 10)], [box(10, 10, 10, 10)]], "unite");
     expect(corner.map(({ pieces }) => pieces.length)).toEqual([4, 4]);
-    const hole = combine([[box(0, 0, 40, 40)], [disc(20, 20, 8)]], "take-away");
+    const hole = combined([[box(0, 0, 40, 40)], [disc(20, 20, 8)]], "take-away");
     expect(hole).toHaveLength(2);
     expect(areaOf(hole)).toBeCloseTo(1600 - 64 * Math.PI, 10);
-    const inside = combine([[box(0, 0, 40, 40)], [disc(32, 20, 8)]], "take-away"); // touches the side from within
+    const inside = combined([[box(0, 0, 40, 40)], [disc(32, 20, 8)]], "take-away"); // touches the side from within
     expect(areaOf(inside)).toBeCloseTo(1600 - 64 * Math.PI, 10);
-    expect(areaOf(combine([[box(0, 0, 7, 7)], [box(0, 0, 7, 7)]], "unite"))).toBe(49);
-    expect(combine([[box(0, 0, 7, 7)], [box(0, 0, 7, 7)]], "take-away")).toEqual([]);
+    expect(areaOf(combined([[box(0, 0, 7, 7)], [box(0, 0, 7, 7)]], "unite"))).toBe(49);
+    expect(combined([[box(0, 0, 7, 7)], [box(0, 0, 7, 7)]], "take-away")).toEqual([]);
     // a plate with a hole, and what lies in the hole
-    expect(areaOf(combine([[box(0, 0, 40, 40), box(10, 10, 20, 20)], [box(15, 15, 10, 10)]], "unite"))).toBe(1300);
+    expect(areaOf(combined([[box(0, 0, 40, 40), box(10, 10, 20, 20)], [box(15, 15, 10, 10)]], "unite"))).toBe(1300);
   });
 
   it("faces among what crosses: a cross of lines in a circle, with loose ends; the outline of some of them", () => {
@@ -157,13 +171,13 @@ describe("arrangement", () => {
   it("a plate minus 500 holes, some over its edge; 200 discs and boxes united", () => {
     const plate = box(0, 0, 250, 200);
     const holes = Array.from({ length: 500 }, (_, i) => [disc((i % 25) * 10, Math.floor(i / 25) * 10 + 5, 3)]);
-    const made = combine([[plate], ...holes], "take-away");
+    const made = combined([[plate], ...holes], "take-away");
     expect(areaOf(made)).toBeCloseTo(50_000 - (480 + 20 / 2) * 9 * Math.PI, 6);
     const random = randomFrom(5);
     const many = Array.from({ length: 200 }, (_, i) => [
       i % 2 ? disc(100 * random(), 100 * random(), 3 + 5 * random()) : box(100 * random(), 100 * random(), 9, 6),
     ]);
-    const united = combine(many, "unite");
+    const united = combined(many, "unite");
     expect(crossingsOf(united.map(({ pieces }) => pieces))).toBe(0);
     expect(areaOf(united)).toBeLessThan(12_000);
   });
@@ -188,5 +202,70 @@ describe("arrangement", () => {
         expect(distance(found[0]!, at)).toBeLessThan(1e-10);
       }),
     );
+  });
+
+  /**
+   * Edges nearly on one another: two of a kind, one of them moved, turned or grown by so little; beside them a third
+   * over their corner. Every true area lies between those of the parts moved by the resolution either way.
+   */
+  it("edges from 0 to 1e-3 apart: no area is lost, or it is refused", () => {
+    const kinds: readonly ((s: number) => readonly Piece[])[] = [
+      (s) =>
+        roundedCorners(
+          box(0, 0, s, s).map(({ a }) => a),
+          0.3,
+        ),
+      (s) => box(0, 0, s, s),
+      (s) => disc(s / 2, s / 2, s / 2),
+    ];
+    let [tried, refused] = [0, 0];
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...kinds),
+        fc.double({ min: -9.5, max: -3, noNaN: true }).map((power) => 10 ** power),
+        fc.constantFrom("moved", "turned", "grown", "apart"),
+        fc.double({ min: 0, max: 6.3, noNaN: true }),
+        placements,
+        (kind, by, how, angle, m) => {
+          const first = kind(20);
+          const [c, s] = [Math.cos(by), Math.sin(by)];
+          const second = mapped(first, ({ x, y }) => {
+            if (how === "moved") return { x: x + by * Math.cos(angle), y: y + by * Math.sin(angle) };
+            if (how === "turned") return { x: x * c - y * s, y: x * s + y * c };
+            return how === "grown" ? { x: x * (1 + by), y: y * (1 + by) } : { x: x + 20 + by, y };
+          });
+          const put = (pieces: readonly Piece[]): readonly Piece[] => pieces.map((piece) => transformPiece(m, piece));
+          const scale = Math.hypot(m.a, m.b);
+          const parts = [first, second, disc(20, 20, 5)].map((pieces) => put(pieces));
+          const [p, q, r] = parts.map((pieces) => Math.abs(enclosedArea(pieces))) as [number, number, number];
+          const slack =
+            4 * Math.max(1e-7, 1e-12 * 1e5, 1e-7 * 64) * 300 * scale + 1e-8 * (p + q + r) + 2500 * scale * scale * by;
+          for (const all of [parts.slice(0, 2), parts, parts.slice(1).reverse()]) {
+            tried += 1;
+            const made = combine(
+              all.map((one) => [one]),
+              "unite",
+            );
+            if (!made.ok) {
+              refused += 1;
+              continue;
+            }
+            const united = areaOf(made.value);
+            const sizes = all.map((pieces) => Math.abs(enclosedArea(pieces)));
+            expect(united).toBeGreaterThan(Math.max(...sizes) - slack);
+            expect(united).toBeLessThan(sizes.reduce((sum, one) => sum + one, 0) + slack);
+            // the first two are one, or side by side
+            if (all.length === 2 && all[0] === parts[0])
+              expect(Math.abs(united - (how === "apart" ? p + q : p))).toBeLessThan(slack);
+            if (all.length === 3) {
+              const lens = area("common", [parts[how === "apart" ? 1 : 0]!], [parts[2]!]);
+              if (how !== "apart") expect(Math.abs(united - (p + r - lens))).toBeLessThan(2 * slack);
+            }
+          }
+        },
+      ),
+      { numRuns: 400 },
+    );
+    expect(refused).toBeLessThan(0.02 * tried);
   });
 });

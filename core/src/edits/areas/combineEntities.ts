@@ -47,7 +47,9 @@ export const combineEntities = (
   }
   if (groups.length < 2) return refuse("combine-two");
   const areas = groups.map((group): Area => group.map(({ pieces }) => pieces));
-  const outlines = combine(areas, how);
+  const combined = combine(areas, how);
+  if (!combined.ok) return combined;
+  const outlines = combined.value;
   if (outlines.length === 0) return refuse("combine-nothing");
   const { layer } = entityOf(drawing, ids[0]!)!;
   const gone = keep
