@@ -208,7 +208,7 @@ test("job 0413's photo, straightened by four corners: lengths on it come out wit
   await page.keyboard.press("Escape");
   await page.keyboard.press("Control+z");
   await expect(photo.card).not.toContainText("of 2");
-  expect((await content(bench)).callout.every(({ pin }) => pin?.sketch === "demo-0413-sketch-1")).toBe(true);
+  expect((await content(bench)).callout.every(({ pin }) => pin?.sketch === "sketch-1")).toBe(true);
 });
 
 const bigPhoto = async (page: Page): Promise<Buffer> => {

@@ -85,7 +85,8 @@ const open = async (
           ...(again ? { action: { label: again.words, onClick: again.take }, duration: OFFER_MS } : {}),
           [again ? "cancel" : "action"]: { label: "Undo", onClick: undo },
         }),
-      saveFile: () => session && void saveJobFile(database, job, session.getState().history.drawing),
+      saveFile: () =>
+        session && void saveJobFile(database, job, session.getState().history.drawing).then(session.act.say),
       openRelease: (selected) => go(`/jobs/${id}/release`, { selected }),
     });
     if (lost.length > 0) {

@@ -1,7 +1,7 @@
-import { toast } from "sonner";
 import type { Drawing } from "@ash-edge/core/drawing";
 import { writeJobFile, type JobSketch } from "@ash-edge/core/formats/job";
 import { namedByPlace, sketchesOf, type Database, type JobRecord } from "../store/index.ts";
+import type { Message } from "./state/index.ts";
 import { fileName, saveAs } from "../ui/saveAs.ts";
 
 const toBase64 = (bytes: Uint8Array): string => {
@@ -46,9 +46,9 @@ const readSketches = async (
 
 /**
  * Saves the job to a file from memory: the drawing with its callouts and what the job says of itself. The store is only
- * asked for the pictures, and for details that were changed; what it does not give is left out, and said.
+ * asked for the pictures, and for details that were changed; what it does not give is left out. What is to be said of it.
  */
-export const saveJobFile = async (database: Database, opened: JobRecord, drawing: Drawing): Promise<void> => {
+export const saveJobFile = async (database: Database, opened: JobRecord, drawing: Drawing): Promise<Message> => {
   const { sketches, ids, missing } = await readSketches(database, opened.id);
   const stored = await within(database.jobs.get(opened.id)).catch(() => undefined);
   const { number, name, customer, material, thickness, quantity, due } = stored ?? opened;
@@ -59,9 +59,10 @@ export const saveJobFile = async (database: Database, opened: JobRecord, drawing
   );
   const file = fileName(`${number} ${name}`, ".ashedge.json");
   saveAs(file, text, "application/json");
-  toast(
-    missing.length === 0
-      ? `Saved to ${file}`
-      : `Saved to ${file}, but without ${missing.join(", ")}: the browser’s storage could not be read.`,
-  );
+  return missing.length === 0
+    ? { text: `Saved to ${file}.`, tone: "said" }
+    : {
+        text: `Saved to ${file}, but without ${missing.join(", ")}: the browser’s storage could not be read.`,
+        tone: "fault",
+      };
 };
