@@ -374,3 +374,35 @@ test("a browser that gives no storage is said so in words, with nothing of its o
   await page.goto("/jobs");
   await expect(page.getByRole("alert")).toContainText("This browser gives the application no storage");
 });
+
+test("a browser that deletes its database, as it can after a crash: what was said saved is put back from the reserve", async ({
+  page,
+}) => {
+  const bench = new Bench(page);
+  await bench.open("Rocker plate");
+  await circle(bench, "1", 0);
+  await circle(bench, "2", 0);
+  await page.keyboard.press("Control+z");
+  await circle(bench, "3", 0);
+  await bench.saved();
+  await page.goto("/help");
+  await page.evaluate(
+    () =>
+      new Promise<void>((done, no) => {
+        const asked = indexedDB.deleteDatabase("ash-edge");
+        asked.onsuccess = () => done();
+        asked.onblocked = asked.onerror = () => no(new Error("not deleted"));
+      }),
+  );
+  await page.goto("/jobs");
+  await expect(page.getByText("The browser had lost its data")).toContainText("0414 Rocker plate");
+  await page.getByRole("link", { name: "Rocker plate" }).click();
+  await bench.ready();
+  expect((await circles(bench)).map(({ radius }) => radius)).toEqual([0.5, 1.5]);
+  await expect(page.getByRole("img", { name: /sketch of Rocker plate/ })).toBeVisible();
+  await expect(page.getByRole("button", { name: "Callout Ø 2 1/4 on the sketch" })).toBeVisible();
+  await circle(bench, "4", 0);
+  await bench.reload();
+  expect((await circles(bench)).map(({ radius }) => radius)).toEqual([0.5, 1.5, 2]);
+  await expect(page.getByText("The browser had lost its data")).toHaveCount(0);
+});

@@ -6,11 +6,11 @@ import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { StrictMode } from "react";
 import { createRoot } from "react-dom/client";
 import { RouterProvider } from "react-router/dom";
-import { Toaster } from "sonner";
+import { toast, Toaster } from "sonner";
 import { router } from "./app/router.tsx";
 import { StoreProvider } from "./app/StoreProvider.tsx";
 import "./ui/theme.ts"; // shown before anything else is
-import { openDatabase } from "./store/index.ts";
+import { openDatabase, putBack, reserveFiles } from "./store/index.ts";
 
 if (import.meta.env.DEV) void import("./app/checkEdits.ts").then(({ checkEveryEdit }) => checkEveryEdit());
 
@@ -21,10 +21,24 @@ const queries = new QueryClient({
   defaultOptions: { queries: { retry: false, staleTime: Infinity, networkMode: "always" } },
 });
 
+const database = openDatabase();
+
+/** Nobody waits longer for this before the page is shown. */
+const WAIT_MS = 3000;
+
+// a browser that found its database damaged starts a new one: what the reserve has is put back before anything is shown
+const files = reserveFiles();
+const back = files
+  ? await Promise.race([
+      putBack(database, files).catch(() => []),
+      new Promise<readonly string[]>((done) => setTimeout(() => done([]), WAIT_MS)),
+    ])
+  : [];
+
 createRoot(document.getElementById("root")!).render(
   <StrictMode>
     <QueryClientProvider client={queries}>
-      <StoreProvider database={openDatabase()}>
+      <StoreProvider database={database}>
         <RouterProvider router={router} />
         <Toaster
           position="bottom-center"
@@ -38,3 +52,10 @@ createRoot(document.getElementById("root")!).render(
     </QueryClientProvider>
   </StrictMode>,
 );
+
+if (back.length > 0)
+  toast(
+    `The browser had lost its data, as it can in a crash. Put back from the reserve, without history and releases: ` +
+      `${back.join(", ")}.`,
+    { duration: Infinity, closeButton: true },
+  );

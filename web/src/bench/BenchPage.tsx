@@ -13,8 +13,11 @@ import {
   holdJob,
   loadJob,
   makeKeeper,
+  makeReserve,
   olderSteps,
+  reserveFiles,
   sayStoreFault,
+  sketchesOf,
   wasChangedSince,
   type Database,
   type JobHold,
@@ -51,7 +54,10 @@ const open = async (
   let keeper: Keeper | undefined = undefined as Keeper | undefined;
   const hold = await holdJob(id, {
     onLost: () => session?.act.lost(),
-    finish: async () => void (await keeper?.idle()),
+    finish: async () => {
+      await keeper?.idle();
+      keeper?.end();
+    },
   });
   try {
     if (how !== "at first") await hold.takeOver();
@@ -64,10 +70,17 @@ const open = async (
       stored = (await loadJob(database, id))!;
     }
     const { kept, lost } = keptOf((await database.settings.get(KEPT_KEY).catch(() => undefined))?.value);
-    keeper = makeKeeper(database, id, stored.token, {
-      onSaved: (steps) => session?.act.saved(steps),
-      onFailed: (reason) => session?.act.failed(sayStoreFault(reason)),
-    });
+    const mayChange = hold.isMine() && !stored.damage;
+    keeper = makeKeeper(
+      database,
+      id,
+      stored.token,
+      {
+        onSaved: (steps) => session?.act.saved(steps),
+        onFailed: (reason) => session?.act.failed(sayStoreFault(reason)),
+      },
+      mayChange ? makeReserve(reserveFiles(), job, stored, () => sketchesOf(database, id)) : undefined,
+    );
     const { by } = keeper;
     const { token } = stored;
     session = makeSession(id, stored, {

@@ -9,6 +9,7 @@ export * from "./keeper.ts";
 export * from "./records.ts";
 export * from "./released.ts";
 export * from "./storeFault.ts";
+export * from "./reserve.ts";
 export * from "./rows.ts";
 export * from "./summary.ts";
 export * from "./rawJob.ts";

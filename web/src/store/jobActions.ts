@@ -4,6 +4,7 @@ import type { JobRecord } from "./rows.ts";
 import { listJobs, nextJobNumber, sketchesOf } from "./jobs.ts";
 import { isSound } from "./records.ts";
 import { loadJob, NotInStore, startJournal } from "./journal.ts";
+import { reserveFiles } from "./reserve.ts";
 import { withSketches } from "./sketchNames.ts";
 
 /** A job that was deleted is kept for so long. */
@@ -26,8 +27,8 @@ export const unbinJob = (database: Database, id: string): Promise<void> =>
   });
 
 /** Removes a job with all that belongs to it, for good. */
-export const eraseJob = (database: Database, id: string): Promise<void> =>
-  database.transaction(
+export const eraseJob = async (database: Database, id: string): Promise<void> => {
+  await database.transaction(
     "rw",
     [database.jobs, database.heads, database.journal, database.snapshots, database.blobs],
     async () => {
@@ -45,6 +46,10 @@ export const eraseJob = (database: Database, id: string): Promise<void> =>
       await database.blobs.where("job").equals(id).delete();
     },
   );
+  await reserveFiles()
+    ?.remove(id)
+    .catch(() => undefined);
+};
 
 /** The jobs in the bin, the last deleted first. */
 export const binnedJobs = async (database: Database): Promise<readonly JobRecord[]> =>

@@ -2,6 +2,7 @@ import { UnsoundEdit, type Drawing } from "@ash-edge/core/drawing";
 import { openAgain, type Database } from "./database.ts";
 import { ChangedElsewhere, NotInStore, storeStep, type Step } from "./journal.ts";
 import type { History } from "./history.ts";
+import type { Reserve } from "./reserve.ts";
 import { placeInHistory } from "./released.ts";
 import { stateOf, thumbnailOf } from "./summary.ts";
 
@@ -38,7 +39,13 @@ const isFinal = (reason: unknown): boolean =>
  * stored waits, with all after it, so that the journal never has a hole: it is tried again until there is room, unless
  * the job was changed elsewhere or is gone.
  */
-export const makeKeeper = (database: Database, job: string, token: number, { onSaved, onFailed }: Told): Keeper => {
+export const makeKeeper = (
+  database: Database,
+  job: string,
+  token: number,
+  { onSaved, onFailed }: Told,
+  reserve?: Reserve,
+): Keeper => {
   const by = crypto.randomUUID?.() ?? String(Math.random());
   const waiting: Step[] = [];
   let follows = token;
@@ -84,6 +91,7 @@ export const makeKeeper = (database: Database, job: string, token: number, { onS
         return onFailed(reason as Error, over);
       }
       refused = false;
+      await reserve?.keep(step);
       waiting.shift();
       onSaved(step.history);
     }
@@ -108,6 +116,7 @@ export const makeKeeper = (database: Database, job: string, token: number, { onS
     },
     end: () => {
       over = true;
+      reserve?.end();
       clearTimeout(retry);
       clearTimeout(timer);
     },
