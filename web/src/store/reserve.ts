@@ -45,6 +45,9 @@ const within = <T>(answer: Promise<T>): Promise<T> =>
     new Promise<never>((_, no) => setTimeout(() => no(new Error("The reserve did not answer.")), WAIT_MS)),
   ]);
 
+/** Writing down more things than this takes long enough to be seen. */
+const GREAT = 4000;
+
 /** A log is begun anew after so many lines, so that it never takes long to be read. */
 const LINES = 500;
 
@@ -71,11 +74,17 @@ export const makeReserve = (
   };
   const begin = ({ drawing, history }: { readonly drawing: Drawing; readonly history: History }): Promise<void> => {
     const { thumbnail: _, ...rest } = job;
-    const rows = JSON.parse(drawingText(drawing)) as DrawingRows;
-    const first: First = { made: Date.now(), job: rest, position: history.position, nextId: drawing.nextId, rows };
+    // the rows are text already: a great drawing is not taken apart and put together again for this
+    const first: Omit<First, "rows"> = {
+      made: Date.now(),
+      job: rest,
+      position: history.position,
+      nextId: drawing.nextId,
+    };
+    const line = `${JSON.stringify(first).slice(0, -1)},"rows":${drawingText(drawing)}}`;
     base = history.position;
     lines = 0;
-    return trying((own) => own.begin(job.id, JSON.stringify(first)));
+    return trying((own) => own.begin(job.id, line));
   };
   const copyPictures = async (own: ReserveFiles): Promise<void> => {
     const there = new Set(await own.pictures(job.id));
@@ -84,7 +93,9 @@ export const makeReserve = (
       await own.putPicture(job.id, number, JSON.stringify({ name, type, ...(from ? { from } : {}) }), bytes.slice());
     }
   };
-  let ready = begin(opened);
+  // a great drawing is shown first
+  const shown = new Promise((done) => setTimeout(done, opened.drawing.entity.size > GREAT ? 1000 : 0));
+  let ready = off ? Promise.resolve() : shown.then(() => begin(opened));
   void ready.then(() => (off || !of ? undefined : copyPictures(of).catch(() => undefined)));
   return {
     keep: async ({ history, drawing, edit }) => {
