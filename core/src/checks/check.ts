@@ -1,6 +1,6 @@
 import type { Point } from "../geometry/point.ts";
 import type { Id } from "../numeric/id.ts";
-import { showLength } from "../numeric/showValue.ts";
+import { showTelling } from "../numeric/showValue.ts";
 import type { Unit } from "../numeric/units.ts";
 import type { Profile } from "../profile/profile.ts";
 
@@ -32,4 +32,4 @@ export type Check = {
 
 /** A length of a fault in words, in the job's unit. */
 export const lengthIn = (value: number | string | undefined, unit: Unit): string =>
-  typeof value === "number" ? showLength(value, unit) : "?";
+  typeof value === "number" ? showTelling(value, unit) : "?";

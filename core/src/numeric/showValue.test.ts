@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { showAngle, showLength, showLengthUnit } from "./showValue.ts";
+import { showAngle, showLength, showLengthUnit, showTelling } from "./showValue.ts";
 
 describe("shown numbers", () => {
   it.each([
@@ -15,6 +15,16 @@ describe("shown numbers", () => {
     [1.1875, "mm", "≈ 1.188"], // never passes for what it is not
     [-1e-9, "mm", "≈ 0"],
   ] as const)("%d %s is shown as %s", (value, unit, text) => expect(showLength(value, unit)).toBe(text));
+
+  it.each([
+    [3.42e-6, "mm", "≈ 0.0000034"],
+    [-1e-9, "in", "≈ -0.000000001"],
+    [0.0005, "mm", "≈ 0.001"],
+    [0, "mm", "0"],
+    [0.25, "in", "1/4"],
+  ] as const)("%d %s tells why something is wrong as %s", (value, unit, text) =>
+    expect(showTelling(value, unit)).toBe(text),
+  );
 
   it("carries its unit or its sign of kind", () => {
     expect([showLengthUnit(3.125, "in"), showLengthUnit(12.5, "mm"), showAngle(42.5)]).toEqual([

@@ -30,6 +30,15 @@ const asDecimal = (value: number, places: number): string => {
 export const showLength = (value: number, unit: Unit): string =>
   unit === "in" ? (asFraction(value) ?? asDecimal(value, 4)) : asDecimal(value, 3);
 
+/**
+ * A length that tells why something is wrong: as `showLength`, but never 0 for what is not, with two digits of it:
+ * `≈ 0.0000034`.
+ */
+export const showTelling = (value: number, unit: Unit): string => {
+  const text = showLength(value, unit);
+  return text === "≈ 0" ? `≈ ${value.toLocaleString("en", { maximumSignificantDigits: 2, useGrouping: false })}` : text;
+};
+
 /** A length with its unit: `12.5 mm`, `3 1/8 in`. */
 export const showLengthUnit = (value: number, unit: Unit): string => `${showLength(value, unit)} ${unit}`;
 
