@@ -132,8 +132,9 @@ test(`${KILLS} times the browser is killed while a drafter draws: what was said 
   } finally {
     rmSync(folder, { recursive: true, force: true });
   }
+  const resets =
+    reset === 0 ? "never found its database damaged" : `deleted its database ${reset} times and it was put back`;
   console.info(
-    `kills: ${KILLS}, ${amid} of them in the middle of something; the browser itself deleted its database ${reset} ` +
-      `times and the reserve put it back; ${drawn} circles stand`,
+    `kills: ${KILLS}, ${amid} of them amid a step not yet said saved; the browser ${resets}; ${drawn} circles stand`,
   );
 });

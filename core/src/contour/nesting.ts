@@ -39,33 +39,42 @@ export const nestingDepths = (contours: readonly (readonly Piece[])[]): readonly
   const resolution = resolutionFor(greatest(boxes.map(Math.abs)));
   const tree = boxTree(boxes);
 
-  const holds = (j: number, i: number, at: Point): boolean => {
+  const slackOf = (i: number): number => {
+    const p = 4 * i;
+    return resolution + OUT * Math.min(boxes[p + 2]! - boxes[p]!, boxes[p + 3]! - boxes[p + 1]!);
+  };
+  const boxHolds = (j: number, i: number, slack: number): boolean => {
     const [p, q] = [4 * i, 4 * j];
-    const slack = resolution + OUT * Math.min(boxes[p + 2]! - boxes[p]!, boxes[p + 3]! - boxes[p + 1]!);
-    if (
-      boxes[q]! > boxes[p]! + slack ||
-      boxes[q + 1]! > boxes[p + 1]! + slack ||
-      boxes[q + 2]! < boxes[p + 2]! - slack ||
-      boxes[q + 3]! < boxes[p + 3]! - slack
-    )
-      return false;
-    return windingNumber(contours[j]!, at) !== 0;
+    return (
+      boxes[q]! <= boxes[p]! + slack &&
+      boxes[q + 1]! <= boxes[p + 1]! + slack &&
+      boxes[q + 2]! >= boxes[p + 2]! - slack &&
+      boxes[q + 3]! >= boxes[p + 3]! - slack
+    );
   };
   /** The smallest contour that holds one; -1 where none does. */
   const parentOf = (i: number): number => {
-    const at = innerPlace(contours[i]!) ?? contours[i]![0]!.a;
+    const slack = slackOf(i);
+    let at: Point | undefined; // only looked for where a box holds that of the contour
+    const holds = (k: number): boolean => {
+      if (!boxHolds(order[k]!, i, slack)) return false;
+      at ??= innerPlace(contours[i]!) ?? contours[i]![0]!.a;
+      return windingNumber(contours[order[k]!]!, at) !== 0;
+    };
     const from = rank[i]! + 1;
-    for (let k = from; k < Math.min(from + NEXT, order.length); k++) if (holds(order[k]!, i, at)) return order[k]!;
+    const next = Math.min(from + NEXT, order.length);
+    for (let k = from; k < next; k++) if (holds(k)) return order[k]!;
     const near: number[] = [];
     let count = 0;
-    tree.within(at.x, at.y, at.x, at.y, (j) => {
-      if (rank[j]! >= from + NEXT && count++ < MANY) near.push(rank[j]!);
+    const [x, y] = [boxes[4 * i]!, boxes[4 * i + 1]!];
+    tree.within(x - slack, y - slack, x + slack, y + slack, (j) => {
+      if (rank[j]! >= next && boxHolds(j, i, slack) && count++ < MANY) near.push(rank[j]!);
     });
     if (count <= MANY) {
-      const found = near.sort((p, q) => p - q).find((k) => holds(order[k]!, i, at));
+      const found = near.sort((p, q) => p - q).find(holds);
       return found === undefined ? -1 : order[found]!;
     }
-    for (let k = from + NEXT; k < order.length; k++) if (holds(order[k]!, i, at)) return order[k]!;
+    for (let k = next; k < order.length; k++) if (holds(k)) return order[k]!;
     return -1;
   };
   const depths = contours.map(() => 0);
