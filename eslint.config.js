@@ -81,8 +81,7 @@ export default tseslint.config(
       "no-restricted-syntax": [
         "error",
         {
-          selector:
-            "CallExpression[callee.property.name=/^(push|unshift|max|min|apply)$/] > SpreadElement",
+          selector: "CallExpression[callee.property.name=/^(push|unshift|max|min|apply)$/] > SpreadElement",
           message: "Its cost and its stack grow with what is spread: use a loop, greatest or least.",
         },
       ],
