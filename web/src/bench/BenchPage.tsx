@@ -99,7 +99,14 @@ const open = async (
           [again ? "cancel" : "action"]: { label: "Undo", onClick: undo },
         }),
       saveFile: () =>
-        session && void saveJobFile(database, job, session.getState().history.drawing).then(session.act.say),
+        void (
+          session &&
+          saveJobFile(database, job, session.getState().history.drawing).then((message) => {
+            // a refusal stands, with what it offers, until something is done about it
+            const refused = session?.getState().panels.message?.tone === "fault";
+            if (message.tone === "fault" || !refused) session?.act.say(message);
+          })
+        ),
       openRelease: (selected) => go(`/jobs/${id}/release`, { selected }),
     });
     if (lost.length > 0) {
