@@ -70,6 +70,8 @@ export default tseslint.config(
       "@typescript-eslint/no-non-null-assertion": "off",
       "@typescript-eslint/no-unused-vars": ["error", { argsIgnorePattern: "^_", varsIgnorePattern: "^_+$" }],
       eqeqeq: "error",
+      // what the formatter can't break: comments and strings
+      "max-len": ["error", { code: 120 }],
       "no-undef": "off",
     },
   },

@@ -31,10 +31,11 @@ const before = readFileSync(FILE, "utf8").split(`${HEAD}\n`)[0]!.trimEnd();
 const section = [
   HEAD,
   "",
-  "Made by `npm run harness`: each ended with what it asks for held every time; a small part of each runs with the tests.",
+  "Made by `npm run harness`: each ended with what it asks for held every time; a small part of each runs with " +
+    "the tests.",
   "",
-  "In two runs before the reserve was built the browser was killed 90 and 172 times, and then had deleted its database: " +
-    "the job was gone. The reserve is for that.",
+  "In two runs before the reserve was built the browser was killed 90 and 172 times, and then had deleted its " +
+    "database: the job was gone. The reserve is for that.",
   "",
   "| | |",
   "| --- | --- |",

@@ -74,7 +74,9 @@ describe("ash-edge", () => {
       ]
         .map(([a, b, c, d]) => ["0", "LINE", "8", "0", "10", a, "20", b, "11", c, "21", d, ""].join("\n"))
         .join("");
-    const text = `0\nSECTION\n2\nENTITIES\n${box(0, 0, 100)}${circleGroups(50).replace("\n20\n0\n", "\n20\n50\n")}${box(10, 10, 5)}0\nENDSEC\n0\nEOF\n`;
+    const hole = circleGroups(50).replace("\n20\n0\n", "\n20\n50\n");
+    const shapes = box(0, 0, 100) + hole + box(10, 10, 5);
+    const text = `0\nSECTION\n2\nENTITIES\n${shapes}0\nENDSEC\n0\nEOF\n`;
     const [one, other, folder] = [file(text), file(text, "PART.dxf"), mkdtempSync(join(tmpdir(), "ash-edge-"))];
     const { code } = await run("convert", one, other, "-o", folder, "--roles", "--units", "mm");
     expect(readdirSync(folder).sort()).toEqual(["PART-2.dxf", "part.dxf"]);

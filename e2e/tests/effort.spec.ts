@@ -2,7 +2,9 @@ import { expect, test, type Page } from "@playwright/test";
 import { Bench, type Place } from "../support/bench.ts";
 import { measured, newJob, rowsOf } from "../support/drawn.ts";
 
-/** Counts what a drafter does: a click, a value typed with its Enter, a tool by its two keys, and a drag are one each. */
+/**
+ * Counts what a drafter does: a click, a value typed with its Enter, a tool by its two keys, and a drag are one each.
+ */
 class Hand {
   readonly bench: Bench;
   readonly page: Page;
@@ -183,7 +185,8 @@ test("a cover with a boss, its corners rounded and grown all round by half an in
       .map(({ vertices }) => measured(vertices!));
   await expect.poll(async () => (await grown()).length).toBe(2);
   console.log(`cover: ${hand.gestures} gestures (and ${hand.enters} times Enter alone)`);
-  // Steiner's formula for parallel curves bounds it: less than A + P d + π d², as its hollow corner shares what it grows
+  // Steiner's formula for parallel curves bounds it: less than A + P d + π d², as its hollow corner shares what it
+  // grows
   const [made] = (await grown()).sort((p, q) => q.area - p.area);
   const [area, around] = [35.378, 24.53]; // of the outline before, as Pieces shows them
   expect(made!.area).toBeLessThan(area + around * 0.5 + Math.PI * 0.25);

@@ -109,9 +109,7 @@ test("what is released: open marks, a layer's role, a hidden layer, only what is
   await expect(page.getByRole("row", { name: /Rocker plate/ })).toContainText("changed since r3");
 });
 
-test("a great drawing is looked over and written away from the page, can be stopped, and what was stopped says so", async ({
-  page,
-}) => {
+test("a great drawing is looked over and written away from the page; what was stopped says so", async ({ page }) => {
   test.slow();
   const { text, nextId, curves } = sheet(100_000);
   const bench = new Bench(page);
@@ -136,9 +134,7 @@ test("a great drawing is looked over and written away from the page, can be stop
   expect((await entities(page)).length).toBeGreaterThan(curves / 5);
 });
 
-test("nothing was looked at is not nothing was found: tidying that was stopped or could not start, a release too", async ({
-  page,
-}) => {
+test("nothing was looked at is not nothing was found: tidying and release that could not start", async ({ page }) => {
   const bench = await openRelease(page, put(newDrawing("mm"), PROFILE_LAYER, circle(0, 20), circle(0, 20)));
   await page.route("**/assets/*.worker*.js", (route) => route.abort());
   await page.getByRole("navigation", { name: "Steps" }).getByRole("button", { name: "Tidy" }).click();

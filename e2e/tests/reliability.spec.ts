@@ -375,9 +375,7 @@ test("a browser that gives no storage is said so in words, with nothing of its o
   await expect(page.getByRole("alert")).toContainText("This browser gives the application no storage");
 });
 
-test("a browser that deletes its database, as it can after a crash: what was said saved is put back from the reserve", async ({
-  page,
-}) => {
+test("a browser that deletes its database, as it can after a crash: all said saved is put back", async ({ page }) => {
   const bench = new Bench(page);
   await bench.open("Rocker plate");
   await circle(bench, "1", 0);

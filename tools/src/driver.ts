@@ -309,7 +309,9 @@ const tab = (tool: Tool, state: ToolState, backwards: boolean, context: ToolCont
   return { state: place && typed ? { ...held.state, lit: to } : { ...rest, lit: to } };
 };
 
-/** How the wanted point is typed from now on, or that it is clicked; what was typed of it is told anew where it can be. */
+/**
+ * How the wanted point is typed from now on, or that it is clicked; what was typed of it is told anew where it can be.
+ */
 const placing = (tool: Tool, state: ToolState, to: Placing | undefined, context: ToolContext): ToolState => {
   const { placing: from, open, ...rest } = state;
   const others = Object.fromEntries(Object.entries(state.entries).filter(([name]) => !isPlace(name)));

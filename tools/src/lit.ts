@@ -93,8 +93,8 @@ export const fitsBlank = (part: Typed, kind: Callout["kind"]): boolean => {
 };
 
 /**
- * The blank that a callout goes into: the lit one where it is empty and takes its kind, else the first that is empty; one
- * that is filled only where it was lit by hand. `full` where blanks take its kind, but all are filled.
+ * The blank that a callout goes into: the lit one where it is empty and takes its kind, else the first that is empty;
+ * one that is filled only where it was lit by hand. `full` where blanks take its kind, but all are filled.
  */
 export const blankForCallout = (
   tool: Tool,

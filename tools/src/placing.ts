@@ -74,7 +74,9 @@ export type TypedPoint = { readonly placing: Placing; readonly entries: Readonly
 /** True for text that is a point by itself: `80;30` from the datum, `@5;2` and `@12<45` from the last point, `<30`. */
 export const isPointText = (text: string): boolean => /^\s*[@<]|;|<(?=.)/.test(text);
 
-/** Reads a point typed in one entry; a distance that is left out comes from the pointer. Refused with the part's reason. */
+/**
+ * Reads a point typed in one entry; a distance that is left out comes from the pointer. Refused with the part's reason.
+ */
 export const readPointText = (text: string, unit: Unit): Outcome<TypedPoint> => {
   const trimmed = text.trim();
   const from = /^[@<]/.test(trimmed) ? "last" : "datum";

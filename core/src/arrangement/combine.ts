@@ -13,8 +13,8 @@ export type Combination = (typeof COMBINATIONS)[number];
 export type Area = readonly (readonly Piece[])[];
 
 /**
- * Edges that lie nearly on one another, just told apart, can cross so flatly that no order of them is certain. What does
- * not add up is done again with places told apart so many times as coarsely, so that they are one.
+ * Edges that lie nearly on one another, just told apart, can cross so flatly that no order of them is certain. What
+ * does not add up is done again with places told apart so many times as coarsely, so that they are one.
  */
 const COARSER = [1, 8, 64] as const;
 

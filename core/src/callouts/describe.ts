@@ -8,13 +8,14 @@ export const calloutText = (callout: Callout, unit: Unit): string => {
   const { kind, value, limits, times } = callout;
   if (kind === "count") return `${value} ×`;
   const mark = kind === "diameter" ? "Ø " : kind === "radius" ? "R " : "";
+  const { angle, other = value } = callout; // of a chamfer
   const size =
     kind === "thread"
       ? [callout.thread ?? showLength(value, unit), callout.fit].filter(Boolean).join(" ")
       : kind === "angle"
         ? showAngle(value)
         : kind === "chamfer"
-          ? `${showLength(value, unit)} × ${callout.angle === undefined ? showLength(callout.other ?? value, unit) : showAngle(callout.angle)}`
+          ? `${showLength(value, unit)} × ${angle === undefined ? showLength(other, unit) : showAngle(angle)}`
           : callout.between && limits
             ? `${mark}${derivedNumber(value + limits.low)}..${derivedNumber(value + limits.high)}`
             : [callout.bound, `${mark}${showLength(value, unit)}`, callout.fit].filter(Boolean).join(" ");

@@ -100,7 +100,9 @@ const alongAxis = (drawing: Drawing, p: Ref, q: Ref, axis: "x" | "y"): number | 
 /** An angle in degrees, counted round so that it is as near as it comes to another. */
 const nearestTurn = (degrees: number, to: number): number => degrees + 360 * Math.round((to - degrees) / 360);
 
-/** The size of the circle that centres lie on, by the one that lies farthest off it; undefined where they lie on none. */
+/**
+ * The size of the circle that centres lie on, by the one that lies farthest off it; undefined where they lie on none.
+ */
 const pitchCircle = (drawing: Drawing, { kind, links, value }: Callout): number | undefined => {
   const places = links.map((ref) => placeOf(drawing, ref));
   if (places.some((place) => !place)) return undefined;

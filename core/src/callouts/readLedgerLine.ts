@@ -12,7 +12,10 @@ import { betweenLimits, readTolerance } from "./readTolerance.ts";
 /** A callout as it is written down, before it has an id, a pin or links. */
 export type WrittenCallout = Omit<Callout, "id" | "pin" | "links">;
 
-/** What a line of a sketch says: its callouts, or the thickness of the job; and why it should be looked at, if it should. */
+/**
+ * What a line of a sketch says: its callouts, or the thickness of the job; and why it should be looked at, if it
+ * should.
+ */
 export type LedgerLine = {
   readonly callouts: readonly WrittenCallout[];
   readonly thickness?: number;
@@ -121,8 +124,9 @@ const thread = (text: string, unit: Unit): Outcome<WrittenCallout> | undefined =
 
 /** `17.3..17.7`, `17.3-17.7 max/min`, with a mark before or after. */
 const BETWEEN = new RegExp(String.raw`^(${MARK}\s?)?(\S+?)\s?\.\.\.?\s?(\S+?)(\s?${MARK})?(?=\s|$|,)(.*)$`, "i");
+const LIMITS = String.raw`(?:max\s?\/\s?min|min\s?\/\s?max|limits?)`;
 const MAX_MIN = new RegExp(
-  String.raw`^(${MARK}\s?)?(\d\S*?)\s?(?:-|–|to)\s?(\d\S*?)(\s?${MARK})?\s(?:max\s?\/\s?min|min\s?\/\s?max|limits?)\b(.*)$`,
+  String.raw`^(${MARK}\s?)?(\d\S*?)\s?(?:-|–|to)\s?(\d\S*?)(\s?${MARK})?\s${LIMITS}\b(.*)$`,
   "i",
 );
 
@@ -246,8 +250,8 @@ const readOne = (text: string, unit: Unit): Outcome<WrittenCallout> => {
 /**
  * Reads a line of a sketch as a customer writes it: `26 d bore`, `Ø26 H7`, `r12.5 corner`, `40 c/c`, `45° chamfer`, `6x
  * Ø9 holes`, `M8 x 1.25 - 6H`, `12.5 ±0.1 wall`, `25 -0.2`, `17.3..17.7 core`, `max 12`, `2 x 45°`, `R3 typ`, `20 ref`,
- * `slot 8 x 30` (two callouts), `6 thk` (the job's thickness). The longest beginning that is a value counts, the rest is
- * its name; no arithmetic is done. Lengths come back in `unit`. What can't be read is refused with what is missing.
+ * `slot 8 x 30` (two callouts), `6 thk` (the job's thickness). The longest beginning that is a value counts, the rest
+ * is its name; no arithmetic is done. Lengths come back in `unit`. What can't be read is refused with what is missing.
  */
 export const readLedgerLine = (text: string, unit: Unit): Outcome<LedgerLine> => {
   let line = text.trim().replace(/\s+/g, " ");
@@ -302,8 +306,9 @@ export const writtenCallout = (callout: Callout | WrittenCallout, unit: Unit): s
   const signed = (size: number): string => `${size < 0 ? "-" : "+"}${exact(Math.abs(size))}`;
   const { times: _, reference: __, fit: ___, bound: ____, ...plain } = callout;
   const own: Callout = { id: 0, links: [], ...plain };
+  const mark = kind === "diameter" ? "Ø" : kind === "radius" ? "R" : "";
   const number = callout.between
-    ? `${kind === "diameter" ? "Ø" : kind === "radius" ? "R" : ""}${exact(value + limits!.low)}..${exact(value + limits!.high)}`
+    ? `${mark}${exact(value + limits!.low)}..${exact(value + limits!.high)}`
     : kind === "diameter"
       ? `${exact(value)} d`
       : kind === "radius"

@@ -9,8 +9,8 @@ export type Verdict = { readonly state: "ready" | "but for" | "not ready"; reado
 const counted = (n: number, one: string): string => `${n} ${one}${n === 1 ? "" : "s"}`;
 
 /**
- * The verdict on a release: not ready with a fault or nothing to cut; ready but for callouts that are off or answered by
- * nothing, and for warnings; ready where nothing is left to say.
+ * The verdict on a release: not ready with a fault or nothing to cut; ready but for callouts that are off or answered
+ * by nothing, and for warnings; ready where nothing is left to say.
  */
 export const releaseVerdict = (
   { ready, faults }: Pick<ReleasePlan, "ready" | "faults">,

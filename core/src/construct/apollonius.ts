@@ -193,7 +193,8 @@ const polish = (
     const [step] = onPlane(rows as [Row, Row, Row]);
     if (!step) break;
     const size = Math.abs(x) + Math.abs(y) + Math.abs(r);
-    if (Math.hypot(...step) > STRAYS * (Math.abs(r) + Number.MIN_VALUE)) break; // far from converging: the start was a double root
+    // far from converging: the start was a double root
+    if (Math.hypot(...step) > STRAYS * (Math.abs(r) + Number.MIN_VALUE)) break;
     [x, y, r] = [x + step[0], y + step[1], r + step[2]];
     if (Math.hypot(...step) < LAST_DIGIT * size) break;
   }

@@ -13,7 +13,9 @@ import { windingNumber } from "./winding.ts";
  */
 const OUT = 0.01;
 
-/** So many of those next larger are looked at before all whose boxes hold the place: what is nested closely is there. */
+/**
+ * So many of those next larger are looked at before all whose boxes hold the place: what is nested closely is there.
+ */
 const NEXT = 6;
 /** Of more boxes than this that hold a place, the contours are looked at by their size alone. */
 const MANY = 48;

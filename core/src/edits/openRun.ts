@@ -39,8 +39,8 @@ const goingOn = (
 };
 
 /**
- * All loose pieces and open chains that meet one of them end to end, as one run with its ids; what branches off ends it.
- * Undefined for what has no two free ends.
+ * All loose pieces and open chains that meet one of them end to end, as one run with its ids; what branches off ends
+ * it. Undefined for what has no two free ends.
  */
 export const openRun = (
   index: DrawingIndex,

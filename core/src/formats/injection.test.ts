@@ -27,7 +27,8 @@ const NAMES = [
 const UNSEEN = /[\u0000-\u0009\u000b-\u001f\u007f-\u009f\u2028\u2029\u202e]/;
 const svgOf = (id: string): string => {
   const written = [...id].map((char) => `&#${char.codePointAt(0)};`).join("");
-  return `<svg xmlns="http://www.w3.org/2000/svg" width="20mm" viewBox="0 0 20 20"><g id="${written}"><circle r="4"/></g></svg>`;
+  const root = 'xmlns="http://www.w3.org/2000/svg" width="20mm" viewBox="0 0 20 20"';
+  return `<svg ${root}><g id="${written}"><circle r="4"/></g></svg>`;
 };
 const circles = (dxf: string): number => new DxfParser().parseSync(dxf)!.entities.length;
 

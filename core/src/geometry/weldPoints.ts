@@ -9,7 +9,8 @@ import { slotMask, squareAt, squareHash } from "./squares.ts";
  */
 export const weldPoints = (coordinates: Float64Array, tolerance: number): Int32Array => {
   const count = coordinates.length / 2;
-  const size = (tolerance < FINE_TOLERANCE ? 64 : 4) * tolerance; // few points share a square, and most lie in the midst of one
+  // few points share a square, and most lie in the midst of one
+  const size = (tolerance < FINE_TOLERANCE ? 64 : 4) * tolerance;
   const mask = slotMask(count);
   const heads = new Int32Array(mask + 1).fill(-1);
   const nexts = new Int32Array(count);

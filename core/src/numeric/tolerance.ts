@@ -1,6 +1,7 @@
 /**
- * How near is near, for places, sizes and directions alike, and nowhere else. Resolution is what the algorithms take for
- * one point; the join tolerance is the drafter's and says what tidying may mend; the rest says what rounding leaves.
+ * How near is near, for places, sizes and directions alike, and nowhere else. Resolution is what the algorithms take
+ * for one point; the join tolerance is the drafter's and says what tidying may mend; the rest says what rounding
+ * leaves.
  */
 
 /**
@@ -81,7 +82,9 @@ export const LEAST_BEND = 1e-9;
 /** Directions (radians) that a fit takes for one: well under what is smooth. */
 export const SAME_TANGENT = 1e-7;
 
-/** A turn (radians) under this is smooth: joined at the bisector an offset is off by turn² / 8, 5e-11 of its distance. */
+/**
+ * A turn (radians) under this is smooth: joined at the bisector an offset is off by turn² / 8, 5e-11 of its distance.
+ */
 export const SMOOTH_TURN = 2e-5;
 
 /** Directions farther apart than this (radians) are a corner of a curve that is smooth elsewhere. */

@@ -13,7 +13,9 @@ import type { Id } from "../numeric/id.ts";
 import { RESOLUTION } from "../numeric/tolerance.ts";
 import { isSmoothShape, shapePieces } from "../shape/kinds.ts";
 
-/** A free end of an open chain, with the nearest other free end where there is one, and on which other layer that lies. */
+/**
+ * A free end of an open chain, with the nearest other free end where there is one, and on which other layer that lies.
+ */
 export type OpenEnd = {
   readonly at: Point;
   readonly gap?: {

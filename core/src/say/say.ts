@@ -242,11 +242,11 @@ const SENTENCES: Readonly<Record<RefusalCode, Words>> = {
     `That would make something that can’t be stored (${reason}), so nothing was changed. This is a fault of the ` +
     "program, not yours.",
   "areas-uncertain": () =>
-    "Edges lie so nearly on one another here that what is inside can't be told. Move one by more than a resolution, or " +
-    "make them the same.",
+    "Edges lie so nearly on one another here that what is inside can't be told. Move one by more than a resolution, " +
+    "or make them the same.",
   "too-much": ({ meetings }) =>
-    `Too much meets here: more than ${meetings} places where curves cross or touch. Undo what made them, or take less ` +
-    "at a time.",
+    `Too much meets here: more than ${meetings} places where curves cross or touch. Undo what made them, or take ` +
+    "less at a time.",
   "file-not-readable": ({ reason }) => `The file can't be read: ${reason}.`,
 };
 

@@ -1,6 +1,8 @@
 import { convertLength, type Unit } from "../numeric/units.ts";
 
-/** Nominal sizes up to and including (mm), and the tolerance grades IT6 to IT11 (µm). ISO 286-1, table 1, from memory. */
+/**
+ * Nominal sizes up to and including (mm), and the tolerance grades IT6 to IT11 (µm). ISO 286-1, table 1, from memory.
+ */
 const GRADES: readonly (readonly [upTo: number, ...grades: number[]])[] = [
   [3, 6, 10, 14, 25, 40, 60],
   [6, 8, 12, 18, 30, 48, 75],
@@ -27,8 +29,8 @@ const SHAFTS: Readonly<Record<string, readonly number[]>> = {
 export const isFit = (text: string): boolean => /^(?:[A-Z]{1,2}|[a-z]{1,2})(?:[5-9]|1[0-6])$/.test(text);
 
 /**
- * What a fit allows a size to be off, in its unit: holes H6 to H11, shafts h, g and f 6 to 11, JS and js in those grades.
- * Undefined where it is not tabled here, or the size is over 500 mm.
+ * What a fit allows a size to be off, in its unit: holes H6 to H11, shafts h, g and f 6 to 11, JS and js in those
+ * grades. Undefined where it is not tabled here, or the size is over 500 mm.
  */
 export const fitLimits = (
   size: number,

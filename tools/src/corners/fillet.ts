@@ -68,7 +68,8 @@ export const fillet: Tool = {
   name: "Fillet",
   help:
     "Click a corner, or two of line, arc and circle one after the other on the sides that stay, with R or Ø typed; " +
-    "without one, pull the radius from the corner; several at once, .75 .25 1, are taken corner by corner. The whole contour at once, or a drag round some corners. Between " +
+    "without one, pull the radius from the corner; several at once, .75 .25 1, are taken corner by corner. " +
+    "The whole contour at once, or a drag round some corners. Between " +
     "parallel lines it is the half circle. Space shows the next where there are several.",
   drawing: ["M4 20 L4 12 A8 8 0 0 1 12 4 L20 4", "M4 12 L4 4 L12 4"],
   example: { cut: [exampleBox(0, 0, 70, 40)], typed: { size: "12" }, clicks: [[70, 40]] },

@@ -11,7 +11,9 @@ export const areaTool: Tool = {
   kind: "tool",
   id: "area",
   name: "Area",
-  help: "Click a closed contour, or inside it: its area, its perimeter, its size and its centre of area. Nothing is drawn.",
+  help:
+    "Click a closed contour, or inside it: its area, its perimeter, its size and its centre of area. Nothing is " +
+    "drawn.",
   drawing: ["M5 6 L17 4 L20 15 L9 20 Z", "M12 12 m-1.5 0 a1.5 1.5 0 1 0 3 0 a1.5 1.5 0 1 0 -3 0"],
   example: { cut: [exampleBox(0, 0, 70, 40)], clicks: [[35, 0]] },
   parts: [

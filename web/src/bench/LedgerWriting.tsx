@@ -185,7 +185,10 @@ export const Ways = ({ refusal, onTake }: { refusal: Refusal; onTake: (text: str
         type="button"
         onMouseDown={(event) => event.preventDefault()}
         onClick={() => onTake(String(way))}
-        className="figures pointer-events-auto mr-2 rounded-card border border-caution px-2 py-0.5 text-ink hover:bg-ground"
+        className={
+          "figures pointer-events-auto mr-2 rounded-card border border-caution px-2 py-0.5 text-ink " +
+          "hover:bg-ground"
+        }
       >
         <span className="text-soft">{key}</span> {way}
       </button>

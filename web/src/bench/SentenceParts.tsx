@@ -150,7 +150,10 @@ const PickBlank = ({ tool, part }: { tool: Tool; part: Extract<Part, { kind: "pi
           act.toolEvent({ type: "place", placing: state.placing ?? FROM_DATUM });
           act.toolEvent({ type: "light", blank: PLACE_PARTS[(state.placing ?? FROM_DATUM).as][0].name });
         }}
-        className={`${chip} ${picked ? FILLED : isLit ? LIT : isNext ? WANTED : EMPTY} ${isNext && isPoint ? "cursor-text" : ""}`}
+        className={
+          `${chip} ${picked ? FILLED : isLit ? LIT : isNext ? WANTED : EMPTY} ` +
+          (isNext && isPoint ? "cursor-text" : "")
+        }
       >
         {words ?? part.label}
       </span>

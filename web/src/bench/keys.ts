@@ -9,7 +9,9 @@ export type Press = {
   readonly command: boolean;
 };
 
-/** Where the bench stands when a key is pressed: something is lit that takes what is typed, or is being typed already. */
+/**
+ * Where the bench stands when a key is pressed: something is lit that takes what is typed, or is being typed already.
+ */
 export type BenchStanding = {
   readonly tool: boolean;
   readonly bank: boolean;

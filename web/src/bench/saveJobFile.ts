@@ -46,7 +46,8 @@ const readSketches = async (
 
 /**
  * Saves the job to a file from memory: the drawing with its callouts and what the job says of itself. The store is only
- * asked for the pictures, and for details that were changed; what it does not give is left out. What is to be said of it.
+ * asked for the pictures, and for details that were changed; what it does not give is left out. What is to be said of
+ * it.
  */
 export const saveJobFile = async (database: Database, opened: JobRecord, drawing: Drawing): Promise<Message> => {
   const { sketches, ids, missing } = await readSketches(database, opened.id);

@@ -20,7 +20,10 @@ const ownsKey = (target: EventTarget | null, key: string): boolean =>
 
 export const blankInput = (name: string): HTMLInputElement | null =>
   document.querySelector(`input[data-blank="${name}"]`);
-/** To the board when something closes, a moment late as such things are: never away from a blank that is being typed in by then. */
+/**
+ * To the board when something closes, a moment late as such things are: never away from a blank that is being typed in
+ * by then.
+ */
 export const backToBoard = (event: Event): void => {
   event.preventDefault();
   const at = document.activeElement;

@@ -75,8 +75,8 @@ export const Help = () => {
             <b>Shift</b> keeps the direction, <b>Alt</b> lets go of snaps, <b>Ctrl click</b> takes a thing’s own value
             into the blank. <b>Esc</b> steps back. A point is typed too: 80;30, or @12&lt;45 from the last one. Without
             a mouse the <b>arrows</b> move a cursor over the board, finer with Shift, coarser with Ctrl;{" "}
-            <b>Page Down</b> goes to what is near and says it; <b>Enter</b> clicks there, <b>Ctrl Enter</b> finishes;{" "}
-            <b>+</b> and <b>−</b> zoom.
+            <b>Page Down</b> goes to what is near and says it; <b>Enter</b> clicks there, <b>Ctrl Enter</b> ends the
+            run; <b>+</b> and <b>−</b> zoom.
           </p>
         </section>
         <input

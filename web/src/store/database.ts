@@ -15,8 +15,8 @@ export type Database = Dexie & {
 export class NewerStore extends Error {
   constructor() {
     super(
-      "The jobs in this browser were stored by a newer version of Ash Edge. Nothing was changed: reload the page to get " +
-        "that version, or ask who looks after the server.",
+      "The jobs in this browser were stored by a newer version of Ash Edge. Nothing was changed: reload the page to " +
+        "get that version, or ask who looks after the server.",
     );
   }
 }

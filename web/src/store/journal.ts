@@ -82,7 +82,9 @@ const editOf = (record: unknown): Edit => {
 
 type Read = { readonly edits: readonly Edit[]; readonly damage?: string };
 
-/** The stored steps from number `from` up to `to`, up to the first that is missing or damaged, and what is wrong there. */
+/**
+ * The stored steps from number `from` up to `to`, up to the first that is missing or damaged, and what is wrong there.
+ */
 const editsBetween = async (database: Database, job: string, from: number, to: number): Promise<Read> => {
   const rows = await database.journal.where("[job+n]").between([job, from], [job, to], true, false).toArray();
   const edits: Edit[] = [];

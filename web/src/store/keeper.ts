@@ -35,9 +35,9 @@ const isFinal = (reason: unknown): boolean =>
   reason instanceof ChangedElsewhere || reason instanceof NotInStore || reason instanceof UnsoundEdit;
 
 /**
- * A keeper for one job that was opened at `token`. `onSaved` is told of every step that is on disk. A step that can't be
- * stored waits, with all after it, so that the journal never has a hole: it is tried again until there is room, unless
- * the job was changed elsewhere or is gone.
+ * A keeper for one job that was opened at `token`. `onSaved` is told of every step that is on disk. A step that can't
+ * be stored waits, with all after it, so that the journal never has a hole: it is tried again until there is room,
+ * unless the job was changed elsewhere or is gone.
  */
 export const makeKeeper = (
   database: Database,

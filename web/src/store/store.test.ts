@@ -126,7 +126,7 @@ describe("the store", () => {
     expect(drawingText(again.drawing)).toBe(drawingText(applyEdit(drawing, edit)));
   });
 
-  it("refuses a step from a tab that is behind, also where undo and a new edit brought it to the same number", async () => {
+  it("refuses a step from a tab that is behind, also at the same number after an undo", async () => {
     const { id, drawing, history } = await drawn(2);
     const behind = (await loadJob(database, id))!.token;
     const back = { ...history, position: 1 };

@@ -32,8 +32,8 @@ export const sayStoreFault = (reason: unknown): string => {
   if (/VersionError/.test(names)) return new NewerStore().message;
   if (/MissingAPI|InvalidState|SecurityError|OpenFailed/.test(names))
     return (
-      "This browser gives the application no storage, as some private windows do. Use an ordinary window; what is on a " +
-      "board now can be saved to a file."
+      "This browser gives the application no storage, as some private windows do. Use an ordinary window; what is on " +
+      "a board now can be saved to a file."
     );
   if (/DatabaseClosed|NotFound|NoSuchDatabase/.test(names))
     return "The browser’s data of this application was deleted or closed. Save to a file, then reload the page.";

@@ -2,8 +2,8 @@ import { expose } from "comlink";
 
 /*
  * Files of the browser's own file system for an origin, apart from its database: a line for every stored step of a job
- * behind its drawing as it was opened, flushed before the step is said saved, and its pictures. A browser that finds its
- * database damaged deletes it; these files are then what is left.
+ * behind its drawing as it was opened, flushed before the step is said saved, and its pictures. A browser that finds
+ * its database damaged deletes it; these files are then what is left.
  */
 
 /** Of the File System standard, for workers alone: the library of types for pages leaves it out. */

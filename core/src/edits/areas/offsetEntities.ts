@@ -40,7 +40,10 @@ export type OffsetWhat = {
 /** Smooth curves are offset by way of arcs within this part of the join tolerance. */
 const FIT_PART = 0.2;
 
-/** What a picked curve belongs to: its closed chain or circle, or all loose pieces and open chains that meet it end to end. */
+/**
+ * What a picked curve belongs to: its closed chain or circle, or all loose pieces and open chains that meet it end to
+ * end.
+ */
 export const offsetWhat = (index: DrawingIndex, { id }: Ref): Outcome<OffsetWhat> => {
   const entity = entityOf(index.drawing, id);
   switch (entity?.kind) {

@@ -94,7 +94,9 @@ const bothFit = (before: Piece, own: Piece, after: Piece, cut: CornerCut): boole
   return one.value.after !== undefined && cut(one.value.after, after).ok;
 };
 
-/** The refusal of a corner that clashes with the next, with the largest size that fits at both ends of each edge there. */
+/**
+ * The refusal of a corner that clashes with the next, with the largest size that fits at both ends of each edge there.
+ */
 const sharedRefusal = (entity: ChainEntity, clashing: ReadonlySet<Id>, { size, of }: SizedCut, vertex: Id): Refusal => {
   const pieces = chainPieces(entity);
   const n = entity.vertices.length;

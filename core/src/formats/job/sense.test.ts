@@ -82,7 +82,7 @@ describe("job files without sense", () => {
     expect(read.ok ? "taken" : sayRefusal(read.refusal, "mm")).toMatch(words);
   });
 
-  it("a next number that is too low is put right and told: nothing that is there is replaced by what is drawn next", () => {
+  it("a next number that is too low is put right and told: what is drawn next replaces nothing", () => {
     const read = readJobFile(crafted((file) => (file.nextId = 2)));
     if (!read.ok) throw new Error(read.refusal.code);
     expect(read.value.mended.join()).toMatch(/next free number/);
@@ -109,7 +109,7 @@ describe("job files without sense", () => {
     expect(layersOf(drawing).map(({ name }) => name)).toEqual(["A 0 CIRCLE [31m", "A 0 CIRCLE [31m 2", "Marks"]);
   });
 
-  it("any value put anywhere is read, refused in words, or opens as what it is; never a throw, never what can't be written", () => {
+  it("any value put anywhere is refused in words or opens as what can be written again; never a throw", () => {
     const whole = JSON.parse(crafted(() => undefined)) as Crafted;
     const places: (readonly string[])[] = [];
     const walk = (value: Crafted, path: readonly string[]): void => {

@@ -8,7 +8,9 @@ import type { MetFinding } from "../../worker/tidy.worker.ts";
  */
 export type Tidying = {
   readonly among: "all" | "selected";
-  /** What was found last. It speaks of the drawing `of`, under the settings of now; of nothing while that is undefined. */
+  /**
+   * What was found last. It speaks of the drawing `of`, under the settings of now; of nothing while that is undefined.
+   */
   readonly findings?: readonly MetFinding[];
   readonly of?: Drawing | undefined;
   /** Why the drawing as it stands was not looked over, where it is not going to be by itself. */

@@ -37,8 +37,8 @@ const ODD: readonly unknown[] = [undefined, null, -1, 1.5, 1e12, "", "{", "furlo
 type Row = Readonly<Record<string, unknown>>;
 
 /**
- * Each record of a job in turn is taken out, and each of its fields made into what it can't be. The job then opens as it
- * was, or as it was before the damage, which is said; or it says in words why not. Nothing else is touched.
+ * Each record of a job in turn is taken out, and each of its fields made into what it can't be. The job then opens as
+ * it was, or as it was before the damage, which is said; or it says in words why not. Nothing else is touched.
  */
 it("one damaged record takes no more with it than itself, whatever is wrong in it", { timeout: 300_000 }, async () => {
   const database = openDatabase("damage");
