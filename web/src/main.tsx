@@ -28,12 +28,8 @@ const WAIT_MS = 3000;
 
 // a browser that found its database damaged starts a new one: what the reserve has is put back before anything is shown
 const files = reserveFiles();
-const back = files
-  ? await Promise.race([
-      putBack(database, files).catch(() => []),
-      new Promise<readonly string[]>((done) => setTimeout(() => done([]), WAIT_MS)),
-    ])
-  : [];
+const puttingBack = files ? putBack(database, files) : Promise.resolve([]);
+await Promise.race([puttingBack.catch(() => []), new Promise((done) => setTimeout(done, WAIT_MS))]);
 
 createRoot(document.getElementById("root")!).render(
   <StrictMode>
@@ -53,9 +49,13 @@ createRoot(document.getElementById("root")!).render(
   </StrictMode>,
 );
 
-if (back.length > 0)
-  toast(
-    `The browser had lost its data, as it can in a crash. Put back from the reserve, without history and releases: ` +
-      `${back.join(", ")}.`,
-    { duration: Infinity, closeButton: true },
-  );
+puttingBack.then(
+  (back) =>
+    back.length > 0 &&
+    toast(
+      `The browser had lost its data, as it can in a crash. Put back from the reserve, without history and releases: ` +
+        `${back.join(", ")}.`,
+      { duration: Infinity, closeButton: true },
+    ),
+  (reason: unknown) => console.error(reason), // no storage, which every place says by itself
+);

@@ -8,8 +8,8 @@ export const changeFillet: Tool = {
   id: "change-fillet",
   name: "Change fillet",
   help:
-    "Click a rounded corner, of a chain or of loose pieces, with the new R or Ø typed: its edges stay where they run, " +
-    "the arc gets the " +
+    "Click a rounded corner, of a chain or of loose pieces, with the new R or Ø typed: its edges stay where they " +
+    "run, the arc gets the " +
     "new radius.",
   drawing: ["M4 20 L4 12 A8 8 0 0 1 12 4 L20 4", "M4 20 L4 15 A11 11 0 0 1 15 4 L20 4"],
   example: { cut: [exampleRounded(70, 40, 8)], typed: { size: "16" }, clicks: [[67.66, 37.66]] },

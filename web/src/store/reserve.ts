@@ -183,7 +183,8 @@ export const putBack = async (database: Database, of: ReserveFiles): Promise<rea
       blobs.push({ ...about, ...base, checksum: await checksumOf(own), bytes: own });
     }
     await database.transaction("rw", [database.jobs, database.heads, database.snapshots, database.blobs], async () => {
-      if (await database.jobs.get(id)) return;
+      // a new database may have got the job as it comes with the demo meanwhile: nothing was drawn in that
+      if ((await database.jobs.get(id)) && ((await database.heads.get(id))?.position ?? 0) > 0) return;
       await database.jobs.put({ ...job, state: job.state === "released" ? "drawn" : job.state });
       await startJournal(database, id, found.drawing);
       await database.blobs.bulkPut(blobs);

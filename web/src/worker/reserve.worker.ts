@@ -22,8 +22,20 @@ const folder = async (): Promise<FileSystemDirectoryHandle> =>
 const nameOf = (job: string, kind: string): string => `${encodeURIComponent(job)}.${kind}`;
 const bytesOf = (text: string): Uint8Array<ArrayBuffer> => new TextEncoder().encode(text);
 
-const opened = async (name: string): Promise<Handle> =>
-  ((await (await folder()).getFileHandle(name, { create: true })) as FileForWorkers).createSyncAccessHandle();
+/** A page that is being left may hold a file for a moment still. */
+const [TRIES, PAUSE_MS] = [10, 100];
+
+const opened = async (name: string): Promise<Handle> => {
+  const file = (await (await folder()).getFileHandle(name, { create: true })) as FileForWorkers;
+  for (let tries = 1; ; tries++) {
+    try {
+      return await file.createSyncAccessHandle();
+    } catch (reason) {
+      if (tries === TRIES) throw reason;
+      await new Promise((done) => setTimeout(done, PAUSE_MS));
+    }
+  }
+};
 const readAll = async (name: string): Promise<Uint8Array<ArrayBuffer> | undefined> => {
   try {
     const file = await (await (await folder()).getFileHandle(name)).getFile();
@@ -59,6 +71,22 @@ const KINDS = ["a", "b"] as const;
 const textOf = async (job: string, kind: string): Promise<string> =>
   new TextDecoder().decode((await readAll(nameOf(job, kind))) ?? new Uint8Array());
 
+/** The file of a job's log to be written next: never the one that was written last, by whatever page. */
+const nextKind = async (job: string): Promise<(typeof KINDS)[number]> => {
+  const own = logs.get(job)?.name;
+  if (own !== undefined) return own === nameOf(job, "a") ? "b" : "a";
+  const times = await Promise.all(
+    KINDS.map(async (kind) => {
+      try {
+        return (await (await (await folder()).getFileHandle(nameOf(job, kind))).getFile()).lastModified;
+      } catch {
+        return -1;
+      }
+    }),
+  );
+  return times[0]! > times[1]! ? "b" : "a";
+};
+
 /** What was asked for is done in turn: a step is never before the drawing that it follows. */
 let last: Promise<unknown> = Promise.resolve();
 const inTurn = <T>(work: () => Promise<T>): Promise<T> => {
@@ -82,11 +110,7 @@ export const worker = {
   /** Starts a job's log anew with a first line. */
   begin: (job: string, first: string) =>
     inTurn(async () => {
-      const before = logs.get(job)?.name;
-      const name = nameOf(
-        job,
-        KINDS.find((kind) => nameOf(job, kind) !== before)!,
-      );
+      const name = nameOf(job, await nextKind(job));
       close(job);
       const handle = await opened(name);
       handle.truncate(0);
