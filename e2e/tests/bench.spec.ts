@@ -1,4 +1,5 @@
 import { expect, test, type Page } from "@playwright/test";
+import { putRecords } from "../support/storedJob.ts";
 import { Bench, typeOver } from "../support/bench.ts";
 import { drawRockerPlate, D } from "../support/rockerPlate.ts";
 
@@ -332,19 +333,10 @@ test("a job that does not exist, a job with a damaged record, and the rest still
   const bench = await open(page);
   await page.goto("/jobs/none");
   await expect(page.getByRole("heading", { name: "This job does not exist" })).toBeVisible();
-  await page.evaluate(
-    () =>
-      new Promise<void>((resolve, reject) => {
-        const asked = indexedDB.open("ash-edge");
-        asked.onsuccess = () => {
-          const rows = asked.result.transaction(["jobs", "snapshots"], "readwrite");
-          rows.objectStore("jobs").put({ id: "demo-0412", unit: "furlong" });
-          rows.objectStore("snapshots").put({ job: "demo-0413", n: 0, text: "{", nextId: 1 });
-          rows.oncomplete = () => resolve();
-          rows.onerror = () => reject(new Error("not written"));
-        };
-      }),
-  );
+  await putRecords(page, {
+    jobs: [{ id: "demo-0412", unit: "furlong" }],
+    snapshots: [{ job: "demo-0413", n: 0, text: "{", nextId: 1 }],
+  });
   await page.goto("/jobs");
   await expect(page.getByText("This job’s record is damaged")).toBeVisible();
   const [raw] = await Promise.all([

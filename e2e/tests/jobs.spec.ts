@@ -1,5 +1,6 @@
 import { expect, test, type Page } from "@playwright/test";
 import { typeOver } from "../support/bench.ts";
+import { putRecords } from "../support/storedJob.ts";
 
 const rows = (page: Page) => page.getByRole("table", { name: "Jobs" }).getByRole("link");
 const act = async (page: Page, job: string, action: string): Promise<void> => {
@@ -58,31 +59,20 @@ test("a job is duplicated, archived and deleted, each with undo", async ({ page 
 });
 
 test("with 500 jobs only the rows in sight are in the page, and any one is found", async ({ page }) => {
-  await page.evaluate(
-    () =>
-      new Promise<void>((resolve, reject) => {
-        const asked = indexedDB.open("ash-edge");
-        asked.onsuccess = () => {
-          const change = asked.result.transaction("jobs", "readwrite");
-          for (let i = 1; i <= 500; i++)
-            change.objectStore("jobs").put({
-              id: `many-${i}`,
-              number: String(1000 + i),
-              name: `Gasket ${i}`,
-              customer: "Fernhollow line",
-              material: "gasket sheet",
-              thickness: "2 mm",
-              quantity: 1,
-              due: "",
-              unit: "mm",
-              state: "sketched",
-              updated: 1,
-            });
-          change.oncomplete = () => resolve();
-          change.onerror = () => reject(new Error("not written"));
-        };
-      }),
-  );
+  const many = Array.from({ length: 500 }, (_, i) => ({
+    id: `many-${i + 1}`,
+    number: String(1001 + i),
+    name: `Gasket ${i + 1}`,
+    customer: "Fernhollow line",
+    material: "gasket sheet",
+    thickness: "2 mm",
+    quantity: 1,
+    due: "",
+    unit: "mm",
+    state: "sketched",
+    updated: 1,
+  }));
+  await putRecords(page, { jobs: many });
   await page.reload();
   await expect(page.getByRole("heading", { name: "Jobs 505" })).toBeVisible();
   // only the rows in sight and a few beside them are there, whatever the count: the last is reached by scrolling

@@ -3,7 +3,7 @@ import { expect, test, type Page } from "@playwright/test";
 import { Bench, typeOver } from "../support/bench.ts";
 import { drawingText, newDrawing } from "@ash-edge/core/drawing";
 import { rowsOf, type Row } from "../support/drawn.ts";
-import { storeDrawing } from "../support/storedJob.ts";
+import { putRecords, storeDrawing } from "../support/storedJob.ts";
 
 const circles = async (bench: Bench): Promise<readonly Row[]> =>
   (await rowsOf(bench)).filter(({ kind }) => kind === "circle");
@@ -15,6 +15,14 @@ const circle = async (bench: Bench, diameter: string, x: number): Promise<void> 
   await bench.click({ x, y: 0 });
   await bench.page.keyboard.press("Escape");
 };
+/** The rocker plate opened, with circles of these diameters on the datum, all stored. */
+const openedWith = async (page: Page, ...diameters: readonly string[]): Promise<Bench> => {
+  const bench = new Bench(page);
+  await bench.open("Rocker plate");
+  for (const diameter of diameters) await circle(bench, diameter, 0);
+  await bench.saved();
+  return bench;
+};
 const head = (page: Page) => page.getByRole("navigation", { name: "Place" });
 const bar = (page: Page) => page.getByRole("alert").filter({ hasText: "read only" });
 
@@ -22,11 +30,7 @@ test("two tabs on one job: the second is told, takes over, and no circle and no 
   page,
   context,
 }) => {
-  const first = new Bench(page);
-  await first.open("Rocker plate");
-  await circle(first, "1", 0);
-  await circle(first, "2", 0);
-  await first.saved();
+  const first = await openedWith(page, "1", "2");
   const second = new Bench(await context.newPage());
   await second.open("Rocker plate");
   await expect(bar(second.page)).toContainText("Open in another tab");
@@ -193,11 +197,7 @@ test("after one visit everything works without a network, also after a reload an
 });
 
 test("a fault takes no more than its place or its panel, and has ways out", async ({ page }) => {
-  const bench = new Bench(page);
-  await bench.open("Rocker plate");
-  await circle(bench, "1", 0);
-  await circle(bench, "2", 0);
-  await bench.saved();
+  const bench = await openedWith(page, "1", "2");
 
   // a panel: the roles of the layers can't be looked up any more
   await page.evaluate(() => {
@@ -301,11 +301,7 @@ const openFile = async (page: Page, name: string, text: string) => {
 test("what was saved to a file opens with its pins; a damaged job exported raw opens as what is sound of it", async ({
   page,
 }) => {
-  const bench = new Bench(page);
-  await bench.open("Rocker plate");
-  await circle(bench, "1", 0);
-  await circle(bench, "2", 0);
-  await bench.saved();
+  const bench = await openedWith(page, "1", "2");
   const [saved] = await Promise.all([page.waitForEvent("download"), page.keyboard.press("Control+s")]);
   const text = readFileSync(await saved.path(), "utf8");
   const dialog = await openFile(page, "0414.ashedge.json", text);
@@ -317,18 +313,7 @@ test("what was saved to a file opens with its pins; a damaged job exported raw o
 
   // its last step is damaged: shown as before it, exported, and gone on from
   await page.goto("/jobs");
-  await page.evaluate(
-    () =>
-      new Promise<void>((resolve, reject) => {
-        const asked = indexedDB.open("ash-edge");
-        asked.onsuccess = () => {
-          const change = asked.result.transaction("journal", "readwrite");
-          change.objectStore("journal").put({ job: "demo-0414", n: 1, edit: { label: "?" }, token: 2 });
-          change.oncomplete = () => resolve();
-          change.onerror = () => reject(new Error("not written"));
-        };
-      }),
-  );
+  await putRecords(page, { journal: [{ job: "demo-0414", n: 1, edit: { label: "?" }, token: 2 }] });
   await page.getByRole("link", { name: "Rocker plate" }).first().click();
   await bench.ready();
   await expect(page.getByRole("alert")).toContainText("Part of this job can’t be read.");

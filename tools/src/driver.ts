@@ -1,35 +1,14 @@
-import { answerMade, type UsedCallout } from "@ash-edge/core/callouts";
-import { DATUM, UnsoundEdit, type Edit } from "@ash-edge/core/drawing";
+import type { Edit } from "@ash-edge/core/drawing";
 import type { Point } from "@ash-edge/core/geometry";
 import { picksAt } from "@ash-edge/core/look";
-import {
-  done,
-  MOST_MEETINGS,
-  refuse,
-  showLength,
-  TooMuch,
-  withinMeetings,
-  type Outcome,
-  type Refusal,
-  type SizeKind,
-  type Unit,
-} from "@ash-edge/core/numeric";
+import { refuse, showLength, type Refusal, type SizeKind, type Unit } from "@ash-edge/core/numeric";
+import { answering, countedBy } from "./answering.ts";
 import { readBlank, typedPart, typedParts } from "./blanks.ts";
 import { givenOf, lastPoint, takesPoint, wantedPick } from "./given.ts";
 import { litOf, nextStop } from "./lit.ts";
 import { FROM_DATUM, isPlace, isPointText, PLACE_PARTS, placeEntries, readPointText, type Placing } from "./placing.ts";
-import {
-  isShown,
-  refused,
-  type Part,
-  type Ask,
-  type Entry,
-  type Picked,
-  type Proposal,
-  type Tool,
-  type ToolContext,
-  type Way,
-} from "./tool.ts";
+import { draggedOf, inOwnKind, proposalOf, proposed, soundly } from "./proposing.ts";
+import { isShown, type Part, type Ask, type Entry, type Picked, type Tool, type ToolContext } from "./tool.ts";
 import type { Hover, ToolState } from "./toolState.ts";
 
 export type ToolEvent =
@@ -70,55 +49,6 @@ export type Step = {
   readonly refusal?: Refusal;
   /** What was typed of what made the edit. */
   readonly used?: ToolState["entries"];
-};
-
-/**
- * An edit that could not be stored is a fault of what made it, and what would take minutes a slip in the drawing: both
- * are refused in words, and nothing is changed.
- */
-const soundly = <T>(make: () => Outcome<T>): Outcome<T> => {
-  try {
-    return withinMeetings(MOST_MEETINGS, make);
-  } catch (reason) {
-    if (reason instanceof TooMuch) return { ok: false, refusal: tooMuch(reason) };
-    if (reason instanceof UnsoundEdit) return refuse("edit-unsound", { reason: reason.reason });
-    throw reason;
-  }
-};
-
-const proposed = (tool: Tool, state: ToolState, propose: () => Proposal): Proposal => {
-  const made = soundly(() => done(propose()));
-  const proposal = made.ok ? made.value : refused(made);
-  return proposal.refusal ? { ...proposal, refusal: inOwnKind(tool, state, proposal.refusal) } : proposal;
-};
-
-/** A refusal that speaks of a typed size says it as R or Ø, as it was typed. */
-const inOwnKind = (tool: Tool, state: ToolState, refusal: Refusal): Refusal => {
-  const { typed, limit } = refusal.values;
-  if (typeof typed !== "number" && typeof limit !== "number") return refusal;
-  const size = tool.parts.find((part) => part.kind === "size" && isShown(part, state.choices));
-  if (size?.kind !== "size" || state.kinds[size.name] !== "Ø") return refusal;
-  return { ...refusal, values: { ...refusal.values, kind: "Ø" } };
-};
-
-const tooMuch = ({ meetings, at }: TooMuch): Refusal => ({ code: "too-much", values: { meetings }, at });
-
-/** What a drag along a path would make now. */
-export const draggedOf = (tool: Tool, state: ToolState, path: readonly Point[], context: ToolContext): Proposal =>
-  proposed(tool, state, () => tool.dragged!(givenOf(tool, state, undefined, context), context, path));
-
-/** What the tool would make now; the chosen way and how many there are. */
-export const proposalOf = (
-  tool: Tool,
-  state: ToolState,
-  hover: Hover | undefined,
-  context: ToolContext,
-): Proposal & { readonly way?: Way; readonly which: number } => {
-  const proposal = proposed(tool, state, () => tool.propose(givenOf(tool, state, hover, context), context));
-  const count = proposal.ways.length;
-  const which = count === 0 ? 0 : state.way % count;
-  const way = proposal.ways[which];
-  return way ? { ...proposal, way, which } : { ...proposal, which };
 };
 
 /**
@@ -476,27 +406,6 @@ const make = (
   return made.ok
     ? { state: next, edit: answering(state, context, made.value), used: state.entries }
     : { state: before, refusal: inOwnKind(tool, state, made.refusal) };
-};
-
-/** The callouts whose numbers were typed as x and y of a place, or as its distance and direction. */
-const countedBy = (tool: Tool, { placing: how, entries, picks }: ToolState, at: Point): readonly UsedCallout[] => {
-  if (!how) return [];
-  const from = how.from === "datum" ? DATUM : tool.from === undefined ? undefined : picks[tool.from]?.ref;
-  if (!from) return [];
-  return PLACE_PARTS[how.as].flatMap(({ name }, i): UsedCallout[] => {
-    const id = entries[name]?.callout;
-    if (id === undefined) return [];
-    return [{ id, along: { ...(how.as === "xy" ? { axis: i === 0 ? "x" : "y" } : {}), at, from } }];
-  });
-};
-
-/** The edit with every callout that filled a blank, or gave a coordinate, tied to what it made. */
-const answering = (state: ToolState, { drawing, selection }: ToolContext, edit: Edit): Edit => {
-  const used = Object.values(state.entries).flatMap(({ callout }) => (callout === undefined ? [] : [{ id: callout }]));
-  const all = [...used, ...(state.counted ?? [])];
-  if (all.length === 0) return edit;
-  const picked = Object.values(state.picks).flatMap(({ ref }) => ref ?? []);
-  return answerMade(drawing, edit, all, [...picked, ...[...selection].slice(0, 8).map((id) => ({ id }))]);
 };
 
 /** The entry of a list of sizes for the next piece; none once the list is used up. */

@@ -1,6 +1,7 @@
 export * from "./blanks.ts";
 export * from "./driver.ts";
 export * from "./placing.ts";
+export * from "./proposing.ts";
 export * from "./registry.ts";
 export * from "./tool.ts";
 export * from "./given.ts";

@@ -5,7 +5,8 @@ import { pieceLength, pieceRadius, type Piece, type Point } from "@ash-edge/core
 import { indexDrawing, snapsAt } from "@ash-edge/core/look";
 import { sayRefusal } from "@ash-edge/core/say";
 import type { Shape } from "@ash-edge/core/shape";
-import { draggedOf, stepTool, underPoint, type Step, type ToolEvent } from "./driver.ts";
+import { stepTool, underPoint, type Step, type ToolEvent } from "./driver.ts";
+import { draggedOf } from "./proposing.ts";
 import { toolById } from "./registry.ts";
 import type { ToolContext } from "./tool.ts";
 import { startTool, type ToolState } from "./toolState.ts";
