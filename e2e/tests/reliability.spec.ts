@@ -381,15 +381,22 @@ test("a browser that deletes its database, as it can after a crash: all said sav
         asked.onblocked = asked.onerror = () => no(new Error("not deleted"));
       }),
   );
-  await page.goto("/jobs");
-  await expect(page.getByText("The browser had lost its data")).toContainText("0414 Rocker plate");
+  await page.goto("/jobs/demo-0414");
+  await bench.ready();
+  const lost = page.getByText("The browser had lost its data");
+  await expect(lost).toContainText("0414 Rocker plate");
+  // it stands, wherever one goes, until it is closed
+  await page.getByRole("link", { name: "Jobs" }).click();
   await page.getByRole("link", { name: "Rocker plate" }).click();
   await bench.ready();
+  await expect(lost).toBeVisible();
+  await page.getByRole("button", { name: "Close toast" }).click();
+  await expect(lost).toHaveCount(0);
   expect((await circles(bench)).map(({ radius }) => radius)).toEqual([0.5, 1.5, 2.5]);
   await expect(page.getByRole("img", { name: /sketch of Rocker plate/ })).toBeVisible();
   await expect(page.getByRole("button", { name: "Callout Ø 2 1/4 on the sketch" })).toBeVisible();
   await circle(bench, "4", 0);
   await bench.reload();
   expect((await circles(bench)).map(({ radius }) => radius)).toEqual([0.5, 1.5, 2.5, 2]);
-  await expect(page.getByText("The browser had lost its data")).toHaveCount(0);
+  await expect(lost).toHaveCount(0);
 });

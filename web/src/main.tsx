@@ -8,6 +8,7 @@ import { createRoot } from "react-dom/client";
 import { RouterProvider } from "react-router/dom";
 import { toast, Toaster } from "sonner";
 import { router } from "./app/router.tsx";
+import { standing } from "./ui/standingNotes.ts";
 import { StoreProvider } from "./app/StoreProvider.tsx";
 import "./ui/theme.ts"; // shown before anything else is
 import { openDatabase, putBack, reserveFiles } from "./store/index.ts";
@@ -55,7 +56,7 @@ puttingBack.then(
     toast(
       `The browser had lost its data, as it can in a crash. Put back from the reserve, without history and releases: ` +
         `${back.join(", ")}.`,
-      { duration: Infinity, closeButton: true },
+      { id: standing("put back"), duration: Infinity, closeButton: true },
     ),
   (reason: unknown) => console.error(reason), // no storage, which every place says by itself
 );

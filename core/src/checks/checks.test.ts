@@ -15,7 +15,7 @@ import { sayFault } from "../say/say.ts";
 import type { Outcome } from "../numeric/outcome.ts";
 import type { Piece } from "../geometry/piece.ts";
 import type { Shape } from "../shape/shape.ts";
-import { faultRows, faultsOf, isReady, planRelease, releaseVerdict, type Severity } from "./index.ts";
+import { faultRows, fileLayerNames, faultsOf, isReady, planRelease, releaseVerdict, type Severity } from "./index.ts";
 
 const value = <T>(outcome: Outcome<T>): T => {
   if (!outcome.ok) throw new Error(outcome.refusal.code);
@@ -209,6 +209,22 @@ describe("what stands against cutting", () => {
       expect(radii(some)).toEqual([["OUTSIDE", 10]]);
       expect(some.faults).toEqual([]);
       expect(planRelease(drawing, { among: new Set() }).ready).toBe(false);
+    });
+
+    it("layers' own names as DXF may hold them, none two alike; for old readers shorter and in capitals", () => {
+      const names = ["Ø 5 holes", "O 5 holes", "Façade", "外", "A/B", "a_b", "", "x".repeat(40), "X".repeat(40)];
+      expect(fileLayerNames(names.slice(0, 7))).toEqual([
+        "O 5 holes",
+        "O 5 holes_2",
+        "Facade",
+        "_",
+        "A_B",
+        "a_b_2",
+        "0",
+      ]);
+      const old = fileLayerNames(names, true);
+      expect(new Set(old).size).toBe(names.length);
+      expect(old.every((name) => /^[A-Z0-9$_-]{1,31}$/.test(name))).toBe(true);
     });
 
     it("many faults of a kind are one row; the verdict never says ready while something is left to say", () => {

@@ -1,6 +1,7 @@
 export * from "./check.ts";
 export * from "./cutterWay.ts";
 export * from "./faultRows.ts";
+export * from "./fileLayers.ts";
 export * from "./list.ts";
 export * from "./meetingWalls.ts";
 export * from "./notArcs.ts";

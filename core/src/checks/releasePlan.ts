@@ -4,12 +4,12 @@ import { boundsSize, growBounds, type Bounds } from "../geometry/bounds.ts";
 import type { Piece } from "../geometry/piece.ts";
 import type { Point } from "../geometry/point.ts";
 import type { Id } from "../numeric/id.ts";
-import { plainName } from "../numeric/plainName.ts";
 import type { Unit } from "../numeric/units.ts";
 import { allowanceFor, type Allowance } from "../offset/allowance.ts";
 import { nestingDepths } from "../contour/nesting.ts";
 import { profileOf, type Contour } from "../profile/profile.ts";
 import type { Fault } from "./check.ts";
+import { fileLayerNames } from "./fileLayers.ts";
 import { faultsOf, gravestFirst } from "./list.ts";
 import { isReady } from "./ready.ts";
 
@@ -39,15 +39,14 @@ export type ReleaseAsked = {
   readonly among?: ReadonlySet<Id> | undefined;
   /** The file's layers: by what is cut how, or as the drawing names its own. */
   readonly layers?: LayersBy;
+  /** The file is for readers of DXF up to release 12, which have fewer letters in names. */
+  readonly old?: boolean;
 };
 
 export type LayersBy = "role" | "own";
 
 /** Layer names by cut role: common practice, plain words in capitals. */
 export const ROLE_LAYERS = { outside: "OUTSIDE", inside: "INSIDE", mark: "MARK" } as const;
-
-/** A drawing's own name of a layer as a file may hold it: the characters that DXF keeps for itself are put off. */
-export const fileLayerName = (name: string): string => plainName(name).replace(/[<>/\\":;?*|=`]/g, "_") || "0";
 
 /**
  * Sorts a drawing's contours onto layers, by what their layers say, else by nesting; layout never gets here. The
@@ -56,7 +55,7 @@ export const fileLayerName = (name: string): string => plainName(name).replace(/
  */
 export const planRelease = (
   drawing: Drawing,
-  { cutter = 0, among, layers = "role" }: ReleaseAsked = {},
+  { cutter = 0, among, layers = "role", old = false }: ReleaseAsked = {},
 ): ReleasePlan => {
   const things = cutEntities(drawing).filter(({ id }) => !among || among.has(id));
   const profile = profileOf(drawing, undefined, things);
@@ -65,7 +64,12 @@ export const planRelease = (
     .sort((p, q) => q.depth - p.depth || Number(q.role === "inside") - Number(p.role === "inside"));
   const found = faultsOf(profile);
   const blocked = found.some(({ severity }) => severity === "error");
-  const names = new Map(layersOf(drawing).map(({ id, name }) => [id, fileLayerName(name)]));
+  const all = layersOf(drawing);
+  const written = fileLayerNames(
+    all.map(({ name }) => name),
+    old,
+  );
+  const names = new Map(all.map(({ id }, i) => [id, written[i]!]));
   const layerFor = ({ ids, role }: { readonly ids: readonly Id[]; readonly role: Contour["role"] }): string =>
     layers === "role" ? ROLE_LAYERS[role] : (names.get(entityOf(drawing, ids[0]!)!.layer) ?? ROLE_LAYERS[role]);
   const released = (contour: Contour): PlannedContour => {

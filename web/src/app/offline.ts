@@ -1,4 +1,5 @@
 import { toast } from "sonner";
+import { standing } from "../ui/standingNotes.ts";
 import { Workbox } from "workbox-window";
 
 /**
@@ -10,6 +11,7 @@ export const keepOffline = (): void => {
   const keeper = new Workbox("/sw.js");
   keeper.addEventListener("waiting", () => {
     toast("A newer version of Ash Edge is ready.", {
+      id: standing("newer version"),
       duration: Infinity,
       action: {
         label: "Load it",

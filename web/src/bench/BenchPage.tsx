@@ -25,6 +25,7 @@ import {
   type Keeper,
 } from "../store/index.ts";
 import { Brand } from "../ui/Brand.tsx";
+import { dropPassing } from "../ui/standingNotes.ts";
 import { Bench } from "./Bench.tsx";
 import { KEPT_KEY, keptOf } from "./kept.ts";
 import { leftView } from "./leftView.ts";
@@ -152,7 +153,7 @@ export const BenchPage = () => {
         keeper.end();
         hold?.letGo();
       });
-      toast.dismiss(); // an undo offered here means this bench
+      dropPassing();
     },
     [keeper, session, hold],
   );

@@ -106,18 +106,19 @@ const Sheet = ({ job, drawing, from }: { job: JobRecord; drawing: Drawing; from:
   const selected = useAmong(drawing);
   const [onlySelected, setOnlySelected] = useState(false);
   const [layers, setLayers] = useState<LayersBy>(keptLayers);
+  const [format, setFormat] = useState<Format>(keptFormat);
   const asked = useMemo(
     (): ReleaseAsked => ({
       cutter: cutter.diameter,
       layers,
+      old: format === "R12",
       among: onlySelected ? new Set(selected) : undefined,
     }),
-    [cutter, layers, onlySelected, selected],
+    [cutter, layers, format, onlySelected, selected],
   );
   const { looking, stop, again } = useLooked(drawing, asked);
   const looked = looking.state === "looked" ? looking.looked : undefined;
   const releases = useLiveQuery(() => releasesOf(database, job.id), [database, job.id]);
-  const [format, setFormat] = useState<Format>(keptFormat);
   const unit = unitOf(drawing);
   const saveTable = async (name: string): Promise<void> =>
     saveAs(fileName(name, "-contours.csv"), await contoursAsCsv(drawing), "text/csv;charset=utf-8");
