@@ -1,8 +1,13 @@
-import { readFileSync } from "node:fs";
+import { cpSync, mkdtempSync, readFileSync, writeFileSync } from "node:fs";
+import type { AddressInfo } from "node:net";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { fileURLToPath } from "node:url";
 import { expect, test, type Page } from "@playwright/test";
 import { Bench, typeOver } from "../support/bench.ts";
 import { drawingText, newDrawing } from "@ash-edge/core/drawing";
-import { rowsOf, type Row } from "../support/drawn.ts";
+import { makeApp } from "@ash-edge/server";
+import { contoursOf, rowsOf, type Row } from "../support/drawn.ts";
 import { putRecords, storeDrawing } from "../support/storedJob.ts";
 
 const circles = async (bench: Bench): Promise<readonly Row[]> =>
@@ -196,6 +201,40 @@ test("after one visit everything works without a network, also after a reload an
   await context.close();
 });
 
+test("a newer version is offered, waits while one works, and is loaded when it is taken, with nothing lost", async ({
+  browser,
+}) => {
+  const site = mkdtempSync(join(tmpdir(), "site-"));
+  cpSync(new URL("../../web/dist", import.meta.url), site, { recursive: true });
+  const server = makeApp({ site, demo: fileURLToPath(new URL("../../server/demo", import.meta.url)) }).listen(0);
+  const { port } = server.address() as AddressInfo;
+  const context = await browser.newContext({ baseURL: `http://localhost:${port}`, serviceWorkers: "allow" });
+  const page = await context.newPage();
+  const bench = new Bench(page);
+  const version = page.locator("meta[name=second]");
+  await bench.open("Rocker plate");
+  await page.evaluate(async () => void (await navigator.serviceWorker.ready));
+  // the page is looked after from its second visit on
+  await page.reload();
+  await bench.ready();
+  // a second build: another page, and the list of what is kept with its new checksum
+  const [index, keeper] = [join(site, "index.html"), join(site, "sw.js")];
+  writeFileSync(index, readFileSync(index, "utf8").replace("<head>", '<head><meta name="second">'));
+  writeFileSync(keeper, readFileSync(keeper, "utf8").replace(/("?index\.html"?,revision:")\w+/, "$1second"));
+  await page.evaluate(async () => void (await (await navigator.serviceWorker.ready).update()));
+  await expect(page.getByText("A newer version of Ash Edge is ready.")).toBeVisible();
+  await circle(bench, "1", 0);
+  await bench.saved();
+  await expect(version).toHaveCount(0);
+  await page.getByRole("button", { name: "Load it" }).click();
+  await expect(version).toHaveCount(1);
+  await bench.ready();
+  expect((await circles(bench)).map(({ radius }) => radius)).toEqual([0.5]);
+  await expect(page.getByText("A newer version of Ash Edge is ready.")).toHaveCount(0);
+  await context.close();
+  server.close();
+});
+
 test("a fault takes no more than its place or its panel, and has ways out", async ({ page }) => {
   const bench = await openedWith(page, "1", "2");
 
@@ -251,9 +290,8 @@ test("a fault takes no more than its place or its panel, and has ways out", asyn
   expect((await circles(bench)).length).toBe(3);
 });
 
-test("a hole grid with a slip in its diameter: 500 circles over each other are said, undone, and kill nothing", async ({
-  page,
-}) => {
+/** A job with a grid of holes that were meant to be 6 wide. */
+const withGrid = async (page: Page, columns: string, rows: string): Promise<Bench> => {
   const bench = new Bench(page);
   await page.goto("/jobs");
   await expect(page.getByRole("link", { name: "Rocker plate" })).toBeVisible();
@@ -262,9 +300,9 @@ test("a hole grid with a slip in its diameter: 500 circles over each other are s
   await bench.open("Rocker plate");
   await bench.tool("XR", "Hole grid");
   for (const [name, text] of [
-    ["columns", "25"],
-    ["rows", "20"],
-    ["diameter", "600"], // 6 was meant
+    ["columns", columns],
+    ["rows", rows],
+    ["diameter", "600"],
     ["apart across", "10"],
     ["apart up", "10"],
   ] as const)
@@ -274,11 +312,27 @@ test("a hole grid with a slip in its diameter: 500 circles over each other are s
   await expect(bench.board).toHaveAttribute("data-revision", "1");
   await expect(bench.pieces).toContainText("More than 10000 places where contours cross or touch");
   await page.keyboard.press("Escape");
+  await page.keyboard.press("Escape");
+  return bench;
+};
+
+test("a hole grid with a slip in its diameter: said, worked out aside, stopped, undone after a reload", async ({
+  page,
+}) => {
+  const bench = await withGrid(page, "25", "20");
   await bench.tool("FS", "Cutter allowance");
   await bench.type("6");
   await page.keyboard.press("Enter");
   await page.keyboard.press("Enter");
-  await expect(page.getByText("Too much meets here: more than 10000 places").first()).toBeVisible();
+  const work = page.getByRole("status", { name: "Work" });
+  await expect(work).toContainText(/Cutter allowance: [1-9]\d* \d{3} crossings/);
+  // the page is live meanwhile
+  await page.keyboard.press("Control+a");
+  await expect(page.getByText("500 circles selected").first()).toBeVisible();
+  await work.getByRole("button", { name: "Stop" }).click();
+  await expect(page.getByText("Cutter allowance: stopped. Nothing was changed.").first()).toBeVisible();
+  await expect(work).toHaveCount(0);
+  await expect(bench.board).toHaveAttribute("data-revision", "1");
   await page.keyboard.press("Escape");
   await page.keyboard.press("Escape");
   await bench.reload();
@@ -286,6 +340,31 @@ test("a hole grid with a slip in its diameter: 500 circles over each other are s
   await page.keyboard.press("Control+z");
   await expect(bench.board).toHaveAttribute("data-revision", "0");
   await expect(bench.pieces).not.toContainText("10000");
+  expect((await circles(bench)).length).toBe(0);
+});
+
+test("what meets too often for the page is made aside, and only where the drawing stayed as it was", async ({
+  page,
+}) => {
+  const bench = await withGrid(page, "12", "14");
+  await bench.tool("FW", "Unite");
+  await page.keyboard.press("Control+a");
+  await page.keyboard.press("Enter");
+  await expect(page.getByText("1 contour made.").first()).toBeVisible({ timeout: 30_000 });
+  const [made, ...others] = contoursOf(await rowsOf(bench));
+  expect(others).toEqual([]);
+  // Steiner's formula for the rectangle of the centres grown by R; each gap s between two of them lacks < s³ / (12 R)
+  const [s, R, p, q] = [10, 300, 110, 130];
+  const grown = p * q + 2 * (p + q) * R + Math.PI * R * R;
+  expect(made!.area).toBeLessThan(grown);
+  expect(made!.area).toBeGreaterThan(grown - ((2 * (p + q)) / s) * (s ** 3 / (12 * R)));
+  await page.keyboard.press("Escape");
+  await page.keyboard.press("Control+z");
+  await bench.tool("FW", "Unite");
+  await page.keyboard.press("Control+a");
+  await page.keyboard.press("Enter");
+  await page.keyboard.press("Control+z");
+  await expect(page.getByText("the drawing was changed while this was worked out").first()).toBeVisible();
   expect((await circles(bench)).length).toBe(0);
 });
 
@@ -343,9 +422,19 @@ test("what was saved to a file opens with its pins; a damaged job exported raw o
   await expect((await openFile(page, "a.json", JSON.stringify(wrong))).getByRole("alert")).toContainText("both bear");
 });
 
-test("a browser that gives no storage is said so in words, with nothing of its own error", async ({ page }) => {
+test("a browser that gives no storage: said in words, and drawing goes on in memory, to be saved to a file", async ({
+  page,
+}) => {
   await page.addInitScript(() =>
     Object.defineProperty(window, "indexedDB", {
+      configurable: true, // as the browser's own is
+      get: () => {
+        throw new DOMException("", "SecurityError");
+      },
+    }),
+  );
+  await page.addInitScript(() =>
+    Object.defineProperty(window, "localStorage", {
       get: () => {
         throw new DOMException("", "SecurityError");
       },
@@ -353,11 +442,29 @@ test("a browser that gives no storage is said so in words, with nothing of its o
   );
   for (const place of ["/jobs", "/jobs/demo-0414", "/jobs/demo-0414/release", "/settings"]) {
     await page.goto(place);
-    await expect(page.getByRole("main")).toBeVisible();
+    await expect(page.getByRole("main").or(page.getByRole("application"))).toBeVisible();
     await expect(page.locator("body")).not.toContainText(/\w+Error|undefined|tinyurl/);
   }
   await page.goto("/jobs");
-  await expect(page.getByRole("alert")).toContainText("This browser gives the application no storage");
+  await expect(page.getByText("This browser gives the application no storage").first()).toBeVisible();
+  const bench = new Bench(page);
+  await page.getByRole("link", { name: "Rocker plate" }).click();
+  await bench.ready();
+  await expect(page.getByRole("img", { name: /sketch of Rocker plate/ })).toBeVisible();
+  await circle(bench, "1", 0);
+  await expect(head(page)).toContainText("in memory alone");
+  await expect(head(page)).not.toContainText("saved");
+  const [file] = await Promise.all([page.waitForEvent("download"), page.keyboard.press("Control+s")]);
+  const written = JSON.parse(readFileSync(await file.path(), "utf8")) as { drawing: { entity: Row[] }; sketches: [] };
+  expect(written.drawing.entity.filter(({ radius }) => radius === 0.5).length).toBe(1);
+  expect(written.sketches.length).toBe(1);
+  // the browser asks before it lets go of it
+  const asked = page.waitForEvent("dialog");
+  void page.reload().catch(() => undefined);
+  const dialog = await asked;
+  expect(dialog.type()).toBe("beforeunload");
+  await dialog.dismiss();
+  expect((await circles(bench)).length).toBe(1);
 });
 
 test("a browser that deletes its database, as it can after a crash: all said saved is put back", async ({ page }) => {

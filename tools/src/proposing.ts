@@ -1,14 +1,6 @@
 import { UnsoundEdit } from "@ash-edge/core/drawing";
 import type { Point } from "@ash-edge/core/geometry";
-import {
-  done,
-  MOST_MEETINGS,
-  refuse,
-  TooMuch,
-  withinMeetings,
-  type Outcome,
-  type Refusal,
-} from "@ash-edge/core/numeric";
+import { done, refuse, TooMuch, withinMoment, type Outcome, type Refusal } from "@ash-edge/core/numeric";
 import { givenOf } from "./given.ts";
 import { isShown, refused, type Proposal, type Tool, type ToolContext, type Way } from "./tool.ts";
 import type { Hover, ToolState } from "./toolState.ts";
@@ -19,7 +11,7 @@ import type { Hover, ToolState } from "./toolState.ts";
  */
 export const soundly = <T>(make: () => Outcome<T>): Outcome<T> => {
   try {
-    return withinMeetings(MOST_MEETINGS, make);
+    return withinMoment(make);
   } catch (reason) {
     if (reason instanceof TooMuch) return { ok: false, refusal: tooMuch(reason) };
     if (reason instanceof UnsoundEdit) return refuse("edit-unsound", { reason: reason.reason });
@@ -42,7 +34,15 @@ export const inOwnKind = (tool: Tool, state: ToolState, refusal: Refusal): Refus
   return { ...refusal, values: { ...refusal.values, kind: "Ø" } };
 };
 
-const tooMuch = ({ meetings, at }: TooMuch): Refusal => ({ code: "too-much", values: { meetings }, at });
+const tooMuch = ({ effort, most, at }: TooMuch): Refusal => ({
+  code: effort === "meetings" ? "too-much" : "too-long",
+  values: { most },
+  at,
+});
+
+/** True of a refusal that is none where there is time: the same step is to be taken aside. */
+export const wantsTime = (refusal: Refusal | undefined): boolean =>
+  refusal?.code === "too-much" || refusal?.code === "too-long";
 
 /** What a drag along a path would make now. */
 export const draggedOf = (tool: Tool, state: ToolState, path: readonly Point[], context: ToolContext): Proposal =>

@@ -11,7 +11,7 @@ import { router } from "./app/router.tsx";
 import { standing } from "./ui/standingNotes.ts";
 import { StoreProvider } from "./app/StoreProvider.tsx";
 import "./ui/theme.ts"; // shown before anything else is
-import { openDatabase, putBack, reserveFiles } from "./store/index.ts";
+import { isInMemory, openStore, putBack, reserveFiles } from "./store/index.ts";
 
 if (import.meta.env.DEV) void import("./app/checkEdits.ts").then(({ checkEveryEdit }) => checkEveryEdit());
 
@@ -22,13 +22,13 @@ const queries = new QueryClient({
   defaultOptions: { queries: { retry: false, staleTime: Infinity, networkMode: "always" } },
 });
 
-const database = openDatabase();
+const database = await openStore();
 
 /** Nobody waits longer for this before the page is shown. */
 const WAIT_MS = 3000;
 
 // a browser that found its database damaged starts a new one: what the reserve has is put back before anything is shown
-const files = reserveFiles();
+const files = isInMemory(database) ? undefined : reserveFiles();
 const puttingBack = files ? putBack(database, files) : Promise.resolve([]);
 await Promise.race([puttingBack.catch(() => []), new Promise((done) => setTimeout(done, WAIT_MS))]);
 
@@ -49,6 +49,13 @@ createRoot(document.getElementById("root")!).render(
     </QueryClientProvider>
   </StrictMode>,
 );
+
+if (isInMemory(database))
+  toast(
+    "This browser gives the application no storage, as some private windows do. What you draw is in memory alone and " +
+      "gone with this tab: save it to a file.",
+    { id: standing("no storage"), duration: Infinity, closeButton: true },
+  );
 
 puttingBack.then(
   (back) =>

@@ -1,4 +1,4 @@
-import { countMeeting } from "../numeric/effort.ts";
+import { countEffort } from "../numeric/effort.ts";
 import { boxesOf } from "../geometry/boxesOf.ts";
 import { runTree } from "../geometry/boxTree.ts";
 import type { Piece } from "../geometry/piece.ts";
@@ -45,7 +45,7 @@ export const splitSpans = (list: SpanList, resolution: number): Split => {
     // round its contour, or nothing to meet
     if (next[j] === i || linesApart(pieces[i]!, pieces[j]!, resolution)) return;
     const together = meetSpans(span(i), span(j), resolution, (at, cutsI, cutsJ) => {
-      countMeeting(at);
+      countEffort("meetings", at);
       met.push(at);
       cuts.push(cutsI ? i : -1, cutsJ ? j : -1);
     });

@@ -1,5 +1,5 @@
 import { meetingPlaces } from "../contour/meetingPlaces.ts";
-import { MOST_MEETINGS, TooMuch, withinMeetings } from "../numeric/effort.ts";
+import { TooMuch, withinMoment } from "../numeric/effort.ts";
 import type { Check } from "./check.ts";
 
 /** Crossings, touches and doubled stretches between and within contours and chains, each place once. */
@@ -7,7 +7,7 @@ export const meetingWalls: Check = {
   find: ({ contours, open }) => {
     const owners = [...contours.filter(({ role }) => role !== "mark"), ...open];
     try {
-      return withinMeetings(MOST_MEETINGS, () => meetingPlaces(owners)).map(({ kind, at, runs }) => ({
+      return withinMoment(() => meetingPlaces(owners)).map(({ kind, at, runs }) => ({
         code: kind,
         severity: kind === "touching" ? "warning" : "error",
         at,
@@ -16,8 +16,8 @@ export const meetingWalls: Check = {
       }));
     } catch (reason) {
       if (!(reason instanceof TooMuch)) throw reason;
-      const { meetings, at } = reason;
-      return [{ code: "too-many", severity: "error", at, ids: [], values: { crossings: meetings } }];
+      const { most: crossings, at } = reason;
+      return [{ code: "too-many", severity: "error", at, ids: [], values: { crossings } }];
     }
   },
   says: {

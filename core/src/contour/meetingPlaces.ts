@@ -4,7 +4,7 @@ import type { Curve } from "../geometry/curve.ts";
 import { pieceCentre, pieceRadius, type Piece } from "../geometry/piece.ts";
 import { distance, equalPoint, type Point } from "../geometry/point.ts";
 import { meetings } from "../intersect/meetings.ts";
-import { countMeeting } from "../numeric/effort.ts";
+import { countEffort } from "../numeric/effort.ts";
 import { RESOLUTION, ROUNDING } from "../numeric/tolerance.ts";
 import { branchesAt, passesThrough, type PassingRun } from "./passing.ts";
 
@@ -107,7 +107,7 @@ export const meetingPlaces = (runs: readonly MeetingRun[], only?: "crossing"): r
       const { at } = meeting;
       if (isJoint(runs, side, other, at)) continue;
       const crosses = meeting.kind === "crossing" || (meeting.kind === "end" && goThrough(runs, side, other, at));
-      if (crosses || !only) countMeeting(at);
+      if (crosses || !only) countEffort("meetings", at);
       if (crosses) found.push({ kind: "crossing", at, runs: both });
       // an end that meets is no wall
       else if (!only && both.every((run) => runs[run]!.closed)) found.push({ kind: "touching", at, runs: both });

@@ -1,3 +1,4 @@
+import { countEffort } from "../numeric/effort.ts";
 import { least } from "../numeric/greatest.ts";
 import { smoothOf, type Curve } from "../geometry/curve.ts";
 import { isWhole, type Ellipse } from "../geometry/ellipse.ts";
@@ -33,6 +34,7 @@ const arcsBetween = (
   const alone = p.piece && nextBreak(stations, i) === j ? [p.piece] : undefined;
   if (alone && p.kept) return alone;
   const near = (arcs: readonly Piece[]): boolean => {
+    countEffort("looks", p.at, j - i);
     for (let k = i + 1; k < j; k++) if (!(offArcs(arcs, stations[k]!.at) <= tolerance)) return false;
     return true;
   };

@@ -144,6 +144,7 @@ export const REFUSAL_CODES = [
   "version-newer",
   "edit-unsound",
   "too-much",
+  "too-long",
   "areas-uncertain",
 ] as const;
 export type RefusalCode = (typeof REFUSAL_CODES)[number];

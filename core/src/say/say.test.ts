@@ -34,7 +34,7 @@ describe("sentences", () => {
         tolerance: 0.1,
         version: 9,
         known: 2,
-        meetings: 10_000,
+        most: 10_000,
         one: "1250",
         other: "1.250",
       };

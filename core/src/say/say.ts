@@ -244,9 +244,10 @@ const SENTENCES: Readonly<Record<RefusalCode, Words>> = {
   "areas-uncertain": () =>
     "Edges lie so nearly on one another here that what is inside can't be told. Move one by more than a resolution, " +
     "or make them the same.",
-  "too-much": ({ meetings }) =>
-    `Too much meets here: more than ${meetings} places where curves cross or touch. Undo what made them, or take ` +
-    "less at a time.",
+  "too-much": ({ most }) =>
+    `More than ${most} places where curves cross or touch: too many to show beforehand. Click, or press Enter, to ` +
+    "have it worked out.",
+  "too-long": () => "So long a curve takes too long to show beforehand. Click to have it worked out.",
   "file-not-readable": ({ reason }) => `The file can't be read: ${reason}.`,
 };
 

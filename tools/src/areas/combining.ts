@@ -1,5 +1,5 @@
 import type { Outline, Combination } from "@ash-edge/core/arrangement";
-import { entityOf } from "@ash-edge/core/drawing";
+import { entityOf, isLayout } from "@ash-edge/core/drawing";
 import { outlineShape, combineEntities } from "@ash-edge/core/edits";
 import { done } from "@ash-edge/core/numeric";
 import { contoursOnce } from "../contoursOnce.ts";
@@ -56,7 +56,11 @@ export const combining = (how: Combination, { between, ...words }: Words): Tool 
     return combined(how, given, context, [of, other]);
   },
   finish: (given, context) => {
-    const ids = given.things.filter((id) => entityOf(context.drawing, id));
+    // what is laid out is selected along with the rest, and bounds nothing
+    const ids = given.things.filter((id) => {
+      const entity = entityOf(context.drawing, id);
+      return entity && !isLayout(context.drawing, entity);
+    });
     return ids.length < 2 ? nothing : combined(how, given, context, ids);
   },
 });

@@ -5,15 +5,25 @@ import { done, toRadians, showLengthUnit, type Outcome } from "@ash-edge/core/nu
 import { under, nothing, refused, type Tool } from "../tool.ts";
 import { within, toleranceOf } from "./fitTolerance.ts";
 
-const known = new WeakMap<Drawing, { key: string; made: Outcome<FitMade> }>();
-/** A fit doesn't depend on where on the curve the pointer is. */
+const known = new WeakMap<Drawing, { key: string; made: () => Outcome<FitMade> }>();
+/** A fit doesn't depend on where on the curve the pointer is; nor does it that there is no time for it. */
 const fittedOnce = (drawing: Drawing, id: number, given: FitGiven): Outcome<FitMade> => {
   const key = `${id} ${JSON.stringify(given)}`;
   const last = known.get(drawing);
-  if (last?.key === key) return last.made;
-  const made = fitEntity(drawing, id, given);
-  known.set(drawing, { key, made });
-  return made;
+  if (last?.key === key) return last.made();
+  try {
+    const made = fitEntity(drawing, id, given);
+    known.set(drawing, { key, made: () => made });
+    return made;
+  } catch (reason) {
+    known.set(drawing, {
+      key,
+      made: () => {
+        throw reason;
+      },
+    });
+    throw reason;
+  }
 };
 
 /** Turns of a chain over this are corners, unless another angle is typed. */

@@ -1,3 +1,4 @@
+import { remember, remembered } from "../ui/remembered.ts";
 /** How the browser keeps what is stored: whether it may clear it by itself, and how much there is. */
 export type Storage = {
   /** Undefined where the browser does not say. */
@@ -14,8 +15,8 @@ const ASKED = "ash-edge-asked-to-keep";
 
 /** Asks the browser once, after the first own job, not to clear what is stored when room runs short. */
 export const askToKeep = (): void => {
-  if (localStorage.getItem(ASKED)) return;
-  localStorage.setItem(ASKED, "yes");
+  if (remembered(ASKED)) return;
+  remember(ASKED, "yes");
   void manager()
     ?.persist?.()
     .catch(() => false);

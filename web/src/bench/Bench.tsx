@@ -11,7 +11,7 @@ import { FaultPage, Guard } from "../app/Fault.tsx";
 import { useDatabase } from "../app/StoreProvider.tsx";
 import { JobDetails } from "../jobs/JobDetails.tsx";
 import { saveRaw } from "../jobs/saveRaw.ts";
-import { changeHead, stepCount, type JobRecord } from "../store/index.ts";
+import { changeHead, isInMemory, stepCount, type JobRecord } from "../store/index.ts";
 import { Brand } from "../ui/Brand.tsx";
 import { IconButton } from "../ui/IconButton.tsx";
 import { ThemeButton } from "../ui/ThemeButton.tsx";
@@ -37,6 +37,7 @@ import { SketchCard } from "./SketchCard.tsx";
 import { SketchesContext } from "./SketchesContext.ts";
 import { Steps } from "./Steps.tsx";
 import { Findings } from "./tidying/Findings.tsx";
+import { useAskBeforeLeaving } from "./useAskBeforeLeaving.ts";
 import { boardHasKeys, useBenchKeys } from "./useBenchKeys.ts";
 
 const Handle = ({ upright }: { upright?: boolean }) => (
@@ -277,6 +278,8 @@ const TopBar = ({ job, onChanged }: { job: JobRecord; onChanged: (job: JobRecord
   const readOnly = useBench((state) => state.history.readOnly !== undefined);
   const failure = useBench((state) => state.history.failure !== undefined);
   const unit = useBench((state) => unitOf(state.history.drawing));
+  const inMemory = isInMemory(useDatabase());
+  useAskBeforeLeaving(failure || (inMemory && history.position > 0));
   return (
     <header className="flex h-9 items-center gap-3 pl-1">
       <Brand />
@@ -285,7 +288,17 @@ const TopBar = ({ job, onChanged }: { job: JobRecord; onChanged: (job: JobRecord
           Jobs
         </Link>{" "}
         / <b className="text-ink">{`${job.number} ${job.name}`}</b> · {unit} ·{" "}
-        <span aria-live="polite">{readOnly ? "read only" : saved ? "saved" : failure ? "not saved" : "saving …"}</span>
+        <span aria-live="polite">
+          {readOnly
+            ? "read only"
+            : saved
+              ? inMemory
+                ? "in memory alone"
+                : "saved"
+              : failure
+                ? "not saved"
+                : "saving …"}
+        </span>
       </nav>
       <IconButton label="Job details" onClick={() => setAsking(true)}>
         <Pencil size={14} />
@@ -327,7 +340,11 @@ const Work = () => {
       className="card absolute bottom-10 left-2 z-10 flex items-center gap-3 px-3 py-2"
     >
       <span>{work.words} …</span>
-      <progress value={work.part} className="h-2 w-40 accent-[var(--ember)]" aria-label="How far" />
+      <progress
+        {...(work.part === undefined ? {} : { value: work.part })}
+        className="h-2 w-40 accent-[var(--ember)]"
+        aria-label="How far"
+      />
       <button
         type="button"
         className="h-7 rounded-card border border-hair px-2 hover:border-ink"

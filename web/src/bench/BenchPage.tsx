@@ -15,6 +15,7 @@ import {
   makeKeeper,
   makeReserve,
   olderSteps,
+  isInMemory,
   reserveFiles,
   sayStoreFault,
   sketchesOf,
@@ -80,7 +81,9 @@ const open = async (
         onSaved: (steps) => session?.act.saved(steps),
         onFailed: (reason) => session?.act.failed(sayStoreFault(reason)),
       },
-      mayChange ? makeReserve(reserveFiles(), job, stored, () => sketchesOf(database, id)) : undefined,
+      mayChange
+        ? makeReserve(isInMemory(database) ? undefined : reserveFiles(), job, stored, () => sketchesOf(database, id))
+        : undefined,
     );
     const { by } = keeper;
     const { token } = stored;

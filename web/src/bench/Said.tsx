@@ -2,7 +2,7 @@ import { calloutText } from "@ash-edge/core/callouts";
 import { calloutsOf, unitOf, type Drawing } from "@ash-edge/core/drawing";
 import { showLength, type Refusal } from "@ash-edge/core/numeric";
 import { sayRefusal } from "@ash-edge/core/say";
-import { readBlank, typedParts, toolById, isShown, type ToolState, type Tool } from "@ash-edge/tools";
+import { readBlank, typedParts, toolById, isShown, wantsTime, type ToolState, type Tool } from "@ash-edge/tools";
 import { Ways } from "./LedgerWriting.tsx";
 import { useBench, useSession } from "./SessionContext.tsx";
 import { focusBoard } from "./useBenchKeys.ts";
@@ -17,7 +17,11 @@ export const Said = () => {
   const tool = toolById(toolId);
   const unit = unitOf(drawing);
   const warning = tool && state && otherKindCalled(tool, state, drawing);
-  const refusal = refused && refused.code !== "value-empty" ? sayRefusal(refused, unit) : undefined;
+  const working = useBench((bench) => bench.work !== undefined);
+  // what only takes longer is no fault, and is being done already once it was asked for
+  const later = wantsTime(refused);
+  const isSaid = refused && refused.code !== "value-empty" && !(later && working);
+  const refusal = isSaid ? sayRefusal(refused, unit) : undefined;
   const strip =
     "said card pointer-events-none absolute top-[calc(0.5rem+var(--sentence-over,0px))] left-2 z-10 " +
     "max-w-[calc(100%-1rem)] px-3 py-1.5";
@@ -38,7 +42,7 @@ export const Said = () => {
       </p>
     );
   return refusal ? (
-    <p className={`${strip} text-fault`}>
+    <p className={`${strip} ${later ? "text-caution" : "text-fault"}`}>
       {refusal}
       <Offer refusal={refused!} />
     </p>

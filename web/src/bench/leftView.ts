@@ -3,6 +3,7 @@ import { useEffect } from "react";
 import type { Id } from "@ash-edge/core/numeric";
 import type { View } from "./board/view.ts";
 import type { Session } from "./session.ts";
+import { remember, remembered } from "../ui/remembered.ts";
 
 const key = (job: string): string => `ash-edge-view ${job}`;
 const schema = Joi.object({
@@ -15,7 +16,7 @@ const schema = Joi.object({
 /** How a job was left in this browser: its view and the working layer. */
 export const leftView = (job: string): { readonly view: View; readonly layer: Id | undefined } | undefined => {
   try {
-    const { value, error } = schema.validate(JSON.parse(localStorage.getItem(key(job)) ?? "null"));
+    const { value, error } = schema.validate(JSON.parse(remembered(key(job)) ?? "null"));
     if (error || !value) return undefined;
     const { layer, ...view } = value as View & { layer?: Id };
     return { view, layer };
@@ -32,7 +33,7 @@ export const useKeptView = (job: string, session: Session): void => {
         view: { now: view, fittedOnce },
         selection: { layer },
       } = session.getState();
-      if (fittedOnce) localStorage.setItem(key(job), JSON.stringify({ ...view, layer }));
+      if (fittedOnce) remember(key(job), JSON.stringify({ ...view, layer }));
     };
     window.addEventListener("pagehide", keep);
     return () => {

@@ -85,6 +85,7 @@ export const makeSession = (job: string, stored: StoredJob, surroundings: Surrou
     job,
     putDownHandle: () => handling.drop(),
     work: working.work,
+    stepAside: working.stepAside,
     isReadOnly: history.isReadOnly,
   });
   const selecting = makeSelecting(core, (at, mods) => pointing.click(at, mods));

@@ -1,7 +1,17 @@
 import { curveAt, type Drawing } from "@ash-edge/core/drawing";
 import { curvePoint } from "@ash-edge/core/geometry";
 import type { Id, Unit } from "@ash-edge/core/numeric";
-import { isPlace, startTool, stepTool, type Ask, type Tool, type ToolEvent, type ToolState } from "@ash-edge/tools";
+import {
+  isPlace,
+  startTool,
+  stepTool,
+  wantsTime,
+  type Ask,
+  type Step,
+  type Tool,
+  type ToolEvent,
+  type ToolState,
+} from "@ash-edge/tools";
 import type { SessionCore, TakeUp } from "./sessionCore.ts";
 
 /** How many values that made something are kept for a blank. */
@@ -11,6 +21,7 @@ type Needs = {
   readonly job: string;
   readonly putDownHandle: () => void;
   readonly work: (ask: Ask) => Promise<void>;
+  readonly stepAside: (tool: Tool, state: ToolState, event: ToolEvent) => Promise<Step | undefined>;
   /** True, and said, where nothing may be changed in this tab. */
   readonly isReadOnly: () => boolean;
 };
@@ -19,7 +30,7 @@ type Needs = {
 export const usedKey = (unit: Unit, tool: Pick<Tool, "id">, blank: string): string => `${unit} ${tool.id} ${blank}`;
 
 /** Tools taken up and told what happened; what they make is committed, what they refuse is said. */
-export const makeTools = (core: SessionCore, { job, putDownHandle, work, isReadOnly }: Needs) => {
+export const makeTools = (core: SessionCore, { job, putDownHandle, work, stepAside, isReadOnly }: Needs) => {
   const { get, send, say, sayNo, commit, refresh, keepSetting, activeTool, context } = core;
 
   const toolEvent = (event: ToolEvent): void => {
@@ -27,6 +38,22 @@ export const makeTools = (core: SessionCore, { job, putDownHandle, work, isReadO
     const tool = activeTool();
     if (!tool || !state) return;
     const step = stepTool(tool, state, event, context());
+    if (wantsTime(step.refusal)) return void takenAside(tool, state, event);
+    take(tool, state, event, step);
+  };
+
+  const takenAside = async (tool: Tool, state: ToolState, event: ToolEvent): Promise<void> => {
+    say(undefined);
+    if (isReadOnly()) return;
+    const step = await stepAside(tool, state, event);
+    if (!step) return;
+    if (get().hand.tool === state) return take(tool, state, event, step);
+    // another tool is in hand by now: what was asked for is made, and no more
+    if (step.refusal) sayNo(step.refusal);
+    if (step.edit) commit(step.edit);
+  };
+
+  const take = (tool: Tool, state: ToolState, event: ToolEvent, step: Step): void => {
     // what may not be made leaves everything in hand
     if ((step.edit ?? step.ask) && isReadOnly()) return;
     send("hand", { type: "stepped", tool: step.state });

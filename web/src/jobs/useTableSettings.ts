@@ -1,6 +1,7 @@
 import Joi from "joi";
 import { useState } from "react";
 import { JOB_STATES, type JobState } from "../store/index.ts";
+import { remember, remembered } from "../ui/remembered.ts";
 
 /** How the list of jobs is shown; kept in this browser. */
 export type TableSettings = {
@@ -23,7 +24,7 @@ const schema = Joi.object({
 
 const kept = (): TableSettings => {
   try {
-    const { value, error } = schema.validate(JSON.parse(localStorage.getItem(KEY) ?? "null"));
+    const { value, error } = schema.validate(JSON.parse(remembered(KEY) ?? "null"));
     return error || !value ? FIRST : (value as TableSettings);
   } catch {
     return FIRST;
@@ -34,7 +35,7 @@ export const useTableSettings = (): readonly [TableSettings, (change: Partial<Ta
   const [settings, setSettings] = useState(kept);
   const change = (part: Partial<TableSettings>): void => {
     const next = { ...settings, ...part };
-    localStorage.setItem(KEY, JSON.stringify(next));
+    remember(KEY, JSON.stringify(next));
     setSettings(next);
   };
   return [settings, change];

@@ -30,6 +30,7 @@ import { ContourTable } from "./ContourTable.tsx";
 import { Released } from "./Released.tsx";
 import { useLooked } from "./useLooked.ts";
 import { extensionOf, FORMATS, sameName, writeRelease, type Format, type ReleasedFrom } from "./writeRelease.ts";
+import { remember, remembered } from "../ui/remembered.ts";
 
 /** The release of a job: what would be written, what stands against it, and what was released before. */
 export const Release = () => {
@@ -70,8 +71,8 @@ export const Release = () => {
 /** What the shop's machine takes, as it was chosen last. */
 const FORMAT_KEPT = "ash-edge-format";
 const LAYERS_KEPT = "ash-edge-file-layers";
-const keptFormat = (): Format => FORMATS.find((one) => one === localStorage.getItem(FORMAT_KEPT)) ?? "R2000";
-const keptLayers = (): LayersBy => (localStorage.getItem(LAYERS_KEPT) === "own" ? "own" : "role");
+const keptFormat = (): Format => FORMATS.find((one) => one === remembered(FORMAT_KEPT)) ?? "R2000";
+const keptLayers = (): LayersBy => (remembered(LAYERS_KEPT) === "own" ? "own" : "role");
 
 /** A name for the next release that none has yet. */
 const proposedName = ({ number, name }: JobRecord, releases: readonly BlobRecord[], extension: string): string => {
@@ -202,7 +203,7 @@ const Sheet = ({ job, drawing, from }: { job: JobRecord; drawing: Drawing; from:
                 value={format}
                 onChange={(to) => {
                   setFormat(to as Format);
-                  localStorage.setItem(FORMAT_KEPT, to);
+                  remember(FORMAT_KEPT, to);
                 }}
               />
               <span className="text-soft">Layers</span>
@@ -215,7 +216,7 @@ const Sheet = ({ job, drawing, from }: { job: JobRecord; drawing: Drawing; from:
                 value={layers}
                 onChange={(to) => {
                   setLayers(to as LayersBy);
-                  localStorage.setItem(LAYERS_KEPT, to);
+                  remember(LAYERS_KEPT, to);
                 }}
               />
               {selected.length > 0 && (

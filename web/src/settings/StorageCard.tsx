@@ -1,5 +1,7 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
+import { useDatabase } from "../app/StoreProvider.tsx";
+import { isInMemory } from "../store/index.ts";
 import { keepStored, storageNow } from "../app/storage.ts";
 
 const size = (bytes: number | undefined): string => {
@@ -18,6 +20,7 @@ const KEEPS = {
 export const StorageCard = () => {
   const queries = useQueryClient();
   const { data } = useQuery({ queryKey: ["storage"], queryFn: storageNow, staleTime: 0 });
+  const inMemory = isInMemory(useDatabase());
   const [refused, setRefused] = useState(false);
   const ask = async (): Promise<void> => {
     setRefused(!(await keepStored()));
@@ -26,8 +29,13 @@ export const StorageCard = () => {
   return (
     <section className="card mt-3 p-4" aria-label="Storage">
       <h2 className="font-semibold">Storage</h2>
-      <p className="mt-1 text-soft">All jobs are in this browser, on this computer, and nowhere else.</p>
-      {data && (
+      <p className={`mt-1 ${inMemory ? "text-caution" : "text-soft"}`}>
+        {inMemory
+          ? "This browser gives the application no storage: all jobs are in memory alone and gone with this tab. " +
+            "Save what matters to files."
+          : "All jobs are in this browser, on this computer, and nowhere else."}
+      </p>
+      {data && !inMemory && (
         <>
           <dl className="mt-3 grid grid-cols-[auto_1fr] gap-x-4 gap-y-1">
             <dt className="text-soft">Used</dt>

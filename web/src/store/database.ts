@@ -39,7 +39,7 @@ const onlyKnown = (browser: IDBFactory): IDBFactory =>
   });
 
 /** The browser's own; undefined where it has none, or forbids even to ask for it. */
-const factory = (): IDBFactory | undefined => {
+export const browserStore = (): IDBFactory | undefined => {
   try {
     return (globalThis as { indexedDB?: IDBFactory }).indexedDB;
   } catch {
@@ -49,7 +49,7 @@ const factory = (): IDBFactory | undefined => {
 
 /** Opens the store of this browser; edits are on disk before they are shown as saved. A newer one is not opened. */
 export const openDatabase = (name = "ash-edge"): Database => {
-  const browser = factory();
+  const browser = browserStore();
   const database = new Dexie(name, {
     chromeTransactionDurability: "strict",
     ...(browser ? { indexedDB: onlyKnown(browser) as never } : {}),

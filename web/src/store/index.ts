@@ -8,6 +8,7 @@ export * from "./jobHold.ts";
 export * from "./keeper.ts";
 export * from "./records.ts";
 export * from "./released.ts";
+export * from "./openStore.ts";
 export * from "./storeFault.ts";
 export * from "./reserve.ts";
 export * from "./rows.ts";

@@ -19,6 +19,18 @@ const allOf = (reason: unknown): readonly Fault[] => {
   }
   return all;
 };
+const namesOf = (all: readonly Fault[]): string =>
+  all.map(({ name, message }) => `${String(name)} ${String(message)}`).join(" ");
+
+/** What browsers say that have no storage for the application, or give it none. */
+const NONE = /MissingAPI|InvalidState|SecurityError|OpenFailed/;
+/** The browser gives no storage at all, as some private windows do; not that it is full, newer, or failed just now. */
+export const givesNone = (reason: unknown): boolean => {
+  const names = namesOf(allOf(reason));
+  return NONE.test(names) && !/quota|full|disk|space|VersionError|Abort|Unknown/i.test(names) && !isNewer(reason);
+};
+const isNewer = (reason: unknown): boolean => allOf(reason).some((one) => one instanceof NewerStore);
+
 const isOwn = (reason: unknown): boolean => OWN.some((kind) => reason instanceof kind);
 
 /** Why the store did not do what was asked, in words that say what to do; nothing of the browser's own error. */
@@ -26,11 +38,11 @@ export const sayStoreFault = (reason: unknown): string => {
   const all = allOf(reason);
   const own = all.find(isOwn);
   if (own) return String(own.message);
-  const names = all.map(({ name, message }) => `${String(name)} ${String(message)}`).join(" ");
+  const names = namesOf(all);
   if (/quota|full|disk|space/i.test(names))
     return "The browser has no room left to store it. Make room on this computer: storing goes on by itself then.";
   if (/VersionError/.test(names)) return new NewerStore().message;
-  if (/MissingAPI|InvalidState|SecurityError|OpenFailed/.test(names))
+  if (NONE.test(names))
     return (
       "This browser gives the application no storage, as some private windows do. Use an ordinary window; what is on " +
       "a board now can be saved to a file."

@@ -1,11 +1,12 @@
 import { useSyncExternalStore } from "react";
+import { remember, remembered } from "./remembered.ts";
 
 export type Theme = "ash" | "evening";
 const KEY = "ash-edge-theme";
 const listeners = new Set<() => void>();
 
 const wanted = (): Theme => {
-  const kept = localStorage.getItem(KEY);
+  const kept = remembered(KEY);
   if (kept === "ash" || kept === "evening") return kept;
   return matchMedia("(prefers-color-scheme: dark)").matches ? "evening" : "ash";
 };
@@ -13,7 +14,7 @@ const show = (theme: Theme): void => void (document.documentElement.dataset.them
 show(wanted());
 
 const setTheme = (theme: Theme): void => {
-  localStorage.setItem(KEY, theme);
+  remember(KEY, theme);
   show(theme);
   listeners.forEach((listener) => listener());
 };

@@ -1,10 +1,17 @@
 import { proxy, wrap, type Remote } from "comlink";
 
-export type RunOptions = {
+export type RunOptions<R = number> = {
   readonly signal?: AbortSignal;
-  readonly report?: (part: number) => void;
+  readonly report?: (how: R) => void;
   readonly limitMs?: number;
 };
+
+/** The time was up; the reason for which work is given up that could still be right. */
+export class TookTooLong extends Error {
+  constructor(limitMs: number) {
+    super(`It took longer than ${limitMs / 1000} s.`);
+  }
+}
 
 const NOT_STARTED = "The part of the application that does this could not be loaded. Reload the page.";
 const MISTAKE = "The application made a mistake in it.";
@@ -13,10 +20,10 @@ const MISTAKE = "The application made a mistake in it.";
  * Runs work in a worker of its own and ends the worker afterwards: when it is done, when it fails, when `signal` says
  * stop, or after `limitMs`. Rejects with a reason in words.
  */
-export const run = async <W, T>(
+export const run = async <W, T, R = number>(
   worker: Worker,
-  call: (remote: Remote<W>, report: (part: number) => void) => Promise<T>,
-  { signal, report = () => undefined, limitMs }: RunOptions = {},
+  call: (remote: Remote<W>, report: (how: R) => void) => Promise<T>,
+  { signal, report = () => undefined, limitMs }: RunOptions<R> = {},
 ): Promise<T> => {
   let timer: ReturnType<typeof setTimeout> | undefined;
   const ended = new Promise<never>((_, reject) => {
@@ -26,8 +33,7 @@ export const run = async <W, T>(
     };
     if (signal?.aborted) reject(new Error("Stopped."));
     signal?.addEventListener("abort", () => reject(new Error("Stopped.")), { once: true });
-    if (limitMs !== undefined)
-      timer = setTimeout(() => reject(new Error(`It took longer than ${limitMs / 1000} s.`)), limitMs);
+    if (limitMs !== undefined) timer = setTimeout(() => reject(new TookTooLong(limitMs)), limitMs);
   });
   try {
     return await Promise.race([call(wrap<W>(worker), proxy(report)), ended]);
