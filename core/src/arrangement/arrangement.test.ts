@@ -18,6 +18,7 @@ import { blob, gear, mapped, polygon, randomFrom, roundedCorners, star } from ".
 import { flattened } from "../testing/flattened.ts";
 import { placements } from "../testing/placements.ts";
 import { crossingsOf, isWelded } from "../testing/offsetChecks.ts";
+import { unionTrial } from "../testing/unionTrial.ts";
 import {
   arrange,
   combine,
@@ -267,5 +268,17 @@ describe("arrangement", () => {
       { numRuns: 400 },
     );
     expect(refused).toBeLessThan(0.02 * tried);
+  });
+
+  // five thousand at random, against a polygon library too: npm run bench -- trials
+  it("edges nearly on one another: what is united, common and left adds up", () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 1e9 }), (seed) => {
+        const { isRefused, faults } = unionTrial(seed);
+        expect(isRefused).toBe(false);
+        expect(faults).toEqual([]);
+      }),
+      { numRuns: 150, seed: 417 },
+    );
   });
 });

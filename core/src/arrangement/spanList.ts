@@ -1,6 +1,7 @@
 import type { Circle } from "../geometry/circle.ts";
-import type { Piece } from "../geometry/piece.ts";
+import { pieceCentre, pieceRadius, type Piece } from "../geometry/piece.ts";
 import type { Point } from "../geometry/point.ts";
+import { FLAT_BULGE } from "../numeric/tolerance.ts";
 import { spanOf, type Span } from "./span.ts";
 
 /** Pieces that are to be met with one another; one is made a span where it is asked for, which most never are. */
@@ -29,4 +30,18 @@ export const spanList = (
     return centre && { centre, radius: circles!.radii[i]! };
   };
   return { pieces, centres: circles?.centres ?? [], span: (i) => (made[i] ??= spanOf(pieces[i]!, known(i))), next };
+};
+
+/**
+ * Centres and radii of arcs, three numbers each, NaN for what is straight or nearly so: what lies round one middle is
+ * told apart by them in no time.
+ */
+export const circlesOf = ({ pieces, centres, span }: SpanList): Float64Array => {
+  const circles = new Float64Array(3 * pieces.length).fill(NaN);
+  pieces.forEach((piece, i) => {
+    if (Math.abs(piece.bulge) < FLAT_BULGE) return;
+    const centre = centres[i] ?? pieceCentre(piece)!;
+    circles.set([centre.x, centre.y, centres[i] ? span(i).radius : pieceRadius(piece)], 3 * i);
+  });
+  return circles;
 };

@@ -6,7 +6,7 @@ import type { Point } from "../geometry/point.ts";
 import { weldPoints } from "../geometry/weldPoints.ts";
 import { meetSpans } from "./meetSpans.ts";
 import { positionAlong } from "./span.ts";
-import type { SpanList } from "./spanList.ts";
+import { circlesOf, type SpanList } from "./spanList.ts";
 
 /**
  * What lies between two neighbouring places where something meets the spans, from vertex `start` to vertex `end`: part
@@ -41,9 +41,11 @@ export const splitSpans = (list: SpanList, resolution: number): Split => {
   const busy = new Uint8Array(count);
   const met: Point[] = [];
   const cuts: number[] = []; // two for each meeting: the spans that it cuts, -1 where it cuts none
+  const circles = circlesOf(list);
   runTree(boxesOf(pieces), (i) => next[i] === i + 1).pairs(resolution, (i, j) => {
     // round its contour, or nothing to meet
     if (next[j] === i || linesApart(pieces[i]!, pieces[j]!, resolution)) return;
+    if (circlesApart(circles, i, j, resolution)) return;
     const together = meetSpans(span(i), span(j), resolution, (at, cutsI, cutsJ) => {
       countEffort("meetings", at);
       met.push(at);
@@ -119,6 +121,17 @@ export const splitSpans = (list: SpanList, resolution: number): Split => {
 const linesApart = (p: Piece, q: Piece, resolution: number): boolean => {
   if (p.bulge !== 0 || q.bulge !== 0) return false;
   return besides(p, q, resolution) || besides(q, p, resolution);
+};
+
+/** True for two arcs whose circles lie farther than the resolution outside of each other, or one in the other. */
+const circlesApart = (circles: Float64Array, i: number, j: number, resolution: number): boolean => {
+  const x = circles[3 * j]! - circles[3 * i]!;
+  const y = circles[3 * j + 1]! - circles[3 * i + 1]!;
+  const [p, q] = [circles[3 * i + 2]!, circles[3 * j + 2]!];
+  const square = x * x + y * y;
+  const outside = p + q + 2 * resolution;
+  const within = Math.abs(p - q) - 2 * resolution;
+  return square > outside * outside || (within > 0 && square < within * within);
 };
 
 const besides = ({ a, b }: Piece, other: Piece, resolution: number): boolean => {

@@ -7,8 +7,8 @@ export type Boxes = Float64Array;
 export type BoxTree = {
   /** Visits every two that lie no farther apart than `reach` in x and in y, once, the lower number first. */
   readonly pairs: (reach: number, visit: (i: number, j: number) => void) => void;
-  /** Visits every one that meets a rectangle. */
-  readonly within: (minX: number, minY: number, maxX: number, maxY: number, visit: (i: number) => void) => void;
+  /** Visits every one that meets a rectangle, until one says true. */
+  readonly within: (minX: number, minY: number, maxX: number, maxY: number, visit: (i: number) => unknown) => void;
 };
 
 /**
@@ -91,8 +91,9 @@ export const boxTree = (boxes: Boxes): BoxTree => {
         const last = lastOf(first, level);
         for (let p = first; p < last; p += 4) {
           if (nodes[p]! > maxX || nodes[p + 1]! > maxY || nodes[p + 2]! < minX || nodes[p + 3]! < minY) continue;
-          if (level === 0) visit(links[p >> 2]!);
-          else {
+          if (level === 0) {
+            if (visit(links[p >> 2]!) === true) return;
+          } else {
             stack[depth++] = links[p >> 2]!;
             stack[depth++] = level - 1;
           }
@@ -171,8 +172,9 @@ export const runTree = (boxes: Boxes, linked: (i: number) => boolean): BoxTree =
         for (let i = starts[block]!; i < endOf(block); i++) {
           const k = 4 * i;
           if (boxes[k]! > maxX || boxes[k + 1]! > maxY || boxes[k + 2]! < minX || boxes[k + 3]! < minY) continue;
-          visit(i);
+          if (visit(i) === true) return true;
         }
+        return false;
       }),
   };
 };

@@ -87,6 +87,9 @@ export const SAME_TANGENT = 1e-7;
  */
 export const SMOOTH_TURN = 2e-5;
 
+/** What neighbours may lie off their shared end, for it to be taken for smooth: far under what is told apart. */
+export const OFF_SMOOTH = 1e-10;
+
 /** Directions farther apart than this (radians) are a corner of a curve that is smooth elsewhere. */
 export const KINK = 1e-4;
 

@@ -54,7 +54,7 @@ export const allowanceFor = (contours: readonly (readonly Piece[])[], radius: nu
     }
     if (pieceLength(piece) <= RESOLUTION || (piece.bulge !== 0 && !pieceCentre(piece))) return;
     const cutter = along(middle, leftOf(pieceDirection(piece, 0.5)), -radius);
-    if (zone(cutter, RESOLUTION)) unreached.push({ kind: "narrow", contour, at: middle });
+    if (zone.holds(cutter, RESOLUTION)) unreached.push({ kind: "narrow", contour, at: middle });
   });
   return { runs, unreached, vanished, failed, merged };
 };

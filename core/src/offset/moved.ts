@@ -1,5 +1,5 @@
 import type { Carrier } from "../geometry/curve.ts";
-import { pieceCentre, pieceRadius } from "../geometry/piece.ts";
+import { pieceCentre, pieceRadius, sweepOf } from "../geometry/piece.ts";
 import { distance, subtract, type Point } from "../geometry/point.ts";
 import { meetCarriers, meetingPoints } from "../intersect/carriers.ts";
 import type { Joined } from "./sources.ts";
@@ -58,6 +58,26 @@ const carrierOf = ({ directions, pieces }: Joined, { start, centres, radii }: Mo
     : radii[i]! < 0
       ? undefined
       : { kind: "circle", centre: centres[i]!, radius: radii[i]! };
+
+/**
+ * Where two neighbours that overrun each other cross, no farther from the ends of both than these from each other;
+ * undefined where they don't, or where it would take more than half of either.
+ */
+export const crossingBeside = (joined: Joined, moved: Moved, p: number, q: number): Point | undefined => {
+  const one = carrierOf(joined, moved, p);
+  const other = carrierOf(joined, moved, q);
+  if (!one || !other) return undefined;
+  const [end, start] = [moved.end(p), moved.start(q)];
+  const reach = distance(end, start);
+  const lengthOf = (i: number): number => {
+    const { bulge } = joined.pieces[i]!;
+    return bulge === 0 ? joined.lengths[i]! : Math.abs(sweepOf(bulge)) * moved.radii[i]!;
+  };
+  if (2 * reach > Math.min(lengthOf(p), lengthOf(q))) return undefined;
+  return meetingPoints(meetCarriers(one, other, 0))
+    .filter((place) => distance(place, end) <= reach && distance(place, start) <= reach)
+    .sort((s, t) => distance(s, end) - distance(t, end))[0];
+};
 
 /**
  * Where the first runs on forwards and the second backwards until they meet, no farther than `reach` from the corner.

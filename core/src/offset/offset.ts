@@ -89,12 +89,24 @@ const resolved = (
   const slack = SLACK * resolutionFor(extent);
   const tried = (resolution: number): readonly OffsetRun[] => {
     const split = splitSpans(list, resolution);
-    const kept = split.fragments.filter(
-      (fragment) =>
-        fragment.span < raw.pieces.length && !zone(middleOf(list, fragment), slack, raw.ends.get(fragment.span)),
-    );
+    const isKept = (fragment: Fragment): boolean => {
+      if (fragment.span >= raw.pieces.length) return false;
+      const own = raw.ends.get(fragment.span);
+      const middle = placeOn(list, fragment, 0.5);
+      const from = raw.from[(fragment.span + fragment.last) >> 1]!;
+      const found = zone.look(middle, slack, 2 * resolution, from, own);
+      // where sources touch, the middle may be the one place that is as far from both, or lie beyond what they bound
+      if (found !== "shared") return found === "free";
+      return (
+        !ASIDE.some((part) => zone.holds(placeOn(list, fragment, part), resolution, own)) && !zone.isBehind(middle)
+      );
+    };
+    const kept = split.fragments.filter(isKept);
     const single = withoutDoubles(list, split, kept, resolution);
+    // ends of bands about an arc that has shrunk away lie on one another but for rounding: alone they bound nothing
+    const isEnds = ({ fragments }: FragmentRun): boolean => fragments.every((one) => raw.ends.has(one.span));
     return stitch(list.span, split, single, resolution, by < 0 ? -1 : 1)
+      .filter((run) => run.closed || !isEnds(run))
       .map((run) => runOf(list, split, run, resolution, (span) => ownerOf(raw.from[span]!)))
       .filter((run) => run !== undefined);
   };
@@ -104,11 +116,14 @@ const resolved = (
   return firstThat(OTHER_RESOLUTIONS, (part) => tried(part * resolutionFor(extent)), holds) ?? first;
 };
 
-/** A place in the midst of a fragment. */
-const middleOf = ({ span }: SpanList, { span: first, last, from, to }: Fragment): Point => {
-  if (first === last) return pointAlong(span(first), (from + to) / 2);
+/** Where on a fragment it is looked at besides its middle. */
+const ASIDE = [0.25, 0.7] as const;
+
+/** A place on a fragment, or on the span in the midst of several. */
+const placeOn = ({ span }: SpanList, { span: first, last, from, to }: Fragment, part: number): Point => {
+  if (first === last) return pointAlong(span(first), from + (to - from) * part);
   const one = span((first + last) >> 1);
-  return pointAlong(one, one.length / 2);
+  return pointAlong(one, one.length * part);
 };
 
 const firstThat = <S, T>(all: readonly S[], make: (one: S) => T, holds: (made: T) => boolean): T | undefined => {
@@ -170,7 +185,7 @@ const withoutDoubles = (
   const gone = new Set<number>();
   for (const list of byEnds.values()) {
     if (list.length < 2) continue;
-    const middles = list.map((i) => middleOf(spans, kept[i]!));
+    const middles = list.map((i) => placeOn(spans, kept[i]!, 0.5));
     list.forEach((i, k) => {
       const lying = list.filter((_, m) => distance(middles[k]!, middles[m]!) <= 2 * resolution);
       const back = lying.some((j) => kept[j]!.start !== kept[i]!.start);

@@ -1,12 +1,18 @@
-import { LEAST_LEFT, SMOOTH_TURN } from "../numeric/tolerance.ts";
-import { arcBetween, splitPiece, type Piece } from "../geometry/piece.ts";
+import { LEAST_LEFT, OFF_SMOOTH, SMOOTH_TURN } from "../numeric/tolerance.ts";
+import { arcBetween, pieceNearest, splitPiece, type Piece } from "../geometry/piece.ts";
 import { add, along, leftOf, subtract, times, unit, type Point } from "../geometry/point.ts";
 import { Gathered, type Put, type Raw, type Spread } from "./gathered.ts";
-import { apexOf, movedBy, type Moved } from "./moved.ts";
+import { apexOf, crossingBeside, movedBy, type Moved } from "./moved.ts";
 import { type Corners, type Joined } from "./sources.ts";
 
 /** How far a corner may be run on, in distances from it, before it is cut flat. */
 export const SHARP_LIMIT = 4;
+
+/**
+ * The tangent of half a turn under which neighbours that turn to the side of the offset are cut back to where their
+ * carriers cross: they overrun it by so little that both could lie within the resolution of each other all along.
+ */
+const NEARLY = 0.01;
 
 /** The tangent of half a turn of 2 radians: where a corner turns more its pieces cross far from it. */
 const STEEP = Math.tan(1);
@@ -52,6 +58,9 @@ const standingAt = (
   const arcs = new Array<Piece | undefined>(pieces.length);
   const others = new Map<number, readonly Put[]>();
   const spreads: (Spread | undefined)[] = [];
+  // nearly tangent arcs of more than a quarter turn each might come round to each other
+  const comeRound = (p: number, q: number): boolean =>
+    Math.min(Math.abs(pieces[p]!.bulge), Math.abs(pieces[q]!.bulge)) > QUARTER;
   const telling = kind !== "round" || caps.size > 0;
   for (let k = 0; k < before.length; k++) {
     const p = before[k]!;
@@ -59,14 +68,17 @@ const standingAt = (
     if (p < 0 || q < 0) continue;
     const turn = halfTurn[k]!;
     const at = pieces[q]!.a;
-    if (Math.abs(turn) < SMOOTH_TURN / 2) {
+    if (Math.abs(turn) < SMOOTH_TURN / 2 && offBy(moved, p, q, size * turn) <= OFF_SMOOTH) {
       moved.share(p, q, bisected(directions, p, q, at, by) ?? moved.end(p));
-      // nearly tangent arcs of more than a quarter turn each might come round to each other
-      smooth[p] = Math.min(Math.abs(pieces[p]!.bulge), Math.abs(pieces[q]!.bulge)) > QUARTER ? 0 : 1;
+      smooth[p] = comeRound(p, q) ? 0 : 1;
       continue;
     }
     if (turn * by > 0) {
-      if (spokes) others.set(p, spoke(p, q, moved.end(p), at, moved.start(q)));
+      const crossing = Math.abs(turn) < NEARLY ? crossingBeside(joined, moved, p, q) : undefined;
+      if (crossing) {
+        moved.share(p, q, crossing);
+        smooth[p] = comeRound(p, q) ? 0 : 1;
+      } else if (spokes) others.set(p, spoke(p, q, moved.end(p), at, moved.start(q)));
       else if (isCutBack(k)) {
         moved.share(p, q, crossingAt(directions, p, q, at, by));
         smooth[p] = 1;
@@ -109,6 +121,29 @@ const standingAt = (
   return { smooth, arcs, others, spreads };
 };
 
+/** Closer than the distance by more than this part of it is too close, rounding or not. */
+const BURIED = 1e-6;
+
+/** For straight pieces at corners that turn far back the other sides of these, straight as well. */
+const spikesOf = ({ pieces, corners: { before, after, halfTurn } }: Joined): Map<number, number[]> => {
+  const across = new Map<number, number[]>();
+  halfTurn.forEach((turn, k) => {
+    if (Math.abs(turn) < STEEP) return;
+    for (const [i, side] of [
+      [before[k]!, after[k]!],
+      [after[k]!, before[k]!],
+    ] as const)
+      if (pieces[i]!.bulge === 0 && pieces[side]!.bulge === 0) across.set(i, [...(across.get(i) ?? []), side]);
+  });
+  return across;
+};
+
+/** How far a place lies off two moved pieces that is as far beside the ends of both, along them. */
+const offBy = ({ radii }: Moved, p: number, q: number, beside: number): number => {
+  const bend = Math.max(radii[p]! > 0 ? 1 / radii[p]! : 0, radii[q]! > 0 ? 1 / radii[q]! : 0);
+  return (beside * beside * bend) / 2;
+};
+
 /** The moved pieces and what stands between them, in running order. */
 const gathered = (
   joined: Joined,
@@ -122,13 +157,24 @@ const gathered = (
   const following = new Int32Array(count).fill(-1);
   for (let k = 0; k < corners.before.length; k++)
     if (corners.before[k]! >= 0) following[corners.before[k]!] = corners.after[k]!;
+  const across = spokes ? new Map<number, number[]>() : spikesOf(joined);
+  // in the spikes of a star most of what is moved lies between the sides of its own spike: distance from a straight
+  // piece is convex, so what starts and ends too close to it is too close all along
+  const limit = size * (1 - BURIED);
+  const isNear = (i: number, p: Point): boolean => pieceNearest(pieces[i]!, p).distance < limit;
   const raw = new Gathered(4 * count);
   // of each piece what is left of it, and what stands last after it, among the raw ones; -1 for nothing
   const firsts = new Int32Array(count).fill(-1);
   const lasts = new Int32Array(count).fill(-1);
   for (let i = 0; i < count; i++) {
     const own = raw.pieces.length;
-    putMoved(raw, joined, moved, i);
+    putMoved(
+      raw,
+      joined,
+      moved,
+      i,
+      (start, end) => across.get(i)?.some((side) => isNear(side, start) && isNear(side, end)) ?? false,
+    );
     if (raw.pieces.length > own) firsts[i] = own;
     if (spokes && moved.radii[i]! < 0) {
       const [last, next] = [(i + count - 1) % count, (i + 1) % count];
@@ -224,7 +270,13 @@ const crossingAt = (directions: Float64Array, p: number, q: number, at: Point, b
  * Puts what is left of a moved piece: nothing where it vanished or runs backwards; halves where it is an arc over half
  * a turn.
  */
-const putMoved = (raw: Gathered, { pieces }: Joined, moved: Moved, i: number): void => {
+const putMoved = (
+  raw: Gathered,
+  { pieces }: Joined,
+  moved: Moved,
+  i: number,
+  isBuried: (start: Point, end: Point) => boolean,
+): void => {
   const { a, b, bulge } = pieces[i]!;
   const radius = moved.radii[i]!;
   if (radius < 0) return;
@@ -233,7 +285,7 @@ const putMoved = (raw: Gathered, { pieces }: Joined, moved: Moved, i: number): v
   if (start.x === end.x && start.y === end.y) return;
   if (bulge === 0) {
     const forwards = (end.x - start.x) * (b.x - a.x) + (end.y - start.y) * (b.y - a.y) > 0;
-    if (forwards) raw.put({ a: start, b: end, bulge: 0 }, undefined, 0, i);
+    if (forwards && !isBuried(start, end)) raw.put({ a: start, b: end, bulge: 0 }, undefined, 0, i);
     return;
   }
   const centre = moved.centres[i]!;

@@ -114,10 +114,8 @@ const crossingNear = (part: Stretch, next: Stretch): Point => {
   const reach = Math.min(part.length, next.length) / 4;
   const found = meetingPoints(meetCarriers(carrierOfSpan(part.span), carrierOfSpan(next.span), 0));
   const onBoth = (p: Point): boolean => isAlong(part.span, p) && isAlong(next.span, p);
-  const better = found
-    .filter((p) => distance(p, at) <= reach && onBoth(p))
-    .sort((p, q) => distance(p, at) - distance(q, at))[0];
-  return better ?? at;
+  const [nearest] = [...found].sort((p, q) => distance(p, at) - distance(q, at));
+  return nearest && distance(nearest, at) <= reach && onBoth(nearest) ? nearest : at;
 };
 
 /** On a span, or no farther beyond its ends than two places are told apart. */

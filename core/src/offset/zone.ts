@@ -1,6 +1,6 @@
-import { SMOOTH_TURN } from "../numeric/tolerance.ts";
+import { RESOLUTION, SMOOTH_TURN } from "../numeric/tolerance.ts";
 import { offCarrier, positionAlong, type Span } from "../arrangement/span.ts";
-import { spanList } from "../arrangement/spanList.ts";
+import { circlesOf, spanList } from "../arrangement/spanList.ts";
 import { enclosedArea } from "../contour/chainMeasure.ts";
 import { windingNumber } from "../contour/winding.ts";
 import { boxesOf } from "../geometry/boxesOf.ts";
@@ -11,11 +11,26 @@ import { SHARP_LIMIT } from "./rawPieces.ts";
 import type { Spread } from "./gathered.ts";
 import { cornerPlace, type CornerList, type Joined } from "./sources.ts";
 
-/**
- * True where a place lies within the zone that an offset keeps clear of, for more than `slack`; bands of `own` pieces
- * aside.
- */
-export type Zone = (p: Point, slack: number, own?: readonly number[]) => boolean;
+export type Zone = {
+  /**
+   * True where a place lies within the zone that an offset keeps clear of, for more than `slack`; bands of `own` pieces
+   * aside.
+   */
+  readonly holds: (p: Point, slack: number, own?: readonly number[]) => boolean;
+  /**
+   * Where a place does not lie within, whether it is as far, to within `reach`, from another piece than `from`, where
+   * it comes from, and its neighbours: things that touch.
+   */
+  readonly look: (
+    p: Point,
+    slack: number,
+    reach: number,
+    from: number,
+    own?: readonly number[],
+  ) => "within" | "shared" | "free";
+  /** True of a place that lies on the other side of closed sources; never where some are open. */
+  readonly isBehind: (p: Point) => boolean;
+};
 
 /**
  * What an offset by `signed` to the left (to the right where it is below 0) keeps clear of. Where all corners are
@@ -27,18 +42,39 @@ export const zoneOf = (joined: Joined, spreads: readonly (Spread | undefined)[],
   const { pieces, corners } = joined;
   const by = Math.abs(signed);
   const side = Math.sign(signed);
-  const { span } = spanList(pieces);
+  const list = spanList(pieces);
+  const { span } = list;
   const tree = treeWhenWorthIt(pieces);
-  if (spreads.every((spread) => !spread || spread.kind === "round"))
-    return (p, slack) => any(tree, p, by, (i) => nearer(span(i), p, by - slack));
-  const smooth = smoothEnds(joined);
-  const places = cornersByPiece(corners, pieces.length);
+  const circles = circlesOf(list);
+  const isNearer = (i: number, p: Point, limit: number): boolean => {
+    const off = Math.hypot(p.x - circles[3 * i]!, p.y - circles[3 * i + 1]!) - circles[3 * i + 2]!;
+    return !(off >= limit || off <= -limit) && nearer(span(i), p, limit);
+  };
   const open = corners.before.some((p, k) => p < 0 || corners.after[k]! < 0);
-  const behind = open ? () => false : behindOf(pieces, tree, side);
+  const isBehind = open ? () => false : behindOf(joined, tree, side);
+  const [before, after] = neighbours(corners, pieces.length);
+  const isOther = (i: number, from: number): boolean => i !== from && i !== before[from] && i !== after[from];
+  if (spreads.every((spread) => !spread || spread.kind === "round"))
+    return {
+      holds: (p, slack) => any(tree, p, by, (i) => isNearer(i, p, by - slack)),
+      look: (p, slack, reach, from) => {
+        let shared = false;
+        const within = any(tree, p, by + reach, (i) => {
+          if (!isNearer(i, p, by + reach)) return false;
+          if (isNearer(i, p, by - slack)) return true;
+          shared ||= isOther(i, from);
+          return false;
+        });
+        return within ? "within" : shared ? "shared" : "free";
+      },
+      isBehind,
+    };
+  const smooth = smoothEnds(joined, spreads);
+  const places = cornersByPiece(corners, pieces.length);
   // no corner piece reaches farther than the limit of sharp ones; a little more, for those of arcs
   const reach = 1.1 * SHARP_LIMIT * by;
-  return (p, slack, own = []) =>
-    behind(p) ||
+  const holds: Zone["holds"] = (p, slack, own = []) =>
+    isBehind(p) ||
     any(
       tree,
       p,
@@ -51,6 +87,23 @@ export const zoneOf = (joined: Joined, spreads: readonly (Spread | undefined)[],
           return inPiece ?? (open && distance(p, cornerPlace(joined, corner)) < by - slack);
         }),
     );
+  const look: Zone["look"] = (p, slack, near, from, own) => {
+    if (holds(p, slack, own)) return "within";
+    const shared = any(tree, p, by + near, (i) => isOther(i, from) && isNearer(i, p, by + near));
+    return shared ? "shared" : "free";
+  };
+  return { holds, look, isBehind };
+};
+
+/** For each piece the one before it and the one after it, -1 for none. */
+const neighbours = ({ before, after }: CornerList, pieces: number): readonly [Int32Array, Int32Array] => {
+  const [last, next] = [new Int32Array(pieces).fill(-1), new Int32Array(pieces).fill(-1)];
+  before.forEach((p, k) => {
+    const q = after[k]!;
+    if (p >= 0) next[p] = q;
+    if (q >= 0) last[q] = p;
+  });
+  return [last, next];
 };
 
 type Within = Pick<BoxTree, "within">;
@@ -74,7 +127,14 @@ const treeWhenWorthIt = (pieces: readonly Piece[]): Within => {
         return tree.within(minX, minY, maxX, maxY, visit);
       }
       for (let i = 0, k = 0; i < pieces.length; i++, k += 4)
-        if (boxes[k]! <= maxX && boxes[k + 1]! <= maxY && boxes[k + 2]! >= minX && boxes[k + 3]! >= minY) visit(i);
+        if (
+          boxes[k]! <= maxX &&
+          boxes[k + 1]! <= maxY &&
+          boxes[k + 2]! >= minX &&
+          boxes[k + 3]! >= minY &&
+          visit(i) === true
+        )
+          return;
     },
   };
 };
@@ -82,7 +142,7 @@ const treeWhenWorthIt = (pieces: readonly Piece[]): Within => {
 /** Whether something near a place holds. */
 const any = (tree: Within, p: Point, reach: number, holds: (i: number) => boolean): boolean => {
   let found = false;
-  tree.within(p.x - reach, p.y - reach, p.x + reach, p.y + reach, (i) => void (found ||= holds(i)));
+  tree.within(p.x - reach, p.y - reach, p.x + reach, p.y + reach, (i) => (found ||= holds(i)));
   return found;
 };
 
@@ -90,8 +150,10 @@ const any = (tree: Within, p: Point, reach: number, holds: (i: number) => boolea
  * Whether a place lies behind closed contours, which all have what is free on one side; by those that a ray to the
  * right meets.
  */
-const behindOf = (pieces: readonly Piece[], tree: Within, side: number): ((p: Point) => boolean) => {
-  const free = side * enclosedArea(pieces) > 0 ? 1 : 0;
+const behindOf = ({ pieces, lengths }: Joined, tree: Within, side: number): ((p: Point) => boolean) => {
+  // a chain there and back encloses nothing, but for rounding
+  const nothing = RESOLUTION * lengths.reduce((sum, length) => sum + length, 0);
+  const free = side * enclosedArea(pieces) > nothing ? 1 : 0;
   return (p) => {
     const met: Piece[] = [];
     tree.within(p.x, p.y, Infinity, p.y, (i) => void met.push(pieces[i]!));
@@ -109,11 +171,14 @@ const nearer = (span: Span, p: Point, limit: number): boolean => {
 };
 
 /** For each piece 1 where it goes on smoothly at its start, 2 where it does at its end, 3 for both. */
-const smoothEnds = ({ pieces, corners: { before, after, halfTurn } }: Joined): Uint8Array => {
+const smoothEnds = (
+  { pieces, corners: { before, after, halfTurn } }: Joined,
+  spreads: readonly (Spread | undefined)[],
+): Uint8Array => {
   const smooth = new Uint8Array(pieces.length);
   before.forEach((p, k) => {
     const q = after[k]!;
-    if (p < 0 || q < 0 || Math.abs(halfTurn[k]!) >= SMOOTH_TURN / 2) return;
+    if (p < 0 || q < 0 || spreads[k] || Math.abs(halfTurn[k]!) >= SMOOTH_TURN / 2) return;
     smooth[p]! |= 2;
     smooth[q]! |= 1;
   });

@@ -172,3 +172,58 @@ export const cover = (): Piece[] => {
     return radius === 1.5 ? arcBetween(a, b, { x: 7.5, y: 2.5 }, true) : { a, b, bulge: Math.tan(half / 2) };
   });
 };
+
+/** As a file has them that keeps so many decimals of places; of bulges, too, where `bulges` says so. */
+export const roundedTo = (pieces: readonly Piece[], decimals: number, bulges?: number): Piece[] => {
+  const to = (value: number, digits: number): number => Number(value.toFixed(digits));
+  const places = mapped(pieces, ({ x, y }) => ({ x: to(x, decimals), y: to(y, decimals) }));
+  return bulges === undefined ? places : places.map((piece) => ({ ...piece, bulge: to(piece.bulge, bulges) }));
+};
+
+/** A circle about the origin as so many arcs, the first from `from` (radians). */
+export const arcsRound = (radius: number, count: number, from: number): Piece[] =>
+  Array.from({ length: count }, (_, i): Piece => {
+    const at = (k: number): Point => turned({ x: radius, y: 0 }, from + (2 * Math.PI * (k % count)) / count);
+    return { a: at(i), b: at(i + 1), bulge: Math.tan(Math.PI / (2 * count)) };
+  });
+
+/** A rectangle about the origin with all corners rounded. */
+export const roundedRectangle = (width: number, height: number, radius: number): Piece[] => {
+  const [w, h, r] = [width / 2, height / 2, radius];
+  const ends: readonly (readonly [number, number])[] = [
+    [r - w, -h],
+    [w - r, -h],
+    [w, r - h],
+    [w, h - r],
+    [w - r, h],
+    [r - w, h],
+    [-w, h - r],
+    [-w, r - h],
+  ];
+  return polygon(ends).map((piece, i) => ({ ...piece, bulge: i % 2 === 1 ? Math.tan(Math.PI / 8) : 0 }));
+};
+
+/** A strip of a width along a spiral of half circles whose windings lie `pitch` apart, with flat ends. */
+export const spiral = (halves: number, inner: number, pitch: number, width: number): Piece[] => {
+  const way: Piece[] = [];
+  let at: Point = { x: inner, y: 0 };
+  for (let i = 0; i < halves; i++) {
+    const across = 2 * inner + (i + 0.5) * pitch;
+    const b = { x: at.x + (i % 2 === 0 ? -across : across), y: 0 };
+    way.push({ a: at, b, bulge: 1 });
+    at = b;
+  }
+  const moved = (by: number): Piece[] =>
+    way.map(({ a, b, bulge }, i): Piece => {
+      const side = i % 2 === 0 ? by : -by;
+      return { a: { x: a.x + side, y: 0 }, b: { x: b.x - side, y: 0 }, bulge };
+    });
+  const [outer, own] = [moved(width / 2), moved(-width / 2).map(({ a, b, bulge }) => ({ a: b, b: a, bulge: -bulge }))];
+  own.reverse();
+  return [
+    ...outer,
+    { a: outer.at(-1)!.b, b: own[0]!.a, bulge: 0 },
+    ...own,
+    { a: own.at(-1)!.b, b: outer[0]!.a, bulge: 0 },
+  ];
+};

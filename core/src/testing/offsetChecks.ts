@@ -1,8 +1,8 @@
 import Flatbush from "flatbush";
 import { windingNumber } from "../contour/winding.ts";
 import { growBounds } from "../geometry/bounds.ts";
-import { pieceBounds, pieceNearest, piecePoint, piecesBounds, type Piece } from "../geometry/piece.ts";
-import { distance, type Point } from "../geometry/point.ts";
+import { pieceBounds, pieceDirection, pieceNearest, piecePoint, piecesBounds, type Piece } from "../geometry/piece.ts";
+import { along, distance, leftOf, type Point } from "../geometry/point.ts";
 import { meetings } from "../intersect/meetings.ts";
 
 /** Answers how far a place lies from the nearest of some pieces, by looking at all that can be nearest. */
@@ -70,21 +70,37 @@ export const crossingsOf = (contours: readonly (readonly Piece[])[], resolution 
   return count;
 };
 
-/**
- * Of places at random round some contours, how many a claim about "inside" gets wrong; those nearer than `margin` to
- * `border` are not asked.
- */
+/** Places at random round some pieces. */
+export const placesRound = (around: readonly Piece[], count: number, random: () => number): readonly Point[] => {
+  const { minX, minY, maxX, maxY } = growBounds(piecesBounds(around)!, 1);
+  return Array.from({ length: count }, () => ({
+    x: minX + (maxX - minX) * random(),
+    y: minY + (maxY - minY) * random(),
+  }));
+};
+
+/** Places at random about so far to the left of pieces, a little less or more: where something small may be left. */
+export const placesBeside = (
+  pieces: readonly Piece[],
+  by: number,
+  count: number,
+  random: () => number,
+): readonly Point[] =>
+  Array.from({ length: count }, () => {
+    const piece = pieces[Math.floor(random() * pieces.length)]!;
+    const part = random();
+    const away = by * (1 + 0.2 * random() ** 3 * (random() < 0.3 ? -1 : 1));
+    return along(piecePoint(piece, part), leftOf(pieceDirection(piece, part)), away);
+  });
+
+/** Of some places how many a claim about "inside" gets wrong; those of which it says nothing are not asked. */
 export const wrongPlaces = (
   contours: readonly (readonly Piece[])[],
   inside: (p: Point) => boolean | undefined,
-  around: readonly Piece[],
-  count: number,
-  random: () => number,
+  places: readonly Point[],
 ): number => {
-  const { minX, minY, maxX, maxY } = growBounds(piecesBounds(around)!, 1);
   let wrong = 0;
-  for (let i = 0; i < count; i++) {
-    const p = { x: minX + (maxX - minX) * random(), y: minY + (maxY - minY) * random() };
+  for (const p of places) {
     const claimed = inside(p);
     if (claimed === undefined) continue;
     const winding = contours.reduce((sum, pieces) => sum + windingNumber(pieces, p), 0);

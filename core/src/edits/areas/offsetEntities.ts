@@ -1,5 +1,6 @@
 import { offCarrier, spanOf } from "../../arrangement/span.ts";
 import { chainOfPieces, chainPieces } from "../../contour/chain.ts";
+import { innerPlace } from "../../contour/innerPlace.ts";
 import { withMaterialLeft } from "../../contour/materialLeft.ts";
 import { windingNumber } from "../../contour/winding.ts";
 import { curveAt, entityOf, refuseLocked, settingsOf, type Drawing } from "../../drawing/drawing.ts";
@@ -80,10 +81,10 @@ export const areaAt = (contours: readonly Contour[], at: Point): OffsetWhat | un
     undefined,
   );
   if (!outer) return undefined;
-  const holes = contours.filter(
-    ({ depth, role, pieces }) =>
-      role !== "mark" && depth === outer.depth + 1 && windingNumber(outer.pieces, pieces[0]!.a) !== 0,
-  );
+  const holes = contours.filter(({ depth, role, pieces }) => {
+    if (role === "mark" || depth !== outer.depth + 1) return false;
+    return windingNumber(outer.pieces, innerPlace(pieces) ?? pieces[0]!.a) !== 0;
+  });
   const all = [outer, ...holes];
   return {
     ids: all.flatMap(({ ids }) => ids),
