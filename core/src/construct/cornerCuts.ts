@@ -1,6 +1,17 @@
 import { carrierNearest, pieceCarrier } from "../geometry/curve.ts";
-import { arcBetween, partOfPiece, pieceDirection, pieceLength, piecePoint, type Piece } from "../geometry/piece.ts";
-import { add, along, cross, distance, dot, subtract, times, unit, type Point } from "../geometry/point.ts";
+import {
+  arcBetween,
+  partOfPiece,
+  pieceCentre,
+  pieceDirection,
+  pieceLength,
+  piecePoint,
+  pieceRadius,
+  reversePiece,
+  sweepAbout,
+  type Piece,
+} from "../geometry/piece.ts";
+import { add, along, cross, dot, subtract, times, unit, type Point } from "../geometry/point.ts";
 import { meetCarriers, meetingPoints } from "../intersect/carriers.ts";
 import { done, refuse, type Outcome } from "../numeric/outcome.ts";
 import { RESOLUTION, SAME_DIRECTION } from "../numeric/tolerance.ts";
@@ -95,22 +106,28 @@ export const relieveCorner = (
 
 /**
  * The sharp corner that a rounded one came from: the edges before and after the arc run to the meeting of their
- * carriers that lies on the arc's own side, nearest to it. Carriers that do not meet there: a refusal.
+ * carriers for which the least is added to both. Carriers that do not meet beyond them: a refusal.
  */
 export const sharpCorner = (before: Piece, arc: Piece, after: Piece): Outcome<{ before: Piece; after: Piece }> => {
   const [onA, onB] = [before, after].map(pieceCarrier);
   const places = meetingPoints(meetCarriers(onA!, onB!, RESOLUTION));
-  const middle = piecePoint(arc, 0.5);
-  const ahead = (p: Point): boolean => {
-    // it must lie beyond the end of the one edge and before the start of the other
-    const straightA = before.bulge !== 0 || dot(subtract(p, before.b), pieceDirection(before, 1)) > -RESOLUTION;
-    const straightB = after.bulge !== 0 || dot(subtract(p, after.a), pieceDirection(after, 0)) < RESOLUTION;
-    return straightA && straightB;
-  };
-  const found = places.filter(ahead).sort((p, q) => distance(p, middle) - distance(q, middle));
-  const corner = found[0];
-  if (!corner) return refuse("no-sharp-corner", {}, middle);
+  // beyond the end of the one edge and before the start of the other: where the least is added to both
+  const added = (p: Point): number => runOn(before, p) + runOn(reversePiece(after), p);
+  const corner = places.filter((p) => Number.isFinite(added(p))).sort((p, q) => added(p) - added(q))[0];
+  if (!corner) return refuse("no-sharp-corner", {}, piecePoint(arc, 0.5));
   return done({ before: endedAt(before, corner), after: startedAt(after, corner) });
+};
+
+/** How far a piece is run on along its carrier to end at `p`; Infinity where a line would have to run back. */
+const runOn = (piece: Piece, p: Point): number => {
+  if (piece.bulge === 0) {
+    const along = dot(subtract(p, piece.b), pieceDirection(piece, 1));
+    return along > -RESOLUTION ? along : Infinity;
+  }
+  const radius = pieceRadius(piece);
+  const turn = Math.abs(sweepAbout(pieceCentre(piece)!, piece.b, p, piece.bulge > 0)) * radius;
+  // a place that rounding puts just before the end is not all the way round
+  return 2 * Math.PI * radius - turn < RESOLUTION ? 0 : turn;
 };
 
 /** A piece run on, or cut, along its own carrier so that it ends at `p`. */

@@ -11,9 +11,10 @@ import {
   type Piece,
 } from "../geometry/piece.ts";
 import { angleOf, cross, distance, dot, leftOf, subtract, type Point } from "../geometry/point.ts";
+import { meetings } from "../intersect/meetings.ts";
 import { scaleOf } from "../geometry/transform.ts";
 import type { Outcome } from "../numeric/outcome.ts";
-import { residualBound } from "../numeric/tolerance.ts";
+import { residualBound, RESOLUTION } from "../numeric/tolerance.ts";
 import { between, placements } from "../testing/placements.ts";
 import {
   chamferByAngle,
@@ -60,6 +61,24 @@ const corners = fc
   })
   .filter(({ p, q }) => cornerSide(p, q) !== 0 && Math.abs(cross(pieceDirection(p, 1), pieceDirection(q, 0))) > 0.1);
 
+const bow = fc.oneof(fc.constant(0), between(0.01, 0.95), between(-0.95, -0.01));
+/** The same with edges bowed anyhow, in one place: some meet twice, some turn by nearly half a turn. */
+const bowedCorners = fc
+  .record({
+    angle: between(0.15, 2.95),
+    left: fc.boolean(),
+    before: between(3, 43),
+    after: between(3, 43),
+    bows: fc.tuple(bow, bow),
+  })
+  .map(({ angle, left, before, after, bows }) => {
+    const turn = left ? angle : -angle;
+    const p: Piece = { a: { x: -before, y: 0 }, b: { x: 0, y: 0 }, bulge: bows[0] };
+    const q: Piece = { a: { x: 0, y: 0 }, b: { x: after * Math.cos(turn), y: after * Math.sin(turn) }, bulge: bows[1] };
+    return { p, q };
+  })
+  .filter(({ p, q }) => cornerSide(p, q) !== 0);
+
 describe("a fillet in a corner", () => {
   it("touches both edges without a kink, has its radius, and the largest that fits fits exactly", () => {
     fc.assert(
@@ -95,6 +114,31 @@ describe("a fillet in a corner", () => {
           ).toBe(true);
       }),
     );
+  });
+
+  // brute force over radii five powers of ten apart, for edges bowed up to nearly half a turn
+  it("names the largest that fits: it works, a millionth more does not, and no other radius beyond it", () => {
+    fc.assert(
+      fc.property(bowedCorners, ({ p, q }) => {
+        const largest = largestFillet(p, q);
+        const working = Array.from({ length: 120 }, (_, k) => 0.01 * 10 ** (k / 24)).filter(
+          (radius) => filletCorner(p, q, radius).ok,
+        );
+        if (largest === undefined) expect(working).toEqual([]);
+        if (largest === undefined || largest === Infinity) return;
+        expect(filletCorner(p, q, largest).ok).toBe(true);
+        // touching places count as on an edge to a resolution, which is more than a millionth of long radii
+        const more = largest * (1 + 1e-6) + 3e-7 + (largest > 500 ? 1e-3 * largest : 0);
+        expect(filletCorner(p, q, more)).toMatchObject({ refusal: { values: { limit: expect.closeTo(largest, 6) } } });
+        expect(Math.max(0, ...working)).toBeLessThan(more);
+      }),
+      { numRuns: 300 },
+    );
+    // by hand: a line 12 below the middle of an arc of R 13; a circle of 25 / 2 touches both where it makes half a turn
+    const at = (angle: number): Point => ({ x: -5 + 13 * Math.cos(angle), y: 12 + 13 * Math.sin(angle) });
+    const start = Math.atan2(-12, 5);
+    const arc: Piece = { a: { x: 0, y: 0 }, b: at(1.75), bulge: Math.tan((1.75 - start) / 4) };
+    expect(largestFillet(line(-60, 0, 0, 0), arc)).toBeCloseTo(12.5, 9);
   });
 
   it(
@@ -136,7 +180,10 @@ describe("a fillet in a corner", () => {
   it("is taken back to the sharp corner, also of arcs", () => {
     fc.assert(
       fc.property(corners, between(0.05, 0.6), ({ p, q, m }, part) => {
-        const made = filletCorner(p, q, part * (largestFillet(p, q) ?? 0));
+        // where the edges meet again there are two corners
+        fc.pre(meetings({ kind: "piece", ...p }, { kind: "piece", ...q }, RESOLUTION).length === 1);
+        const most = Math.min(largestFillet(p, q) ?? 0, pieceLength(p) / 2, pieceLength(q) / 2);
+        const made = filletCorner(p, q, part * most);
         fc.pre(made.ok);
         const { before, arc, after } = value(made);
         fc.pre(before !== undefined && after !== undefined);

@@ -1,4 +1,4 @@
-import { carrierOf, pieceCarrier, type Curve } from "../geometry/curve.ts";
+import { carrierOf, pieceCarrier, type Carrier, type Curve } from "../geometry/curve.ts";
 import {
   arcBetween,
   partOfPiece,
@@ -6,7 +6,6 @@ import {
   pieceDirection,
   pieceLength,
   pieceNearest,
-  reversePiece,
   sweepAbout,
   type Piece,
 } from "../geometry/piece.ts";
@@ -34,30 +33,30 @@ export const cornerSide = (before: Piece, after: Piece): 1 | -1 | 0 => {
 };
 
 /**
- * The radius of the circle on the side of the corner that touches `edge` at `at` (its own direction there being
- * `heading`) and the carrier of `other`; undefined where there is none. Linear in the radius: the centre is at + r n,
- * and its distance from a line is r, from a circle R ± r. Derived here.
+ * The radii of the circles that touch a curve at `at`, `n` being its normal there, and a carrier. Linear in the radius:
+ * the centre is at + r n, and its distance from a line is ± r, from a circle's centre R ± r. Derived here.
  */
-const radiusTouching = (at: Point, heading: Point, other: Piece, side: 1 | -1): number | undefined => {
-  const n = times(leftOf(heading), side);
-  const carrier = pieceCarrier(other);
-  const radius = ((): number => {
-    if (carrier.kind === "line") {
-      const across = leftOf(carrier.direction);
-      return dot(across, subtract(at, carrier.at)) / (side - dot(n, across));
-    }
-    const sign = other.bulge > 0 === side > 0 ? -1 : 1;
-    const from = subtract(at, carrier.centre);
-    return (carrier.radius ** 2 - dot(from, from)) / (2 * (dot(n, from) - sign * carrier.radius));
-  })();
-  return Number.isFinite(radius) && radius > 0 ? radius : undefined;
-};
+const radiiTouching = (at: Point, n: Point, carrier: Carrier): readonly number[] =>
+  [1, -1]
+    .map((sign) => {
+      if (carrier.kind === "line") {
+        const across = leftOf(carrier.direction);
+        return dot(across, subtract(at, carrier.at)) / (sign - dot(n, across));
+      }
+      const from = subtract(at, carrier.centre);
+      return (carrier.radius ** 2 - dot(from, from)) / (2 * (dot(n, from) + sign * carrier.radius));
+    })
+    .filter((radius) => Number.isFinite(radius) && radius > 0);
 
 /** The radius that makes a fillet begin at `at` on the edge before the corner. */
 export const filletRadiusAt = (before: Piece, after: Piece, at: Point): number | undefined => {
   const side = cornerSide(before, after);
   if (side === 0) return undefined;
-  return radiusTouching(at, pieceDirection(before, pieceNearest(before, at).t), after, side);
+  const n = times(leftOf(pieceDirection(before, pieceNearest(before, at).t)), side);
+  // a circle is touched from that side of it on which the corner turns
+  const carrier = pieceCarrier(after);
+  const radii = radiiTouching(at, n, carrier);
+  return radii.find((radius) => attempt(before, after, radius)) ?? radii[0];
 };
 
 /**
@@ -88,8 +87,7 @@ const cornerBy = (
   };
 };
 
-const attempt = (before: Piece, after: Piece, radius: number): FilletedCorner | undefined => {
-  const corner = before.b;
+const attempt = (before: Piece, after: Piece, radius: number, corner = before.b): FilletedCorner | undefined => {
   const circles = tangentCircles(pieceCarrier(before), pieceCarrier(after), radius, corner);
   if (!circles.ok) return undefined;
   const found = circles.value.flatMap((circle) => cornerBy(circle, before, after) ?? []);
@@ -99,40 +97,107 @@ const attempt = (before: Piece, after: Piece, radius: number): FilletedCorner | 
 };
 
 /**
- * The largest radius that rounds the corner between two edges: where the fillet uses up the one or the other, found
- * exactly.
+ * The radii at which fillets can begin or cease to fit a corner: where one begins at an end of the edge before it, ends
+ * at one of the edge after it, or makes just half a turn (then its centre lies on the line of centres, or on the
+ * normal through the one centre there is). Each is linear in the radius; derived here.
  */
-export const largestFillet = (before: Piece, after: Piece): number | undefined => {
+const turningRadii = (before: Piece, after: Piece): readonly number[] => {
+  const [onA, onB] = [pieceCarrier(before), pieceCarrier(after)];
+  const usingUp = [1, -1].flatMap((side) => [
+    ...radiiTouching(before.a, times(leftOf(pieceDirection(before, 0)), side), onB),
+    ...radiiTouching(after.b, times(leftOf(pieceDirection(after, 1)), side), onA),
+    ...radiiTouching(before.b, times(leftOf(pieceDirection(before, 1)), side), onB),
+    ...radiiTouching(after.a, times(leftOf(pieceDirection(after, 0)), side), onA),
+  ]);
+  if (onA.kind === "line" && onB.kind === "line") return usingUp;
+  const [reachA, reachB] = [onA, onB].map((carrier) => (carrier.kind === "circle" ? carrier.radius : 0)) as [
+    number,
+    number,
+  ];
+  const apart = betweenCarriers(onA, onB);
+  const halfTurns = [1, -1].flatMap((s) => [1, -1].map((t) => Math.abs(apart + s * reachA + t * reachB) / 2));
+  return [...usingUp, ...halfTurns];
+};
+
+/** How far a centre lies from a line, or two from each other. */
+const betweenCarriers = (a: Carrier, b: Carrier): number => {
+  if (a.kind === "circle") return b.kind === "circle" ? distance(a.centre, b.centre) : betweenCarriers(b, a);
+  return b.kind === "circle" ? Math.abs(cross(a.direction, subtract(b.centre, a.at))) : 0;
+};
+
+/** How far under its radius a fillet still is that one: where loci only touch, rounding may part them. */
+const SHY = [0, 1e-13, 1e-12, 1e-11, 1e-10] as const;
+
+/** So much beyond its largest radius a fillet misses its edges by more than a resolution, in any drawing. */
+const BEYOND = 1.001;
+
+/** The radii among the turning ones that fit, the smallest first; Infinity at the end where ever larger ones do. */
+const fittingRadii = (before: Piece, after: Piece, corner: Point): readonly number[] => {
+  const fitting = turningRadii(before, after)
+    .flatMap((radius) => {
+      const shy = SHY.map((part) => radius * (1 - part));
+      return shy.find((one) => one > RESOLUTION && attempt(before, after, one, corner)) ?? [];
+    })
+    .sort((p, q) => p - q);
+  // between two arcs a fillet can flatten into their common tangent: what fits a little beyond the last fits for good
+  const last = fitting.at(-1) ?? Math.min(pieceLength(before), pieceLength(after));
+  return attempt(before, after, last * BEYOND, corner) ? [...fitting, Infinity] : fitting;
+};
+
+/**
+ * The largest radius that rounds the corner between two edges, exactly: fillets fit from one of their turning radii to
+ * another. Infinity where there is none, undefined where nothing fits.
+ */
+export const largestFillet = (before: Piece, after: Piece): number | undefined =>
+  cornerSide(before, after) === 0 ? undefined : fittingRadii(before, after, before.b).at(-1);
+
+/** A fillet and how many whole pieces it takes the place of, beyond the edges that it is cut from. */
+export type FilletInRun = { readonly corner: FilletedCorner; readonly skipBefore: number; readonly skipAfter: number };
+
+/**
+ * Rounds the corner between two runs of pieces with an arc of `radius`: `befores` from the corner backwards, `afters`
+ * from it on, each smoothly joined to the next, so that a fillet larger than an edge goes on to the tangent arc beside
+ * it. The first two pieces that it fits are taken. Otherwise as `filletCorner`, of which this is the whole.
+ */
+export const filletInRun = (
+  befores: readonly Piece[],
+  afters: readonly Piece[],
+  radius: number,
+): Outcome<FilletInRun> => {
+  if (!(radius > 0)) return refuse("value-not-positive", { what: "The radius" });
+  const [before, after] = [befores[0]!, afters[0]!];
+  const corner = before.b;
   const side = cornerSide(before, after);
-  if (side === 0) return undefined;
-  const candidates = [
-    radiusTouching(before.a, pieceDirection(before, 0), after, side),
-    // the other edge runs the other way, so the corner's side turns with it
-    radiusTouching(after.b, times(pieceDirection(after, 1), -1), reversePiece(before), side === 1 ? -1 : 1),
-  ].filter((radius) => radius !== undefined);
-  const limit = tangentCircles(pieceCarrier(before), pieceCarrier(after), 1e12, before.b);
-  if (!limit.ok && typeof limit.refusal.values.limit === "number") candidates.push(limit.refusal.values.limit);
-  return candidates.sort((p, q) => q - p).find((radius) => attempt(before, after, radius) !== undefined);
+  const turnsBack = side === 0 && dot(pieceDirection(before, 1), pieceDirection(after, 0)) < 0;
+  if (side === 0 && !turnsBack) return refuse("corner-smooth", {}, corner);
+  const pairs = befores
+    .flatMap((p, i) => afters.map((q, k) => ({ p, q, i, k })))
+    .sort((one, other) => one.i + one.k - (other.i + other.k));
+  for (const { p, q, i, k } of pairs) {
+    const made = attempt(p, q, radius, corner);
+    if (made) return done({ corner: made, skipBefore: i, skipAfter: k });
+  }
+  const fitting = pairs.flatMap(({ p, q }) => fittingRadii(p, q, corner)).sort((s, t) => s - t);
+  const below = fitting.filter((one) => one < radius).at(-1);
+  const above = fitting.find((one) => one > radius && Number.isFinite(one));
+  if (above === undefined)
+    return below === undefined
+      ? refuse("no-fillet", {}, corner)
+      : refuse("radius-too-large", { typed: radius, limit: below }, corner);
+  return below === undefined
+    ? refuse("radius-too-small", { typed: radius, limit: above }, corner)
+    : refuse("radius-between", { typed: radius, limit: below, above }, corner);
 };
 
 /**
  * Rounds the corner between two edges, of which the first ends where the second starts, with an arc of `radius`. A
  * radius that exactly uses up an edge, or both, leaves nothing of it, and ends are the same numbers. Refused: edges
- * that run on smoothly, and a radius that does not fit, with the largest that does. Source: loci of centres (Euclid
- * III.11, III.12); tangent length R / tan(half angle).
+ * that run on smoothly, and a radius that does not fit, with the largest that does, or the nearest ones. Source: loci
+ * of centres (Euclid III.11, III.12); tangent length R / tan(half angle).
  */
 export const filletCorner = (before: Piece, after: Piece, radius: number): Outcome<FilletedCorner> => {
-  if (!(radius > 0)) return refuse("value-not-positive", { what: "The radius" });
-  const side = cornerSide(before, after);
-  const turnsBack = side === 0 && dot(pieceDirection(before, 1), pieceDirection(after, 0)) < 0;
-  if (side === 0 && !turnsBack) return refuse("corner-smooth", {}, before.b);
-  const made = attempt(before, after, radius);
-  if (made) return done(made);
-  const limit = largestFillet(before, after);
-  if (limit === undefined) return refuse("no-fillet", {}, before.b);
-  return radius > limit
-    ? refuse("radius-too-large", { typed: radius, limit }, before.b)
-    : refuse("no-fillet", {}, before.b);
+  const made = filletInRun([before], [after], radius);
+  return made.ok ? done(made.value.corner) : made;
 };
 
 /**

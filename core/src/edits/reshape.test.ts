@@ -245,6 +245,33 @@ describe("corners of chains", () => {
       });
     },
   );
+  it("beside a tangent arc: a fillet larger than the edge between goes on to the arc, tangent to it", () => {
+    const at = (x: number, y: number) => ({ x, y });
+    const { drawing, ids } = drawn({
+      kind: "chain",
+      closed: true,
+      vertices: [
+        { id: 0, at: at(-40, 0), bulge: 0 },
+        { id: 0, at: at(0, 0), bulge: 0 },
+        { id: 0, at: at(0, 8), bulge: Math.tan(Math.PI / 8) }, // R 15 about (-15, 8)
+        { id: 0, at: at(-15, 23), bulge: 0 },
+        { id: 0, at: at(-40, 23), bulge: 0 },
+      ].map((vertex, i) => ({ ...vertex, id: 100 + i })),
+    });
+    const corner = vertexIds(drawing, ids[0]!)[1]!;
+    const round = after(drawing, value(cutCorners(drawing, ids[0]!, [corner], filletCut(11), "Fillet")).edit);
+    // by hand: the middle is 11 above the line and 15 - 11 from that of the arc
+    const x = -15 + Math.sqrt(4 ** 2 - 3 ** 2);
+    const places = chain(round, ids[0]!).vertices.map((vertex) => vertex.at);
+    expect(places).toHaveLength(5);
+    for (const place of [at(x, 0), at(-15 + (15 / 4) * Math.sqrt(7), 8 + (15 / 4) * 3)])
+      expect(Math.min(...places.map((own) => Math.hypot(own.x - place.x, own.y - place.y)))).toBeLessThan(1e-9);
+    const refused = cutCorners(drawing, ids[0]!, [corner], filletCut(30), "Fillet");
+    const limit = refused.ok ? 0 : (refused.refusal.values.limit as number);
+    expect(limit).toBeGreaterThan(11);
+    expect(cutCorners(drawing, ids[0]!, [corner], filletCut(limit), "Fillet").ok).toBe(true);
+    expect(cutCorners(drawing, ids[0]!, [corner], filletCut(limit * 1.000001), "Fillet").ok).toBe(false);
+  });
   it(
     "are rounded all at once, those that can't be are told; sharpened they are what they were; chamfers take " +
       "their triangles",

@@ -24,6 +24,7 @@ export const REFUSAL_CODES = [
   "lines-parallel",
   "radius-too-small",
   "radius-too-large",
+  "radius-between",
   "ring-no-wall",
   "cutters-none",
   "leave-out-beyond",

@@ -35,6 +35,7 @@ describe("sentences", () => {
         version: 9,
         known: 2,
         most: 10_000,
+        above: 12,
         one: "1250",
         other: "1.250",
       };

@@ -72,6 +72,11 @@ const SENTENCES: Readonly<Record<RefusalCode, Words>> = {
     const [typed, limit] = sizes(values, length);
     return `${typed} is too large here: ${limit} is the largest that works.`;
   },
+  "radius-between": (values, length) => {
+    const [typed, limit] = sizes(values, length);
+    const above = sizes({ ...values, limit: values.above! }, length)[1];
+    return `${typed} does not fit here: ${limit} does, and so does ${above}.`;
+  },
   "ring-no-wall": (values, length) => {
     const [inner, outer] = sizes(values, length);
     return `Between ${inner} inside and ${outer} outside nothing is left of the ring. The inner one must be smaller.`;
@@ -85,7 +90,7 @@ const SENTENCES: Readonly<Record<RefusalCode, Words>> = {
   "corner-smooth": () => "The edges run on into each other here without a corner. Pick a corner.",
   "corner-outside": () => "This is an outside corner: the cutter reaches it anyway. Pick an inside corner.",
   "no-corner-here": () => "No corner is here. Click where two edges meet, or the two edges one after the other.",
-  "no-fillet": () => "No arc of that radius runs from the one edge into the other here. Try another radius.",
+  "no-fillet": () => "No arc of any radius runs from the one edge into the other here.",
   "no-sharp-corner": () => "The edges beside this arc never meet, so there is no corner to go back to.",
   "not-a-fillet": () => "This is no rounded corner: an arc between two edges of a chain. Pick one of those.",
   "relief-straight": () => "A corner is relieved between two straight edges only. Pick one of those.",

@@ -52,6 +52,7 @@ export const Said = () => {
 /** Refusals whose limit works itself, to the last digit. */
 const LIMIT_WORKS: ReadonlySet<string> = new Set([
   "radius-too-large",
+  "radius-between",
   "radius-too-small",
   "cut-too-large",
   "radius-no-fit",

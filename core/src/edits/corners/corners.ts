@@ -1,5 +1,5 @@
 import { relieveCorner, sharpCorner, type CutCorner, type Relief } from "../../construct/cornerCuts.ts";
-import { cornerSide, filletCorner } from "../../construct/fillet.ts";
+import { cornerSide, filletCorner, filletInRun, type FilletedCorner } from "../../construct/fillet.ts";
 import { chainPieces } from "../../contour/chain.ts";
 import { enclosedArea } from "../../contour/chainMeasure.ts";
 import { cutEntities, entityOf, refuseLocked, type Drawing } from "../../drawing/drawing.ts";
@@ -23,7 +23,10 @@ export type Corner = { readonly kind: "chain"; readonly id: Id; readonly vertex:
 export type LooseCorner = { readonly kind: "loose"; readonly ends: readonly [Ref, Ref]; readonly at: Point };
 
 /** What is made of one corner: from its edges, the first ending where the second starts. */
-export type CornerCut = (before: Piece, after: Piece) => Outcome<CutCorner>;
+export type CornerCut = ((before: Piece, after: Piece) => Outcome<CutCorner>) & {
+  /** The radius of a cut that rounds: it may go on to what an edge smoothly runs on into. */
+  readonly rounds?: number;
+};
 
 /** The corner at a place: of the chain that has one there, else of two loose pieces that end there. */
 export const cornerAt = (index: DrawingIndex, ref: Ref, at: Point): Corner | undefined => {
@@ -153,24 +156,31 @@ export const cutCorners = (
     const before = (at + links.length - 1) % links.length;
     const [p, q] = [links[before]!, links[at]!];
     if (before === at || (which === "all" && cornerSide(p.piece, q.piece) === 0)) continue;
-    const corner = cut(p.piece, q.piece);
-    if (!corner.ok) {
-      refusals.push(corner.refusal);
+    const found = cutAt(links, entity.closed, at, cut, wanted.length === 1 && !keepEdges);
+    if (!found.ok) {
+      refusals.push(found.refusal);
       continue;
     }
+    const { corner, skipBefore, skipAfter } = found.value;
     count += 1;
     if (keepEdges) {
-      for (const { a, b, bulge } of corner.value.between)
+      for (const { a, b, bulge } of corner.between)
         refs.push({ id: draft.add({ kind: "piece", a, b, bulge }, entity.layer) });
       continue;
     }
-    const between = corner.value.between.map((piece): Link => ({ piece, id: draft.newId() }));
+    const between = corner.between.map((piece): Link => ({ piece, id: draft.newId() }));
     const made = between.map((one): Ref => ({ id, vertex: one.id }));
     for (const ref of made) refs.push(ref);
     draft.corner(p.piece.b, sharpOf({ id, vertex: p.id }, { id, vertex: q.id }, made));
     const slots: Link[][] = links.map((one) => [one]);
-    slots[before] = corner.value.before ? [{ piece: corner.value.before, id: p.id }] : [];
-    slots[at] = [...between, ...(corner.value.after ? [{ piece: corner.value.after, id: q.id }] : [])];
+    // what the fillet went past is gone; the corner keeps its place in the path
+    const n = links.length;
+    for (let i = 0; i < skipBefore; i++) slots[(before + n - i) % n] = [];
+    for (let i = 0; i < skipAfter; i++) slots[(at + i) % n] = [];
+    const [first, last] = [(before + n - skipBefore) % n, (at + skipAfter) % n];
+    slots[first] = corner.before ? [{ piece: corner.before, id: links[first]!.id }] : [];
+    slots[last] = corner.after ? [{ piece: corner.after, id: links[last]!.id }] : [];
+    slots[at] = [...between, ...slots[at]!];
     links = slots.flat();
   }
   if (count === 0) return refusals[0] ? { ok: false, refusal: refusals[0] } : refuse("no-corner-here");
@@ -233,14 +243,53 @@ const sharpOf = (before: Ref, after: Ref, between: readonly Ref[] = []): Ref =>
   between.length === 1 ? { ...between[0]!, place: "sharp" } : { ...before, place: { crosses: after } };
 
 /** The cut that rounds a corner with an arc of `radius`. */
-export const filletCut =
-  (radius: number): CornerCut =>
-  (before, after) => {
-    const made = filletCorner(before, after, radius);
-    if (!made.ok) return made;
-    const { arc, ...rest } = made.value;
-    return done({ ...rest, between: [arc] });
-  };
+export const filletCut = (radius: number): CornerCut =>
+  Object.assign(
+    (before: Piece, after: Piece): Outcome<CutCorner> => {
+      const made = filletCorner(before, after, radius);
+      return made.ok ? done(cutOf(made.value)) : made;
+    },
+    { rounds: radius },
+  );
+
+const cutOf = ({ arc, ...rest }: FilletedCorner): CutCorner => ({ ...rest, between: [arc] });
+
+/** A cut of a corner in a path, and how many links it takes the place of on both sides, beyond those it shortens. */
+type CutInPath = { readonly corner: CutCorner; readonly skipBefore: number; readonly skipAfter: number };
+
+/** So many pieces on each side of a corner may be taken by one fillet. */
+const TAKEN = 16;
+
+/** The corner at position `at` of a path cut: a fillet alone at its corner may go on along what runs on smoothly. */
+const cutAt = (
+  links: readonly Link[],
+  closed: boolean,
+  at: number,
+  cut: CornerCut,
+  mayGoOn: boolean,
+): Outcome<CutInPath> => {
+  const n = links.length;
+  const before = (at + n - 1) % n;
+  if (!mayGoOn || cut.rounds === undefined) {
+    const made = cut(links[before]!.piece, links[at]!.piece);
+    return made.ok ? done({ corner: made.value, skipBefore: 0, skipAfter: 0 }) : made;
+  }
+  const most = Math.min(TAKEN, Math.floor(n / 2));
+  const befores = [links[before]!.piece];
+  for (let i = before; befores.length < most; i = (i + n - 1) % n) {
+    const previous = closed || i > 0 ? links[(i + n - 1) % n]!.piece : undefined;
+    if (!previous || !runsOn(previous, links[i]!.piece)) break;
+    befores.push(previous);
+  }
+  const afters = [links[at]!.piece];
+  for (let i = at; afters.length < most; i = (i + 1) % n) {
+    const next = closed || i + 1 < n ? links[(i + 1) % n]!.piece : undefined;
+    if (!next || !runsOn(links[i]!.piece, next)) break;
+    afters.push(next);
+  }
+  const made = filletInRun(befores, afters, cut.rounds);
+  return made.ok ? done({ ...made.value, corner: cutOf(made.value.corner) }) : made;
+};
 
 /** On which side of a contour's path the cutter moves: inside holes, outside outlines; 1 left, -1 right. */
 export const freeSide = (drawing: Drawing, id: Id): Outcome<1 | -1> => {
