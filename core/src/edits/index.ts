@@ -13,6 +13,7 @@ export * from "./copies/copyEntities.ts";
 export * from "./copies/transformEntities.ts";
 export * from "./corners/arcBetween.ts";
 export * from "./corners/corners.ts";
+export * from "./corners/cornersInBox.ts";
 export * from "./corners/meet.ts";
 export * from "./corners/rounds.ts";
 export * from "./cut/cuts.ts";

@@ -35,6 +35,7 @@ import {
   cornerAt,
   crossedBy,
   cutCorners,
+  cutCornersInBox,
   cutLooseCorner,
   draftEdit,
   extendAlong,
@@ -67,9 +68,9 @@ const line = (x1: number, y1: number, x2: number, y2: number): Shape => ({
   bulge: 0,
 });
 const circle = (x: number, y: number, radius: number): Shape => ({ kind: "circle", centre: { x, y }, radius });
-const rectangle = (w: number, h: number): Shape => {
-  let id = 9000;
-  return chainOfPieces(value(rectangleOf(w, h, { across: 0, up: 0 }, { x: 0, y: 0 })), true, () => id++);
+const rectangle = (w: number, h: number, x = 0): Shape => {
+  let id = 9000 + x;
+  return chainOfPieces(value(rectangleOf(w, h, { across: 0, up: 0 }, { x, y: 0 })), true, () => id++);
 };
 const drawn = (...shapes: readonly Shape[]): { drawing: Drawing; ids: number[] } => {
   const start = newDrawing("mm");
@@ -271,6 +272,26 @@ describe("corners of chains", () => {
     expect(limit).toBeGreaterThan(11);
     expect(cutCorners(drawing, ids[0]!, [corner], filletCut(limit), "Fillet").ok).toBe(true);
     expect(cutCorners(drawing, ids[0]!, [corner], filletCut(limit * 1.000001), "Fillet").ok).toBe(false);
+  });
+  it("in a box: of two contours and of loose lines in one edit, those left told; kept edges stay as they are", () => {
+    const { drawing: high, ids } = drawn(
+      rectangle(50, 40),
+      rectangle(30, 20, 60),
+      line(100, 0, 120, 0),
+      line(120, 0, 120, 20),
+    );
+    const box = { minX: -1, minY: -1, maxX: 130, maxY: 1 };
+    for (const keep of [false, true]) {
+      const made = value(cutCornersInBox(indexDrawing(high), box, filletCut(3), "Fillet", () => undefined, keep));
+      expect([made.count, made.refusals.length]).toEqual([5, 0]);
+      const next = after(high, made.edit);
+      if (keep) for (const id of ids) expect(entityOf(next, id)).toEqual(entityOf(high, id));
+      else expect(areaOf(next, ids[0]!)).toBeCloseTo(50 * 40 - (2 - Math.PI / 2) * 9, 9);
+      const arcs = cutEntities(next).filter((one) => one.kind === "piece" && one.bulge !== 0);
+      expect(arcs).toHaveLength(keep ? 5 : 1);
+    }
+    const large = value(cutCornersInBox(indexDrawing(high), box, filletCut(18), "Fillet", () => undefined, false));
+    expect([large.count, large.refusals.length]).toEqual([4, 1]); // 30 is too short for two of 18
   });
   it(
     "are rounded all at once, those that can't be are told; sharpened they are what they were; chamfers take " +

@@ -76,7 +76,7 @@ export const chamfer: Tool = {
   dragged: (given, context, path) => {
     const cut = chamferCut(given);
     return cut
-      ? inBox(context, path, cut, "Chamfer", () => undefined, "cut off")
+      ? inBox(given, context, path, cut, "Chamfer", () => undefined, "cut off")
       : { ways: [], note: "Type the length first" };
   },
 };

@@ -2,6 +2,7 @@ import { entityOf, type Ref } from "@ash-edge/core/drawing";
 import {
   cornerAt,
   cutCorners,
+  cutCornersInBox,
   cutLooseCorner,
   type Corner,
   type Tie,
@@ -10,7 +11,6 @@ import {
   type SizedCut,
 } from "@ash-edge/core/edits";
 import { boundsOf, type Point } from "@ash-edge/core/geometry";
-import { searchIndex } from "@ash-edge/core/look";
 import { refuse, type Outcome } from "@ash-edge/core/numeric";
 import { sayRefusal } from "@ash-edge/core/say";
 import { linkCallout } from "../linking.ts";
@@ -94,8 +94,9 @@ export const atCorner = (
   return cutLooseCorner(context.drawing, corner, cut, name, given.choice("edges") === "keep", linker(given, blank));
 };
 
-/** The chain corners inside a box, cut in one edit for the chain that has most of them. */
+/** The corners inside a box, of contours and loose pieces alike, cut in one edit. */
 export const inBox = (
+  given: Given,
   context: ToolContext,
   path: readonly Point[],
   cut: CornerCut,
@@ -103,24 +104,9 @@ export const inBox = (
   link: ReturnType<typeof linker>,
   word: string,
 ): Proposal => {
-  const box = boundsOf(path);
-  const inside = ({ x, y }: Point): boolean => x >= box.minX && x <= box.maxX && y >= box.minY && y <= box.maxY;
-  const chains = new Map<number, number[]>();
-  for (const { ref } of searchIndex(context.index, box)) {
-    const entity = entityOf(context.drawing, ref.id);
-    if (entity?.kind !== "chain" || chains.has(entity.id)) continue;
-    const corners = entity.vertices.filter(
-      (vertex, i) => inside(vertex.at) && (entity.closed || (i > 0 && i < entity.vertices.length - 1)),
-    );
-    if (corners.length > 0)
-      chains.set(
-        entity.id,
-        corners.map(({ id }) => id),
-      );
-  }
-  const [most] = [...chains].sort(([, p], [, q]) => q.length - p.length);
-  if (!most) return refused(refuse("no-corner-here"));
-  return cutProposal(cutCorners(context.drawing, most[0], most[1], cut, name, link), true, context.unit, word);
+  const keep = given.choice("edges") === "keep";
+  const made = cutCornersInBox(context.index, boundsOf(path), cut, name, link, keep);
+  return cutProposal(made, true, context.unit, word);
 };
 
 export const how: Part = {

@@ -124,6 +124,6 @@ export const fillet: Tool = {
   dragged: (given, context, path) => {
     const radius = given.radius("size");
     if (radius === undefined) return { ways: [], note: "Type R or Ø first" };
-    return inBox(context, path, filletCut(radius), "Fillet", linker(given, "size"), "rounded");
+    return inBox(given, context, path, filletCut(radius), "Fillet", linker(given, "size"), "rounded");
   },
 };
