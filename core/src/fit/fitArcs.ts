@@ -5,6 +5,7 @@ import { isWhole, type Ellipse } from "../geometry/ellipse.ts";
 import { pieceNearest, type Piece } from "../geometry/piece.ts";
 import { distance, dot, leftOf, subtract, type Point } from "../geometry/point.ts";
 import { biarc, oneArc } from "./biarc.ts";
+import { deviationOf, legsOfRun, legsOfSmooth, type Leg } from "./deviation.ts";
 import { stationsOfRun, stationsOfSmooth, type Station } from "./stations.ts";
 
 /** Arcs and lines in place of a curve, tangent to each other but at its corners, and how far they lie off it. */
@@ -117,9 +118,10 @@ const fitStations = (stations: readonly Station[], tolerance: number): readonly 
   return best;
 };
 
-/** How far pieces lie off what they stand for, at places along it in running order. */
+/** How far pieces lie off what they stand for: at places along it in running order, and at the most, proven. */
 export const measureFit = (
   stations: readonly Pick<Station, "at" | "along">[],
+  legs: readonly Leg[],
   fitted: readonly Piece[],
   closed: boolean,
 ): ArcFit => {
@@ -129,7 +131,6 @@ export const measureFit = (
       pieceNearest(pieces[i]!, p).distance < pieceNearest(pieces[best]!, p).distance ? i : best,
     );
   let k = nearest(stations[0]!.at, [...pieces.keys()]);
-  let [deviation, at] = [0, stations[0]!.at];
   const profile = stations.map((station) => {
     // stations and pieces run on together: the nearest piece is the last one, or soon after it
     const ahead = [0, 1, 2, 3].map((more) => k + more).filter((i) => closed || i < pieces.length);
@@ -138,25 +139,41 @@ export const measureFit = (
       ahead.map((i) => i % pieces.length),
     );
     const best = pieceNearest(pieces[k]!, station.at);
-    if (best.distance > deviation) [deviation, at] = [best.distance, station.at];
     const { a, b } = pieces[k]!;
     const side = Math.sign((b.x - a.x) * (best.at.y - station.at.y) - (b.y - a.y) * (best.at.x - station.at.x));
     return { along: station.along, off: side * best.distance };
   });
-  return { pieces, closed, deviation, at, profile };
+  return { pieces, closed, ...deviationOf(legs, pieces, closed), profile };
 };
 
 /**
  * A smooth curve as tangent arcs and lines within `tolerance` of it, its ends exactly where they are, corners kept.
- * Undefined for what is no smooth curve, or can't be followed. Measured against the true curve at close stations.
+ * Undefined for what is no smooth curve, or can't be followed. The tolerance holds between the places looked at, too.
  */
 export const fitCurve = (curve: Curve, tolerance: number): ArcFit | undefined => {
   if (curve.kind !== "ellipse" && curve.kind !== "free") return undefined;
   const smooth = smoothOf(curve);
   const stations = stationsOfSmooth(smooth);
-  const pieces =
-    curve.kind === "ellipse" && isWhole(curve) ? fitEllipse(curve, tolerance) : fitStations(stations, tolerance);
-  return pieces && measureFit(stations, closedUp(pieces, smooth.closed), smooth.closed);
+  const legs = legsOfSmooth(smooth);
+  return withinTolerance(tolerance, (within) => {
+    const pieces =
+      curve.kind === "ellipse" && isWhole(curve) ? fitEllipse(curve, within) : fitStations(stations, within);
+    return pieces && measureFit(stations, legs, closedUp(pieces, smooth.closed), smooth.closed);
+  });
+};
+
+/** How often a fit is tried anew, tighter, that keeps its tolerance at the places looked at and not between them. */
+const TRIES = 6;
+
+/** A fit whose deviation holds everywhere; undefined where none is found. */
+const withinTolerance = (tolerance: number, fit: (within: number) => ArcFit | undefined): ArcFit | undefined => {
+  let within = tolerance;
+  for (let n = 0; n < TRIES; n++) {
+    const made = fit(within);
+    if (!made || made.deviation <= tolerance) return made;
+    within *= Math.min(0.9, (0.95 * tolerance) / made.deviation);
+  }
+  return undefined;
 };
 
 /** A run of pieces as fewer tangent arcs and lines within `tolerance`, corners over `cornerAngle` (radians) kept. */
@@ -167,8 +184,11 @@ export const fitRun = (
   cornerAngle = CORNER,
 ): ArcFit | undefined => {
   const stations = stationsOfRun(run, closed, cornerAngle);
-  const pieces = fitStations(stations, tolerance);
-  return pieces && measureFit(stations, closedUp(pieces, closed), closed);
+  const legs = legsOfRun(run);
+  return withinTolerance(tolerance, (within) => {
+    const pieces = fitStations(stations, within);
+    return pieces && measureFit(stations, legs, closedUp(pieces, closed), closed);
+  });
 };
 
 /** A whole ellipse by its first quarter, mirrored: the arcs on both sides of an end of an axis are one. */

@@ -1,4 +1,5 @@
 export * from "./biarc.ts";
+export * from "./deviation.ts";
 export * from "./fitArcs.ts";
 export * from "./oneArc.ts";
 export * from "./fitShape.ts";

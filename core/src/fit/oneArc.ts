@@ -1,5 +1,6 @@
-import { curveEnds, curvePoint, type Curve } from "../geometry/curve.ts";
+import { curveEnds, curvePoint, isSmooth, smoothOf, type Curve } from "../geometry/curve.ts";
 import { pieceNearest, type Piece } from "../geometry/piece.ts";
+import { deviationOf, legsOfRun, legsOfSmooth } from "./deviation.ts";
 import { distance, leftOf, subtract, type Point } from "../geometry/point.ts";
 
 /** A line or an arc in place of a curve, and how far the curve lies off it at the most. */
@@ -40,5 +41,9 @@ export const fitOneArc = (curve: Curve): OneArc | undefined => {
   }
   const best = told((low + high) / 2);
   const straight = told(0);
-  return straight.deviation <= best.deviation ? straight : best;
+  const { piece } = straight.deviation <= best.deviation ? straight : best;
+  return {
+    piece,
+    ...deviationOf(isSmooth(curve) ? legsOfSmooth(smoothOf(curve)) : legsOfRun([piece]), [piece], false),
+  };
 };

@@ -1,3 +1,4 @@
+import { greatest } from "../numeric/greatest.ts";
 import { normalAngle, TURN } from "../numeric/angle.ts";
 import { boundsOf, type Bounds } from "./bounds.ts";
 import { leftOf, norm, times, type Point } from "./point.ts";
@@ -45,6 +46,7 @@ export const ellipseSmooth = (ellipse: Ellipse): Smooth => {
       const p = ellipseAt(ellipse, from + t * sweep);
       return { x: -sweep * sweep * (p.x - centre.x), y: -sweep * sweep * (p.y - centre.y) };
     },
+    bend: () => sweep * sweep * greatest(halfAxes(ellipse)),
     breaks: Array.from({ length: steps + 1 }, (_, i) => i / steps),
     closed: isWhole(ellipse),
   };

@@ -1,7 +1,8 @@
 import { ROUNDING } from "../numeric/tolerance.ts";
+import { greatest } from "../numeric/greatest.ts";
 import { rootsOn, refined } from "../numeric/roots.ts";
 import { boundsOf, type Bounds } from "./bounds.ts";
-import type { Point } from "./point.ts";
+import { subtract, type Point } from "./point.ts";
 import type { Smooth } from "./smooth.ts";
 import { transformPoint, type Similarity } from "./transform.ts";
 
@@ -101,11 +102,33 @@ export const freeSmooth = (free: Free): Smooth => {
       y: (span * span * (ay - 2 * dw * vy - aw * p.y)) / w,
     };
   };
+  /** How long the poles of a spline that act between two parameters are at the most, and their weights. */
+  const longest = (of: Spline, from: number, to: number): readonly [point: number, weight: number] => {
+    const acting = of.poles.slice(spanAt(of, from) - of.degree, spanAt(of, to) + 1);
+    return [greatest(acting.map(([x, y]) => Math.hypot(x, y))), greatest(acting.map(([, , w]) => Math.abs(w)))];
+  };
+  // a spline lies in the hull of the poles that act on it (The NURBS Book, 3.2), and so do its derivatives; from a place
+  // of its own, as weights make them depend on where the origin is
+  const origin = free.points[0]!;
+  const near = splineOf({ ...free, points: free.points.map((p) => subtract(p, origin)) });
+  const nearOne = derived(near);
+  const nearTwo = nearOne.degree > 0 ? derived(nearOne) : undefined;
+  const least = 1 / greatest(near.poles.map(([, , w]) => 1 / w));
+  const bend = (from: number, to: number): number => {
+    if (!nearTwo) return 0;
+    const [p, q] = [u(from), u(to)];
+    const [place] = longest(near, p, q);
+    const [one1, weight1] = longest(nearOne, p, q);
+    const [two2, weight2] = longest(nearTwo, p, q);
+    // A'' = w C'' + 2 w' C' + w'' C, A' = w C' + w' C
+    const first = (one1 + weight1 * (place / least)) / least;
+    return (span * span * (two2 + 2 * weight1 * first + weight2 * (place / least))) / least;
+  };
   const breaks = [...new Set(free.knots.filter((knot) => knot >= low && knot <= high))].map(
     (knot) => (knot - low) / span,
   );
   const [a, b] = [at(0), at(1)];
-  return { at, first, second, breaks: refined(breaks, 2), closed: a.x === b.x && a.y === b.y };
+  return { at, first, second, bend, breaks: refined(breaks, 2), closed: a.x === b.x && a.y === b.y };
 };
 
 /** Bounds to within what doubles hold: the ends, the knots, and where x or y turns back. */

@@ -6,6 +6,8 @@ export type Smooth = {
   readonly at: (t: number) => Point;
   readonly first: (t: number) => Point;
   readonly second: (t: number) => Point;
+  /** No second derivative is longer than this between two parameters that lie between two neighbouring breaks. */
+  readonly bend: (from: number, to: number) => number;
   readonly breaks: readonly number[];
   /** It ends where it starts. */
   readonly closed: boolean;

@@ -11,7 +11,7 @@ import {
   type SizedCut,
 } from "@ash-edge/core/edits";
 import { boundsOf, type Point } from "@ash-edge/core/geometry";
-import { refuse, type Outcome } from "@ash-edge/core/numeric";
+import type { Outcome } from "@ash-edge/core/numeric";
 import { sayRefusal } from "@ash-edge/core/say";
 import { linkCallout } from "../linking.ts";
 import { changingWay } from "../making.ts";

@@ -2,9 +2,9 @@ import { chainOfPieces, chainPieces } from "../../contour/chain.ts";
 import { entityOf, refuseLocked, type Drawing } from "../../drawing/drawing.ts";
 import type { Edit } from "../../drawing/edit.ts";
 import { reshaped, type Entity } from "../../drawing/entity.ts";
-import { fitCurve, fitOneArc, fitShape, measureFit, type ArcFit } from "../../fit/index.ts";
+import { fitCurve, fitOneArc, fitShape, legsOfRun, legsOfSmooth, measureFit, type ArcFit } from "../../fit/index.ts";
 import { arcsThrough, steeredBy, straightPieces } from "../../fit/smoothThrough.ts";
-import { curvePoint } from "../../geometry/curve.ts";
+import { curvePoint, smoothOf } from "../../geometry/curve.ts";
 import { pieceLength, piecePoint, plainPiece, type Piece } from "../../geometry/piece.ts";
 import type { Id } from "../../numeric/id.ts";
 import { done, refuse, type Outcome } from "../../numeric/outcome.ts";
@@ -74,7 +74,7 @@ export const fitEntity = (drawing: Drawing, id: Id, { tolerance, cornerAngle, on
       if (!one) return refuse("fit-closed");
       if (one.deviation > tolerance) return refuse("fit-too-far", { deviation: one.deviation, tolerance }, one.at);
       const stations = Array.from({ length: 201 }, (_, i) => ({ at: curvePoint(entity, i / 200), along: i }));
-      const fit = { ...measureFit(stations, [one.piece], false), deviation: one.deviation, at: one.at };
+      const fit = measureFit(stations, legsOfSmooth(smoothOf(entity)), [one.piece], false);
       const made = put(drawing, entity, "Arc fit", "arc-fit", () => ({ kind: "piece", ...one.piece }));
       return made.ok ? done({ ...made.value, before: 1, after: 1, fit }) : made;
     }
@@ -92,7 +92,7 @@ export const fitEntity = (drawing: Drawing, id: Id, { tolerance, cornerAngle, on
   const pieces = chainPieces(entity).map(plainPiece);
   const shape = fitShape({ kind: "chain", closed: entity.closed, pieces }, tolerance, cornerAngle);
   if (shape?.kind !== "chain" || shape.pieces.length >= pieces.length) return refuse("fit-nothing");
-  const fit = measureFit(stationsOf(pieces), shape.pieces, entity.closed);
+  const fit = measureFit(stationsOf(pieces), legsOfRun(pieces), shape.pieces, entity.closed);
   const made = put(drawing, entity, "Arc fit", "arc-fit", (newId) => fittedShape(shape.pieces, shape.closed, newId));
   return made.ok ? done({ ...made.value, before: pieces.length, after: shape.pieces.length, fit }) : made;
 };

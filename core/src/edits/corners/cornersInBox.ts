@@ -14,7 +14,7 @@ import { cornerAt, cutCorners, cutLooseCorner, type CornerCut, type CornersCut, 
 
 type InBox = { readonly chains: ReadonlyMap<Id, readonly Id[]>; readonly loose: readonly LooseCorner[] };
 
-/** The corners inside a box: of chains, by their vertices, and those at which loose ends meet. Smooth joints are none. */
+/** The corners inside a box: of chains, by their vertices, and where loose ends meet. Smooth joints are none. */
 const cornersIn = (index: DrawingIndex, box: Bounds): InBox => {
   const { drawing } = index;
   const inside = ({ x, y }: Point): boolean => x >= box.minX && x <= box.maxX && y >= box.minY && y <= box.maxY;
