@@ -107,8 +107,8 @@ export const freeSmooth = (free: Free): Smooth => {
     const acting = of.poles.slice(spanAt(of, from) - of.degree, spanAt(of, to) + 1);
     return [greatest(acting.map(([x, y]) => Math.hypot(x, y))), greatest(acting.map(([, , w]) => Math.abs(w)))];
   };
-  // a spline lies in the hull of the poles that act on it (The NURBS Book, 3.2), and so do its derivatives; from a place
-  // of its own, as weights make them depend on where the origin is
+  // a spline lies in the hull of the poles that act on it (The NURBS Book, 3.2), and so do its derivatives; seen from a
+  // place of its own, as weights make them depend on where the origin is
   const origin = free.points[0]!;
   const near = splineOf({ ...free, points: free.points.map((p) => subtract(p, origin)) });
   const nearOne = derived(near);
