@@ -1,5 +1,8 @@
-import { reversePiece, splitPiece, type Piece } from "../geometry/piece.ts";
-import { equalPoint, type Point } from "../geometry/point.ts";
+import type { Circle } from "../geometry/circle.ts";
+import { pieceCentre, pieceRadius, reversePiece, splitPiece, sweepOf, type Piece } from "../geometry/piece.ts";
+import { distance, equalPoint, type Point } from "../geometry/point.ts";
+import { TURN } from "../numeric/angle.ts";
+import { JOINED } from "../numeric/tolerance.ts";
 import { weldPoints } from "../geometry/weldPoints.ts";
 
 /** A run of pieces end to end, each from the part it came from, in running order. */
@@ -121,4 +124,23 @@ export const runPieces = ({ links, closed }: Run, piecesOf: (part: number) => re
   if (closed && all.length === 1 && all[0]!.bulge !== 0) all.splice(0, 1, ...splitPiece(all[0]!, 0.5));
   weldInPlace(all, closed);
   return all;
+};
+
+/** One line, or two there and back, whose ends come together within a gap are no contour. */
+export const enclosesNothing = (pieces: readonly Piece[]): boolean =>
+  pieces.length < 3 && pieces.every(({ bulge }) => bulge === 0);
+
+/** The circle that closed pieces go round once, all of them on it to what is joined; undefined for others. */
+export const circleRound = (pieces: readonly Piece[]): Circle | undefined => {
+  const first = pieces[0];
+  const centre = first && pieceCentre(first);
+  if (!centre) return undefined;
+  const radius = pieceRadius(first);
+  let turned = 0;
+  for (const piece of pieces) {
+    const own = piece.bulge * first.bulge > 0 ? pieceCentre(piece) : undefined;
+    if (!own || distance(own, centre) > JOINED || Math.abs(pieceRadius(piece) - radius) > JOINED) return undefined;
+    turned += Math.abs(sweepOf(piece.bulge));
+  }
+  return Math.abs(turned - TURN) * radius <= JOINED * pieces.length ? { centre, radius } : undefined;
 };

@@ -1,6 +1,6 @@
 import Flatbush from "flatbush";
 import { enclosedArea } from "../contour/chainMeasure.ts";
-import { joinRuns, runPieces, type Ends } from "../contour/joining.ts";
+import { enclosesNothing, joinRuns, runPieces, type Ends } from "../contour/joining.ts";
 import { nestingDepths } from "../contour/nesting.ts";
 import { cutEntities, layerOf, type Drawing } from "../drawing/drawing.ts";
 import type { Entity } from "../drawing/entity.ts";
@@ -125,7 +125,7 @@ export const profileOf = (
     for (const run of joinRuns(parts, joinWithin)) {
       const ids = run.links.map(({ part }) => parts[part]!.entity.id);
       const pieces = runPieces(run, (part) => parts[part]!.pieces);
-      if (run.closed) closed.push(contourOf(ids, false, pieces));
+      if (run.closed && !enclosesNothing(pieces)) closed.push(contourOf(ids, false, pieces));
       else {
         const length = pieces.reduce((sum, piece) => sum + pieceLength(piece), 0);
         open.push({

@@ -1,5 +1,5 @@
 import { JOINED } from "../numeric/tolerance.ts";
-import { joinRuns, runPieces, type Ends, type Run } from "../contour/joining.ts";
+import { circleRound, enclosesNothing, joinRuns, runPieces, type Ends, type Run } from "../contour/joining.ts";
 import type { Circle } from "../geometry/circle.ts";
 import { pieceCarrier } from "../geometry/curve.ts";
 import type { Piece } from "../geometry/piece.ts";
@@ -142,9 +142,13 @@ const joined = (parts: readonly OpenStrand[], things: readonly Thing[], touched:
     const pieces = long ? all : all.filter(hasLength);
     if (pieces.length === 0) return undefined; // all of it within a resolution
     if (!long) origins = origins.filter((_, i) => hasLength(all[i]!));
+    const circle = closed ? circleRound(pieces) : undefined;
+    if (circle)
+      return { order, standing: standingOf(thing, { kind: "circle", ...circle }, [], true, [origins.flat()]) };
+    const isClosed = closed && !enclosesNothing(pieces);
     const shape: Tidied["shape"] =
-      pieces.length === 1 && !closed ? { kind: "piece", ...pieces[0]! } : { kind: "chain", closed, pieces };
-    return { order, standing: standingOf(thing, shape, pieces, closed, origins) };
+      pieces.length === 1 && !isClosed ? { kind: "piece", ...pieces[0]! } : { kind: "chain", closed: isClosed, pieces };
+    return { order, standing: standingOf(thing, shape, pieces, isClosed, origins) };
   };
   return joinRuns(parts, JOINED, pairing)
     .map(standingOfRun)

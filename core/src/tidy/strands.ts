@@ -1,4 +1,5 @@
 import { JOINED } from "../numeric/tolerance.ts";
+import { circleRound } from "../contour/joining.ts";
 import { circleHalves } from "../geometry/circle.ts";
 import { pieceLength, type Piece } from "../geometry/piece.ts";
 import { distance } from "../geometry/point.ts";
@@ -61,8 +62,14 @@ export const looksOf = (things: readonly Thing[], ignore: TidyOptions["ignore"])
   return { classes, kinds: classesOf(things, new Set([...ignore].filter((look) => look !== "layer"))) };
 };
 
-/** Every curve of the things. Pieces of no length are left out; `zero` names them. */
-export const strandsOf = (things: readonly Thing[]): { strands: Strand[]; zero: { thing: number; piece: Piece }[] } => {
+/**
+ * Every curve of the things. Pieces of no length are left out; `zero` names them. A closed chain that is a circle is
+ * one where `asCircle` says so.
+ */
+export const strandsOf = (
+  things: readonly Thing[],
+  asCircle: (thing: Thing, pieces: readonly Piece[]) => boolean,
+): { strands: Strand[]; zero: { thing: number; piece: Piece }[] } => {
   const strands: Strand[] = [];
   const zero: { thing: number; piece: Piece }[] = [];
   const put = (piece: Piece, thing: number, place: number): void => {
@@ -73,8 +80,15 @@ export const strandsOf = (things: readonly Thing[]): { strands: Strand[]; zero: 
   for (let thing = 0; thing < things.length; thing++) {
     const { shape } = things[thing]!;
     if (shape.kind === "piece") put(shape, thing, 0);
-    else if (shape.kind === "chain") shape.pieces.forEach((piece, place) => put(piece, thing, place));
-    else {
+    else if (shape.kind === "chain") {
+      const { pieces } = shape;
+      const circle = shape.closed ? circleRound(pieces) : undefined;
+      if (!circle || !asCircle(things[thing]!, pieces)) pieces.forEach((piece, place) => put(piece, thing, place));
+      else {
+        const origins = pieces.map((_, piece): Origin => ({ id: things[thing]!.id, piece }));
+        strands.push({ piece: circleHalves(circle)[0], circle, thing, place: 0, origins });
+      }
+    } else {
       const { centre, radius } = shape;
       const [piece] = circleHalves(shape);
       strands.push({ piece, circle: { centre, radius }, thing, place: 0, origins: undefined });

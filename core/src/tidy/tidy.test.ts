@@ -20,6 +20,7 @@ import {
 } from "../geometry/piece.ts";
 import { distance, type Point } from "../geometry/point.ts";
 import { moving, turning, type Similarity } from "../geometry/transform.ts";
+import { arcsRound } from "../testing/contours.ts";
 import { flattened } from "../testing/flattened.ts";
 import { between } from "../testing/placements.ts";
 import { tidy, type Thing, type Tidied, type TidyOptions, type TidyResult } from "./index.ts";
@@ -446,6 +447,33 @@ describe("tidy", () => {
     );
   });
 
+  it("a closed chain that goes round one circle is that circle, in as many arcs as there are; others stay chains", () => {
+    for (const [count, at] of [
+      [2, point(0, 0)],
+      [3, point(1e5, -3e4)],
+      [5, point(7, 7)],
+    ] as const) {
+      const arcs = arcsRound(12.5, count, 0.3).map((piece) => transformPiece(moving(at), piece));
+      for (const own of [arcs, arcs.map(reversePiece).reverse()]) {
+        const made = tidy(thingsOf([chain(own)]), options());
+        const { shape } = made.things[0]!;
+        if (shape.kind !== "circle") throw new Error(shape.kind);
+        expect([distance(shape.centre, at), shape.radius - 12.5].every((off) => Math.abs(off) < 1e-9)).toBe(true);
+        expect(codes(made)).toEqual(["fragment"]);
+        expect(made.things[0]!.origins).toEqual([own.map((_, piece) => ({ id: 0, piece }))]);
+        expect(tidy(thingsOf([shape]), options()).findings).toEqual([]);
+        // left as it is where that is asked for
+        expect(tidy(thingsOf([chain(own)]), options({ accept: () => false })).things[0]!.same).toBe(0);
+      }
+      const off = arcs.map((piece, i) => (i === 0 ? { ...piece, bulge: piece.bulge * 1.001 } : piece));
+      expect(tidy(thingsOf([chain(off)]), options()).things[0]!.shape.kind).toBe("chain");
+    }
+  });
+  it("two scraps there and back close nothing", () => {
+    const scraps = loose(line(point(0, 0), point(0.03, 0.02)), line(point(0.03, 0.02), point(0.002, 0.001)));
+    const { things } = tidy(thingsOf(scraps), options());
+    for (const { shape } of things) expect(shape.kind === "chain" && shape.closed).toBe(false);
+  });
   it("a tracing in short loose lines keeps its corners, two half circles with a line at their joint stay", () => {
     const corner = (i: number): Point => point(20 * Math.cos((Math.PI * i) / 100), 20 * Math.sin((Math.PI * i) / 100));
     const chords = Array.from({ length: 200 }, (_, i) => line(corner(i), corner(i + 1)));

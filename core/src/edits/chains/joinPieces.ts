@@ -1,5 +1,5 @@
 import { chainOfPieces, chainPieces } from "../../contour/chain.ts";
-import { joinRuns, runPieces, type Run } from "../../contour/joining.ts";
+import { enclosesNothing, joinRuns, runPieces, type Run } from "../../contour/joining.ts";
 import { cutEntities, type Drawing } from "../../drawing/drawing.ts";
 import { applyEdit, type Edit } from "../../drawing/edit.ts";
 import { reshaped, type Entity } from "../../drawing/entity.ts";
@@ -142,10 +142,6 @@ const layersApart = ({ open }: Profile): JoinResult["apart"] => {
   }
   return undefined;
 };
-
-/** One line, or two there and back, whose ends come together within a gap are no contour. */
-const enclosesNothing = (pieces: readonly Piece[]): boolean =>
-  pieces.length < 3 && pieces.every(({ bulge }) => bulge === 0);
 
 const longest = (parts: readonly Joinable[]): Joinable => {
   const length = ({ pieces }: Joinable): number => pieces.reduce((sum, piece) => sum + pieceLength(piece), 0);
