@@ -447,7 +447,7 @@ describe("tidy", () => {
     );
   });
 
-  it("a closed chain that goes round one circle is that circle, in as many arcs as there are; others stay chains", () => {
+  it("a closed chain that goes round one circle is that circle, however many arcs it has; others stay chains", () => {
     for (const [count, at] of [
       [2, point(0, 0)],
       [3, point(1e5, -3e4)],
