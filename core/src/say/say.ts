@@ -238,7 +238,9 @@ const SENTENCES: Readonly<Record<RefusalCode, Words>> = {
   "svg-entities": () => "This SVG defines entities of its own, which are not read. Save it without them.",
   "svg-too-deep": ({ limit }) => `Its groups lie more than ${limit} deep in each other. That is no drawing to cut.`,
   "svg-damaged": ({ found }) => `This SVG is damaged: ${found}.`,
-  "svg-no-splines": () => "Splines of this kind have no place in an SVG. Make arcs of them first, or write a DXF.",
+  "svg-no-splines": () =>
+    "Splines of this kind have no place in an SVG. Make arcs of them first (--arcs on the command line), or write a " +
+    "DXF.",
   "dxf-no-entities": () => "The file has no section with geometry.",
   "version-newer": ({ version, known }) =>
     `This was written by a newer version of Ash Edge (format ${version}; this one knows ${known}). Open it ` +

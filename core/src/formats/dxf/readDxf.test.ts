@@ -44,7 +44,71 @@ const ARC: Groups = [
   [51, 90],
 ];
 
+describe("names", () => {
+  // the bytes of these words in each code page, by the Encoding Standard's tables
+  it.each([
+    ["ANSI_1251", [0xca, 0xee, 0xed, 0xf2, 0xf3, 0xf0], "Контур"],
+    ["ANSI_1250", [0xd8, 0x65, 0x7a], "Řez"],
+    ["ANSI_932", [0x8a, 0x4f, 0x8c, 0x60], "外形"],
+    ["ANSI_936", [0xc2, 0xd6, 0xc0, 0xaa], "轮廓"],
+    ["DOS866", [0x8a, 0xae, 0xad, 0xe2, 0xe3, 0xe0], "Контур"],
+    ["ANSI_1252", [0xe4, 0x75, 0xdf, 0x65, 0x6e], "äußen"],
+    ["NONE_KNOWN", [0xe4, 0x75, 0xdf, 0x65, 0x6e], "äußen"],
+  ])("are read by the file's own code page %s", (page, bytes, name) => {
+    const header = section("HEADER", [
+      [9, "$DWGCODEPAGE"],
+      [3, page],
+    ]);
+    const whole = text(
+      header,
+      section("ENTITIES", [...CIRCLE.map(([code, own]) => [code, code === 8 ? "@" : own] as const)]),
+    );
+    const at = whole.indexOf("@");
+    const source = Uint8Array.from([...Buffer.from(whole.slice(0, at)), ...bytes, ...Buffer.from(whole.slice(at + 1))]);
+    expect(value(readDxf(source)).shapes[0]!.layer).toBe(name);
+  });
+});
+
+// the DXF reference's numbers; 1200 / 3937 m a foot (Mendenhall Order, 1893)
+it.each([
+  [21, (10 * 1200) / 3.937],
+  [22, 1000 / 3.937],
+  [23, (10 * 3600) / 3.937],
+  [24, (10 * 5280 * 1200) / 3.937],
+  [15, 100_000],
+])("the unit %d is converted exactly", (insunits, mm) => {
+  const header = section("HEADER", [
+    [9, "$INSUNITS"],
+    [70, insunits],
+  ]);
+  const { shapes, unit } = value(readDxf(text(header, section("ENTITIES", CIRCLE))));
+  const [disc] = shapes;
+  if (disc?.kind !== "circle") throw new Error("no circle");
+  expect(unit).toBe("mm");
+  expect(Math.abs(disc.centre.x / mm - 1)).toBeLessThan(1e-15);
+});
+
 describe("blocks", () => {
+  it("count what makes no shape where they are put: that of a dimension is none of the drawing", () => {
+    const odd: Groups = [
+      [0, "TEXT"],
+      [1, "12.5"],
+      [0, "3DFACE"],
+      [0, "CIRCLE"],
+      [40, -1],
+    ];
+    const unused = entities([[0, "DIMENSION"], [2, "*D1"], ...CIRCLE], block("*D1", odd));
+    expect(unused).toMatchObject({ texts: 0, leftOut: {}, degenerate: [], aside: { DIMENSION: 1 } });
+    const insert: Groups = [
+      [0, "INSERT"],
+      [2, "a"],
+      [10, 0],
+      [20, 0],
+    ];
+    const used = entities([...insert, ...insert, ...CIRCLE], block("a", odd));
+    expect(used).toMatchObject({ texts: 2, leftOut: { "3DFACE": 2 } });
+    expect(used.degenerate).toHaveLength(1);
+  });
   it("are put in place turned, scaled, mirrored, in rows, nested; layer 0 and colour by block are the insert's", () => {
     const { shapes } = entities(
       [

@@ -43,6 +43,13 @@ const IN_MM: Readonly<Record<number, readonly [name: string, mm: number]>> = {
   12: ["nm", 1e-6],
   13: ["µm", 1e-3],
   14: ["dm", 100],
+  15: ["dam", 10_000],
+  16: ["hm", 100_000],
+  // the survey foot is 1200 / 3937 m (Mendenhall Order, 1893)
+  21: ["US survey ft", 1_200_000 / 3937],
+  22: ["US survey in", 100_000 / 3937],
+  23: ["US survey yd", 3_600_000 / 3937],
+  24: ["US survey mi", (5280 * 1_200_000) / 3937],
 };
 
 const DEEPEST = 64;
@@ -56,7 +63,30 @@ type Insert = {
   readonly places: readonly Affine[];
   readonly at: number;
 };
-type Block = { readonly items: Item[]; readonly base: { readonly x: number; readonly y: number } };
+type Block = {
+  readonly items: Item[];
+  readonly base: { readonly x: number; readonly y: number };
+  readonly not: NotRead;
+};
+
+/** What makes no shape, counted. */
+type NotRead = {
+  texts: number;
+  invisible: number;
+  readonly leftOut: Record<string, number>;
+  readonly aside: Record<string, number>;
+  readonly degenerate: { readonly type: string; readonly line: number }[];
+};
+const notRead = (): NotRead => ({ texts: 0, invisible: 0, leftOut: {}, aside: {}, degenerate: [] });
+
+const addNotRead = (sum: NotRead, more: NotRead, isFirst: boolean): void => {
+  sum.texts += more.texts;
+  sum.invisible += more.invisible;
+  for (const [type, count] of Object.entries(more.leftOut)) sum.leftOut[type] = (sum.leftOut[type] ?? 0) + count;
+  for (const [type, count] of Object.entries(more.aside)) sum.aside[type] = (sum.aside[type] ?? 0) + count;
+  // each speaks of a line of the file, however often its block is put
+  if (isFirst) for (const one of more.degenerate) sum.degenerate.push(one);
+};
 
 const IDENTITY: Affine = { a: 1, b: 0, c: 0, d: 1, e: 0, f: 0 };
 
@@ -71,22 +101,20 @@ export const readDxf = (source: string | Uint8Array): Outcome<ReadDrawing> => {
   const styles = new Map<string, string>(); // of the layers, by their names in capitals
   const blocks = new Map<string, Block>();
   const top: Item[] = [];
-  const leftOut: Record<string, number> = {};
-  const aside: Record<string, number> = {};
-  let invisible = 0;
-  const degenerate: { type: string; line: number }[] = [];
-  let texts = 0;
+  const not = notRead();
   let insunits: number | undefined;
   let sawEntities = false;
   let block: Block | undefined;
   let pending: { head: PolylineHead | NoShape; type: string; line: number; look: Look; corners: Corner[] } | undefined;
 
+  // what a block holds counts where the block is put: that of a dimension, or one never used, is none of the drawing
   const no = (why: NoShape, { type, line }: { type: string; line: number }): void => {
-    if (why === "text") texts += 1;
-    else if (why === "invisible") invisible += 1;
-    else if (why === "left out") leftOut[type] = (leftOut[type] ?? 0) + 1;
-    else if (why === "aside") aside[type] = (aside[type] ?? 0) + 1;
-    else degenerate.push({ type, line });
+    const own = block?.not ?? not;
+    if (why === "text") own.texts += 1;
+    else if (why === "invisible") own.invisible += 1;
+    else if (why === "left out") own.leftOut[type] = (own.leftOut[type] ?? 0) + 1;
+    else if (why === "aside") own.aside[type] = (own.aside[type] ?? 0) + 1;
+    else own.degenerate.push({ type, line });
   };
   let curves = 0;
   const put = (made: ReadGeometry | Insert | NoShape, look: Look, from: { type: string; line: number }): void => {
@@ -122,7 +150,8 @@ export const readDxf = (source: string | Uint8Array): Outcome<ReadDrawing> => {
       if (record.type === "SEQEND") return flush();
       flush();
       if (section === "BLOCKS" && record.type === "BLOCK") {
-        block = { items: [], base: { x: numberOf(record.groups, 10, 0), y: numberOf(record.groups, 20, 0) } };
+        const base = { x: numberOf(record.groups, 10, 0), y: numberOf(record.groups, 20, 0) };
+        block = { items: [], base, not: notRead() };
         blocks.set((textOf(record.groups, 2) ?? "").toUpperCase(), block);
         return;
       }
@@ -141,18 +170,14 @@ export const readDxf = (source: string | Uint8Array): Outcome<ReadDrawing> => {
     return refuse("dxf-no-entities");
   if (countOf(top, blocks, new Map(), []) > MOST_CURVES) return refuse("file-too-many", { limit: MOST_CURVES });
   const shapes: ReadShape[] = [];
-  place(top, IDENTITY, undefined, { blocks, shapes, degenerate, within: [] });
+  place(top, IDENTITY, undefined, { blocks, shapes, not, put: new Set(), within: [] });
   const converted = insunits === undefined ? undefined : IN_MM[insunits];
   return done({
     unit: unitOf(insunits, converted !== undefined),
     ...(converted ? { convertedFrom: converted[0] } : {}),
     layers,
     shapes: converted ? scaled(shapes, converted[1]) : shapes,
-    leftOut,
-    aside,
-    invisible,
-    texts,
-    degenerate,
+    ...not,
   });
 };
 
@@ -250,7 +275,9 @@ const insertOf = ({ groups, line }: DxfRecord): Insert | NoShape => {
 type Into = {
   readonly blocks: ReadonlyMap<string, Block>;
   readonly shapes: ReadShape[];
-  readonly degenerate: { type: string; line: number }[];
+  readonly not: NotRead;
+  /** The blocks that were put already. */
+  readonly put: Set<Block>;
   /** The blocks being put, outermost first: one that holds itself is told, not followed. */
   readonly within: readonly string[];
 };
@@ -281,10 +308,12 @@ const place = (
     const { name, places, at } = item;
     const block = into.blocks.get(name);
     if (!block || into.within.includes(name) || into.within.length >= DEEPEST) {
-      into.degenerate.push({ type: "INSERT", line: at });
+      into.not.degenerate.push({ type: "INSERT", line: at });
       continue;
     }
     for (const own of places) {
+      addNotRead(into.not, block.not, !into.put.has(block));
+      into.put.add(block);
       const { a, b, c, d, e, f } = own;
       const { x, y } = block.base;
       const based: Affine = { a, b, c, d, e: e - a * x - c * y, f: f - b * x - d * y };

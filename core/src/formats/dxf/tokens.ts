@@ -33,13 +33,34 @@ export const tokensOf = (source: string | Uint8Array): Tokens => {
 
 const names = new TextDecoder("utf-8");
 
-/** Newer files are UTF-8; older ones name a code page, nearly always the western one. */
+/** Newer files are UTF-8; older ones name the code page that their names are in. */
 const decoded = (bytes: Uint8Array): string => {
   try {
     return new TextDecoder("utf-8", { fatal: true }).decode(bytes);
   } catch {
-    return new TextDecoder("windows-1252").decode(bytes);
+    return new TextDecoder(codePageOf(bytes)).decode(bytes);
   }
+};
+
+/** The code pages of `$DWGCODEPAGE` that the Encoding Standard (WHATWG) knows under other names. */
+const CODE_PAGES: Readonly<Record<string, string>> = {
+  ANSI_874: "windows-874",
+  ANSI_932: "shift_jis",
+  ANSI_936: "gbk",
+  ANSI_949: "euc-kr",
+  ANSI_950: "big5",
+  DOS866: "ibm866",
+  DOS932: "shift_jis",
+};
+/** The variable stands among the first of the header. */
+const HEAD = 65_536;
+
+/** The encoding that a file's header names; the western one where it names none that is known. */
+const codePageOf = (bytes: Uint8Array): string => {
+  const head = new TextDecoder("latin1").decode(bytes.subarray(0, HEAD));
+  const named = /\$DWGCODEPAGE\s+3\s+(\S+)/i.exec(head)?.[1]?.toUpperCase() ?? "";
+  const windows = /^ANSI_(125[0-8])$/.exec(named)?.[1];
+  return windows ? `windows-${windows}` : (CODE_PAGES[named] ?? "windows-1252");
 };
 
 /** The character that ends a line. */
