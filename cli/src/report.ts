@@ -154,6 +154,9 @@ const fileFindings = (read: ReadDrawing, rest: readonly ReadShape[]): Finding[] 
   ...Object.entries(read.leftOut).map(([type, n]) =>
     plainReport("left-out", "error", `${n} of ${type} could not be read: geometry is missing.`),
   ),
+  ...(read.clips
+    ? [plainReport("stray", "info", `clip-path is not applied (${read.clips}): what lies beyond is there, too.`)]
+    : []),
   ...Object.entries(read.aside).map(([type, n]) => plainReport("stray", "info", `${n} of ${type} were left out.`)),
   ...(read.invisible > 0
     ? [plainReport("invisible", "info", `${read.invisible} things are marked invisible in the file; left out.`)]

@@ -64,6 +64,7 @@ export const importReport = (read: ReadDrawing): readonly string[] => {
       ([type, n]) => `Missing: ${n} of ${type}, geometry that can’t be read here. Ask for it as lines and arcs.`,
     ),
     ...(read.invisible > 0 ? [`Left out: ${counted("thing", read.invisible)} marked invisible in the file.`] : []),
+    ...(read.clips ? [`Not applied: ${counted("clip-path", read.clips)}. What lies beyond is here, too.`] : []),
     ...Object.entries(read.aside).map(([type, n]) => `Left out: ${n} of ${type}, nothing that is cut.`),
     ...read.degenerate
       .slice(0, 5)

@@ -37,6 +37,8 @@ export type ReadDrawing = {
   readonly shapes: readonly ReadShape[];
   /** Geometry that was met and could not be read, by its type: it is missing. */
   readonly leftOut: Readonly<Record<string, number>>;
+  /** Masks of an SVG that were not applied: what they would hide is there. */
+  readonly clips?: number;
   /** What was met and is nothing that is cut, by its type. */
   readonly aside: Readonly<Record<string, number>>;
   /** Things that the file marks as invisible: told, not read. */

@@ -125,6 +125,27 @@ describe("SVG", () => {
     },
   );
 
+  // what a browser draws of over sixty files: e2e/tests/svgEngine.spec.ts
+  it("tells what it can't do as the standard has it: points cut short, masks, transforms about an origin, fonts", () => {
+    const cut = svg('<polyline points="0 0 10 0 10 5 7"/><polygon points="1,1 5,1 x 9,9"/>');
+    expect(cut.degenerate.map(({ type }) => type)).toEqual(["polyline", "polygon"]);
+    expect(cut.shapes.map((shape) => (shape.kind === "chain" ? shape.pieces.length : 0))).toEqual([2, 2]);
+    const masked = svg('<clipPath id="c"><circle r="5"/></clipPath><g clip-path="url(#c)"><circle r="9"/></g>');
+    expect([masked.clips, masked.shapes.length]).toEqual([1, 1]);
+    for (const [inside, type] of [
+      ['<g style="transform-origin: center; transform: rotate(9deg)"><circle r="1"/></g>', "transform of g"],
+      ['<g style="transform: translate(50%)"><circle r="1"/></g>', "transform of g"],
+      ['<circle r="2em"/>', "circle"],
+      ['<svg width="2em"><circle r="1"/></svg>', "svg"],
+    ] as const) {
+      const read = svg(inside);
+      expect([read.shapes.length, read.degenerate.map((one) => one.type)]).toEqual([0, [type]]);
+    }
+    // a style sheet that is none hides nothing, and a rule of a state never holds
+    const odd = svg("<style>}}{{ circle:hover{display:none} @import 'x'; .a{</style><circle r='1' class='a'/>");
+    expect(odd.shapes).toHaveLength(1);
+  });
+
   it("whatever the text, reading gives a drawing or a sentence, and no number that is none", () => {
     const part = fc.constantFrom(
       "<g>",
