@@ -280,6 +280,29 @@ describe("ash-edge tidy and convert", () => {
     expect(err).toMatch(/^ash-edge: [^\n]+\n$/);
   });
 
+  it("offsets a closed ellipse and a path with one in it by way of arcs, and says so", async () => {
+    const half = '<path d="M100 0 A30 15 0 0 1 160 0 L160 40 L100 40 Z"/>';
+    const size = 'width="200mm" height="100mm" viewBox="0 0 200 100"';
+    const drawn = file(`<svg ${size}><ellipse cx="40" cy="30" rx="30" ry="15"/>${half}</svg>`, "round.svg");
+    const done = join(mkdtempSync(join(tmpdir(), "ash-edge-")), "round.dxf");
+    const { code, out } = await run("offset", drawn, "-o", done, "--json", "--by", "2", "--side", "out");
+    const { contours, findings } = JSON.parse(out) as {
+      contours: { area: number; closed: boolean }[];
+      findings: { code: string; fixed: boolean; message: string }[];
+    };
+    expect(code).toBe(0);
+    expect(findings.filter((one) => one.code === "not-arcs").map(({ fixed }) => fixed)).toEqual([true, true]);
+    expect(findings.find((one) => one.code === "not-arcs")!.message).toMatch(
+      /^An ellipse was taken as \d+ arcs, off by/,
+    );
+    // Steiner's formula for parallel curves, with the ellipse's perimeter by Ramanujan's second approximation (1914)
+    const h = ((30 - 15) / (30 + 15)) ** 2;
+    const around = Math.PI * 45 * (1 + (3 * h) / (10 + Math.sqrt(4 - 3 * h)));
+    const grown = Math.PI * 30 * 15 + 2 * around + 4 * Math.PI;
+    expect(Math.min(...contours.map(({ area }) => Math.abs(area - grown)))).toBeLessThan(0.01 * around);
+    expect(contours.map(({ closed }) => closed)).toEqual([true, true]);
+  });
+
   it("offsets every closed contour: material grows or shrinks, several times, united, nothing left", async () => {
     const ring = (x: number, radius: number, layer: string) =>
       ({ kind: "circle", layer, centre: { x, y: 0 }, radius }) as const;

@@ -1,9 +1,9 @@
 import { isReady } from "@ash-edge/core/checks";
 import { nestingDepths, enclosedArea } from "@ash-edge/core/contour";
-import type { ReadDrawing, ReadShape } from "@ash-edge/core/formats";
+import type { ReadDrawing, ReadShape, Stood } from "@ash-edge/core/formats";
 import type { ContourRow } from "@ash-edge/core/formats/csv";
 import { circleHalves, pieceLength, piecesBounds, type Piece } from "@ash-edge/core/geometry";
-import type { Unit } from "@ash-edge/core/numeric";
+import { showLengthUnit, type Unit } from "@ash-edge/core/numeric";
 import { sayFinding } from "@ash-edge/core/say";
 import type { Finding as Met, Tidied } from "@ash-edge/core/tidy";
 
@@ -143,6 +143,19 @@ const NOT_ARCS = {
   ellipse: "An ellipse is no line or arc: it must become arcs before it can be cut (--arcs).",
   free: "A spline is no line or arc: it must become arcs before it can be cut (--arcs).",
 };
+
+/** Smooth curves that were offset by way of arcs. */
+export const stoodFor = (stood: readonly Stood[], units: Unit): Finding[] =>
+  stood.map(({ kind, at, arcs, deviation }) => ({
+    ...plainReport(
+      "not-arcs",
+      "error",
+      `${kind === "ellipse" ? "An ellipse" : "A spline"} was taken as ${arcs} arcs, off by ` +
+        `${showLengthUnit(deviation, units)} at most.`,
+      at,
+    ),
+    fixed: true,
+  }));
 
 const fileFindings = (read: ReadDrawing, rest: readonly ReadShape[]): Finding[] => [
   ...rest.flatMap((shape): readonly Finding[] => {

@@ -1,13 +1,13 @@
 import { readFile } from "node:fs/promises";
 import { extname } from "node:path";
-import { fitRead, shapesOf, thingsOf, type ReadDrawing, type ReadShape } from "@ash-edge/core/formats";
+import { fitRead, shapesOf, smoothAsArcs, thingsOf, type ReadDrawing, type ReadShape } from "@ash-edge/core/formats";
 import { readDxf, writeShapes } from "@ash-edge/core/formats/dxf";
-import { JOIN_TOLERANCE, type Unit } from "@ash-edge/core/numeric";
+import { ARC_PART, JOIN_TOLERANCE, type Unit } from "@ash-edge/core/numeric";
 import { sayRefusal } from "@ash-edge/core/say";
 import { tidy, type Finding, type Thing, type Tidied } from "@ash-edge/core/tidy";
 import type { Arguments } from "./arguments.ts";
 import { offsetContours } from "./offsetContours.ts";
-import { depthsOf, reportOf, type Report } from "./report.ts";
+import { depthsOf, reportOf, stoodFor, type Report } from "./report.ts";
 import { Unusable } from "./unusable.ts";
 
 /** What one file gives: its report, and the text to be written where something is. */
@@ -32,12 +32,16 @@ const readDrawing = async (file: string): Promise<ReadDrawing> => {
 /** Reads a file, does what the command says, and reports; what is written is a DXF, or what else `into` says. */
 export const workOn = async (file: string, options: Arguments, into = ".dxf"): Promise<Worked> => {
   const found = await readDrawing(file);
-  const read = options.arcs === undefined ? found : { ...found, shapes: fitRead(found.shapes, options.arcs) };
-  const units: Unit = read.unit ?? options.units ?? "mm";
+  const units: Unit = found.unit ?? options.units ?? "mm";
+  const tolerance = options.tolerance ?? JOIN_TOLERANCE[units];
+  const known = options.arcs === undefined ? found.shapes : fitRead(found.shapes, options.arcs);
+  // smooth curves are offset by way of arcs, as on the page
+  const { shapes: own, stood } =
+    options.command === "offset" ? smoothAsArcs(known, ARC_PART * tolerance) : { shapes: known, stood: [] };
+  const read = { ...found, shapes: own };
   const { things, rest } = thingsOf(read);
   const { command, ignore, sharedEdges } = options;
   const mends = command === "tidy" || command === "offset";
-  const tolerance = options.tolerance ?? JOIN_TOLERANCE[units];
   const { things: tidied, findings } = tidy(things, {
     tolerance,
     ignore,
@@ -47,16 +51,24 @@ export const workOn = async (file: string, options: Arguments, into = ".dxf"): P
   const offset = options.offset && offsetContours(tidied, options.offset, units);
   const standing = offset?.made ?? (mends && options.roles ? onRoles(tidied) : tidied);
   const twice = options.roles && command !== "offset" ? twiceOver(standing, tolerance, findings) : [];
-  const report = reportOf(read, units, options.units, standing, rest, [...findings, ...twice], offset?.findings);
+  const report = reportOf(
+    read,
+    units,
+    options.units,
+    standing,
+    rest,
+    [...findings, ...twice],
+    [...stoodFor(stood, units), ...(offset?.findings ?? [])],
+  );
   if (command === "inspect") return { report };
   if (into === ".csv") {
     const { contourCsv } = await import("@ash-edge/core/formats/csv");
     return { report, text: contourCsv(report.contours, units) };
   }
   const shapes = command === "convert" ? read.shapes : [...shapesOf(standing), ...(offset ? [] : rest)];
-  const known = command === "convert" && options.roles ? onKnown(shapes, tidied) : shapes;
+  const written = command === "convert" && options.roles ? onKnown(shapes, tidied) : shapes;
   if (into === ".svg") {
-    const text = (await svg()).writeSvg(known, units);
+    const text = (await svg()).writeSvg(written, units);
     if (!text.ok) throw new Unusable(`${file}: ${sayRefusal(text.refusal, units)}`);
     return { report, text: text.value };
   }
@@ -64,7 +76,7 @@ export const workOn = async (file: string, options: Arguments, into = ".dxf"): P
     throw new Unusable(`${file}: ellipses and splines have no place in a DXF R12; write R2000`);
   return {
     report,
-    text: writeShapes(known, units, { version: options.version, layers: read.layers }),
+    text: writeShapes(written, units, { version: options.version, layers: read.layers }),
   };
 };
 

@@ -1,6 +1,7 @@
 import { joinRuns, runPieces } from "../contour/joining.ts";
-import { fitShape } from "../fit/index.ts";
+import { fitCurve, fitShape } from "../fit/index.ts";
 import type { Piece } from "../geometry/piece.ts";
+import type { Point } from "../geometry/point.ts";
 import { RESOLUTION } from "../numeric/tolerance.ts";
 import type { ReadShape } from "./readShapes.ts";
 
@@ -9,6 +10,31 @@ const looksOf = ({ layer, colour, line }: ReadShape): Pick<ReadShape, "layer" | 
   ...(colour === undefined ? {} : { colour }),
   ...(line === undefined ? {} : { line }),
 });
+
+/** A smooth curve that arcs stand for: where it starts, of what kind it is, in how many arcs, and how far off. */
+export type Stood = {
+  readonly kind: "ellipse" | "free";
+  readonly at: Point;
+  readonly arcs: number;
+  readonly deviation: number;
+};
+
+/** What was read, its ellipses and splines as tangent arcs within `tolerance`, and which of them are. */
+export const smoothAsArcs = (
+  shapes: readonly ReadShape[],
+  tolerance: number,
+): { readonly shapes: readonly ReadShape[]; readonly stood: readonly Stood[] } => {
+  const stood: Stood[] = [];
+  const made = shapes.map((shape): ReadShape => {
+    if (shape.kind !== "ellipse" && shape.kind !== "free") return shape;
+    const fit = fitCurve(shape, tolerance);
+    if (!fit) return shape;
+    const { pieces, closed, deviation } = fit;
+    stood.push({ kind: shape.kind, at: pieces[0]!.a, arcs: pieces.length, deviation });
+    return { kind: "chain", closed, pieces, ...looksOf(shape) };
+  });
+  return { shapes: made, stood };
+};
 
 /**
  * What was read with ellipses, splines and runs of tiny straight pieces, in chains or loose end to end, as tangent arcs

@@ -16,6 +16,9 @@ export const resolutionFor = (extent: number): number => Math.max(RESOLUTION, 1e
 /** Tidying's default reach, in the job's own unit. Common practice: about a third of a thin cutter's kerf error. */
 export const JOIN_TOLERANCE = { mm: 0.05, in: 0.002 } as const;
 
+/** Where arcs stand for a smooth curve, in areas and offsets, they lie within this part of the join tolerance. */
+export const ARC_PART = 0.2;
+
 /** A callout closer to its value than this is true (units of the job, or degrees for an angle). */
 export const TRUE_WITHIN = 1e-6;
 

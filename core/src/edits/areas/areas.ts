@@ -4,6 +4,7 @@ import { chainOfPieces } from "../../contour/chain.ts";
 import { entitiesOf, isLayout, layerOf, refuseLocked, settingsOf, type Drawing } from "../../drawing/drawing.ts";
 import type { Edit } from "../../drawing/edit.ts";
 import type { Entity } from "../../drawing/entity.ts";
+import { ARC_PART } from "../../numeric/tolerance.ts";
 import { fitCurve } from "../../fit/index.ts";
 import { growBounds, boundsSize } from "../../geometry/bounds.ts";
 import { endlessDirection } from "../../geometry/endless.ts";
@@ -37,11 +38,8 @@ const boundariesOf = (drawing: Drawing, layout: boolean): readonly Entity[] =>
     return layer?.role !== "mark" && layer?.shown && (layout || !isLayout(drawing, entity));
   });
 
-/** Smooth curves bound areas by way of arcs within this part of the join tolerance. */
-const FIT_PART = 0.2;
-
 const piecesOf = (entity: Entity, tolerance: number): readonly Piece[] =>
-  isSmoothShape(entity) ? (fitCurve(entity, FIT_PART * tolerance)?.pieces ?? []) : (shapePieces(entity) ?? []);
+  isSmoothShape(entity) ? (fitCurve(entity, ARC_PART * tolerance)?.pieces ?? []) : (shapePieces(entity) ?? []);
 
 /** The areas of a drawing, gaps up to `bridged` closed by straight pieces. */
 export const areaField = (drawing: Drawing, layout: boolean, bridged = 0): AreaField => {

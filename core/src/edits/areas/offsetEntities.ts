@@ -15,7 +15,7 @@ import { cross, distance, subtract, type Point } from "../../geometry/point.ts";
 import type { DrawingIndex } from "../../look/drawingIndex.ts";
 import type { Id } from "../../numeric/id.ts";
 import { done, refuse, type Outcome } from "../../numeric/outcome.ts";
-import { NO_LENGTH, TRUE_WITHIN } from "../../numeric/tolerance.ts";
+import { ARC_PART, NO_LENGTH, TRUE_WITHIN } from "../../numeric/tolerance.ts";
 import {
   lastDistance,
   offset,
@@ -38,9 +38,6 @@ export type OffsetWhat = {
   readonly deviation?: number;
 };
 
-/** Smooth curves are offset by way of arcs within this part of the join tolerance. */
-const FIT_PART = 0.2;
-
 /**
  * What a picked curve belongs to: its closed chain or circle, or all loose pieces and open chains that meet it end to
  * end.
@@ -59,7 +56,7 @@ export const offsetWhat = (index: DrawingIndex, { id }: Ref): Outcome<OffsetWhat
     }
     case "ellipse":
     case "free": {
-      const fit = fitCurve(entity, FIT_PART * settingsOf(index.drawing).joinTolerance);
+      const fit = fitCurve(entity, ARC_PART * settingsOf(index.drawing).joinTolerance);
       if (!fit) return refuse("fit-fails");
       return done({ ids: [id], sources: [{ pieces: fit.pieces, closed: fit.closed }], deviation: fit.deviation });
     }

@@ -126,7 +126,7 @@ describe("SVG", () => {
   );
 
   // what a browser draws of over sixty files: e2e/tests/svgEngine.spec.ts
-  it("tells what it can't do as the standard has it: points cut short, masks, transforms about an origin, fonts", () => {
+  it("tells what it does not do as the standard has it: points cut short, masks, transforms in percent, fonts", () => {
     const cut = svg('<polyline points="0 0 10 0 10 5 7"/><polygon points="1,1 5,1 x 9,9"/>');
     expect(cut.degenerate.map(({ type }) => type)).toEqual(["polyline", "polygon"]);
     expect(cut.shapes.map((shape) => (shape.kind === "chain" ? shape.pieces.length : 0))).toEqual([2, 2]);
