@@ -1,3 +1,6 @@
+import { enclosedArea } from "../contour/chainMeasure.ts";
+import type { Bounds } from "../geometry/bounds.ts";
+import { pieceLength, piecesBounds } from "../geometry/piece.ts";
 import type { Point } from "../geometry/point.ts";
 import { distinct } from "../numeric/distinct.ts";
 import { sortShort } from "../numeric/sortShort.ts";
@@ -79,13 +82,50 @@ const sharedStretches = (lain: Lain, { options, degree, noted }: Work): Readonly
   for (let k = 0; k < stretches.all.length; k++) {
     const stretch = stretches.all[k]!;
     const { cover, start, end } = stretch;
-    if (cover.length < 2 || !branches(degree(start, own)) || !branches(degree(end, own))) continue;
+    if (cover.length < 2) continue;
+    const branching = branches(degree(start, own)) && branches(degree(end, own));
+    // where a copy is dropped its outline opens, and would not be told as one the next time
+    const telling = sharedEdges !== "drop" && ofOutlines(cover.map(lain.thingOf), options.tolerance);
+    if (!branching && !telling) continue;
     const fixed = note("shared-edge", middleOf(group, stretch), idsOf(lain, cover), sharedEdges !== "keep");
     stretch.left = fixed ? (sharedEdges === "merge" ? 0 : 1) : 2;
     if (fixed && sharedEdges === "drop") noted.openedAt.push(start, end);
     (shared ??= new Set()).add(stretch);
   }
   return shared ?? NONE_SHARED;
+};
+
+/**
+ * True of copies that belong to closed outlines of which no two are the same one drawn twice: each needs its edge, also
+ * where four of them meet, and the directions there don't tell.
+ */
+const ofOutlines = (things: readonly Thing[], tolerance: number): boolean => {
+  if (!things.every(({ shape }) => shape.kind === "chain" && shape.closed)) return false;
+  return things.every((thing, i) => !things.slice(0, i).some((other) => isAlike(thing, other, tolerance)));
+};
+
+type Extent = { readonly box: Bounds; readonly area: number; readonly length: number };
+const extents = new WeakMap<Thing, Extent>();
+const extentOf = (thing: Thing): Extent => {
+  const pieces = thing.shape.kind === "chain" ? thing.shape.pieces : [];
+  const known = extents.get(thing) ?? {
+    box: piecesBounds(pieces)!,
+    area: Math.abs(enclosedArea(pieces)),
+    length: pieces.reduce((sum, piece) => sum + pieceLength(piece), 0),
+  };
+  extents.set(thing, known);
+  return known;
+};
+
+/** Outlines of one box and one area, as near as the tolerance makes them. */
+const isAlike = (p: Thing, q: Thing, tolerance: number): boolean => {
+  if (p === q) return true;
+  const [one, other] = [extentOf(p), extentOf(q)];
+  const apart = (side: keyof Bounds): number => Math.abs(one.box[side] - other.box[side]);
+  return (
+    (["minX", "minY", "maxX", "maxY"] as const).every((side) => apart(side) <= 2 * tolerance) &&
+    Math.abs(one.area - other.area) <= 2 * tolerance * Math.max(one.length, other.length)
+  );
 };
 
 /** Which members stay, in their order, and which of them are shared edges; the others are taken away. */

@@ -40,6 +40,7 @@ export const put = (
   strands: readonly Strand[],
   touched: Uint8Array,
   { kinds }: Looks,
+  merges: boolean,
 ): readonly TidiedThing[] => {
   const out: Ordered[] = [];
   const loose = new Map<number, OpenStrand[]>();
@@ -79,7 +80,7 @@ export const put = (
       out.push({ order, standing: standingOf(thing, shape, [], true, [originsOf(strand, things)]) });
     }
   }
-  for (const parts of loose.values()) for (const one of joined(parts, things, touched)) out.push(one);
+  for (const parts of loose.values()) for (const one of joined(parts, things, touched, merges)) out.push(one);
   out.sort((p, q) => p.order - q.order);
   return out.map(({ standing }) => standing);
 };
@@ -106,7 +107,12 @@ const standingOf = (
 const hasLength = ({ a, b }: Piece): boolean => !equalPoint(a, b);
 
 /** Parts of one kind joined end to end, in the order of the first part of each. */
-const joined = (parts: readonly OpenStrand[], things: readonly Thing[], touched: Uint8Array): Ordered[] => {
+const joined = (
+  parts: readonly OpenStrand[],
+  things: readonly Thing[],
+  touched: Uint8Array,
+  merges: boolean,
+): Ordered[] => {
   const piecesOf = ({ order, strand }: OpenStrand): readonly Piece[] => {
     if (strand) return [strand.piece];
     const { shape } = things[order]!;
@@ -145,6 +151,7 @@ const joined = (parts: readonly OpenStrand[], things: readonly Thing[], touched:
     const circle = closed ? circleRound(pieces) : undefined;
     if (circle)
       return { order, standing: standingOf(thing, { kind: "circle", ...circle }, [], true, [origins.flat()]) };
+    if (merges) return { order, standing: standingOf(thing, ...withoutSeams(pieces, closed, origins)) };
     const isClosed = closed && !enclosesNothing(pieces);
     const shape: Tidied["shape"] =
       pieces.length === 1 && !isClosed ? { kind: "piece", ...pieces[0]! } : { kind: "chain", closed: isClosed, pieces };
@@ -153,6 +160,44 @@ const joined = (parts: readonly OpenStrand[], things: readonly Thing[], touched:
   return joinRuns(parts, JOINED, pairing)
     .map(standingOfRun)
     .filter((one) => one !== undefined);
+};
+
+/** What was merged, without the corners at which a shared edge ended: straight pieces that run on are one. */
+const withoutSeams = (
+  pieces: readonly Piece[],
+  closed: boolean,
+  origins: Tidied["origins"],
+): readonly [Thing["shape"], readonly Piece[], boolean, Tidied["origins"]] => {
+  const out: Piece[] = [];
+  const from: (readonly Origin[])[] = [];
+  const runsOn = (p: Piece, q: Piece): boolean => {
+    if (p.bulge !== 0 || q.bulge !== 0) return false;
+    const { x, y } = { x: q.b.x - p.a.x, y: q.b.y - p.a.y };
+    const length = Math.hypot(x, y);
+    const off = Math.abs(x * (p.b.y - p.a.y) - y * (p.b.x - p.a.x)) / length;
+    return off <= JOINED && distance(p.a, p.b) + distance(q.a, q.b) <= length + JOINED;
+  };
+  pieces.forEach((piece, i) => {
+    const last = out.at(-1);
+    const own = origins[i] ?? [];
+    if (last && runsOn(last, piece)) {
+      out[out.length - 1] = { a: last.a, b: piece.b, bulge: 0 };
+      from[from.length - 1] = [...from.at(-1)!, ...own];
+    } else {
+      out.push(piece);
+      from.push(own);
+    }
+  });
+  const [first, last] = [out[0]!, out.at(-1)!];
+  if (closed && out.length > 3 && runsOn(last, first)) {
+    out[0] = { a: last.a, b: first.b, bulge: 0 };
+    from[0] = [...from.pop()!, ...from[0]!];
+    out.pop();
+  }
+  const isClosed = closed && !enclosesNothing(out);
+  const shape: Thing["shape"] =
+    out.length === 1 && !isClosed ? { kind: "piece", ...out[0]! } : { kind: "chain", closed: isClosed, pieces: out };
+  return [shape, out, isClosed, from];
 };
 
 /**

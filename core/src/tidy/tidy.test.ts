@@ -469,6 +469,29 @@ describe("tidy", () => {
       expect(tidy(thingsOf([chain(off)]), options()).things[0]!.shape.kind).toBe("chain");
     }
   });
+  it("outlines side by side and four round one corner: all stay, or become one without the corners between", () => {
+    fc.assert(
+      fc.property(between(0, 6.3), fc.constantFrom(0, 1e4), fc.constantFrom(1, 2), (turn, far, rows) => {
+        const place = [turning(point(0, 0), turn), moving(point(far, far))] as const;
+        const tiles = [0, 1].flatMap((column) =>
+          Array.from({ length: rows }, (_, row) =>
+            box(40, 30, point(40 * column, 30 * row)).map((piece) =>
+              place.reduce((own, move) => transformPiece(move, own), piece),
+            ),
+          ),
+        );
+        const things = thingsOf(tiles.map((pieces) => chain(pieces)));
+        const kept = tidy(things, options());
+        expect(areas(kept).map((area) => Math.round(area))).toEqual(tiles.map(() => 1200));
+        const merged = tidy(things, options({ sharedEdges: "merge" }));
+        expect(areas(merged).map((area) => Math.round(area))).toEqual([1200 * tiles.length]);
+        const { shape, origins } = merged.things[0]!;
+        if (shape.kind !== "chain") throw new Error(shape.kind);
+        expect([shape.pieces.length, origins.length]).toEqual([4, 4]);
+      }),
+      { numRuns: 60 },
+    );
+  });
   it("two scraps there and back close nothing", () => {
     const scraps = loose(line(point(0, 0), point(0.03, 0.02)), line(point(0.03, 0.02), point(0.002, 0.001)));
     const { things } = tidy(thingsOf(scraps), options());

@@ -34,7 +34,7 @@ export const tidy = (things: readonly Thing[], options: TidyOptions): TidyResult
   const thin = thinned(things, strands, options, looks);
   const done = inRounds(things, thin.strands, options, looks);
   for (const list of [thin.touched, done.touched]) for (const thing of list) touched[thing] = 1;
-  const standing = put(things, withAside(done.strands, thin.aside), touched, looks);
+  const standing = put(things, withAside(done.strands, thin.aside), touched, looks, options.sharedEdges === "merge");
   report(0.8);
   const asked = thin.aside.length === 0 ? standing : notAside(standing, things, thin.aside);
   const stays = staysOf(asked, done.openedAt, options.tolerance);
