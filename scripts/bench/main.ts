@@ -5,13 +5,23 @@ import { readFileSync, writeFileSync } from "node:fs";
 import { areas } from "./areas.ts";
 import { edits } from "./edits.ts";
 import { formats } from "./formats.ts";
+import { growth } from "./growth.ts";
 import { offsets } from "./offsets.ts";
 import { page } from "./page.ts";
 import { lines, say } from "./report.ts";
 import { tidying } from "./tidying.ts";
 import { trials } from "./trials.ts";
 
-const PARTS: Record<string, () => void | Promise<void>> = { formats, tidying, offsets, areas, trials, edits, page };
+const PARTS: Record<string, () => void | Promise<void>> = {
+  formats,
+  tidying,
+  offsets,
+  areas,
+  growth,
+  trials,
+  edits,
+  page,
+};
 const write = process.argv.includes("--write");
 const asked = process.argv.slice(2).filter((name) => name in PARTS);
 
