@@ -105,7 +105,7 @@ describe("arc fit", () => {
         const away = distanceTo(fit.pieces);
         let seen = 0;
         for (let i = 0; i <= SEEN; i++) seen = Math.max(seen, away(smooth.at(i / SEEN)));
-        expect(seen).toBeLessThanOrEqual(fit.deviation);
+        expect(seen).toBeLessThanOrEqual(fit.deviation + 1e-13); // the last bits of places some 100 away
         expect(fit.deviation).toBeLessThan(1.003 * seen + 1e-4);
         expect(apart(curve, fit)).toBeLessThan(tolerance * 1.02 + 2e-3);
       }),
