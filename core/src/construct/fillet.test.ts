@@ -127,8 +127,8 @@ describe("a fillet in a corner", () => {
         if (largest === undefined) expect(working).toEqual([]);
         if (largest === undefined || largest === Infinity) return;
         expect(filletCorner(p, q, largest).ok).toBe(true);
-        // touching places count as on an edge to a resolution, which is more than a millionth of long radii
-        const more = largest * (1 + 1e-6) + 3e-7 + (largest > 500 ? 1e-3 * largest : 0);
+        // touching places count as on an edge to a resolution, which a long radius turns into its square times that
+        const more = largest * (1 + 1e-6) + RESOLUTION * (3 + largest ** 2);
         expect(filletCorner(p, q, more)).toMatchObject({ refusal: { values: { limit: expect.closeTo(largest, 6) } } });
         expect(Math.max(0, ...working)).toBeLessThan(more);
       }),
