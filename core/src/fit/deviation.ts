@@ -1,14 +1,7 @@
+import { offCarrier, spanOf } from "../arrangement/span.ts";
 import { boundsSize } from "../geometry/bounds.ts";
-import {
-  pieceCentre,
-  pieceNearest,
-  piecePoint,
-  pieceRadius,
-  piecesBounds,
-  sweepOf,
-  type Piece,
-} from "../geometry/piece.ts";
-import { cross, distance, dot, subtract, unit, type Point } from "../geometry/point.ts";
+import { pieceNearest, piecePoint, pieceRadius, piecesBounds, sweepOf, type Piece } from "../geometry/piece.ts";
+import { distance, dot, subtract, unit, type Point } from "../geometry/point.ts";
 import type { Smooth } from "../geometry/smooth.ts";
 
 /** Part of what is fitted: its ends and middle by a parameter, and the length of its second derivative at the most. */
@@ -48,7 +41,7 @@ const PART = 0.002;
 const LEAST = 1e-7;
 /** A leg is halved so often at the most, and all of them together: then what is known so far is said. */
 const DEEPEST = 30;
-const HALVINGS = 1_000_000;
+const HALVINGS = 200_000;
 
 /**
  * How far legs that run on from one another lie off fitted pieces that run along them: an upper bound that holds
@@ -106,26 +99,19 @@ export const deviationOf = (legs: readonly Leg[], fitted: readonly Piece[], clos
 
 /** How far a chord lies off a piece at the most; undefined where an end of it is nearest to an end of the piece. */
 const chordOff = (piece: Piece, p: Point, q: Point): number | undefined => {
-  const centre = pieceCentre(piece);
-  const radius = pieceRadius(piece);
-  const heading = subtract(piece.b, piece.a);
-  const offCarrier = (at: Point): number =>
-    centre
-      ? Math.abs(distance(at, centre) - radius)
-      : Math.abs(cross(heading, subtract(at, piece.a))) / distance(piece.a, piece.b);
-  const [s, t] = [offCarrier(p), offCarrier(q)];
-  const clipped = (at: Point, off: number): boolean =>
-    pieceNearest(piece, at).distance > off + CLIPPED * radiusOr(piece);
-  if (clipped(p, s) || clipped(q, t)) return undefined;
-  const ends = Math.max(s, t);
+  const span = spanOf(piece);
+  const [s, t] = [Math.abs(offCarrier(span, p)), Math.abs(offCarrier(span, q))];
+  const near = CLIPPED * (Math.min(pieceRadius(piece), distance(piece.a, piece.b)) + s + t);
+  if (pieceNearest(piece, p).distance > s + near || pieceNearest(piece, q).distance > t + near) return undefined;
+  const ends = Math.max(s, t) + near;
   const direction = unit(subtract(q, p));
-  if (!centre || !direction) return ends;
-  const along = dot(subtract(centre, p), direction);
+  if (piece.bulge === 0 || !direction) return ends;
+  const along = dot(subtract(span.centre, p), direction);
   // nearest to the middle between its ends
   if (along <= 0 || along >= distance(p, q)) return ends;
-  return Math.max(ends, radius - Math.abs(cross(direction, subtract(centre, p))));
+  const foot = { x: p.x + along * direction.x, y: p.y + along * direction.y };
+  return Math.max(ends, Math.abs(offCarrier(span, foot)) + near);
 };
 
 /** Farther than off its carrier by this part of its size: the end of a piece is nearest, not a place within it. */
-const CLIPPED = 1e-12;
-const radiusOr = (piece: Piece): number => Math.min(pieceRadius(piece), distance(piece.a, piece.b));
+const CLIPPED = 1e-9;
