@@ -68,7 +68,7 @@ const standingAt = (
     if (p < 0 || q < 0) continue;
     const turn = halfTurn[k]!;
     const at = pieces[q]!.a;
-    if (Math.abs(turn) < SMOOTH_TURN / 2 && offBy(moved, p, q, size * turn) <= OFF_SMOOTH) {
+    if (Math.abs(turn) < SMOOTH_TURN / 2 && offBy(moved, p, q, size, turn) <= OFF_SMOOTH) {
       moved.share(p, q, bisected(directions, p, q, at, by) ?? moved.end(p));
       smooth[p] = comeRound(p, q) ? 0 : 1;
       continue;
@@ -138,10 +138,13 @@ const spikesOf = ({ pieces, corners: { before, after, halfTurn } }: Joined): Map
   return across;
 };
 
-/** How far a place lies off two moved pieces that is as far beside the ends of both, along them. */
-const offBy = ({ radii }: Moved, p: number, q: number, beside: number): number => {
+/**
+ * How far the place on the bisector of a joint lies off the two moved pieces there: as far as a turn carries it from
+ * straight ones, and as far as these bend away beside their ends.
+ */
+const offBy = ({ radii }: Moved, p: number, q: number, size: number, halfTurn: number): number => {
   const bend = Math.max(radii[p]! > 0 ? 1 / radii[p]! : 0, radii[q]! > 0 ? 1 / radii[q]! : 0);
-  return (beside * beside * bend) / 2;
+  return ((size + size * size * bend) * halfTurn * halfTurn) / 2;
 };
 
 /** The moved pieces and what stands between them, in running order. */

@@ -202,7 +202,7 @@ export type Trial = {
 };
 
 /**
- * One contour, turned and moved, offset one way or the other and looked at: closed, ends the same numbers, nothing
+ * One contour, turned, scaled and moved, offset one way or the other and looked at: closed, ends the same numbers, nothing
  * crossing; with round corners every place at the distance to two resolutions, and places at random inside or outside
  * as their own distance says; with others what no corner can reach.
  */
@@ -216,12 +216,14 @@ export const offsetTrial = (seed: number): Trial => {
   const turn = random() < 0.5 ? 0 : random() * 6;
   const far = random() < 0.3 ? 1e5 : 0;
   const [c, s] = [Math.cos(turn), Math.sin(turn)];
+  // from what lies on a coin to slabs of ten metres
+  const scale = [1, 1, 1, 1e-2, 1e2][Math.floor(random() * 5)]!;
   const contours = [made.pieces, ...(made.others ?? [])].map((pieces) =>
-    mapped(pieces, ({ x, y }) => ({ x: x * c - y * s + far, y: x * s + y * c + far })),
+    mapped(pieces, ({ x, y }) => ({ x: scale * (x * c - y * s) + far, y: scale * (x * s + y * c) + far })),
   );
   const corners = (["round", "sharp", "flat"] as const)[Math.floor(random() * 3)]!;
   const any = random() < 0.3 ? Math.ceil(random() * 16) / 4 : 0.1 + 12 * random() ** 2;
-  const by = made.by ?? (random() < 0.5 ? -any : any);
+  const by = scale * (made.by ?? (random() < 0.5 ? -any : any));
   return { family, corners, by, contours, ...lookedAt(contours, by, corners, random) };
 };
 

@@ -1,6 +1,4 @@
 import { enclosedArea } from "../contour/chainMeasure.ts";
-import type { Bounds } from "../geometry/bounds.ts";
-import { pieceLength, piecesBounds } from "../geometry/piece.ts";
 import type { Point } from "../geometry/point.ts";
 import { distinct } from "../numeric/distinct.ts";
 import { sortShort } from "../numeric/sortShort.ts";
@@ -74,7 +72,7 @@ const idsOf = ({ thingOf }: Lain, members: readonly number[]): readonly number[]
 const NONE_SHARED: ReadonlySet<Stretch> = new Set();
 
 /** Edges shared by two outlines: they stay twice, unless that is not wanted. */
-const sharedStretches = (lain: Lain, { options, degree, noted }: Work): ReadonlySet<Stretch> => {
+const sharedStretches = (lain: Lain, { all, options, degree, noted }: Work): ReadonlySet<Stretch> => {
   const { group, own, stretches, note } = lain;
   const { sharedEdges } = options;
   if (stretches.stops.places.length === 0) return NONE_SHARED;
@@ -85,7 +83,7 @@ const sharedStretches = (lain: Lain, { options, degree, noted }: Work): Readonly
     if (cover.length < 2) continue;
     const branching = branches(degree(start, own)) && branches(degree(end, own));
     // where a copy is dropped its outline opens, and would not be told as one the next time
-    const telling = sharedEdges !== "drop" && ofOutlines(cover.map(lain.thingOf), options.tolerance);
+    const telling = sharedEdges !== "drop" && areSideBySide(lain, cover, all);
     if (!branching && !telling) continue;
     const fixed = note("shared-edge", middleOf(group, stretch), idsOf(lain, cover), sharedEdges !== "keep");
     stretch.left = fixed ? (sharedEdges === "merge" ? 0 : 1) : 2;
@@ -96,36 +94,20 @@ const sharedStretches = (lain: Lain, { options, degree, noted }: Work): Readonly
 };
 
 /**
- * True of copies that belong to closed outlines of which no two are the same one drawn twice: each needs its edge, also
- * where four of them meet, and the directions there don't tell.
+ * True of two copies that belong to closed outlines on either side of them: each needs its edge, also where four of them
+ * meet, and the directions there don't tell. On one side they are an outline and another version of it.
  */
-const ofOutlines = (things: readonly Thing[], tolerance: number): boolean => {
-  if (!things.every(({ shape }) => shape.kind === "chain" && shape.closed)) return false;
-  return things.every((thing, i) => !things.slice(0, i).some((other) => isAlike(thing, other, tolerance)));
-};
-
-type Extent = { readonly box: Bounds; readonly area: number; readonly length: number };
-const extents = new WeakMap<Thing, Extent>();
-const extentOf = (thing: Thing): Extent => {
-  const pieces = thing.shape.kind === "chain" ? thing.shape.pieces : [];
-  const known = extents.get(thing) ?? {
-    box: piecesBounds(pieces)!,
-    area: Math.abs(enclosedArea(pieces)),
-    length: pieces.reduce((sum, piece) => sum + pieceLength(piece), 0),
-  };
-  extents.set(thing, known);
-  return known;
-};
-
-/** Outlines of one box and one area, as near as the tolerance makes them. */
-const isAlike = (p: Thing, q: Thing, tolerance: number): boolean => {
-  if (p === q) return true;
-  const [one, other] = [extentOf(p), extentOf(q)];
-  const apart = (side: keyof Bounds): number => Math.abs(one.box[side] - other.box[side]);
-  return (
-    (["minX", "minY", "maxX", "maxY"] as const).every((side) => apart(side) <= 2 * tolerance) &&
-    Math.abs(one.area - other.area) <= 2 * tolerance * Math.max(one.length, other.length)
-  );
+const areSideBySide = (lain: Lain, cover: readonly number[], all: Work["all"]): boolean => {
+  const [one, other] = cover;
+  if (cover.length !== 2 || lain.thingOf(one!) === lain.thingOf(other!)) return false;
+  const sides = cover.map((i) => {
+    const { shape } = lain.thingOf(i);
+    if (shape.kind !== "chain" || !shape.closed) return 0;
+    const { strand, cover: own } = lain.group.members[i]!;
+    if (all[strand]!.origins !== undefined) return 0; // it is no more what its outline was made of
+    return Math.sign(enclosedArea(shape.pieces)) * (own.turned ? -1 : 1);
+  });
+  return sides[0]! * sides[1]! < 0;
 };
 
 /** Which members stay, in their order, and which of them are shared edges; the others are taken away. */

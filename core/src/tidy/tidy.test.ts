@@ -492,6 +492,18 @@ describe("tidy", () => {
       { numRuns: 60 },
     );
   });
+  it("an outline and another version of it over the same edges are never two outlines to be cut", () => {
+    for (const [w, h] of [
+      [100, 61],
+      [101, 61],
+      [100, 59.8],
+    ] as const)
+      for (const sharedEdges of ["keep", "merge", "drop"] as const) {
+        const made = tidy(thingsOf([chain(box(100, 60)), chain(box(w, h))]), options({ sharedEdges }));
+        expect(made.things.filter(({ shape }) => shape.kind === "chain" && shape.closed)).toHaveLength(1);
+        expect(made.findings.some(({ severity, fixed }) => severity === "error" && !fixed)).toBe(true);
+      }
+  });
   it("two scraps there and back close nothing", () => {
     const scraps = loose(line(point(0, 0), point(0.03, 0.02)), line(point(0.03, 0.02), point(0.002, 0.001)));
     const { things } = tidy(thingsOf(scraps), options());
