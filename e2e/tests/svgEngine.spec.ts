@@ -129,6 +129,14 @@ const FILES: readonly (readonly [name: string, svg: string])[] = [
     ),
   ],
   [
+    "sizes by style",
+    style(
+      "circle{r:9px;cx:50px} .b{width:40px}",
+      `${MARK}<circle cy="60"/>${BOX}<rect class="b" height="5" style="x:70px;y:4px"/>`,
+    ),
+  ],
+  ["a sheet for print", style("@media print{path{display:none}} @media screen{rect{display:none}}", `${MARK}${BOX}`)],
+  [
     "visible in a hidden group",
     file(`${MARK}<g visibility="hidden">${BOX}<g visibility="visible"><circle cx="80" cy="40" r="11"/></g></g>`),
   ],

@@ -202,7 +202,7 @@ export type Trial = {
 };
 
 /**
- * One contour, turned, scaled and moved, offset one way or the other and looked at: closed, ends the same numbers, nothing
+ * Contours, turned, scaled and moved, offset one way or the other and looked at: closed, ends the same numbers, nothing
  * crossing; with round corners every place at the distance to two resolutions, and places at random inside or outside
  * as their own distance says; with others what no corner can reach.
  */

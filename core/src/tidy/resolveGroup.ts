@@ -94,8 +94,8 @@ const sharedStretches = (lain: Lain, { all, options, degree, noted }: Work): Rea
 };
 
 /**
- * True of two copies that belong to closed outlines on either side of them: each needs its edge, also where four of them
- * meet, and the directions there don't tell. On one side they are an outline and another version of it.
+ * True of two copies that belong to closed outlines on either side of them: each needs its edge, also where four of
+ * them meet, and the directions there don't tell. On one side they are an outline and another version of it.
  */
 const areSideBySide = (lain: Lain, cover: readonly number[], all: Work["all"]): boolean => {
   const [one, other] = cover;

@@ -11,7 +11,14 @@ declare module "css-tree/parser" {
     readonly block?: { readonly children: Iterable<Css> } | null;
     readonly children?: Iterable<Css> | null;
   };
-  const parse: (text: string, options?: { readonly context?: string; readonly parseValue?: boolean }) => Css;
+  const parse: (
+    text: string,
+    options?: {
+      readonly context?: string;
+      readonly parseValue?: boolean;
+      readonly parseAtrulePrelude?: boolean;
+    },
+  ) => Css;
   export default parse;
   export type { Css };
 }

@@ -161,7 +161,12 @@ export const readSvg = (source: string | Uint8Array): Outcome<ReadDrawing> => {
     else if (name in SHAPES) {
       if (!visible) invisible += 1;
       else {
-        const made = SHAPES[name]!(own, next.viewport);
+        const told = { ...own };
+        for (const property of GEOMETRY) {
+          const value = asked(property);
+          if (value !== undefined) told[property] = value;
+        }
+        const made = SHAPES[name]!(told, next.viewport);
         if (!made || !pointsAreWhole(own)) wrong(name);
         put(made ?? [], next);
       }
@@ -272,6 +277,9 @@ const sound = (...values: readonly number[]): boolean =>
 
 /** What percentages of lengths that lie neither across nor up are of (SVG 1.1, 7.10). */
 const diagonal = ({ width, height }: Viewport): number => Math.sqrt((width * width + height * height) / 2);
+
+/** What styles may say of a shape as well as its attributes (SVG 2, 7.2 and 10). */
+const GEOMETRY = ["x", "y", "cx", "cy", "r", "rx", "ry", "width", "height"] as const;
 
 /** A list of points ends at the first that is none: what comes before is drawn, and that is told. */
 const pointsAreWhole = ({ points }: Attributes): boolean =>

@@ -90,8 +90,9 @@ const rulesOf = (sheet: string): readonly Rule[] => {
   const rules: Rule[] = [];
   const take = (children: Iterable<Css>): void => {
     for (const rule of children) {
-      // what is for every medium, or for a drawing on a screen; others are for print or smaller pages
-      if (rule.type === "Atrule" && rule.name === "media" && rule.block) take(rule.block.children);
+      // rules for every medium, or for a screen; those for print, or for pages of some size, are not for a drawing
+      if (rule.type === "Atrule" && rule.name === "media" && rule.block && EVERYWHERE.test(raw(rule.prelude)))
+        take(rule.block.children);
       if (rule.type !== "Rule" || !rule.block) continue;
       const [declared, important] = declarations(rule.block.children, raw);
       for (const one of rule.prelude?.children ?? []) {
@@ -104,8 +105,9 @@ const rulesOf = (sheet: string): readonly Rule[] => {
   return rules;
 };
 
-/** Values need not be taken apart. */
-const RAW = { parseValue: false } as const;
+/** Values and the conditions of media need not be taken apart. */
+const RAW = { parseValue: false, parseAtrulePrelude: false } as const;
+const EVERYWHERE = /^\s*(?:(?:only\s+)?(?:screen|all))?\s*$/i;
 
 const sheetsIn = (node: INode): readonly string[] => {
   if (node.name === "style") return [node.children.map(({ value }) => value).join("")];
