@@ -71,6 +71,53 @@ test(
   },
 );
 
+test("fillets: a box of two contours, edges kept, and one that goes on to the arc beside its edge", async ({
+  page,
+}) => {
+  const bench = await started(page, "7105");
+  await rectangle(bench, "50", "40");
+  await bench.tool("TT", "Rectangle");
+  await fill(bench, { width: "30", height: "40" });
+  await typePoint(bench, "point", { x: 60, y: 0 });
+  await page.keyboard.press("Escape");
+  await page.keyboard.press("Escape");
+  await fit(bench);
+  const areas = async (): Promise<readonly number[]> => contoursOf(await rowsOf(bench)).map(({ area }) => area);
+  const arcs = async (): Promise<number> =>
+    (await rowsOf(bench)).filter(({ kind, bulge }) => kind === "piece" && bulge !== 0).length;
+  await bench.tool("SS", "Fillet");
+  await bench.type("3");
+  await page.keyboard.press("Enter");
+  await page.getByRole("radio", { name: "keep", exact: true }).click();
+  await drag(bench, { x: -6, y: -6 }, { x: 96, y: 6 });
+  await expect(page.getByText("4 corners rounded.")).toBeVisible();
+  expect(await arcs()).toBe(4);
+  expect((await areas()).map((area) => Math.round(area))).toEqual([2000, 1200]);
+  await undo(bench);
+  await page.getByRole("radio", { name: "trim the edges" }).click();
+  await drag(bench, { x: -6, y: -6 }, { x: 96, y: 6 });
+  await expect.poll(async () => (await areas())[0]).toBeCloseTo(2000 - (2 - Math.PI / 2) * 9, 9);
+  expect((await areas())[1]).toBeCloseTo(1200 - (2 - Math.PI / 2) * 9, 9);
+  await undo(bench);
+  // an edge of 40 with a rounding of 25 at its top is 15 long; one of 18 at its foot goes on to that arc
+  for (const [radius, y] of [
+    ["25", 40],
+    ["18", 0],
+  ] as const) {
+    await page.keyboard.press("Escape");
+    await page.keyboard.press("Escape");
+    await bench.tool("SS", "Fillet");
+    await bench.type(radius);
+    await page.keyboard.press("Enter");
+    await bench.click({ x: 50, y });
+  }
+  const chain = (await rowsOf(bench)).filter(({ kind }) => kind === "chain").sort((p, q) => p.id - q.id)[0]!;
+  // by hand: its middle is 18 above the bottom, and 25 - 18 from that of the other, at (25, 15)
+  const x = 25 + Math.sqrt(7 ** 2 - 3 ** 2);
+  const foot = chain.vertices!.find(({ at }) => Math.abs(at.y) < 1e-9 && at.x > 1)!;
+  expect(foot.at.x).toBeCloseTo(x, 6);
+});
+
 test("corners: the whole contour rounded, one changed, one sharpened, a box of them cut off, each one undo", async ({
   page,
 }) => {
