@@ -28,7 +28,7 @@ const database = await openStore();
 const WAIT_MS = 3000;
 
 // a browser that found its database damaged starts a new one: what the reserve has is put back before anything is shown
-const files = isInMemory(database) ? undefined : reserveFiles();
+const files = reserveFiles(database);
 const puttingBack = files ? putBack(database, files) : Promise.resolve([]);
 await Promise.race([puttingBack.catch(() => []), new Promise((done) => setTimeout(done, WAIT_MS))]);
 

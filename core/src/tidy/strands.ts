@@ -68,7 +68,7 @@ export const looksOf = (things: readonly Thing[], ignore: TidyOptions["ignore"])
  */
 export const strandsOf = (
   things: readonly Thing[],
-  asCircle: (thing: Thing, pieces: readonly Piece[]) => boolean,
+  asCircle: (thing: number, pieces: readonly Piece[]) => boolean,
 ): { strands: Strand[]; zero: { thing: number; piece: Piece }[] } => {
   const strands: Strand[] = [];
   const zero: { thing: number; piece: Piece }[] = [];
@@ -83,7 +83,7 @@ export const strandsOf = (
     else if (shape.kind === "chain") {
       const { pieces } = shape;
       const circle = shape.closed ? circleRound(pieces) : undefined;
-      if (!circle || !asCircle(things[thing]!, pieces)) pieces.forEach((piece, place) => put(piece, thing, place));
+      if (!circle || !asCircle(thing, pieces)) pieces.forEach((piece, place) => put(piece, thing, place));
       else {
         const origins = pieces.map((_, piece): Origin => ({ id: things[thing]!.id, piece }));
         strands.push({ piece: circleHalves(circle)[0], circle, thing, place: 0, origins });

@@ -16,12 +16,11 @@ export const tidy = (things: readonly Thing[], options: TidyOptions): TidyResult
   const looks = looksOf(things, options.ignore);
   const findings: Finding[] = [];
   const touched = new Uint8Array(things.length); // 1 where something of a thing was changed
-  const places = new Map(things.map((thing, i) => [thing, i]));
   const { strands, zero } = strandsOf(things, (thing, pieces) => {
-    const finding = noted("fragment", pieces[0]!.a, [thing.id], {}, true);
+    const finding = noted("fragment", pieces[0]!.a, [things[thing]!.id], {}, true);
     const fixed = options.accept?.(finding) ?? true;
     findings.push({ ...finding, fixed });
-    if (fixed) touched[places.get(thing)!] = 1;
+    if (fixed) touched[thing] = 1;
     return fixed;
   });
   for (const { thing, piece } of zero) {

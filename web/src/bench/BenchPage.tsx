@@ -15,7 +15,6 @@ import {
   makeKeeper,
   makeReserve,
   olderSteps,
-  isInMemory,
   reserveFiles,
   sayStoreFault,
   sketchesOf,
@@ -81,9 +80,7 @@ const open = async (
         onSaved: (steps) => session?.act.saved(steps),
         onFailed: (reason) => session?.act.failed(sayStoreFault(reason)),
       },
-      mayChange
-        ? makeReserve(isInMemory(database) ? undefined : reserveFiles(), job, stored, () => sketchesOf(database, id))
-        : undefined,
+      mayChange ? makeReserve(reserveFiles(database), job, stored, () => sketchesOf(database, id)) : undefined,
     );
     const { by } = keeper;
     const { token } = stored;

@@ -46,7 +46,7 @@ export const eraseJob = async (database: Database, id: string): Promise<void> =>
       await database.blobs.where("job").equals(id).delete();
     },
   );
-  await reserveFiles()
+  await reserveFiles(database)
     ?.remove(id)
     .catch(() => undefined);
 };

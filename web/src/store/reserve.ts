@@ -4,6 +4,7 @@ import { sensible, type DrawingRows } from "@ash-edge/core/formats/job";
 import type { ReserveWorker } from "../worker/reserve.worker.ts";
 import { checksumOf } from "./checksum.ts";
 import type { Database } from "./database.ts";
+import { isInMemory } from "./openStore.ts";
 import { stepAt, withStep, type History } from "./history.ts";
 import { startJournal, type Step } from "./journal.ts";
 import { isSound } from "./records.ts";
@@ -26,10 +27,16 @@ type First = {
 type Line = { readonly position: number; readonly edit?: Edit };
 
 let files: ReserveFiles | undefined;
-/** The reserve of this browser; undefined where it has no file system for an origin. */
-export const reserveFiles = (): ReserveFiles | undefined => {
+/**
+ * The reserve beside a store; undefined where the browser has no file system for an origin, and for a store in memory,
+ * which must not touch what stands in for another.
+ */
+export const reserveFiles = (database: Database): ReserveFiles | undefined => {
   const there =
-    typeof navigator !== "undefined" && typeof Worker !== "undefined" && "getDirectory" in (navigator.storage ?? {});
+    !isInMemory(database) &&
+    typeof navigator !== "undefined" &&
+    typeof Worker !== "undefined" &&
+    "getDirectory" in (navigator.storage ?? {});
   if (!there) return undefined;
   files ??= wrap<ReserveWorker>(
     new Worker(new URL("../worker/reserve.worker.ts", import.meta.url), { type: "module" }),
