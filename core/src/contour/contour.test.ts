@@ -100,6 +100,48 @@ describe("contours", () => {
     expect(joinRuns(branch, 1e-7).map(({ links }) => links.length)).toEqual([1, 2, 1]);
   });
 
+  it("loops that hang together at corners or by bridges each close; what is left, joined again, stays as it is", () => {
+    const step = fc.record({ from: fc.nat(), corners: fc.integer({ min: 0, max: 5 }) }); // 0 or 1: a way to a new node
+    fc.assert(
+      fc.property(fc.array(step, { minLength: 1, maxLength: 12 }), fc.nat(), (steps, seed) => {
+        const ends: { a: { x: number; y: number }; b: { x: number; y: number } }[] = [];
+        let nodes = 1;
+        const at = (node: number): { x: number; y: number } => ({ x: node, y: (node * node) % 17 });
+        for (const { from, corners } of steps) {
+          const first = from % nodes;
+          let last = first;
+          for (let k = 0; k < Math.max(1, corners); k++) {
+            ends.push({ a: at(last), b: at(nodes) });
+            last = nodes++;
+          }
+          if (corners > 1) ends.push({ a: at(last), b: at(first) });
+        }
+        const order = ends
+          .map((_, i) => i)
+          .sort((p, q) => ((p * 7919 + seed) % 31) - ((q * 7919 + seed) % 31) || p - q);
+        const parts = order.map((i, k) => ((seed + k) % 3 === 0 ? { a: ends[i]!.b, b: ends[i]!.a } : ends[i]!));
+        const runs = joinRuns(parts, 1e-7);
+        const loops = steps.filter(({ corners }) => corners > 1);
+        expect(
+          runs
+            .filter(({ closed }) => closed)
+            .map(({ links }) => links.length)
+            .sort(),
+        ).toEqual(loops.map(({ corners }) => corners + 1).sort());
+        const open = runs
+          .filter(({ closed }) => !closed)
+          .map(({ links }) => {
+            const [start, stop] = [links[0]!, links.at(-1)!];
+            return {
+              a: parts[start.part]![start.reversed ? "b" : "a"],
+              b: parts[stop.part]![stop.reversed ? "a" : "b"],
+            };
+          });
+        expect(joinRuns(open, 1e-7).map(({ links }) => links.length)).toEqual(open.map(() => 1));
+      }),
+    );
+  });
+
   it("winding tells inside from outside of bellies and hollows, on chords and level with corners too", () => {
     const half = [
       { a: { x: -1, y: 0 }, b: { x: 1, y: 0 }, bulge: 0 },

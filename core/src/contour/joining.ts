@@ -2,8 +2,9 @@ import type { Circle } from "../geometry/circle.ts";
 import { pieceCentre, pieceRadius, reversePiece, splitPiece, sweepOf, type Piece } from "../geometry/piece.ts";
 import { distance, equalPoint, type Point } from "../geometry/point.ts";
 import { TURN } from "../numeric/angle.ts";
-import { JOINED } from "../numeric/tolerance.ts";
+import { JOINED, RUNS_ON } from "../numeric/tolerance.ts";
 import { weldPoints } from "../geometry/weldPoints.ts";
+import { blocksOf } from "./blocks.ts";
 
 /** A run of pieces end to end, each from the part it came from, in running order. */
 export type Run = {
@@ -14,13 +15,19 @@ export type Run = {
 /** The two ends of something that can be joined; a piece has them. */
 export type Ends = { readonly a: Point; readonly b: Point };
 
-/** Which of the ends at a node (2 · part, +1 for its end) go on into each other, where more than two meet. */
-export type Pairing = (here: readonly number[]) => readonly (readonly [number, number])[];
+/** What is known of ends (2 · part, +1 for its end) where more than two meet at a node. */
+export type Pairing = {
+  /** Which of more than two ends of one block go on into each other. */
+  readonly pairs: (here: readonly number[]) => readonly (readonly [number, number])[];
+  /** True of two ends that never do. */
+  readonly apart: (p: number, q: number) => boolean;
+};
 
 /**
- * Which parts meet end to end. Ends within `tolerance` of each other make a node; where exactly two ends make one, the
- * run goes on through it, elsewhere it stops (a free end, or a branch), unless `pairing` says otherwise. Every part
- * comes back in exactly one run, runs in the order of their first part, each in the direction of that part. n log n.
+ * Which parts meet end to end. Ends within `tolerance` of each other make a node; where two ends make one, the run goes
+ * on through it, and so does a loop past what else ends at its corners. Elsewhere it stops (a free end, or a branch),
+ * unless `pairing` says otherwise. Every part comes back in exactly one run, runs in the order of their first part,
+ * each in the direction of that part. n log n.
  */
 export const joinRuns = (parts: readonly Ends[], tolerance: number, pairing?: Pairing): readonly Run[] => {
   const across = acrossNodes(weldEnds(parts, tolerance), pairing);
@@ -55,31 +62,56 @@ export const joinRuns = (parts: readonly Ends[], tolerance: number, pairing?: Pa
 };
 
 /**
- * For every end the one met across its node, where exactly two meet there or `pairing` says so; -1 where it goes on
- * into nothing.
+ * For every end the one met across its node, -1 where it goes on into nothing. Two ends at a node go on into each
+ * other. Where more meet, those of one block do if they are two: an outline is closed whatever else ends or begins at
+ * its corners; of more, `pairing` may tell. What is left goes on as if what has gone on were not there: to join again
+ * what was joined changes nothing.
  */
-const acrossNodes = (nodeOf: Int32Array, pairing?: Pairing): Int32Array => {
-  const across = new Int32Array(nodeOf.length).fill(-1);
-  const [counts, firsts] = [new Int32Array(nodeOf.length), new Int32Array(nodeOf.length)];
-  nodeOf.forEach((node, end) => {
-    counts[node]! += 1;
-    if (counts[node] === 1) firsts[node] = end;
-    else across[end] = firsts[node]!; // good where no third comes
+const acrossNodes = (weldedAt: Int32Array, pairing?: Pairing): Int32Array => {
+  const across = new Int32Array(weldedAt.length).fill(-1);
+  const nodeOf = weldedAt.slice();
+  const pair = (p: number, q: number): void => {
+    across[p] = q;
+    across[q] = p;
+    nodeOf[p] = nodeOf[q] = Math.max(p, q); // a node is numbered by the first of its ends: this one is new
+  };
+  const counts = new Int32Array(nodeOf.length);
+  for (const node of nodeOf) counts[node]! += 1;
+  const branching = new Map<number, number[]>();
+  weldedAt.forEach((node, end) => {
+    const here = branching.get(node);
+    if (here) here.push(end);
+    else if (counts[node] === 2) {
+      if (node !== end && !pairing?.apart(node, end)) pair(node, end);
+    } else if (counts[node]! > 2) branching.set(node, [end]);
   });
-  const many = new Map<number, number[]>();
-  nodeOf.forEach((node, end) => {
-    if (counts[node]! > 2) {
-      across[end] = -1;
-      if (pairing) void (many.get(node)?.push(end) ?? many.set(node, [end]));
-    } else if (across[end]! >= 0) across[across[end]!] = end;
-  });
-  if (pairing)
-    for (const here of many.values())
-      for (const [p, q] of pairing(here)) {
-        across[p] = q;
-        across[q] = p;
-      }
+  let asks = pairing;
+  for (let changed = branching.size > 0; changed;) {
+    changed = false;
+    const blockOf = blocksOf(nodeOf);
+    for (const [node, here] of branching) {
+      const groups = here.length === 2 ? [here] : byBlock(here, blockOf);
+      for (const own of groups)
+        if (own.length === 2) {
+          if (!pairing?.apart(own[0]!, own[1]!)) pair(own[0]!, own[1]!);
+        } else if (own.length > 2) for (const [p, q] of asks?.pairs(own) ?? []) pair(p, q);
+      const left = here.filter((end) => across[end] === -1);
+      changed ||= left.length < here.length;
+      if (left.length < 2) branching.delete(node);
+      else branching.set(node, left);
+    }
+    asks = undefined;
+  }
   return across;
+};
+
+const byBlock = (ends: readonly number[], blockOf: Int32Array): Iterable<readonly number[]> => {
+  const groups = new Map<number, number[]>();
+  for (const end of ends) {
+    const block = blockOf[end >> 1]!;
+    void (groups.get(block)?.push(end) ?? groups.set(block, [end]));
+  }
+  return groups.values();
 };
 
 /** The node number of every end (2 · part, +1 for its end); ends within `tolerance` share one. */
@@ -126,9 +158,9 @@ export const runPieces = ({ links, closed }: Run, piecesOf: (part: number) => re
   return all;
 };
 
-/** One line, or two there and back, whose ends come together within a gap are no contour. */
-export const enclosesNothing = (pieces: readonly Piece[]): boolean =>
-  pieces.length < 3 && pieces.every(({ bulge }) => bulge === 0);
+/** One line whose ends come together within a gap is no contour, nor are two lines or arcs there and back. */
+export const enclosesNothing = ([first, second, ...more]: readonly Piece[]): boolean =>
+  more.length === 0 && (second ? Math.abs(first!.bulge + second.bulge) <= RUNS_ON : first?.bulge === 0);
 
 /** The circle that closed pieces go round once, all of them on it to what is joined; undefined for others. */
 export const circleRound = (pieces: readonly Piece[]): Circle | undefined => {

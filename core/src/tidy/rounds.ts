@@ -1,5 +1,6 @@
 import type { Point } from "../geometry/point.ts";
 import { closeEnds } from "./ends.ts";
+import { cutStubs } from "./stubs.ts";
 import type { Looks, Strand } from "./strands.ts";
 import type { Absorbed, Finding, Thing, TidyOptions } from "./things.ts";
 import { untangle, type Untangled } from "./untangle.ts";
@@ -8,9 +9,9 @@ import { untangle, type Untangled } from "./untangle.ts";
 const MOST_ROUNDS = 8;
 
 /**
- * Untangles and closes ends until nothing changes any more: an end that was moved may come to lie on something, or
- * leave an edge that was shared. After the first round only what lies near something is looked at; of what is not
- * mended, the last round says.
+ * Takes stubs away, untangles and closes ends until nothing changes any more: an end that was moved may come to lie on
+ * something, or leave an edge that was shared. After the first round only what lies near something is looked at; of
+ * what is not mended, the last round says.
  */
 export const inRounds = (
   things: readonly Thing[],
@@ -25,6 +26,16 @@ export const inRounds = (
   let absorbed: readonly Absorbed[] = [];
   let touched: readonly number[] = [];
   let openedAt: readonly Point[] = [];
+  let tails: readonly Finding[] = [];
+  /** True where stubs went: what they kept apart may be one now, wherever it lies. */
+  const stubsGo = (): boolean => {
+    const cut = cutStubs(things, strands, options, looks);
+    ({ strands } = cut);
+    tails = [...tails.filter(isFixed), ...cut.findings];
+    touched = [...touched, ...cut.touched];
+    return cut.touched.length > 0;
+  };
+  stubsGo();
   for (let round = 0; round < MOST_ROUNDS; round++) {
     if (among) strands = unshared(strands, among);
     const untangled = untangle(things, strands, options, looks, among);
@@ -41,10 +52,12 @@ export const inRounds = (
       gaps = [...gaps.filter(isFixed), ...closed.findings];
       touched = [...touched, ...closed.touched];
     }
-    if (touched.length === before || among.length < 2) break;
+    if (touched.length === before) break;
+    if (stubsGo()) among = undefined;
+    else if (among.length < 2) break;
   }
   report(0.65);
-  return { strands, findings: [...tangles, ...gaps], absorbed, touched, openedAt };
+  return { strands, findings: [...tails, ...tangles, ...gaps], absorbed, touched, openedAt };
 };
 
 const isFixed = ({ fixed }: Finding): boolean => fixed;

@@ -1,7 +1,7 @@
 import { RUNS_ON, TANGENT_WITHIN } from "../numeric/tolerance.ts";
 import type { Pairing } from "../contour/joining.ts";
 import { pieceDirection, pieceRadius, reversePiece, type Piece } from "../geometry/piece.ts";
-import { angleOf, cross, times, type Point } from "../geometry/point.ts";
+import { angleOf, cross, distance, times, type Point } from "../geometry/point.ts";
 import { normalAngle, TURN } from "../numeric/angle.ts";
 
 /**
@@ -44,7 +44,7 @@ export const sharedPairing = (
     if (next === undefined) return 0;
     return Math.sign(cross(times(leaves(far), -1), leaves(next)));
   };
-  return (here) => {
+  const pairs: Pairing["pairs"] = (here) => {
     const edges = here.filter(isShared);
     const rest = here.filter((end) => !edges.includes(end));
     if (rest.length !== 2 || edges.length < 1 || edges.length > 2) return [];
@@ -70,5 +70,8 @@ export const sharedPairing = (
           [first, left],
           [second, right],
         ];
-  };
+  }; // two copies of an edge go there and back, and are no outline
+  const apart: Pairing["apart"] = (p, q) =>
+    isShared(p) && isShared(q) && distance(leaves(p), leaves(q)) < RUNS_ON && Math.abs(bendOf(p) - bendOf(q)) < RUNS_ON;
+  return { pairs, apart };
 };

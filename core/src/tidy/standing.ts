@@ -1,5 +1,13 @@
 import { JOINED } from "../numeric/tolerance.ts";
-import { circleRound, enclosesNothing, joinRuns, runPieces, type Ends, type Run } from "../contour/joining.ts";
+import {
+  circleRound,
+  enclosesNothing,
+  joinRuns,
+  runPieces,
+  weldPieces,
+  type Ends,
+  type Run,
+} from "../contour/joining.ts";
 import type { Circle } from "../geometry/circle.ts";
 import { pieceCarrier } from "../geometry/curve.ts";
 import type { Piece } from "../geometry/piece.ts";
@@ -60,6 +68,16 @@ export const put = (
       out.push({ order, standing: standingOf(thing, shape, pieces, true, ownOrigins(thing.id, pieces), true) });
       continue;
     }
+    const round = !merges && shape.kind === "chain" && shape.closed ? strands.slice(from, to) : [];
+    if (comesRound(round)) {
+      const pieces = weldPieces(
+        round.map(({ piece }) => piece),
+        true,
+      );
+      const origins = round.map((strand) => originsOf(strand, things));
+      out.push({ order, standing: standingRound(thing, pieces, true, origins) });
+      continue;
+    }
     const kind = kinds[order]!;
     const parts = loose.get(kind) ?? [];
     if (parts.length === 0) loose.set(kind, parts);
@@ -103,6 +121,29 @@ const standingOf = (
   if (same) made.same = id;
   return { made, pieces, closed };
 };
+
+/** What pieces end to end make: a circle where they go round one, a closed chain where they enclose something. */
+const standingRound = (
+  thing: Thing,
+  pieces: readonly Piece[],
+  closed: boolean,
+  origins: Tidied["origins"],
+): TidiedThing => {
+  const circle = closed ? circleRound(pieces) : undefined;
+  if (circle) return standingOf(thing, { kind: "circle", ...circle }, [], true, [origins.flat()]);
+  const isClosed = closed && !enclosesNothing(pieces);
+  const shape: Tidied["shape"] =
+    pieces.length === 1 && !isClosed ? { kind: "piece", ...pieces[0]! } : { kind: "chain", closed: isClosed, pieces };
+  return standingOf(thing, shape, pieces, isClosed, origins);
+};
+
+/** True of what is left of a closed chain where it still comes round by itself, whatever else ends at its corners. */
+const comesRound = (strands: readonly Strand[]): boolean =>
+  strands.length > 1 &&
+  strands.every(
+    ({ circle, piece }, i) => !circle && distance(piece.b, strands[(i + 1) % strands.length]!.piece.a) <= JOINED,
+  ) &&
+  !enclosesNothing(strands.map(({ piece }) => piece));
 
 const hasLength = ({ a, b }: Piece): boolean => !equalPoint(a, b);
 
@@ -148,14 +189,8 @@ const joined = (
     const pieces = long ? all : all.filter(hasLength);
     if (pieces.length === 0) return undefined; // all of it within a resolution
     if (!long) origins = origins.filter((_, i) => hasLength(all[i]!));
-    const circle = closed ? circleRound(pieces) : undefined;
-    if (circle)
-      return { order, standing: standingOf(thing, { kind: "circle", ...circle }, [], true, [origins.flat()]) };
-    if (merges) return { order, standing: standingOf(thing, ...withoutSeams(pieces, closed, origins)) };
-    const isClosed = closed && !enclosesNothing(pieces);
-    const shape: Tidied["shape"] =
-      pieces.length === 1 && !isClosed ? { kind: "piece", ...pieces[0]! } : { kind: "chain", closed: isClosed, pieces };
-    return { order, standing: standingOf(thing, shape, pieces, isClosed, origins) };
+    if (!merges) return { order, standing: standingRound(thing, pieces, closed, origins) };
+    return { order, standing: standingRound(thing, ...withoutSeams(pieces, closed, origins)) };
   };
   return joinRuns(parts, JOINED, pairing)
     .map(standingOfRun)
@@ -167,7 +202,8 @@ const withoutSeams = (
   pieces: readonly Piece[],
   closed: boolean,
   origins: Tidied["origins"],
-): readonly [Thing["shape"], readonly Piece[], boolean, Tidied["origins"]] => {
+): readonly [readonly Piece[], boolean, Tidied["origins"]] => {
+  if (closed && circleRound(pieces)) return [pieces, closed, origins];
   const out: Piece[] = [];
   const from: (readonly Origin[])[] = [];
   const runsOn = (p: Piece, q: Piece): boolean => {
@@ -194,10 +230,7 @@ const withoutSeams = (
     from[0] = [...from.pop()!, ...from[0]!];
     out.pop();
   }
-  const isClosed = closed && !enclosesNothing(out);
-  const shape: Thing["shape"] =
-    out.length === 1 && !isClosed ? { kind: "piece", ...out[0]! } : { kind: "chain", closed: isClosed, pieces: out };
-  return [shape, out, isClosed, from];
+  return [out, closed, from];
 };
 
 /**
