@@ -20,6 +20,8 @@ export type Arguments = {
   readonly version: DxfVersion;
   /** Smooth curves and runs of tiny pieces become arcs within this. */
   readonly arcs?: number;
+  /** Corners are points measured along an outline: the fewest lines and arcs under their own scatter. */
+  readonly traced: boolean;
   readonly offset?: {
     readonly by: number;
     readonly side: "out" | "in" | "both";
@@ -47,6 +49,8 @@ A CSV is a table of the contours.
   --roles                 puts each contour on layer OUTSIDE or INSIDE by its nesting
   --dxf R12|R2000         the version that is written (R2000)
   --arcs T                convert: ellipses, splines and runs of tiny straight pieces become tangent arcs within T
+  --traced                with --arcs: straight pieces go through measured points, and become the fewest lines and arcs
+                          under these points' own scatter, none of them farther off than T
   --by D                  how far, in the drawing's unit; out makes material grow: outer contours grow, holes shrink
   --corner round|sharp|flat
                           how corners come out (round); a sharp one farther than --limit distances away is flat (4)
@@ -102,7 +106,7 @@ const COMMON = {
   ignore: { ...TEXT, multiple: true },
 } as const;
 const OF_OFFSET = { by: TEXT, side: TEXT, corner: TEXT, times: TEXT, limit: TEXT } as const;
-const OF_CONVERT = { arcs: TEXT } as const;
+const OF_CONVERT = { arcs: TEXT, traced: SWITCH } as const;
 const OPTIONS = { ...COMMON, ...OF_OFFSET, ...OF_CONVERT } as const;
 
 /** The words of a call by option, as Node reads them; a dash alone is an input, and a negative number a value. */
@@ -144,6 +148,8 @@ export const readArguments = (command: Command, words: readonly string[]): Argum
   const units = given("units", (option, text) => oneOf(option, text, ["mm", "in"] as const));
   const tolerance = given("tolerance", (option, text) => above0(option, text, "0.05"));
   const arcs = given("arcs", (option, text) => above0(option, text, "0.01"));
+  const traced = values.traced === true;
+  if (traced && arcs === undefined) throw new Unusable("--traced goes with --arcs and how far off, such as --arcs 0.2");
   const by = given("by", (option, text) => above0(option, text, "2.5"));
   const limit = given("limit", (option, text) => above0(option, text, "4")) ?? SHARP_LIMIT;
   const side = given("side", (option, text) => oneOf(option, text, ["out", "in", "both"] as const));
@@ -169,6 +175,7 @@ export const readArguments = (command: Command, words: readonly string[]): Argum
     ignore: new Set<"layer" | "colour" | "line">(["colour", "line", ...ignored]),
     sharedEdges: edges ?? "keep",
     roles: values.roles === true,
+    traced,
     version: given("dxf", (option, text) => oneOf(option, text, ["R12", "R2000"] as const)) ?? "R2000",
     ...(out === undefined ? {} : { out }),
     ...(units === undefined ? {} : { units }),

@@ -4,6 +4,8 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { afterEach, describe, expect, it, vi } from "vitest";
 import { writeDxf, writeShapes } from "@ash-edge/core/formats/dxf";
+import { randomFrom } from "../../core/src/testing/contours.ts";
+import { measuredPoints, TRACED_SHAPES } from "../../core/src/testing/tracings.ts";
 import { main } from "./main.ts";
 
 const run = async (...words: string[]): Promise<{ code: number; out: string; err: string }> => {
@@ -404,5 +406,62 @@ describe("ash-edge tidy and convert", () => {
     expect(Math.abs(contours[0]!.area - Math.PI * 100 * 50)).toBeLessThan(0.01 * 485); // within 0.01 all round
     expect(contours[1]!.arcs).toBeLessThanOrEqual(4);
     expect(Math.abs(contours[1]!.area - Math.PI * 900)).toBeLessThan(0.02 * 189);
+  });
+
+  it("converts a noisy tracing to the outline's own lines and arcs, and says how far off, or that it can't tell", async () => {
+    const points = measuredPoints(TRACED_SHAPES["rounded rectangle"]!, 0.5, 0.05, randomFrom(77));
+    const vertices = points.map((at) => ({ at, bulge: 0 }));
+    const plate = [0, 1, 2, 3].map((i) => ({ at: { x: [300, 400, 400, 300][i]!, y: i < 2 ? 0 : 50 }, bulge: 0 }));
+    const sawn = Array.from({ length: 60 }, (_, i) => ({ at: { x: 500 + 3 * i, y: (i % 2) * 40 }, bulge: 0 }));
+    const chain = (at: readonly { at: { x: number; y: number }; bulge: number }[], closed: boolean) =>
+      ({
+        kind: "chain",
+        layer: "0",
+        closed,
+        pieces: at
+          .slice(0, closed ? undefined : -1)
+          .map((one, i) => ({ a: one.at, b: at[(i + 1) % at.length]!.at, bulge: 0 })),
+      }) as const;
+    const done = join(mkdtempSync(join(tmpdir(), "ash-edge-")), "out.dxf");
+    const drawn = file(writeShapes([chain(vertices, true), chain(plate, true)], "mm"));
+    const { code, out } = await run("convert", drawn, "-o", done, "--json", "--arcs", "0.3", "--traced");
+    const { contours, findings } = JSON.parse(out) as {
+      contours: { lines: number; arcs: number; area: number }[];
+      findings: { code: string; severity: string; message: string }[];
+    };
+    expect(code).toBe(0);
+    expect(contours.map(({ lines, arcs }) => [lines, arcs])).toEqual([
+      [4, 4],
+      [4, 0],
+    ]);
+    // 160 × 90 with corners of 18: the corners lack (4 - π) r²
+    expect(Math.abs(contours[0]!.area - (160 * 90 - (4 - Math.PI) * 18 ** 2))).toBeLessThan(6);
+    expect(findings).toMatchObject([{ code: "traced", severity: "info" }]);
+    expect(findings[0]!.message).toMatch(/^An outline of \d+ measured points became 8 lines and arcs: scatter ≈ 0\.05/);
+    const near = await run("convert", drawn, "-o", done, "--json", "--arcs", "0.05", "--traced");
+    expect(JSON.parse(near.out).findings).toMatchObject([
+      { code: "traced", severity: "warning", message: expect.stringContaining("off the nearest lines and arcs") },
+    ]);
+    const rough = await run(
+      "convert",
+      file(writeShapes([chain(sawn, false)], "mm")),
+      "-o",
+      done,
+      "--json",
+      "--arcs",
+      "0.3",
+      "--traced",
+    );
+    expect(JSON.parse(rough.out).findings).toContainEqual(
+      expect.objectContaining({
+        code: "traced",
+        severity: "warning",
+        message: expect.stringContaining("does not tell"),
+      }),
+    );
+    expect(await run("convert", drawn, "-o", done, "--traced")).toMatchObject({
+      code: 2,
+      err: expect.stringContaining("--arcs 0.2"),
+    });
   });
 });

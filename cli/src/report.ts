@@ -1,6 +1,6 @@
 import { isReady } from "@ash-edge/core/checks";
 import { nestingDepths, enclosedArea } from "@ash-edge/core/contour";
-import type { ReadDrawing, ReadShape, Stood } from "@ash-edge/core/formats";
+import type { ReadDrawing, ReadShape, Stood, Traced } from "@ash-edge/core/formats";
 import type { ContourRow } from "@ash-edge/core/formats/csv";
 import { circleHalves, pieceLength, piecesBounds, type Piece } from "@ash-edge/core/geometry";
 import { showLengthUnit, type Unit } from "@ash-edge/core/numeric";
@@ -156,6 +156,25 @@ export const stoodFor = (stood: readonly Stood[], units: Unit): Finding[] =>
     ),
     fixed: true,
   }));
+
+/** Outlines of measured points, and what came of them. */
+export const tracedFor = (traced: readonly Traced[], units: Unit): Finding[] =>
+  traced.map((one) => {
+    const was = `An outline of ${one.points} measured points`;
+    const asDrawn = "its pieces were fitted as they are drawn.";
+    if (one.kind === "untold")
+      return plainReport("traced", "warning", `${was} does not tell how far they scatter: ${asDrawn}`, one.at);
+    if (one.kind === "tooFar") {
+      const far = showLengthUnit(one.largest, units);
+      return plainReport("traced", "warning", `${was} lies ${far} off the nearest lines and arcs: ${asDrawn}`, one.at);
+    }
+    const { circle, pieces, scatter, largest, strayed } = one.fit;
+    const made = circle ? "a circle" : `${pieces.length} lines and arcs`;
+    const left = strayed > 0 ? `; ${strayed} that strayed were left aside` : "";
+    const off = `scatter ${showLengthUnit(scatter, units)}, off by ${showLengthUnit(largest, units)} at most${left}`;
+    const severity = strayed > 0 ? "warning" : "info";
+    return { ...plainReport("traced", severity, `${was} became ${made}: ${off}.`, one.at), fixed: true };
+  });
 
 const fileFindings = (read: ReadDrawing, rest: readonly ReadShape[]): Finding[] => [
   ...rest.flatMap((shape): readonly Finding[] => {

@@ -7,7 +7,7 @@ import { sayRefusal } from "@ash-edge/core/say";
 import { tidy, type Finding, type Thing, type Tidied } from "@ash-edge/core/tidy";
 import type { Arguments } from "./arguments.ts";
 import { offsetContours } from "./offsetContours.ts";
-import { depthsOf, reportOf, stoodFor, type Report } from "./report.ts";
+import { depthsOf, reportOf, stoodFor, tracedFor, type Report } from "./report.ts";
 import { Unusable } from "./unusable.ts";
 
 /** What one file gives: its report, and the text to be written where something is. */
@@ -34,10 +34,11 @@ export const workOn = async (file: string, options: Arguments, into = ".dxf"): P
   const found = await readDrawing(file);
   const units: Unit = found.unit ?? options.units ?? "mm";
   const tolerance = options.tolerance ?? JOIN_TOLERANCE[units];
-  const known = options.arcs === undefined ? found.shapes : fitRead(found.shapes, options.arcs);
+  const { arcs, traced } = options;
+  const fit = arcs === undefined ? { ...found, traced: [] } : fitRead(found.shapes, { tolerance: arcs, traced });
   // smooth curves are offset by way of arcs, as on the page
   const { shapes: own, stood } =
-    options.command === "offset" ? smoothAsArcs(known, ARC_PART * tolerance) : { shapes: known, stood: [] };
+    options.command === "offset" ? smoothAsArcs(fit.shapes, ARC_PART * tolerance) : { shapes: fit.shapes, stood: [] };
   const read = { ...found, shapes: own };
   const { things, rest } = thingsOf(read);
   const { command, ignore, sharedEdges } = options;
@@ -58,7 +59,7 @@ export const workOn = async (file: string, options: Arguments, into = ".dxf"): P
     standing,
     rest,
     [...findings, ...twice],
-    [...stoodFor(stood, units), ...(offset?.findings ?? [])],
+    [...stoodFor(stood, units), ...tracedFor(fit.traced, units), ...(offset?.findings ?? [])],
   );
   if (command === "inspect") return { report };
   if (into === ".csv") {

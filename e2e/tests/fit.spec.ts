@@ -108,6 +108,31 @@ test("fits: a chain of small pieces, smooth and straight again, a circle through
   await page.keyboard.press("Escape");
   await page.keyboard.press("Escape");
 
+  // points picked by eye about a line and an arc of R 20, off it by up to 0.1: no straight piece from each to the next
+  const along = [
+    [40, 0],
+    [50, 0.06],
+    [60, 0],
+    ...[0.3, 0.6, 0.9, 1.2, 1.5, 1.8].map((turn, i) => {
+      const radius = 20 + (i % 2 === 0 ? 0.08 : -0.08);
+      return [60 + radius * Math.sin(turn), 20 - radius * Math.cos(turn)];
+    }),
+  ].map(([x, y]) => ({ x: x!, y: y! }));
+  await layoutPoints(bench, along);
+  await bench.tool("GZ", "Fit to points");
+  await page.getByRole("radio", { name: "arcs and lines" }).click();
+  for (const at of along) await bench.click(at);
+  await bench.blank("tolerance").click();
+  await page.keyboard.type("0.3");
+  await page.keyboard.press("Enter");
+  await page.keyboard.press("Enter");
+  await expect(page.getByText(/^Fitted: 2 pieces, off by ≈ 0\.[012]\d* mm at most/)).toBeVisible();
+  const chained = (await rowsOf(bench)).find(({ kind }) => kind === "chain")!;
+  expect(chained.vertices!.map(({ bulge }) => bulge !== 0)).toEqual([false, true, false]);
+  for (let i = 0; i < 1 + along.length; i++) await page.keyboard.press("Control+z");
+  await page.keyboard.press("Escape");
+  await page.keyboard.press("Escape");
+
   await bench.tool("EE", "Circle");
   await bench.type("30r");
   await typePoint(bench, "centre", { x: 0, y: 0 });

@@ -10,6 +10,7 @@ import { offsets } from "./offsets.ts";
 import { page } from "./page.ts";
 import { lines, say } from "./report.ts";
 import { tidying } from "./tidying.ts";
+import { tracings } from "./tracings.ts";
 import { trials } from "./trials.ts";
 
 const PARTS: Record<string, () => void | Promise<void>> = {
@@ -19,6 +20,7 @@ const PARTS: Record<string, () => void | Promise<void>> = {
   areas,
   growth,
   trials,
+  tracings,
   edits,
   page,
 };

@@ -2,8 +2,15 @@ import { exampleDot } from "../example/exampleShapes.ts";
 import { chainOfPieces } from "@ash-edge/core/contour";
 import { layerOf } from "@ash-edge/core/drawing";
 import { addShapes } from "@ash-edge/core/edits";
-import { lineToPoints, circleToPoints, arcToPoints, fitRun, type Residuals } from "@ash-edge/core/fit";
-import type { Point, Piece } from "@ash-edge/core/geometry";
+import {
+  lineToPoints,
+  circleToPoints,
+  arcToPoints,
+  fitMeasured,
+  type Measured,
+  type Residuals,
+} from "@ash-edge/core/fit";
+import type { Point } from "@ash-edge/core/geometry";
 import { showLengthUnit, refuse, type Unit } from "@ash-edge/core/numeric";
 import type { Shape } from "@ash-edge/core/shape";
 import { refused, under, nothing, type Given, type ToolContext, type Proposal, type Tool, type Part } from "../tool.ts";
@@ -36,15 +43,24 @@ const fitted = (given: Given, { drawing, unit }: ToolContext, points: readonly P
     const arc = arcToPoints(points);
     return arc && { shape: { kind: "piece", ...arc.piece }, words: off(arc.residuals) };
   }
-  const run = points.slice(1).map((b, i): Piece => ({ a: points[i]!, b, bulge: 0 }));
-  const fit = run.length > 0 ? fitRun(run, false, toleranceOf(given, drawing)) : undefined;
+  const fit = runWithin(points, toleranceOf(given, drawing));
   let id = -1;
   return (
     fit && {
       shape: chainOfPieces(fit.pieces, false, () => id--),
-      words: `${fit.pieces.length} pieces, off by ${showLengthUnit(fit.deviation, unit)} at most`,
+      words: `${fit.pieces.length} pieces, off by ${showLengthUnit(fit.largest, unit)} at most`,
     }
   );
+};
+
+/** The fewest lines and arcs that no point lies farther off than the tolerance, which is about twice their scatter. */
+const runWithin = (points: readonly Point[], tolerance: number): Measured | undefined => {
+  let fit: Measured | undefined;
+  for (let scatter = tolerance / 2; scatter > tolerance / 100; scatter /= 2) {
+    fit = fitMeasured(points, false, scatter);
+    if (!fit || fit.largest <= tolerance) break;
+  }
+  return fit;
 };
 
 const roundSize = (radius: number, unit: Unit): string => `R ${showLengthUnit(radius, unit)}`;
@@ -75,8 +91,8 @@ export const fitToPoints: Tool = {
   name: "Fit to points",
   help:
     "Click points, on the picture of a sketch under the drawing or anywhere; Backspace takes the last one back. " +
-    "Enter makes the line, the arc or the circle that lies nearest to all of them, or tangent arcs and lines within " +
-    "a tolerance, and says how far the points lie off it.",
+    "Enter makes the line, the arc or the circle that lies nearest to all of them, or the fewest arcs and lines for " +
+    "points picked about so exactly, and says how far the points lie off it.",
   drawing: [
     "M4 18 A15 15 0 0 1 20 8",
     ["M5 15", "M9 13", "M14 8", "M19 10"]

@@ -1,0 +1,91 @@
+import type { Point } from "../../geometry/point.ts";
+import { cheapest, type Costs, type Segment } from "./segments.ts";
+
+/** An arc that gains less than this (χ²) over a line is one. */
+const LEAST_GAIN = 16;
+/** What a break and a line more may cost before two lines are one, and an arc before a corner is sharp: in Λ. */
+const [LINE_MORE, ARC_MORE] = [3, 4];
+
+/** A line through some points by its moments, in place and direction. */
+type Line = { readonly at: Point; readonly x: number; readonly y: number };
+
+const lineOf = (points: readonly Point[], from: number, to: number): Line => {
+  let [x, y, xx, xy, yy] = [0, 0, 0, 0, 0];
+  for (let i = from; i < to; i++) {
+    x += points[i]!.x;
+    y += points[i]!.y;
+  }
+  const at = { x: x / (to - from), y: y / (to - from) };
+  for (let i = from; i < to; i++) {
+    const [u, v] = [points[i]!.x - at.x, points[i]!.y - at.y];
+    xx += u * u;
+    xy += u * v;
+    yy += v * v;
+  }
+  const angle = Math.atan2(2 * xy, xx - yy) / 2;
+  return { at, x: Math.cos(angle), y: Math.sin(angle) };
+};
+
+const off = ({ at, x, y }: Line, p: Point): number => (p.y - at.y) * x - (p.x - at.x) * y;
+
+/** Makes shallow arcs lines, lines that run on one, and corners sharp where no more is told. */
+export const lookedAgain = (segments: readonly Segment[], costs: Costs): readonly Segment[] => {
+  const { moments, variance, price } = costs;
+  const straight = (from: number, to: number): number => moments.line(from, to) / variance;
+  const plain = segments.map((one): Segment => {
+    if (one.kind === "line") return one;
+    const round = moments.round(one.from, one.to);
+    return round && straight(one.from, one.to) - round.rss / variance >= LEAST_GAIN ? one : { ...one, kind: "line" };
+  });
+  const merged: Segment[] = [];
+  for (const one of plain) {
+    const last = merged.at(-1);
+    const more =
+      last?.kind === "line" && one.kind === "line"
+        ? straight(last.from, one.to) - straight(last.from, last.to) - straight(one.from, one.to)
+        : Infinity;
+    if (last && more < LINE_MORE * price) merged[merged.length - 1] = { ...last, to: one.to };
+    else merged.push(one);
+  }
+  return sharpened(merged, costs);
+};
+
+/** Arcs between two lines that are no more than what scatters about their corner. */
+const sharpened = (segments: readonly Segment[], costs: Costs): readonly Segment[] => {
+  const { points, moments, variance, price } = costs;
+  const out: Segment[] = [];
+  for (let i = 0; i < segments.length; i++) {
+    const [before, own, after] = [out.at(-1), segments[i]!, segments[i + 1]];
+    const round = own.kind === "arc" ? moments.round(own.from, own.to) : undefined;
+    if (before?.kind !== "line" || after?.kind !== "line" || !round) {
+      out.push(own);
+      continue;
+    }
+    const [first, second] = [lineOf(points, before.from, before.to), lineOf(points, after.from, after.to)];
+    // the cheapest place for the corner: points before it lie on the first line, those after it on the second
+    let left = 0;
+    for (let k = own.from; k < own.to; k++) left += off(second, points[k]!) ** 2;
+    let [best, at] = [left, own.from];
+    for (let k = own.from; k < own.to; k++) {
+      left += off(first, points[k]!) ** 2 - off(second, points[k]!) ** 2;
+      if (left < best) [best, at] = [left, k + 1];
+    }
+    if (best / variance > round.rss / variance + ARC_MORE * price) {
+      out.push(own);
+      continue;
+    }
+    out[out.length - 1] = { ...before, to: at };
+    out.push({ ...after, from: at });
+    i += 1;
+  }
+  return out;
+};
+
+/** True where one circle through all points costs no more than the pieces. */
+export const isOneCircle = (segments: readonly Segment[], costs: Costs): boolean => {
+  const { moments, points, variance, price } = costs;
+  const round = moments.round(0, points.length);
+  if (!round) return false;
+  const sum = segments.reduce((total, { from, to }) => total + (cheapest(costs, from, to)?.cost ?? 0), 0);
+  return round.rss / variance + ARC_MORE * price <= sum;
+};
