@@ -2,6 +2,7 @@ import { parseArgs } from "node:util";
 import type { DxfVersion } from "@ash-edge/core/formats/dxf";
 import type { Unit } from "@ash-edge/core/numeric";
 import { SHARP_LIMIT, type Corners } from "@ash-edge/core/offset";
+import { SHOWN_BY } from "@ash-edge/core/tidy";
 import { Unusable } from "./unusable.ts";
 
 export const COMMANDS = ["inspect", "tidy", "offset", "convert"] as const;
@@ -172,7 +173,7 @@ export const readArguments = (command: Command, words: readonly string[]): Argum
     command,
     inputs,
     json,
-    ignore: new Set<"layer" | "colour" | "line">(["colour", "line", ...ignored]),
+    ignore: new Set<"layer" | "colour" | "line">([...SHOWN_BY, ...ignored]),
     sharedEdges: edges ?? "keep",
     roles: values.roles === true,
     traced,

@@ -408,7 +408,7 @@ describe("ash-edge tidy and convert", () => {
     expect(Math.abs(contours[1]!.area - Math.PI * 900)).toBeLessThan(0.02 * 189);
   });
 
-  it("converts a noisy tracing to the outline's own lines and arcs, and says how far off, or that it can't tell", async () => {
+  it("converts a noisy tracing to the outline's own lines and arcs, and says how far off it lies", async () => {
     const points = measuredPoints(TRACED_SHAPES["rounded rectangle"]!, 0.5, 0.05, randomFrom(77));
     const vertices = points.map((at) => ({ at, bulge: 0 }));
     const plate = [0, 1, 2, 3].map((i) => ({ at: { x: [300, 400, 400, 300][i]!, y: i < 2 ? 0 : 50 }, bulge: 0 }));

@@ -4,7 +4,7 @@ import { fitRead, shapesOf, smoothAsArcs, thingsOf, type ReadDrawing, type ReadS
 import { readDxf, writeShapes } from "@ash-edge/core/formats/dxf";
 import { ARC_PART, JOIN_TOLERANCE, type Unit } from "@ash-edge/core/numeric";
 import { sayRefusal } from "@ash-edge/core/say";
-import { tidy, type Finding, type Thing, type Tidied } from "@ash-edge/core/tidy";
+import { SHOWN_BY, tidy, type Finding, type Thing, type Tidied } from "@ash-edge/core/tidy";
 import type { Arguments } from "./arguments.ts";
 import { offsetContours } from "./offsetContours.ts";
 import { depthsOf, reportOf, stoodFor, tracedFor, type Report } from "./report.ts";
@@ -115,7 +115,7 @@ const twiceOver = (standing: readonly Tidied[], tolerance: number, known: readon
   const things = standing.map((thing, id): Thing => ({ ...thing, id }));
   const { findings } = tidy(things, {
     tolerance,
-    ignore: new Set(["layer", "colour"]),
+    ignore: new Set(["layer", ...SHOWN_BY]),
     sharedEdges: "keep",
     accept: () => false,
   });

@@ -276,3 +276,48 @@ test("a job file saved on the bench opens again as it was", async ({ page }) => 
   await bench.ready();
   expect(JSON.parse(await bench.content())).toEqual((JSON.parse(text) as { drawing: unknown }).drawing);
 });
+
+test("colours and line styles of a customer's file are kept, shown, let go, and written back as drawn", async ({
+  page,
+}) => {
+  const circle = (x: number, radius: number, ...look: readonly (string | number)[]): string =>
+    ["0", "CIRCLE", "8", "plate", ...look, "10", x, "20", 0, "40", radius, ""].join("\n");
+  const header = "0\nSECTION\n2\nHEADER\n9\n$INSUNITS\n70\n4\n0\nENDSEC\n";
+  const given = circle(0, 40, 62, 1) + circle(0, 10, 420, 0x1e90ff, 6, "CENTER2") + circle(100, 30);
+  await openFile(page, "coloured.dxf", `${header}0\nSECTION\n2\nENTITIES\n${given}0\nENDSEC\n0\nEOF\n`);
+  await page.getByRole("dialog", { name: "Open a file" }).getByRole("button", { name: "Make the job" }).click();
+  const bench = new Bench(page);
+  await bench.ready();
+  const selected = page.getByRole("region", { name: "Selected" });
+  await bench.click({ x: 40, y: 0 });
+  await expect(selected).toContainText("1 in the file");
+  await bench.click({ x: 10, y: 0 });
+  await expect(selected).toContainText("#1e90ff in the file");
+  await expect(selected.getByRole("combobox", { name: "line" })).toHaveValue("CENTER2");
+  await selected.getByRole("button", { name: "as its role" }).click();
+  await expect(selected).not.toContainText("in the file");
+  await page.keyboard.press("Control+z");
+  await bench.click({ x: 10, y: 0 });
+  await expect(selected).toContainText("#1e90ff in the file");
+  await page.keyboard.press("Escape");
+  await bench.saved();
+  await page.getByRole("navigation", { name: "Steps" }).getByRole("button", { name: "Release" }).click();
+  await page.getByRole("radio", { name: "as drawn" }).click();
+  const [file] = await Promise.all([
+    page.waitForEvent("download"),
+    page.getByRole("button", { name: "Write the DXF" }).click(),
+  ]);
+  const lines = readFileSync(await file.path(), "utf8")
+    .split("\n")
+    .map((one) => one.trim());
+  const found: Record<string, string>[] = [];
+  for (let i = 0; i + 1 < lines.length; i += 2)
+    if (lines[i] === "0") found.push({ 0: lines[i + 1]! });
+    else if (found.length > 0) found.at(-1)![lines[i]!] = lines[i + 1]!;
+  const circles = found.filter((one) => one[0] === "CIRCLE");
+  expect(circles.map((one) => [Number(one[40]), one[62], one[420], one[6]])).toEqual([
+    [10, undefined, String(0x1e90ff), "CENTER2"],
+    [40, "1", undefined, undefined],
+    [30, undefined, undefined, undefined],
+  ]);
+});

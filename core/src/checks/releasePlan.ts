@@ -1,3 +1,4 @@
+import { commonLook, type Look } from "../drawing/entity.ts";
 import { enclosedArea } from "../contour/chainMeasure.ts";
 import { cutEntities, entitiesOf, entityOf, isLayout, layersOf, unitOf, type Drawing } from "../drawing/drawing.ts";
 import { boundsSize, growBounds, type Bounds } from "../geometry/bounds.ts";
@@ -14,7 +15,7 @@ import { faultsOf, gravestFirst } from "./list.ts";
 import { isReady } from "./ready.ts";
 
 /** One contour, or an open mark, as it goes into a file. */
-export type ReleasedContour = { readonly layer: string } & (
+export type ReleasedContour = { readonly layer: string; readonly colour?: string; readonly line?: string } & (
   | { readonly kind: "circle"; readonly centre: Point; readonly radius: number }
   | { readonly kind: "polyline"; readonly pieces: readonly Piece[]; readonly closed: boolean }
 );
@@ -22,10 +23,23 @@ export type ReleasedContour = { readonly layer: string } & (
 /** With what it is cut as, whatever its layer is called. */
 export type PlannedContour = ReleasedContour & { readonly role: Contour["role"] };
 
+/** A layer as a file has it: its name, and a number of the standard palette. */
+export type FileLayer = { readonly name: string; readonly colour?: string };
+
+/** Which layer, colour and line style a contour has in the file. */
+type LookFor = (contour: { readonly ids: readonly Id[]; readonly role: Contour["role"] }) => Omit<Look, "layer"> & {
+  readonly layer: string;
+};
+
+/** Our own line styles as files name them. */
+const FILE_LINES: Readonly<Record<string, string>> = { solid: "CONTINUOUS", dashed: "DASHED", dotted: "DOTTED" };
+
 /** What a release would write, and what stands against it. */
 export type ReleasePlan = {
   readonly unit: Unit;
   readonly contours: readonly PlannedContour[];
+  /** The drawing's own layers as the file names them, where it is to have them, with their colours. */
+  readonly layers: readonly FileLayer[];
   readonly faults: readonly Fault[];
   /** True when something closes and no fault is an error. */
   readonly ready: boolean;
@@ -70,26 +84,36 @@ export const planRelease = (
     old,
   );
   const names = new Map(all.map(({ id }, i) => [id, written[i]!]));
-  const layerFor = ({ ids, role }: { readonly ids: readonly Id[]; readonly role: Contour["role"] }): string =>
-    layers === "role" ? ROLE_LAYERS[role] : (names.get(entityOf(drawing, ids[0]!)!.layer) ?? ROLE_LAYERS[role]);
+  // by role a file is for the machine, and what customers coloured says nothing there
+  const lookFor: LookFor = ({ ids, role }) => {
+    if (layers === "role") return { layer: ROLE_LAYERS[role] };
+    const { layer, colour, line } = commonLook(ids.map((id) => entityOf(drawing, id)!));
+    return {
+      layer: names.get(layer) ?? ROLE_LAYERS[role],
+      ...(colour === undefined ? {} : { colour }),
+      ...(line === undefined ? {} : { line: FILE_LINES[line] ?? line }),
+    };
+  };
   const released = (contour: Contour): PlannedContour => {
-    const [layer, { role, circle, pieces }] = [layerFor(contour), contour];
+    const [look, { role, circle, pieces }] = [lookFor(contour), contour];
     return circle
-      ? { kind: "circle", layer, role, ...circle }
-      : { kind: "polyline", layer, role, pieces, closed: true };
+      ? { kind: "circle", ...look, role, ...circle }
+      : { kind: "polyline", ...look, role, pieces, closed: true };
   };
   const marks = [
     ...profile.contours.filter(({ role }) => role === "mark").map(released),
     ...profile.marks.map(({ ids, pieces }): PlannedContour => {
       const role = "mark";
-      return { kind: "polyline", layer: layerFor({ ids, role }), role, pieces, closed: false };
+      return { kind: "polyline", ...lookFor({ ids, role }), role, pieces, closed: false };
     }),
   ];
-  const allowed = cutter > 0 && !blocked ? withAllowance(cut, cutter / 2, layerFor) : undefined;
+  const allowed = cutter > 0 && !blocked ? withAllowance(cut, cutter / 2, lookFor) : undefined;
   const faults = gravestFirst([...found, ...(allowed?.faults ?? []), ...ofLayers(drawing, things, among)]);
   return {
     unit: unitOf(drawing),
     contours: [...(allowed?.contours ?? cut.map(released)), ...marks],
+    layers:
+      layers === "role" ? [] : all.map(({ id, colour }) => ({ name: names.get(id)!, ...(colour ? { colour } : {}) })),
     faults,
     ready: isReady(cut.length > 0, faults),
   };
@@ -169,7 +193,7 @@ const frame = ({ minX, minY, maxX, maxY }: Bounds): readonly Piece[] => {
 const withAllowance = (
   cut: readonly Contour[],
   radius: number,
-  layerFor: (contour: Contour) => string,
+  lookFor: LookFor,
 ): { readonly contours: readonly PlannedContour[]; readonly faults: readonly Fault[] } => {
   const values = { cutter: 2 * radius };
   const at = (place: Point, ids: Fault["ids"], code: Fault["code"], severity: Fault["severity"]): Fault => ({
@@ -182,10 +206,10 @@ const withAllowance = (
   const ways = waysOf(cut, radius).map(([{ runs, unreached, vanished, failed, merged }, own]) => ({
     contours: runs.map(({ circle, pieces, sources }) => {
       const source = own[sources[0]!]!;
-      const [layer, role] = [layerFor(source), source.role];
+      const [look, role] = [lookFor(source), source.role];
       return circle
-        ? ({ kind: "circle", layer, role, ...circle } as const)
-        : ({ kind: "polyline", layer, role, pieces, closed: true } as const);
+        ? ({ kind: "circle", ...look, role, ...circle } as const)
+        : ({ kind: "polyline", ...look, role, pieces, closed: true } as const);
     }),
     faults: [
       ...vanished.map((i) => at(own[i]!.pieces[0]!.a, own[i]!.ids, "cutter-gone", "error")),

@@ -8,21 +8,44 @@ import type { Ref } from "./ref.ts";
 export const LINE_STYLES = ["solid", "dashed", "dotted"] as const;
 export type LineStyle = (typeof LINE_STYLES)[number];
 
-export type Entity = Shape & { readonly id: Id; readonly layer: Id; readonly line?: LineStyle };
+/**
+ * What an entity has beside its shape and its id: its layer; a line style, ours or as a file named it; a colour of its
+ * own as a file named it, a number of the standard palette or `#rrggbb`.
+ */
+export type Look = { readonly layer: Id; readonly line?: string; readonly colour?: string };
 
-/** What an entity has beside its shape and its id. */
-export type Look = { readonly layer: Id; readonly line?: LineStyle };
+export type Entity = Shape & Look & { readonly id: Id };
+
+/** How a line style is shown: what a file's style looks like is told by its name, and without dots it has dashes. */
+export const shownLine = (line: string): LineStyle => {
+  if (/solid|continuous/i.test(line)) return "solid";
+  return /dot/i.test(line) && !/dash/i.test(line) ? "dotted" : "dashed";
+};
 
 /**
  * Whatever an entity comes to have beside its shape is to be kept by `lookOf`: what is not listed here does not
  * compile.
  */
-type Kept = "id" | "layer" | "line";
+type Kept = "id" | keyof Look;
 const everythingIsKept: Exclude<keyof Entity, keyof Shape | Kept> extends never ? true : never = true;
 void everythingIsKept;
 
-/** What an entity has beside its shape, without its id: its layer, its line style. */
-export const lookOf = ({ layer, line }: Entity): Look => (line === undefined ? { layer } : { layer, line });
+/** What an entity has beside its shape, without its id. */
+export const lookOf = ({ layer, line, colour }: Entity): Look => ({
+  layer,
+  ...(line === undefined ? {} : { line }),
+  ...(colour === undefined ? {} : { colour }),
+});
+
+/** The layer of the first of some entities, and the colour and the line style that all of them share. */
+export const commonLook = ([first, ...more]: readonly Entity[]): Look => {
+  const { layer, line, colour } = first!;
+  return {
+    layer,
+    ...(line !== undefined && more.every((one) => one.line === line) ? { line } : {}),
+    ...(colour !== undefined && more.every((one) => one.colour === colour) ? { colour } : {}),
+  };
+};
 
 /** An entity with another shape, on the same layer and in the same look. */
 export const reshaped = (entity: Entity, shape: Shape): Entity => ({ ...shape, ...lookOf(entity), id: entity.id });

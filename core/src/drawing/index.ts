@@ -1,6 +1,7 @@
 export * from "./callout.ts";
 export * from "./drawing.ts";
 export * from "./edit.ts";
+export * from "./colour.ts";
 export * from "./entity.ts";
 export * from "./layer.ts";
 export * from "./pages.ts";

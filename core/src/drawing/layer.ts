@@ -10,6 +10,8 @@ export type Layer = {
   readonly role: CutRole;
   readonly shown: boolean;
   readonly locked: boolean;
+  /** As the file that it came from named it: a number of the standard palette. */
+  readonly colour?: string;
 };
 
 /** The layers of a new drawing; their ids are the first ones given out. */

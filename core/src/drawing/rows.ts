@@ -16,12 +16,12 @@ import { UNITS } from "../numeric/units.ts";
 import { KINDS, kindOf, shapeIds, type ShapeKind } from "../shape/index.ts";
 import { CALLOUT_KINDS } from "./callout.ts";
 import type { TableName } from "./drawing.ts";
-import { LINE_STYLES, type Entity } from "./entity.ts";
+import type { Entity } from "./entity.ts";
 import { CUT_ROLES } from "./layer.ts";
 import type { Place, Ref } from "./ref.ts";
 
 /** What every entity has beside its shape. */
-const BESIDE: Fields = { id: ID, layer: ID, line: optional({ is: "one of", of: LINE_STYLES }) };
+const BESIDE: Fields = { id: ID, layer: ID, line: optional(TEXT), colour: optional(TEXT) };
 
 /** The fields of an entity of each kind. */
 const ENTITY_FIELDS = Object.fromEntries(
@@ -53,7 +53,14 @@ const CALLOUT_FIELDS: Fields = {
 
 /** The fields of the rows of each table; those of entities by their kinds. */
 const ROW_FIELDS: Readonly<Record<Exclude<TableName, "entity">, Fields>> = {
-  layer: { id: ID, name: TEXT, role: { is: "one of", of: CUT_ROLES }, shown: BOOLEAN, locked: BOOLEAN },
+  layer: {
+    id: ID,
+    name: TEXT,
+    role: { is: "one of", of: CUT_ROLES },
+    shown: BOOLEAN,
+    locked: BOOLEAN,
+    colour: optional(TEXT),
+  },
   callout: { ...CALLOUT_FIELDS, id: ID, links: listOf(REFERENCE) },
   picture: {
     id: ID,

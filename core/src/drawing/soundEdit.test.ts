@@ -39,7 +39,7 @@ const UNSOUND: readonly (readonly [unknown, RegExp])[] = [
   [{ ...by("circle"), radius: NaN }, /radius is not a number/],
   [{ ...by("circle"), centre: at(Infinity, 0) }, /centre: x is not a number/],
   [{ ...by("piece"), bulge: undefined }, /bulge is missing/],
-  [{ ...by("piece"), colour: "red" }, /colour is unknown/],
+  [{ ...by("piece"), weight: 2 }, /weight is unknown/],
   [{ ...by("free"), degree: 25 }, /degree 25 has only 4 points/],
   [{ ...by("free"), knots: [0, 0, 0, 1, 1, 1] }, /number of knots/],
   [{ ...by("free"), knots: [0, 0, 0, 0, 0, 0, 0, 0] }, /no length/],

@@ -1,7 +1,7 @@
 import { chainPieces, type Vertex } from "../contour/chain.ts";
 import { calloutsOf, cutEntities, entityOf, layerOf, settingsOf, type Drawing } from "../drawing/drawing.ts";
 import type { Edit } from "../drawing/edit.ts";
-import type { Entity } from "../drawing/entity.ts";
+import { lookOf, type Entity } from "../drawing/entity.ts";
 import type { Ref } from "../drawing/ref.ts";
 import { pieceLength, type Piece } from "../geometry/piece.ts";
 import type { Id } from "../numeric/id.ts";
@@ -18,8 +18,7 @@ export const tidyThings = (drawing: Drawing, only?: ReadonlySet<Id>): readonly T
     if ((only && !only.has(entity.id)) || layerOf(drawing, entity.layer)?.locked) return [];
     const shape = thingShape(entity);
     if (!shape) return [];
-    const { id, layer, line } = entity;
-    return [{ id, shape, layer, ...(line ? { line } : {}), ...(attached.has(id) ? { attached: true } : {}) }];
+    return [{ ...lookOf(entity), id: entity.id, shape, ...(attached.has(entity.id) ? { attached: true } : {}) }];
   });
 };
 
@@ -85,7 +84,7 @@ const refOf = (drawing: Drawing, { id, piece }: Origin): Ref => {
 };
 
 const entityFor = (
-  { shape, layer, line, origins }: Tidied,
+  { shape, layer, line, colour, origins }: Tidied,
   taken: ReadonlySet<Id>,
   newId: () => Id,
 ): { readonly entity: Entity; readonly refs: readonly Ref[] } => {
@@ -95,7 +94,7 @@ const entityFor = (
     .sort((p, q) => q.length - p.length)
     .flatMap(({ own }) => own.map((origin) => origin.id));
   const id = sources.find((one) => !taken.has(one)) ?? newId();
-  const rest = { id, layer: Number(layer), ...(line ? { line: line as NonNullable<Entity["line"]> } : {}) };
+  const rest = { id, layer: Number(layer), ...(line ? { line } : {}), ...(colour ? { colour } : {}) };
   if (shape.kind === "circle")
     return { entity: { kind: "circle", centre: shape.centre, radius: shape.radius, ...rest }, refs: [{ id }] };
   if (shape.kind === "piece")

@@ -1,8 +1,10 @@
+import { chainOfPieces } from "../contour/index.ts";
 import { applyEdit, newDrawing, type CutRole, type Drawing } from "../drawing/index.ts";
 import { draftEdit } from "../edits/index.ts";
 import type { Id } from "../numeric/index.ts";
 import type { Unit } from "../numeric/units.ts";
-import type { ReadDrawing, ReadShape } from "./readShapes.ts";
+import type { Shape } from "../shape/index.ts";
+import type { ReadDrawing, ReadGeometry } from "./readShapes.ts";
 
 /** Layers whose names say their role; the rest is cut, outside or inside by nesting. */
 const ROLES: Readonly<Record<string, CutRole>> = { OUTSIDE: "outside", INSIDE: "inside", MARK: "mark", MARKS: "mark" };
@@ -19,31 +21,22 @@ export const openDrawing = (read: ReadDrawing, unit: Unit): Drawing => {
     const id = draft.newId();
     layers.set(name, id);
     const role = ROLES[name.toUpperCase()] ?? "profile";
-    draft.set("layer", id, { id, name, role, shown: !own?.hidden, locked: own?.locked ?? false });
+    const colour = own?.colour === undefined ? {} : { colour: own.colour };
+    draft.set("layer", id, { id, name, role, shown: !own?.hidden, locked: own?.locked ?? false, ...colour });
     return id;
   };
   for (const shape of read.shapes) {
-    const layer = layerFor(shape.layer);
-    switch (shape.kind) {
-      case "chain": {
-        const vertices = shape.pieces.map(({ a, bulge }) => ({ id: draft.newId(), at: a, bulge }));
-        if (!shape.closed) vertices.push({ id: draft.newId(), at: shape.pieces.at(-1)!.b, bulge: 0 });
-        draft.add({ kind: "chain", closed: shape.closed, vertices }, layer);
-        break;
-      }
-      default:
-        draft.add(storedShape(shape), layer);
-    }
+    const { layer: name, colour, line, ...geometry } = shape;
+    const look = { ...(colour === undefined ? {} : { colour }), ...(line === undefined ? {} : { line }) };
+    draft.add({ ...storedShape(geometry, draft.newId), ...look }, layerFor(name));
   }
   return applyEdit(drawing, draft.finish());
 };
 
-/** The shape alone, without how the file showed it. */
-const storedShape = (
-  shape: Exclude<ReadShape, { kind: "chain" }>,
-): Parameters<ReturnType<typeof draftEdit>["add"]>[0] => {
-  const { layer: _, colour: __, line: ___, ...rest } = shape;
-  return rest;
+const storedShape = (shape: ReadGeometry, newId: () => Id): Shape => {
+  if (shape.kind !== "chain") return shape;
+  const { pieces, closed } = shape;
+  return chainOfPieces(pieces, closed, newId);
 };
 
 /** What came with a file and what did not, in sentences. */

@@ -57,6 +57,9 @@ export type Finding = {
   readonly values: Readonly<Record<string, number | string>>;
 };
 
+/** What may differ between two duplicates in any case: what files show things by, and nothing of what is cut. */
+export const SHOWN_BY = ["colour", "line"] as const;
+
 export type TidyOptions = {
   /** What may be mended, in the drawing's unit. */
   readonly tolerance: number;

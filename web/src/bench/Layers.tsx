@@ -1,8 +1,9 @@
 import { RadioGroup } from "radix-ui";
 import { Eye, EyeOff, LockKeyhole, LockKeyholeOpen, Plus, Trash2 } from "lucide-react";
 import { useState, type ReactNode } from "react";
-import { layersOf, LAYOUT_LAYER, FIRST_LAYERS, type CutRole, type Layer } from "@ash-edge/core/drawing";
+import { layersOf, LAYOUT_LAYER, FIRST_LAYERS, rgbOf, type CutRole, type Layer } from "@ash-edge/core/drawing";
 import { freeLayerName } from "@ash-edge/core/edits";
+import { FileColour } from "./FileColour.tsx";
 import { useBench, useSession } from "./SessionContext.tsx";
 import { focusBoard } from "./useBenchKeys.ts";
 
@@ -78,6 +79,7 @@ const Row = ({ layer, working }: { layer: Layer; working: boolean }) => {
       >
         <span className={`h-3 w-3 rounded-full border-2 ${working ? "border-ember bg-ember" : "border-soft"}`} />
       </RadioGroup.Item>
+      {layer.colour !== undefined && rgbOf(layer.colour) && <FileColour colour={layer.colour} bare />}
       <Name layer={layer} />
       <select
         aria-label={`Role of ${layer.name}`}

@@ -1,21 +1,14 @@
 import { ChevronDown, ChevronLeft, ChevronRight } from "lucide-react";
 import { DropdownMenu } from "radix-ui";
 import { useState } from "react";
-import {
-  entityOf,
-  layersOf,
-  LINE_STYLES,
-  unitOf,
-  type Drawing,
-  type Entity,
-  type LineStyle,
-} from "@ash-edge/core/drawing";
+import { entityOf, layersOf, LINE_STYLES, unitOf, type Drawing, type Entity } from "@ash-edge/core/drawing";
 import { countByKind, describePoint, describeRef } from "@ash-edge/core/look";
 import { readTypedValue, showAngle, showLength, type Id, type Unit } from "@ash-edge/core/numeric";
 import { sayRefusal } from "@ash-edge/core/say";
 import { propertiesOf, type Property } from "@ash-edge/core/shape";
 import { MENU, MENU_ITEM } from "../ui/menu.ts";
 import { shownHandles } from "./handles/shown.ts";
+import { FileColour } from "./FileColour.tsx";
 import { useBench, useSession } from "./SessionContext.tsx";
 import { backToBoard, focusBoard } from "./useBenchKeys.ts";
 
@@ -185,6 +178,8 @@ const Belongs = ({ entities, drawing }: { entities: readonly Entity[]; drawing: 
   const { act } = useSession();
   const layer = shared(entities.map((entity) => entity.layer));
   const lines = entities.map(({ line }) => line ?? "role");
+  const colours = entities.map((entity) => entity.colour);
+  const colour = shared(colours);
   const role = layersOf(drawing).find(({ id }) => id === layer)?.role;
   const ids: readonly Id[] = entities.map(({ id }) => id);
   const select = "h-6 w-full rounded-card border border-hair bg-board px-1 text-[13px]";
@@ -210,17 +205,33 @@ const Belongs = ({ entities, drawing }: { entities: readonly Entity[]; drawing: 
       <select
         aria-label="line"
         value={shared(lines) ?? ""}
-        onChange={(event) => act.setLine(event.target.value === "role" ? undefined : (event.target.value as LineStyle))}
+        onChange={(event) => act.setLine(event.target.value === "role" ? undefined : event.target.value)}
         className={select}
       >
         {shared(lines) === undefined && <option value="">differs</option>}
         <option value="role">as its role has it</option>
-        {LINE_STYLES.map((style) => (
+        {[...new Set<string>([...LINE_STYLES, ...entities.flatMap(({ line }) => line ?? [])])].map((style) => (
           <option key={style} value={style}>
             {style}
           </option>
         ))}
       </select>
+      {colours.some((one) => one !== undefined) && (
+        <>
+          <span className="text-soft">colour</span>
+          <span className="flex min-w-0 items-center gap-2">
+            {colour === undefined ? "differs" : <FileColour colour={colour} />}
+            <button
+              type="button"
+              title="Draws it as its role has it; the file’s colour is let go"
+              onClick={act.dropColours}
+              className="ml-auto h-6 rounded-card border border-hair bg-board px-2 text-[13px] hover:border-ink"
+            >
+              as its role
+            </button>
+          </span>
+        </>
+      )}
       {entities.length === 1 && (
         <>
           <span className="text-soft">is</span>

@@ -1,18 +1,11 @@
-import {
-  layerOf,
-  PROFILE_LAYER,
-  type CutRole,
-  type Edit,
-  type Layer,
-  type LineStyle,
-  type PictureSize,
-} from "@ash-edge/core/drawing";
+import { layerOf, PROFILE_LAYER, type CutRole, type Edit, type Layer, type PictureSize } from "@ash-edge/core/drawing";
 import {
   addLayer,
   changeLayer,
   changeProperty,
   putOnLayer,
   putOnOneLayer,
+  dropColours,
   setLineStyle,
   removeLayer,
   setGeneralTolerance,
@@ -62,8 +55,9 @@ export const makeLayers = ({ get, send, say, sayNo, commit, refresh, notify }: S
     changeProperty: (name: string, value: number): boolean =>
       carry(changeProperty(get().history.drawing, [...get().selection.ids], name, value, get().selection.vertex)),
     /** Draws what is selected in a line style of its own, or as its role has it. */
-    setLine: (line: LineStyle | undefined): boolean =>
+    setLine: (line: string | undefined): boolean =>
       carry(setLineStyle(get().history.drawing, [...get().selection.ids], line)),
+    dropColours: (): boolean => carry(dropColours(get().history.drawing, [...get().selection.ids])),
     stepVertex: (vertex: Id | undefined): void => send("selection", { type: "vertex", id: vertex }),
     changePicture: (picture: PictureSize, change: Parameters<typeof changePicture>[2]): boolean =>
       commit(changePicture(get().history.drawing, picture, change)),

@@ -22,6 +22,7 @@ export type Looked = {
 /** A file's text, and what an independent reader finds different in it. */
 export type Written = { readonly text: string; readonly differences: readonly string[] };
 
+type Writable = Pick<ReleasePlan, "contours" | "unit" | "layers">;
 type Contours = readonly PlannedContour[];
 
 /** The long work of a release: sorting and checking the drawing, writing the file, reading it back. */
@@ -42,8 +43,8 @@ export const worker = {
       ),
     };
   },
-  writeDxf: (contours: Contours, unit: Unit, version: DxfVersion): Written => {
-    const text = writeDxf(contours, unit, version);
+  writeDxf: ({ contours, unit, layers }: Writable, version: DxfVersion): Written => {
+    const text = writeDxf(contours, unit, version, layers);
     return { text, differences: compareRead(contours, unit, readBackDxf(text)) };
   },
   writeSvg: (contours: Contours, unit: Unit): string => {

@@ -23,8 +23,9 @@ export class NameTaken extends Error {
 }
 
 /** The text of a release, and what an independent reader finds different in it. */
-const written = async ({ contours, unit }: ReleasePlan, format: Format, signal: AbortSignal): Promise<Written> => {
-  if (format !== "SVG") return releaseWork((remote) => remote.writeDxf(contours, unit, format), signal);
+const written = async (plan: ReleasePlan, format: Format, signal: AbortSignal): Promise<Written> => {
+  const { contours, unit, layers } = plan;
+  if (format !== "SVG") return releaseWork((remote) => remote.writeDxf({ contours, unit, layers }, format), signal);
   const text = await releaseWork((remote) => remote.writeSvg(contours, unit), signal);
   const found = await readBackSvg(text, signal);
   return { text, differences: await releaseWork((remote) => remote.compareSvg(contours, unit, text, found), signal) };

@@ -1,10 +1,10 @@
-import type { ReleasedContour } from "../../checks/releasePlan.ts";
+import type { FileLayer, ReleasedContour } from "../../checks/releasePlan.ts";
 import { boundsOf, unionBounds, type Bounds } from "../../geometry/bounds.ts";
 import { circleBounds } from "../../geometry/circle.ts";
 import { ellipseBounds } from "../../geometry/ellipse.ts";
 import { pieceBounds, piecesBounds } from "../../geometry/piece.ts";
 import type { Unit } from "../../numeric/units.ts";
-import { releasedShapes, type ReadLayer, type ReadShape } from "../readShapes.ts";
+import { releasedShapes, type ReadShape } from "../readShapes.ts";
 import { groups, GroupText, section } from "./groups.ts";
 import { putEntity, putOldEntity } from "./writeEntities.ts";
 
@@ -15,8 +15,12 @@ export const INSUNITS = { in: 1, mm: 4 } as const;
 const LAYER_COLOUR: Record<string, number> = { OUTSIDE: 7, INSIDE: 6, MARK: 2 };
 
 /** An ASCII DXF of closed contours, as `writeShapes` writes them. */
-export const writeDxf = (contours: readonly ReleasedContour[], unit: Unit, version: DxfVersion = "R2000"): string =>
-  writeShapes(releasedShapes(contours), unit, { version });
+export const writeDxf = (
+  contours: readonly ReleasedContour[],
+  unit: Unit,
+  version: DxfVersion = "R2000",
+  layers: readonly FileLayer[] = [],
+): string => writeShapes(releasedShapes(contours), unit, { version, layers });
 
 export type DxfVersion = "R2000" | "R12";
 
@@ -30,10 +34,10 @@ export type DxfVersion = "R2000" | "R12";
 export const writeShapes = (
   shapes: readonly ReadShape[],
   unit: Unit,
-  { version = "R2000", layers = [] }: { version?: DxfVersion; layers?: readonly ReadLayer[] } = {},
+  { version = "R2000", layers = [] }: { version?: DxfVersion; layers?: readonly FileLayer[] } = {},
 ): string => (version === "R12" ? oldFile(shapes, unit, layers) : newFile(shapes, unit, layers));
 
-const newFile = (shapes: readonly ReadShape[], unit: Unit, known: readonly ReadLayer[]): string => {
+const newFile = (shapes: readonly ReadShape[], unit: Unit, known: readonly FileLayer[]): string => {
   let handle = 0x30;
   const next = (): string => (handle++).toString(16).toUpperCase();
   const entities = new GroupText();
@@ -73,7 +77,7 @@ const newFile = (shapes: readonly ReadShape[], unit: Unit, known: readonly ReadL
 };
 
 /** The file of the oldest version: no handles, no class marks. */
-const oldFile = (shapes: readonly ReadShape[], unit: Unit, known: readonly ReadLayer[]): string => {
+const oldFile = (shapes: readonly ReadShape[], unit: Unit, known: readonly FileLayer[]): string => {
   const entities = new GroupText();
   for (const shape of shapes) putOldEntity(entities, shape);
   const layers = layerNames(shapes, known);
@@ -94,10 +98,10 @@ const oldFile = (shapes: readonly ReadShape[], unit: Unit, known: readonly ReadL
   ].join("");
 };
 
-const layerNames = (shapes: readonly ReadShape[], known: readonly ReadLayer[]): readonly string[] => [
+const layerNames = (shapes: readonly ReadShape[], known: readonly FileLayer[]): readonly string[] => [
   ...new Set(["0", ...known.map(({ name }) => name), ...shapes.map(({ layer }) => layer)]),
 ];
-const colourOfLayer = (name: string, known: readonly ReadLayer[]): number =>
+const colourOfLayer = (name: string, known: readonly FileLayer[]): number =>
   Number(known.find((layer) => layer.name === name)?.colour ?? LAYER_COLOUR[name] ?? 7);
 
 const table = (name: string, handle: string, rows: readonly string[], more = ""): string =>

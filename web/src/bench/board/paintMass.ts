@@ -1,9 +1,10 @@
-import { entityOf, isLayout, layerOf, type Drawing, type Entity } from "@ash-edge/core/drawing";
+import { entityOf, isLayout, layerOf, shownLine, type Drawing, type Entity } from "@ash-edge/core/drawing";
 import type { Bounds, Piece } from "@ash-edge/core/geometry";
 import { searchIndex } from "@ash-edge/core/look";
 import type { Id } from "@ash-edge/core/numeric";
 import { shapeBounds } from "@ash-edge/core/shape";
 import type { BenchState } from "../state/index.ts";
+import { fileColour } from "./fileColour.ts";
 import type { Palette } from "./palette.ts";
 import { tracePieces, traceShape } from "./trace.ts";
 import type { View } from "./view.ts";
@@ -83,8 +84,14 @@ export const paintMass = (
   }
   const styles = stylesOf(palette);
   for (const group of ORDER)
-    for (const [line, entities] of byLine(groups[group])) {
-      const style = line ? { ...styles[group], dash: DASHES[line] } : styles[group];
+    for (const entities of byLook(groups[group])) {
+      const { line, colour } = entities[0]!;
+      const own = colour === undefined ? undefined : fileColour(colour, palette.board, palette.ink);
+      const style = {
+        ...styles[group],
+        ...(line === undefined ? {} : { dash: DASHES[shownLine(line)] }),
+        ...(own === undefined ? {} : { colour: own }),
+      };
       for (let i = 0; i < entities.length; i += IN_ONE_STROKE) {
         const some = entities.slice(i, i + IN_ONE_STROKE);
         stroke(canvas, style, () => some.forEach((entity) => traceShape(canvas, view, entity, box)));
@@ -98,10 +105,13 @@ const isDot = (entity: Entity, view: View): boolean => {
   return Math.max(bounds.maxX - bounds.minX, bounds.maxY - bounds.minY) * view.scale < DOT_PX;
 };
 
-const byLine = (entities: readonly Entity[]): Map<Entity["line"], Entity[]> => {
-  const map = new Map<Entity["line"], Entity[]>();
-  for (const entity of entities) void (map.get(entity.line)?.push(entity) ?? map.set(entity.line, [entity]));
-  return map;
+const byLook = (entities: readonly Entity[]): Iterable<readonly Entity[]> => {
+  const groups = new Map<string, Entity[]>();
+  for (const entity of entities) {
+    const key = `${entity.line ?? ""} ${entity.colour ?? ""}`;
+    void (groups.get(key)?.push(entity) ?? groups.set(key, [entity]));
+  }
+  return groups.values();
 };
 
 /** Closed chains and circles in one faint fill: even and odd, so that holes stay open. */

@@ -2,7 +2,7 @@ import { layerOf, settingsOf, unitOf, type Drawing, type Edit } from "@ash-edge/
 import { leaveFindings, leftFindings, setJoinTolerance, tidyEdit, tidyThings } from "@ash-edge/core/edits";
 import { changedShapes } from "@ash-edge/core/look";
 import { showLengthUnit } from "@ash-edge/core/numeric";
-import type { Thing } from "@ash-edge/core/tidy";
+import { SHOWN_BY, type Thing } from "@ash-edge/core/tidy";
 import { run } from "../../worker/run.ts";
 import type { Mends, MetFinding, TidyInput, TidyMet, TidyWorker } from "../../worker/tidy.worker.ts";
 import type { SessionCore } from "../sessionCore.ts";
@@ -38,7 +38,7 @@ export const makeTidying = ({ get, send, say, commit, keepSetting }: SessionCore
       things: tidyThings(drawing, only),
       options: {
         tolerance: settingsOf(drawing).joinTolerance,
-        ignore: new Set(kept.tidy.ignoreLayer ? ["layer", "colour"] : ["colour"]),
+        ignore: new Set([...SHOWN_BY, ...(kept.tidy.ignoreLayer ? (["layer"] as const) : [])]),
         sharedEdges: kept.tidy.sharedEdges,
       },
       mends,
