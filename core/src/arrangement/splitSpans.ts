@@ -42,7 +42,7 @@ export const splitSpans = (list: SpanList, resolution: number): Split => {
   const met: Point[] = [];
   const cuts: number[] = []; // two for each meeting: the spans that it cuts, -1 where it cuts none
   const circles = circlesOf(list);
-  runTree(boxesOf(pieces), (i) => next[i] === i + 1).pairs(resolution, (i, j) => {
+  runTree(boxesOf(pieces), (i) => next[i] === i + 1, circles).pairs(resolution, (i, j) => {
     // round its contour, or nothing to meet
     if (next[j] === i || linesApart(pieces[i]!, pieces[j]!, resolution)) return;
     if (circlesApart(circles, i, j, resolution)) return;

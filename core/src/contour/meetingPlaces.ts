@@ -1,7 +1,8 @@
 import { boxesOf } from "../geometry/boxesOf.ts";
 import { runTree } from "../geometry/boxTree.ts";
 import type { Curve } from "../geometry/curve.ts";
-import { pieceCentre, pieceRadius, type Piece } from "../geometry/piece.ts";
+import { circlesOfCurves, type Circles } from "../geometry/rings.ts";
+import type { Piece } from "../geometry/piece.ts";
 import { distance, equalPoint, type Point } from "../geometry/point.ts";
 import { meetings } from "../intersect/meetings.ts";
 import { countEffort } from "../numeric/effort.ts";
@@ -36,38 +37,26 @@ const sidesOf = (runs: readonly MeetingRun[]): readonly Side[] => {
 const shareAnEnd = (p: Piece, q: Piece): boolean =>
   equalPoint(p.a, q.a) || equalPoint(p.a, q.b) || equalPoint(p.b, q.a) || equalPoint(p.b, q.b);
 
-/** The circle that each curve lies on, three numbers each; a radius of 0 for what is straight. */
-const circlesOf = (sides: readonly Side[]): Float64Array => {
-  const circles = new Float64Array(3 * sides.length);
-  sides.forEach(({ curve }, i) => {
-    if (curve.kind === "circle") circles.set([curve.centre.x, curve.centre.y, curve.radius], 3 * i);
-    else {
-      const centre = curve.bulge === 0 ? undefined : pieceCentre(curve);
-      if (centre) circles.set([centre.x, centre.y, pieceRadius(curve)], 3 * i);
-    }
-  });
-  return circles;
-};
-
 /**
  * Which two can't meet, told by their carriers in few steps: neighbours along one straight run, circles in or beside
  * each other.
  */
-const quickly = (sides: readonly Side[]): ((i: number, j: number) => boolean) => {
-  const circles = circlesOf(sides);
+const quickly = (sides: readonly Side[], circles: Circles): ((i: number, j: number) => boolean) => {
   return (i, j) => {
     const [p, q] = [sides[i]!, sides[j]!];
     const [one, other] = [circles[3 * i + 2]!, circles[3 * j + 2]!];
-    if (one === 0 && other === 0)
+    if (Number.isNaN(one) && Number.isNaN(other))
       return (
         p.curve.kind === "piece" &&
         q.curve.kind === "piece" &&
+        p.curve.bulge === 0 &&
+        q.curve.bulge === 0 &&
         p.run === q.run &&
         Math.abs(p.place - q.place) === 1 &&
         shareAnEnd(p.curve, q.curve) &&
         !turnsBack(p.curve, q.curve)
       );
-    if (one === 0 || other === 0) return false;
+    if (Number.isNaN(one) || Number.isNaN(other)) return false;
     const [x, y] = [circles[3 * i]! - circles[3 * j]!, circles[3 * i + 1]! - circles[3 * j + 1]!];
     const apart = Math.sqrt(x * x + y * y);
     const off = RESOLUTION + ROUNDING * (one + other); // centres of flat arcs are told no better
@@ -87,10 +76,12 @@ const turnsBack = (p: Piece, q: Piece): boolean =>
 export const meetingPlaces = (runs: readonly MeetingRun[], only?: "crossing"): readonly MeetingPlace[] => {
   const sides = sidesOf(runs);
   if (sides.length === 0) return [];
-  const apart = quickly(sides);
+  const curves = sides.map(({ curve }) => curve);
+  const circles = circlesOfCurves(curves);
+  const apart = quickly(sides, circles);
   const near: [number, number][] = [];
   const linked = (i: number): boolean => sides[i]!.run === sides[i + 1]!.run && apart(i, i + 1);
-  runTree(boxesOf(sides.map(({ curve }) => curve)), linked).pairs(RESOLUTION, (i, j) => {
+  runTree(boxesOf(curves), linked, circles).pairs(RESOLUTION, (i, j) => {
     if (!apart(i, j)) near.push([i, j]);
   });
   near.sort((p, q) => p[0] - q[0] || p[1] - q[1]);

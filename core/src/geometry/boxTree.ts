@@ -1,9 +1,13 @@
 import Flatbush from "flatbush";
+import { ringsFor, type Circles, type Rings } from "./rings.ts";
 
 /** Upright boxes, four numbers each: least x, least y, greatest x, greatest y. */
 export type Boxes = Float64Array;
 
-/** Finds which of many boxes lie near one another, or in a rectangle. */
+/**
+ * Finds which of many boxes lie near one another, or in a rectangle; where it is told on which circles things lie, what
+ * lies on circles about one middle is visited only where these do.
+ */
 export type BoxTree = {
   /** Visits every two that lie no farther apart than `reach` in x and in y, once, the lower number first. */
   readonly pairs: (reach: number, visit: (i: number, j: number) => void) => void;
@@ -25,18 +29,32 @@ const FAN = 16;
  * node that lie near each other, in time near that of the pairs; a box that was asked for alone would go down from the
  * root each time.
  */
-export const boxTree = (boxes: Boxes): BoxTree => {
+export const boxTree = (boxes: Boxes, circles?: Circles): BoxTree =>
+  treeOf(
+    boxes,
+    circles &&
+      ((rings, ring, i) => {
+        rings.holdCircle(ring, circles, i, true);
+      }),
+  );
+
+/** Makes a ring hold what lies in a box. */
+type HoldIn = (rings: Rings, ring: number, box: number) => void;
+
+const treeOf = (boxes: Boxes, holdIn?: HoldIn): BoxTree => {
   const count = boxes.length / 4;
   if (count === 0) return { pairs: () => undefined, within: () => undefined };
   const built = new Flatbush(count, FAN);
   for (let k = 0; k < boxes.length; k += 4) built.add(boxes[k]!, boxes[k + 1]!, boxes[k + 2]!, boxes[k + 3]!);
   built.finish();
   const { nodes, links, ends } = opened(built);
+  const rings = holdIn && ringsOf(nodes.length / 4, links, ends, holdIn);
   const near = (p: number, q: number, reach: number): boolean =>
     nodes[p]! - reach <= nodes[q + 2]! &&
     nodes[q]! - reach <= nodes[p + 2]! &&
     nodes[p + 1]! - reach <= nodes[q + 3]! &&
-    nodes[q + 1]! - reach <= nodes[p + 3]!;
+    nodes[q + 1]! - reach <= nodes[p + 3]! &&
+    !rings?.apart(p >> 2, q >> 2, reach);
   const lastOf = (first: number, level: number): number => Math.min(first + 4 * FAN, ends[level]!);
   const told = (p: number, q: number, visit: (i: number, j: number) => void): void => {
     const i = links[p >> 2]!;
@@ -91,6 +109,7 @@ export const boxTree = (boxes: Boxes): BoxTree => {
         const last = lastOf(first, level);
         for (let p = first; p < last; p += 4) {
           if (nodes[p]! > maxX || nodes[p + 1]! > maxY || nodes[p + 2]! < minX || nodes[p + 3]! < minY) continue;
+          if (rings?.misses(p >> 2, minX, minY, maxX, maxY)) continue;
           if (level === 0) {
             if (visit(links[p >> 2]!) === true) return;
           } else {
@@ -106,6 +125,30 @@ export const boxTree = (boxes: Boxes): BoxTree => {
   };
 };
 
+/** The rings of a tree's boxes and nodes, from the leaves up; undefined where hardly any has one. */
+const ringsOf = (
+  count: number,
+  links: Uint16Array | Uint32Array,
+  ends: readonly number[],
+  holdIn: HoldIn,
+): Rings | undefined => {
+  const rings = ringsFor(count);
+  const leaves = ends[0]! >> 2;
+  let have = 0;
+  for (let p = 0; p < leaves; p++) {
+    holdIn(rings, p, links[p]!);
+    if (!Number.isNaN(rings.numbers[4 * p]!)) have += 1;
+  }
+  if (have < FAN) return undefined;
+  for (let level = 1; level < ends.length; level++)
+    for (let p = ends[level - 1]! >> 2; p < ends[level]! >> 2; p++) {
+      const first = links[p]! >> 2;
+      const last = Math.min(first + FAN, ends[level - 1]! >> 2);
+      for (let child = first; child < last; child++) rings.holdRing(p, rings, child, child === first);
+    }
+  return rings;
+};
+
 /** So many boxes that follow one another make one of a tree. */
 const BLOCK = 8;
 
@@ -114,7 +157,7 @@ const BLOCK = 8;
  * goes on into the next, which is no pair then. Blocks of a few are put in the tree, which so has fewer and is built
  * faster.
  */
-export const runTree = (boxes: Boxes, linked: (i: number) => boolean): BoxTree => {
+export const runTree = (boxes: Boxes, linked: (i: number) => boolean, circles?: Circles): BoxTree => {
   const count = boxes.length / 4;
   const starts: number[] = [];
   for (let i = 0; i < count; i++) if (i === 0 || !linked(i - 1) || i - starts.at(-1)! === BLOCK) starts.push(i);
@@ -133,7 +176,13 @@ export const runTree = (boxes: Boxes, linked: (i: number) => boolean): BoxTree =
     }
     around.set([minX, minY, maxX, maxY], 4 * block);
   }
-  const tree = boxTree(around);
+  const tree = treeOf(
+    around,
+    circles &&
+      ((rings, ring, block) => {
+        for (let i = starts[block]!; i < endOf(block); i++) rings.holdCircle(ring, circles, i, i === starts[block]);
+      }),
+  );
   /** Visits what is near a box among those from `first` up to `last`. */
   const nearOne = (
     i: number,

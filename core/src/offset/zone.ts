@@ -6,6 +6,7 @@ import { windingNumber } from "../contour/winding.ts";
 import { boxesOf } from "../geometry/boxesOf.ts";
 import { runTree, type BoxTree } from "../geometry/boxTree.ts";
 import type { Piece } from "../geometry/piece.ts";
+import type { Circles } from "../geometry/rings.ts";
 import { cross, distance, dot, equalPoint, subtract, unit, type Point } from "../geometry/point.ts";
 import { SHARP_LIMIT } from "./rawPieces.ts";
 import type { Spread } from "./gathered.ts";
@@ -44,8 +45,8 @@ export const zoneOf = (joined: Joined, spreads: readonly (Spread | undefined)[],
   const side = Math.sign(signed);
   const list = spanList(pieces);
   const { span } = list;
-  const tree = treeWhenWorthIt(pieces);
   const circles = circlesOf(list);
+  const tree = treeWhenWorthIt(pieces, circles);
   const isNearer = (i: number, p: Point, limit: number): boolean => {
     const off = Math.hypot(p.x - circles[3 * i]!, p.y - circles[3 * i + 1]!) - circles[3 * i + 2]!;
     return !(off >= limit || off <= -limit) && nearer(span(i), p, limit);
@@ -114,7 +115,7 @@ const FEW_LOOKS = 8;
 /**
  * Finds pieces by their boxes; where nothing comes near an offset it is asked a few times only, however many there are.
  */
-const treeWhenWorthIt = (pieces: readonly Piece[]): Within => {
+const treeWhenWorthIt = (pieces: readonly Piece[], circles: Circles): Within => {
   const boxes = boxesOf(pieces);
   let looks = 0;
   let tree: Within | undefined;
@@ -123,7 +124,7 @@ const treeWhenWorthIt = (pieces: readonly Piece[]): Within => {
       looks += 1;
       if (looks > FEW_LOOKS) {
         // what follows on one another in a contour mostly lies near
-        tree ??= runTree(boxes, (i) => equalPoint(pieces[i]!.b, pieces[i + 1]!.a));
+        tree ??= runTree(boxes, (i) => equalPoint(pieces[i]!.b, pieces[i + 1]!.a), circles);
         return tree.within(minX, minY, maxX, maxY, visit);
       }
       for (let i = 0, k = 0; i < pieces.length; i++, k += 4)

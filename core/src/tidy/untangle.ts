@@ -2,6 +2,7 @@ import { boxesOf } from "../geometry/boxesOf.ts";
 import { boxTree, type BoxTree } from "../geometry/boxTree.ts";
 import { pieceLength } from "../geometry/piece.ts";
 import type { Point } from "../geometry/point.ts";
+import { circlesOfCurves } from "../geometry/rings.ts";
 import { degreeOf } from "./degree.ts";
 import { groupsOf } from "./grouping.ts";
 import { onTracks } from "./onTracks.ts";
@@ -50,8 +51,10 @@ export const untangle = (
     accepted: new Map(),
   };
   const out: (readonly Strand[] | undefined)[] = new Array<undefined>(all.length);
-  const treeOf = (strands: readonly Strand[]): BoxTree =>
-    boxTree(boxesOf(strands.map(({ circle, piece }) => circle ?? piece)));
+  const treeOf = (strands: readonly Strand[]): BoxTree => {
+    const curves = strands.map(({ circle, piece }) => circle ?? piece);
+    return boxTree(boxesOf(curves), circlesOfCurves(curves));
+  };
   const tree = treeOf(among ? among.map((i) => all[i]!) : all);
   const pairs: BoxTree["pairs"] = among
     ? (reach, visit) => tree.pairs(reach, (i, j) => visit(among[i]!, among[j]!))
