@@ -125,6 +125,34 @@ const treeOf = (boxes: Boxes, holdIn?: HoldIn): BoxTree => {
   };
 };
 
+/**
+ * Where blocks begin. One round a large outline would hold what lies within it, and of frames in one another every one
+ * all others.
+ */
+const blockStarts = (boxes: Boxes, linked: (i: number) => boolean): readonly number[] => {
+  const all = [Infinity, Infinity, -Infinity, -Infinity];
+  const hold = (box: number[], k: number): void => {
+    box[0] = Math.min(box[0]!, boxes[k]!);
+    box[1] = Math.min(box[1]!, boxes[k + 1]!);
+    box[2] = Math.max(box[2]!, boxes[k + 2]!);
+    box[3] = Math.max(box[3]!, boxes[k + 3]!);
+  };
+  const reachOf = (box: readonly number[]): number => box[2]! - box[0]! + box[3]! - box[1]!;
+  for (let k = 0; k < boxes.length; k += 4) hold(all, k);
+  const most = LARGE * reachOf(all);
+  const starts: number[] = [];
+  let own: number[] = [];
+  for (let i = 0, k = 0; k < boxes.length; i++, k += 4) {
+    if (i > 0 && linked(i - 1) && i - starts.at(-1)! < BLOCK) {
+      hold(own, k);
+      if (reachOf(own) <= most) continue;
+    }
+    starts.push(i);
+    own = [boxes[k]!, boxes[k + 1]!, boxes[k + 2]!, boxes[k + 3]!];
+  }
+  return starts;
+};
+
 /** The rings of a tree's boxes and nodes, from the leaves up; undefined where hardly any has one. */
 const ringsOf = (
   count: number,
@@ -149,8 +177,9 @@ const ringsOf = (
   return rings;
 };
 
-/** So many boxes that follow one another make one of a tree. */
+/** So many boxes that follow one another make one of a tree, unless that is larger than this part of all of them. */
 const BLOCK = 8;
+const LARGE = 1 / 12;
 
 /**
  * The same for boxes that mostly follow one another, as those of the pieces of contours do: `linked` says whether one
@@ -159,8 +188,7 @@ const BLOCK = 8;
  */
 export const runTree = (boxes: Boxes, linked: (i: number) => boolean, circles?: Circles): BoxTree => {
   const count = boxes.length / 4;
-  const starts: number[] = [];
-  for (let i = 0; i < count; i++) if (i === 0 || !linked(i - 1) || i - starts.at(-1)! === BLOCK) starts.push(i);
+  const starts = blockStarts(boxes, linked);
   const around = new Float64Array(4 * starts.length);
   const endOf = (block: number): number => starts[block + 1] ?? count;
   for (let block = 0; block < starts.length; block++) {
