@@ -6,8 +6,11 @@ import type { Point } from "../geometry/point.ts";
 import { sortShort } from "../numeric/sortShort.ts";
 import type { Strand } from "./strands.ts";
 
-/** In how many directions something of a class leaves a place, what lies on one another counted once. */
-export type Degree = (place: Point, own: number) => number;
+/** In how many directions something leaves a place, copies counted once; and in how many of them one alone does. */
+export type Leaving = { readonly directions: number; readonly alone: number };
+
+/** What leaves a place of a class of strands; without some of them (1 for each) where that is told. */
+export type Degree = (place: Point, own: number, without?: Uint8Array) => Leaving;
 
 /**
  * Directions (radians) closer than this leave a place together, if they bend alike; and short ones that go no farther
@@ -30,6 +33,7 @@ export const degreeOf = (
   const bends: number[] = [];
   const lengths: number[] = [];
   const turns: number[] = []; // rising with the angle, no faster than it, 4 all the way round
+  const members: number[] = []; // how many leave together
   const bundles: number[] = []; // which of them leave together: the number of one of them
   let told = 0;
   /** Takes a direction, of length 1, in which something goes so far. */
@@ -62,9 +66,9 @@ export const degreeOf = (
    * How many bundles there are: directions are compared with those near them, by their angles, so that their order
    * tells nothing.
    */
-  const bundled = (): number => {
-    if (told < 2) return told;
-    if (told === 2) return together(0, 1) ? 1 : 2;
+  const bundled = (): Leaving => {
+    if (told < 2) return { directions: told, alone: told };
+    if (told === 2) return together(0, 1) ? { directions: 1, alone: 0 } : { directions: 2, alone: 2 };
     order.length = 0;
     for (let i = 0; i < told; i++) order.push(i);
     sortShort(order, (i, j) => turns[i]! - turns[j]! || lengths[i]! - lengths[j]!);
@@ -84,7 +88,11 @@ export const degreeOf = (
         if (lengths[j]! <= lengths[i]!) break; // that one is together with all that this one is, farther back
       }
     }
-    return count;
+    let alone = 0;
+    for (let i = 0; i < told; i++) members[i] = 0;
+    for (let i = 0; i < told; i++) members[bundleOf(i)]! += 1;
+    for (let i = 0; i < told; i++) if (members[i] === 1) alone += 1;
+    return { directions: count, alone };
   };
   const line = ({ a, b }: Piece, { x, y }: Point): void => {
     const dx = b.x - a.x;
@@ -109,19 +117,21 @@ export const degreeOf = (
   };
   let place: Point = { x: 0, y: 0 };
   let own = 0;
+  let left: Uint8Array | undefined;
   const look = (i: number): void => {
     const { piece, circle, thing } = strands[i]!;
-    if (classes[thing] !== own) return;
+    if (classes[thing] !== own || left?.[i] === 1) return;
     if (circle) for (const half of circleHalves(circle)) arc(half, place);
     else if (piece.bulge === 0) line(piece, place);
     else arc(piece, place);
   };
   let tree: BoxTree | undefined;
-  let last = 0;
-  return (at, ofClass) => {
+  let last: Leaving = { directions: 0, alone: 0 };
+  return (at, ofClass, without) => {
     // many that meet at one place ask for it one after another
-    if (tree && at.x === place.x && at.y === place.y && ofClass === own) return last;
+    if (tree && at.x === place.x && at.y === place.y && ofClass === own && without === left) return last;
     place = at;
+    left = without;
     own = ofClass;
     told = 0;
     (tree ??= treeOf()).within(at.x - tolerance, at.y - tolerance, at.x + tolerance, at.y + tolerance, look);

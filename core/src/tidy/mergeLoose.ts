@@ -77,7 +77,7 @@ const looseOf = (
 const meets = ({ group: { track }, own, stretches }: Lain, p: Loose, q: Loose, { options, degree }: Work): boolean => {
   const off = q.cover.from - (p.cover.from + p.cover.length);
   const gap = track.round === undefined ? Math.abs(off) : Math.abs(off - track.round * Math.round(off / track.round));
-  return gap <= options.tolerance && degree(stopNear(track, stretches.stops, q.cover.from), own) === 2;
+  return gap <= options.tolerance && degree(stopNear(track, stretches.stops, q.cover.from), own).directions === 2;
 };
 
 /** Makes one of a run, in the place of the first of its things. */

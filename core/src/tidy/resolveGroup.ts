@@ -8,7 +8,7 @@ import type { Group } from "./onTracks.ts";
 import { originsOf, rankOf } from "./strands.ts";
 import { piecesAlong, runsOf, stretchesOf, type Stretch } from "./stretches.ts";
 import { severityOf, type Thing } from "./things.ts";
-import { absorb, branches, GONE, NO_VALUES, type Lain, type Made, type Work } from "./work.ts";
+import { absorb, GONE, NO_VALUES, type Lain, type Made, type Work } from "./work.ts";
 
 /**
  * Decides what of a group stays: shared edges, the copies that stay, what is made for what they leave uncovered, and
@@ -72,8 +72,9 @@ const idsOf = ({ thingOf }: Lain, members: readonly number[]): readonly number[]
 const NONE_SHARED: ReadonlySet<Stretch> = new Set();
 
 /** Edges shared by two outlines: they stay twice, unless that is not wanted. */
-const sharedStretches = (lain: Lain, { all, options, degree, noted }: Work): ReadonlySet<Stretch> => {
+const sharedStretches = (lain: Lain, work: Work): ReadonlySet<Stretch> => {
   const { group, own, stretches, note } = lain;
+  const { options, outlinesMeet, noted } = work;
   const { sharedEdges } = options;
   if (stretches.stops.places.length === 0) return NONE_SHARED;
   let shared: Set<Stretch> | undefined;
@@ -81,9 +82,9 @@ const sharedStretches = (lain: Lain, { all, options, degree, noted }: Work): Rea
     const stretch = stretches.all[k]!;
     const { cover, start, end } = stretch;
     if (cover.length < 2) continue;
-    const branching = branches(degree(start, own)) && branches(degree(end, own));
+    const branching = outlinesMeet(start, own) && outlinesMeet(end, own);
     // where a copy is dropped its outline opens, and would not be told as one the next time
-    const telling = sharedEdges !== "drop" && areSideBySide(lain, cover, all);
+    const telling = sharedEdges !== "drop" && areSideBySide(lain, cover, work);
     if (!branching && !telling) continue;
     const fixed = note("shared-edge", middleOf(group, stretch), idsOf(lain, cover), sharedEdges !== "keep");
     stretch.left = fixed ? (sharedEdges === "merge" ? 0 : 1) : 2;
@@ -97,14 +98,14 @@ const sharedStretches = (lain: Lain, { all, options, degree, noted }: Work): Rea
  * True of two copies that belong to closed outlines on either side of them: each needs its edge, also where four of
  * them meet, and the directions there don't tell. On one side they are an outline and another version of it.
  */
-const areSideBySide = (lain: Lain, cover: readonly number[], all: Work["all"]): boolean => {
+const areSideBySide = (lain: Lain, cover: readonly number[], { all, touched }: Work): boolean => {
   const [one, other] = cover;
   if (cover.length !== 2 || lain.thingOf(one!) === lain.thingOf(other!)) return false;
   const sides = cover.map((i) => {
     const { shape } = lain.thingOf(i);
     if (shape.kind !== "chain" || !shape.closed) return 0;
     const { strand, cover: own } = lain.group.members[i]!;
-    if (all[strand]!.origins !== undefined) return 0; // it is no more what its outline was made of
+    if (touched.has(all[strand]!.thing)) return 0; // it is no more what its outline was made of
     return Math.sign(enclosedArea(shape.pieces)) * (own.turned ? -1 : 1);
   });
   return sides[0]! * sides[1]! < 0;

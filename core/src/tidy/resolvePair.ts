@@ -1,14 +1,14 @@
 import { pieceLength } from "../geometry/piece.ts";
 import type { Point } from "../geometry/point.ts";
 import { severityOf } from "./things.ts";
-import { absorb, branches, GONE, NO_VALUES, type Work } from "./work.ts";
+import { absorb, GONE, NO_VALUES, type Work } from "./work.ts";
 
 /**
  * The commonest group by itself: two loose lines, one on the other from end to end, that no outlines share. The one
  * that came first stays. False where it is another group.
  */
 export const resolvePair = (i: number, j: number, work: Work): boolean => {
-  const { all, things, classes, options, degree, noted, out } = work;
+  const { all, things, classes, options, outlinesMeet, noted, out } = work;
   const { tolerance } = options;
   const one = all[i]!;
   const other = all[j]!;
@@ -33,7 +33,7 @@ export const resolvePair = (i: number, j: number, work: Work): boolean => {
   // ends that are told apart make stretches of their own, and short ones none
   if (apart > tolerance / 8 || to - from <= 2 * tolerance) return false;
   const own = classes[one.thing]!;
-  if (branches(degree(one.piece.a, own)) && branches(degree(one.piece.b, own))) return false;
+  if (outlinesMeet(one.piece.a, own) && outlinesMeet(one.piece.b, own)) return false;
   const middle = (from + to) / 2;
   const at = { x: x + dx * middle, y: y + dy * middle };
   const finding = {

@@ -38,7 +38,7 @@ export const inRounds = (
   stubsGo();
   for (let round = 0; round < MOST_ROUNDS; round++) {
     if (among) strands = unshared(strands, among);
-    const untangled = untangle(things, strands, options, looks, among);
+    const untangled = untangle(things, strands, options, looks, touched, among);
     ({ strands, nearby: among } = untangled);
     tangles = [...tangles.filter(isFixed), ...untangled.findings];
     absorbed = [...untangled.absorbed, ...absorbed];

@@ -3,6 +3,7 @@ import type { Pairing } from "../contour/joining.ts";
 import { pieceDirection, pieceRadius, reversePiece, type Piece } from "../geometry/piece.ts";
 import { angleOf, cross, distance, times, type Point } from "../geometry/point.ts";
 import { normalAngle, TURN } from "../numeric/angle.ts";
+import { greatest, least } from "../numeric/greatest.ts";
 
 /**
  * Pairs the ends at a node where two outlines share an edge: each outline goes on round its own face. Of two copies of
@@ -44,16 +45,47 @@ export const sharedPairing = (
     if (next === undefined) return 0;
     return Math.sign(cross(times(leaves(far), -1), leaves(next)));
   };
+  // two copies of an edge go there and back, and are no outline
+  const apart: Pairing["apart"] = (p, q) =>
+    isShared(p) && isShared(q) && distance(leaves(p), leaves(q)) < RUNS_ON && Math.abs(bendOf(p) - bendOf(q)) < RUNS_ON;
+  /**
+   * Where more than two outlines meet, each goes on round its own face, from an edge to the next on its left. Two edges
+   * that are there once lie side by side, with nothing between them; all others are there twice, of which that with the
+   * lower number lies to the left of its own direction, at both of its ends.
+   */
+  const roundFaces = (here: readonly number[]): readonly (readonly [number, number])[] => {
+    const headings = new Map(here.map((end) => [end, normalAngle(angleOf(leaves(end)))]));
+    const sorted = [...here].sort((p, q) => headings.get(p)! - headings.get(q)! || bendOf(p) - bendOf(q));
+    const edges: number[][] = [];
+    for (const end of sorted) {
+      const last = edges.at(-1);
+      if (last && apart(last[0]!, end)) last.push(end);
+      else edges.push([end]);
+    }
+    // the first direction may be told from just below the whole turn
+    if (edges.length > 1 && apart(edges[0]![0]!, edges.at(-1)![0]!)) edges[0] = [...edges[0]!, ...edges.pop()!];
+    const single = edges.flatMap((edge, i) => (edge.length === 1 ? [i] : []));
+    const outer = single.length === 0 ? -1 : single.find((i) => single.includes((i + 1) % edges.length));
+    if (edges.some(({ length }) => length > 2) || outer === undefined || single.length % 2 === 1 || single.length > 2)
+      return [];
+    const copyAt = (edge: readonly number[], left: boolean): number => {
+      const low = least(edge);
+      return ((low & 1) === 0) === left ? low : greatest(edge);
+    };
+    return edges.flatMap((edge, i) =>
+      i === outer ? [] : [[copyAt(edge, true), copyAt(edges[(i + 1) % edges.length]!, false)] as const],
+    );
+  };
   const pairs: Pairing["pairs"] = (here) => {
     const edges = here.filter(isShared);
     const rest = here.filter((end) => !edges.includes(end));
-    if (rest.length !== 2 || edges.length < 1 || edges.length > 2) return [];
+    if (rest.length !== 2 || edges.length < 1 || edges.length > 2) return roundFaces(here);
     const [first, second] = edges as [number, number?];
     const [p, q] = rest as [number, number];
     // turning left from the edge, the outline on its left comes first; of two that leave in one direction the one
     // bending less to the left
-    const apart = turnFrom(first, p) - turnFrom(first, q);
-    const before = Math.abs(apart) > TANGENT_WITHIN ? apart < 0 : bendOf(p) <= bendOf(q);
+    const turn = turnFrom(first, p) - turnFrom(first, q);
+    const before = Math.abs(turn) > TANGENT_WITHIN ? turn < 0 : bendOf(p) <= bendOf(q);
     const [left, right] = before ? [p, q] : [q, p];
     if (second === undefined) {
       const side = (first & 1) === 0 ? left : right; // the same outline at both of its ends
@@ -70,8 +102,6 @@ export const sharedPairing = (
           [first, left],
           [second, right],
         ];
-  }; // two copies of an edge go there and back, and are no outline
-  const apart: Pairing["apart"] = (p, q) =>
-    isShared(p) && isShared(q) && distance(leaves(p), leaves(q)) < RUNS_ON && Math.abs(bendOf(p) - bendOf(q)) < RUNS_ON;
+  };
   return { pairs, apart };
 };

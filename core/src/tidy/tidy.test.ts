@@ -492,6 +492,49 @@ describe("tidy", () => {
       { numRuns: 60 },
     );
   });
+  it("fields of tiles in loose lines keep the edges that two share; what was drawn twice has no such border", () => {
+    const placed = fc.tuple(between(0, 6.3), fc.constantFrom(0, 1e4));
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 1, max: 4 }),
+        fc.integer({ min: 1, max: 3 }),
+        fc.nat(),
+        placed,
+        (columns, rows, seed, [turn, far]) => {
+          const put = (piece: Piece): Piece =>
+            [turning(point(0, 0), turn), moving(point(far, far))].reduce(
+              (own, move) => transformPiece(move, own),
+              piece,
+            );
+          const tiles = Array.from({ length: columns * rows }, (_, i) =>
+            box(40, 30, point(40 * (i % columns), 30 * Math.floor(i / columns))).map(put),
+          );
+          const lines = tiles.flat().map((piece, i) => ((i * 7 + seed) % 3 === 0 ? reversePiece(piece) : piece));
+          const order = lines.map((_, i) => i).sort((p, q) => ((p * 7919 + seed) % 31) - ((q * 7919 + seed) % 31));
+          const drawn = thingsOf(loose(...order.map((i) => lines[i]!)));
+          const kept = tidy(drawn, options());
+          expect(areas(kept).map((area) => Math.round(area))).toEqual(tiles.map(() => 1200));
+          expect(kept.findings.every(({ code, fixed }) => code === "shared-edge" && !fixed)).toBe(true);
+          const merged = tidy(drawn, options({ sharedEdges: "merge" }));
+          expect(areas(merged).map((area) => Math.round(area))).toEqual([1200 * tiles.length]);
+          const again = tidy(
+            kept.things.map((thing, id) => ({ ...thing, id })),
+            options(),
+          );
+          expect(again.things.map(({ shape }) => shape)).toEqual(kept.things.map(({ shape }) => shape));
+        },
+      ),
+      { numRuns: 80 },
+    );
+    // diamonds in a row that touch at their corners, each drawn twice
+    const diamonds = [0, 1, 2].flatMap((i) => {
+      const corners = [point(20 * i, 0), point(20 * i + 10, 6), point(20 * i + 20, 0), point(20 * i + 10, -6)];
+      const sides = corners.map((a, k) => line(a, corners[(k + 1) % 4]!));
+      return [...sides, ...sides];
+    });
+    const single = tidy(thingsOf(loose(...diamonds)), options());
+    expect(areas(single).map((area) => Math.round(area))).toEqual([120, 120, 120]);
+  });
   it("an outline and another version of it over the same edges are never two outlines to be cut", () => {
     for (const [w, h] of [
       [100, 61],
@@ -512,7 +555,7 @@ describe("tidy", () => {
     const stubs = fc.array(fc.tuple(corner, between(0, 6.3), between(0.001, 0.049)), { maxLength: 3 });
     const placed = fc.tuple(between(0, 6.3), fc.constantFrom(0, 1e4));
     fc.assert(
-      fc.property(whiskers, stubs, placed, fc.boolean(), (long, short, [turn, far], chained) => {
+      fc.property(whiskers, stubs, placed, fc.boolean(), fc.boolean(), (long, short, [turn, far], chained, twice) => {
         const put = (piece: Piece): Piece =>
           [turning(point(0, 0), turn), moving(point(far, far))].reduce((own, move) => transformPiece(move, own), piece);
         const tiles = [box(100, 60), box(50, 42, point(300, 10))];
@@ -522,8 +565,9 @@ describe("tidy", () => {
           : loose(...tiles.flat().map(put));
         const ends = long.map(([from, to, bulge], i): Piece => {
           const a = corners[from]!;
-          // loose, one bridge at most: two would close a loop of their own; a diagonal leaves a chain closed
-          const across = to !== undefined && to !== from && (chained || (i === 0 && to >> 2 !== from >> 2));
+          // one bridge at most: two would close a loop of their own; a diagonal leaves a single chain closed
+          const whole = chained && !twice;
+          const across = to !== undefined && to !== from && (whole || (i === 0 && to >> 2 !== from >> 2));
           const b = across ? corners[to]! : point(a.x - 70 + 17 * i, a.y + 90 - 11 * i);
           return { a, b, bulge: across ? 0.37 + i / 50 : bulge };
         });
@@ -531,7 +575,8 @@ describe("tidy", () => {
           const a = corners[from]!;
           return line(a, point(a.x + length * Math.cos(angle), a.y + length * Math.sin(angle)));
         });
-        const made = tidy(thingsOf([...loose(...[...tiny, ...ends].map(put)), ...outlines]), options());
+        const drawn = [...loose(...[...tiny, ...ends].map(put)), ...outlines, ...(twice ? outlines : [])];
+        const made = tidy(thingsOf(drawn), options());
         const closed = made.things.filter(({ shape }) => shape.kind === "chain" && shape.closed);
         const areasOfTiles = closed
           .map(areaOf)

@@ -6,6 +6,7 @@ import { circlesOfCurves } from "../geometry/rings.ts";
 import { degreeOf } from "./degree.ts";
 import { groupsOf } from "./grouping.ts";
 import { onTracks } from "./onTracks.ts";
+import { outlinesMeetOf } from "./outlinesMeet.ts";
 import { WIDE } from "./relations.ts";
 import { resolveGroup } from "./resolveGroup.ts";
 import { resolvePair } from "./resolvePair.ts";
@@ -32,13 +33,14 @@ export type Untangled = {
 /**
  * Takes away what lies on something else (duplicates whatever their direction, overlaps), and makes one piece of loose
  * ones that run on in one line or arc. An edge that two closed outlines share is no duplicate: without it an outline
- * would be open. n log n. With `among`, only the strands of these numbers.
+ * would be open. `touched` things are no more what they were. n log n. With `among`, only the strands of these numbers.
  */
 export const untangle = (
   things: readonly Thing[],
   all: readonly Strand[],
   options: TidyOptions,
   { classes }: Looks,
+  touched: readonly number[],
   among?: readonly number[],
 ): Untangled => {
   const noted: Noted = {
@@ -62,7 +64,8 @@ export const untangle = (
   let whole: BoxTree | undefined = among ? undefined : tree;
   const wholeTree = (): BoxTree => (whole ??= treeOf(all));
   const degree = degreeOf(all, wholeTree, classes, options.tolerance);
-  const work: Work = { all, things, classes, options, degree, noted, out };
+  const outlinesMeet = outlinesMeetOf(all, wholeTree, classes, options.tolerance, degree);
+  const work: Work = { all, things, classes, options, degree, outlinesMeet, touched: new Set(touched), noted, out };
   const { members, starts, nearby } = groupsOf(all, pairs, things, classes, options.tolerance);
   if (among) for (const i of among) nearby[i] = 1; // as it was told at first
   for (let k = 0; k + 1 < starts.length; k++) {

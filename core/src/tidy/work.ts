@@ -1,5 +1,6 @@
 import type { Point } from "../geometry/point.ts";
 import type { Degree } from "./degree.ts";
+import type { OutlinesMeet } from "./outlinesMeet.ts";
 import type { Group } from "./onTracks.ts";
 import { originsOf, type Strand } from "./strands.ts";
 import type { Stretches } from "./stretches.ts";
@@ -24,6 +25,9 @@ export type Work = {
   readonly classes: readonly number[];
   readonly options: TidyOptions;
   readonly degree: Degree;
+  readonly outlinesMeet: OutlinesMeet;
+  /** The places of things of which something was changed in rounds before. */
+  readonly touched: ReadonlySet<number>;
   readonly noted: Noted;
   /** What becomes of each strand; nothing is said where it stays as it is. */
   readonly out: (readonly Strand[] | undefined)[];
@@ -56,6 +60,3 @@ export const absorb = (went: Strand, stays: Strand, { things, noted }: Work): vo
 
 /** What becomes of a strand that goes. */
 export const GONE: readonly Strand[] = [];
-
-/** True where outlines come together, by the directions that leave a place. */
-export const branches = (degree: number): boolean => degree % 2 === 1 && degree > 1;
