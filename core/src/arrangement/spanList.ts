@@ -38,10 +38,13 @@ export const spanList = (
  */
 export const circlesOf = ({ pieces, centres, span }: SpanList): Float64Array => {
   const circles = new Float64Array(3 * pieces.length).fill(NaN);
-  pieces.forEach((piece, i) => {
-    if (Math.abs(piece.bulge) < FLAT_BULGE) return;
-    const centre = centres[i] ?? pieceCentre(piece)!;
-    circles.set([centre.x, centre.y, centres[i] ? span(i).radius : pieceRadius(piece)], 3 * i);
-  });
+  for (let i = 0; i < pieces.length; i++) {
+    const piece = pieces[i]!;
+    if (Math.abs(piece.bulge) < FLAT_BULGE) continue;
+    const { x, y } = centres[i] ?? pieceCentre(piece)!;
+    circles[3 * i] = x;
+    circles[3 * i + 1] = y;
+    circles[3 * i + 2] = centres[i] ? span(i).radius : pieceRadius(piece);
+  }
   return circles;
 };
