@@ -17,15 +17,18 @@ const FIRST: readonly (Rgb | undefined)[] = [
 const BRIGHT = [1, 0.65, 0.5, 0.3, 0.15];
 const GREYS = [51, 91, 132, 173, 214, 255];
 
+/** True of a number of the standard palette, 1 to 255, and of `#rrggbb`. */
+export const isColour = (text: string): boolean =>
+  /^#[0-9a-f]{6}$/i.test(text) || (/^[1-9]\d{0,2}$/.test(text) && Number(text) < 256);
+
 /**
  * What a colour as a file names it looks like: a number of the standard palette, or `#rrggbb`. Undefined for the pen's
  * own (0, 7, by layer) and for what is no colour.
  */
 export const rgbOf = (colour: string): Rgb | undefined => {
-  if (/^#[0-9a-f]{6}$/i.test(colour))
-    return [1, 3, 5].map((at) => parseInt(colour.slice(at, at + 2), 16)) as unknown as Rgb;
-  const number = /^\d{1,3}$/.test(colour) ? Number(colour) : 0;
-  if (number < 1 || number > 255) return undefined;
+  if (!isColour(colour)) return undefined;
+  if (colour.startsWith("#")) return [1, 3, 5].map((at) => parseInt(colour.slice(at, at + 2), 16)) as unknown as Rgb;
+  const number = Number(colour);
   if (number < 10) return FIRST[number - 1];
   if (number >= 250) return [GREYS[number - 250]!, GREYS[number - 250]!, GREYS[number - 250]!];
   // 24 hues 15° apart, each full and half as strong in turn

@@ -21,7 +21,12 @@ import { CUT_ROLES } from "./layer.ts";
 import type { Place, Ref } from "./ref.ts";
 
 /** What every entity has beside its shape. */
-const BESIDE: Fields = { id: ID, layer: ID, line: optional(TEXT), colour: optional(TEXT) };
+const BESIDE: Fields = {
+  id: ID,
+  layer: ID,
+  line: optional({ is: "text", most: 255 }),
+  colour: optional({ is: "text", most: 7 }),
+};
 
 /** The fields of an entity of each kind. */
 const ENTITY_FIELDS = Object.fromEntries(
@@ -59,7 +64,7 @@ const ROW_FIELDS: Readonly<Record<Exclude<TableName, "entity">, Fields>> = {
     role: { is: "one of", of: CUT_ROLES },
     shown: BOOLEAN,
     locked: BOOLEAN,
-    colour: optional(TEXT),
+    colour: optional({ is: "text", most: 7 }),
   },
   callout: { ...CALLOUT_FIELDS, id: ID, links: listOf(REFERENCE) },
   picture: {

@@ -131,4 +131,24 @@ describe("files on the page and on the command line", () => {
       ["OUTSIDE", undefined, undefined],
     ]);
   });
+
+  it.each([
+    ["62\n\n", undefined, undefined],
+    ["62\n   \n", undefined, undefined],
+    ["6\n\n", undefined, undefined],
+    ["62\nabc\n", undefined, undefined],
+    ["62\n-5\n", undefined, undefined],
+    ["62\n256\n", undefined, undefined],
+    ["62\n999999\n", undefined, undefined],
+    ["62\n5.0\n", undefined, undefined],
+    ["420\nxyz\n", undefined, undefined],
+    [`62\n${"1".repeat(9000)}\n`, undefined, undefined],
+    [`6\n${"x".repeat(9000)}\n`, undefined, "X".repeat(255)],
+    ["62\n5\n420\n255\n", "#0000ff", undefined],
+    ["62\n5\n", "5", undefined],
+  ])("what is no colour or style opens all the same: %j", (look, colour, line) => {
+    const circle = `0\nCIRCLE\n8\nplate\n${look}10\n0\n20\n0\n40\n5\n`;
+    const found = read(new TextEncoder().encode(`0\nSECTION\n2\nENTITIES\n${circle}0\nENDSEC\n0\nEOF\n`));
+    expect(onPage(openDrawing(found, "mm"))).toMatchObject([{ layer: "plate", colour, line }]);
+  });
 });

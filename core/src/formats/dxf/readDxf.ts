@@ -1,3 +1,4 @@
+import { isColour } from "../../drawing/colour.ts";
 import { after } from "../../geometry/transform.ts";
 import { toRadians } from "../../numeric/angle.ts";
 import { done, refuse, type Outcome } from "../../numeric/outcome.ts";
@@ -201,17 +202,21 @@ const lookOf = (groups: Groups, styles: ReadonlyMap<string, string>): Look => {
   const line = textOf(groups, 6) && plainName(textOf(groups, 6)!);
   const layer = layerName(textOf(groups, 8));
   if (own === undefined && deep === undefined && line === undefined) return { layer };
-  const colour =
-    deep !== undefined
-      ? `#${(Number(deep) & 0xffffff).toString(16).padStart(6, "0")}`
-      : own === "256"
-        ? undefined
-        : own;
-  const named = line?.toUpperCase();
+  const colour = deepColour(deep) ?? (own === "0" ? own : paletteColour(own ?? ""));
+  const named = line?.toUpperCase().slice(0, LONGEST_NAME) || undefined;
   const inherits = named === undefined || named === "BYLAYER" || named === "BYBLOCK";
   const style = inherits || named === (styles.get(layer.toUpperCase()) ?? CONTINUOUS) ? undefined : named;
   return { layer, ...(colour === undefined ? {} : { colour }), ...(style === undefined ? {} : { line: style }) };
 };
+
+/** Names of a DXF are no longer. */
+const LONGEST_NAME = 255;
+
+/** A number of the standard palette as a file names it; undefined for what is none (256 is the layer's). */
+const paletteColour = (text: string): string | undefined => (isColour(text) ? text : undefined);
+
+const deepColour = (text: string | undefined): string | undefined =>
+  /^-?\d{1,10}$/.test(text ?? "") ? `#${(Number(text) & 0xffffff).toString(16).padStart(6, "0")}` : undefined;
 
 /** A shape that was just made, given its look in place: copies of hundreds of thousands are what costs time here. */
 const dressed = <T extends ReadGeometry | Insert>(made: T, { layer, colour, line }: Look): T & Look => {
@@ -236,11 +241,14 @@ const layerName = (name: string | undefined): string => {
 };
 
 const layerOf = (groups: Groups): ReadLayer => {
-  const [flags, colour] = [numberOf(groups, 70, 0), numberOf(groups, 62, 7)];
+  const flags = numberOf(groups, 70, 0);
+  // below 0 where it is off
+  const number = textOf(groups, 62) ?? "7";
+  const colour = paletteColour(number.replace(/^-/, ""));
   return {
     name: layerName(textOf(groups, 2)),
-    ...(Number.isFinite(colour) ? { colour: String(Math.abs(colour)) } : {}),
-    hidden: (flags & 1) !== 0 || colour < 0,
+    ...(colour === undefined ? {} : { colour }),
+    hidden: (flags & 1) !== 0 || number.startsWith("-"),
     locked: (flags & 4) !== 0,
   };
 };

@@ -1,3 +1,4 @@
+import { isColour } from "../../drawing/colour.ts";
 import { arcOf, type Arc, type Piece } from "../../geometry/piece.ts";
 import type { Point } from "../../geometry/point.ts";
 import { normalAngle, toDegrees } from "../../numeric/angle.ts";
@@ -7,14 +8,15 @@ import type { GroupText } from "./groups.ts";
 /** Colour and line style of its own, where a shape has them. */
 const looks = (out: GroupText, { colour, line }: ReadShape): void => {
   if (line !== undefined) out.put(6, line);
-  if (colour === undefined) return;
+  // a colour that says nothing is the layer's
+  if (colour === undefined || !isColour(colour)) return;
   if (colour.startsWith("#")) out.put(420, parseInt(colour.slice(1), 16));
   else out.put(62, Number(colour));
 };
 
 /** The colour alone: older readers know no line style that the file does not define, and no deep colours. */
 const oldLooks = (out: GroupText, { colour }: ReadShape): void => {
-  if (colour !== undefined && !colour.startsWith("#")) out.put(62, Number(colour));
+  if (colour !== undefined && !colour.startsWith("#") && isColour(colour)) out.put(62, Number(colour));
 };
 
 /** Where an arc starts and ends, counter-clockwise, in degrees. */
