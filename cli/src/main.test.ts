@@ -437,7 +437,9 @@ describe("ash-edge tidy and convert", () => {
     // 160 × 90 with corners of 18: the corners lack (4 - π) r²
     expect(Math.abs(contours[0]!.area - (160 * 90 - (4 - Math.PI) * 18 ** 2))).toBeLessThan(6);
     expect(findings).toMatchObject([{ code: "traced", severity: "info" }]);
-    expect(findings[0]!.message).toMatch(/^An outline of \d+ measured points became 8 lines and arcs: scatter ≈ 0\.05/);
+    expect(findings[0]!.message).toMatch(
+      /^An outline of \d+ measured points became 4 lines and 4 arcs: scatter ≈ 0\.05/,
+    );
     const near = await run("convert", drawn, "-o", done, "--json", "--arcs", "0.05", "--traced");
     expect(JSON.parse(near.out).findings).toMatchObject([
       { code: "traced", severity: "warning", message: expect.stringContaining("off the nearest lines and arcs") },

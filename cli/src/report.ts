@@ -169,7 +169,9 @@ export const tracedFor = (traced: readonly Traced[], units: Unit): Finding[] =>
       return plainReport("traced", "warning", `${was} lies ${far} off the nearest lines and arcs: ${asDrawn}`, one.at);
     }
     const { circle, pieces, scatter, largest, strayed } = one.fit;
-    const made = circle ? "a circle" : `${pieces.length} lines and arcs`;
+    const arcs = pieces.filter(({ bulge }) => bulge !== 0).length;
+    const kinds = [[pieces.length - arcs, "line"] as const, [arcs, "arc"] as const].filter(([n]) => n > 0);
+    const made = circle ? "a circle" : kinds.map(([n, kind]) => `${n} ${kind}${n === 1 ? "" : "s"}`).join(" and ");
     const left = strayed > 0 ? `; ${strayed} that strayed were left aside` : "";
     const off = `scatter ${showLengthUnit(scatter, units)}, off by ${showLengthUnit(largest, units)} at most${left}`;
     const severity = strayed > 0 ? "warning" : "info";
