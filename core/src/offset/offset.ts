@@ -6,7 +6,7 @@ import { enclosedArea } from "../contour/chainMeasure.ts";
 import { boundsExtent } from "../geometry/bounds.ts";
 import { circleHalves, type Circle } from "../geometry/circle.ts";
 import { pieceLength, reversePiece, piecesBounds, type Piece } from "../geometry/piece.ts";
-import { distance, type Point } from "../geometry/point.ts";
+import { distance, equalPoint, type Point } from "../geometry/point.ts";
 import { resolutionFor } from "../numeric/tolerance.ts";
 import { rawPieces, SHARP_LIMIT } from "./rawPieces.ts";
 import type { Raw } from "./gathered.ts";
@@ -105,8 +105,16 @@ const resolved = (
     const single = withoutDoubles(list, split, kept, resolution);
     // ends of bands about an arc that has shrunk away lie on one another but for rounding: alone they bound nothing
     const isEnds = ({ fragments }: FragmentRun): boolean => fragments.every((one) => raw.ends.has(one.span));
+    // one side of a neck of just twice the distance, whose other side went: what lies on both sides of it is closed
+    const isHair = ({ fragments }: FragmentRun): boolean =>
+      open.length === 0 &&
+      fragments.every((one) => {
+        const from = raw.from[(one.span + one.last) >> 1]!;
+        const look = zone.look(placeOn(list, one, 0.5), slack, HAIR * resolution, from, raw.ends.get(one.span));
+        return look !== "free";
+      });
     return stitch(list.span, split, single, resolution, by < 0 ? -1 : 1)
-      .filter((run) => run.closed || !isEnds(run))
+      .filter((run) => run.closed || (!isEnds(run) && !isHair(run)))
       .map((run) => runOf(list, split, run, resolution, (span) => ownerOf(raw.from[span]!)))
       .filter((run) => run !== undefined);
   };
@@ -115,6 +123,9 @@ const resolved = (
   if (holds(first)) return first;
   return firstThat(OTHER_RESOLUTIONS, (part) => tried(part * resolutionFor(extent)), holds) ?? first;
 };
+
+/** A neck no wider than so many resolutions is one of just twice the distance, and so is a needle. */
+const HAIR = 4;
 
 /** Where on a fragment it is looked at besides its middle. */
 const ASIDE = [0.25, 0.7] as const;
@@ -210,8 +221,39 @@ const runOf = (
     const left = list.pieces[fragments[0]!.span]!.bulge > 0;
     return { closed: true, circle, pieces: left ? halves : halves.map(reversePiece).reverse(), sources };
   }
-  const pieces = runPieces(list, split, fragments, closed);
+  const pieces = withoutNeedles(runPieces(list, split, fragments, closed), closed, HAIR * resolution);
   return isSliver(pieces, closed, resolution) ? undefined : { closed, pieces, sources };
+};
+
+/** True of two straight pieces of which the second runs back along the first within a width. */
+const isNeedle = (p: Piece, q: Piece, width: number): boolean => {
+  if (p.bulge !== 0 || q.bulge !== 0) return false;
+  const [ux, uy, vx, vy] = [p.b.x - p.a.x, p.b.y - p.a.y, q.b.x - q.a.x, q.b.y - q.a.y];
+  const longer = Math.sqrt(Math.max(ux * ux + uy * uy, vx * vx + vy * vy));
+  return ux * vx + uy * vy < 0 && Math.abs(ux * vy - uy * vx) <= width * longer;
+};
+
+/** Pieces without such needles: of a neck of just twice the distance nothing is left, nor of what they stand on. */
+const withoutNeedles = (pieces: readonly Piece[], closed: boolean, width: number): readonly Piece[] => {
+  if (!pieces.some((piece, i) => (closed || i > 0) && isNeedle(pieces.at(i - 1)!, piece, width))) return pieces;
+  const out: Piece[] = [];
+  const feet = new Set<Piece>();
+  const join = (p: Piece, q: Piece): Piece => {
+    const foot = { a: p.a, b: q.b, bulge: 0 };
+    feet.add(foot);
+    return foot;
+  };
+  for (const piece of pieces) {
+    const last = out.at(-1);
+    if (last && isNeedle(last, piece, width)) out[out.length - 1] = join(last, piece);
+    else out.push(piece);
+  }
+  while (closed && out.length > 2 && isNeedle(out.at(-1)!, out[0]!, width)) out[0] = join(out.pop()!, out[0]!);
+  const made = out.filter((piece) => !feet.has(piece) || distance(piece.a, piece.b) > width);
+  return made.map((piece, i) => {
+    const before = i > 0 || closed ? made.at(i - 1)! : undefined;
+    return before && !equalPoint(before.b, piece.a) ? { ...piece, a: before.b } : piece;
+  });
 };
 
 /** True for what is no wider than two resolutions; an open run for what is no longer than four. */

@@ -4,7 +4,7 @@ import { pieceNearest, type Piece } from "../../geometry/piece.ts";
 import { equalPoint, type Point } from "../../geometry/point.ts";
 import { least } from "../../numeric/greatest.ts";
 import { piecesOn } from "./joints.ts";
-import { isOneCircle, lookedAgain } from "./secondLook.ts";
+import { isOneCircle, lookedAgain, withoutOne } from "./secondLook.ts";
 import { momentsOf } from "./moments.ts";
 import { noiseOf, type Noise } from "./noise.ts";
 import { segmented, type Costs, type Segment } from "./segments.ts";
@@ -31,7 +31,7 @@ const [PRICE, FEWEST] = [1.4, 8];
 /** Fewer points than this say nothing of their scatter. */
 export const TRACED_POINTS = 25;
 /** Scatter above this part of half the size is none: the points lie too far apart to tell it from the shape. */
-const MOST_SCATTER = 0.03;
+const MOST_SCATTER = 0.01;
 
 /**
  * The fewest lines and arcs for points measured one after the other along an outline, under a scatter that is told or,
@@ -120,11 +120,21 @@ const costsOf = (points: readonly Point[], { sigma, alike, counts }: Noise, shar
 
 const runFit = (points: readonly Point[], noise: Noise, closed: boolean, shares = false): Fit => {
   const costs = costsOf(points, noise, shares);
-  const segments = lookedAgain(segmented(costs), costs);
   const { counts } = noise;
   const { moments, variance } = costs;
-  const found = solved({ points, counts, moments, segments, closed, variance });
-  return { points, counts, segments, pieces: piecesOn(points, segments, found, closed), errors: found.errors };
+  for (let segments = lookedAgain(segmented(costs), costs); ;) {
+    const found = solved({ points, counts, moments, segments, closed, variance });
+    const pieces = piecesOn(points, segments, found, closed);
+    const back = pieces.findIndex((piece, i) => runsBack(piece, points, segments[i]!));
+    if (back < 0 || segments.length < 3) return { points, counts, segments, pieces, errors: found.errors };
+    segments = withoutOne(segments, back, costs);
+  }
+};
+
+/** True of a straight piece that its neighbours cut beyond each other: it runs against its points, and is too short. */
+const runsBack = ({ a, b, bulge }: Piece, points: readonly Point[], { from, to }: Segment): boolean => {
+  const [p, q] = [points[from]!, points[to - 1]!];
+  return bulge === 0 && (b.x - a.x) * (q.x - p.x) + (b.y - a.y) * (q.y - p.y) < 0;
 };
 
 /** A run that comes round, begun at its sharpest break: what it is cut into does not depend on where it was begun. */

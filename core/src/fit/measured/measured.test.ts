@@ -2,7 +2,9 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { pieceRadius, type Piece } from "../../geometry/piece.ts";
 import type { Point } from "../../geometry/point.ts";
-import { randomFrom } from "../../testing/contours.ts";
+import { enclosedArea } from "../../contour/chainMeasure.ts";
+import { meetingPlaces } from "../../contour/meetingPlaces.ts";
+import { polygon, randomFrom, roundedCorners } from "../../testing/contours.ts";
 import { measuredPoints, TRACED_SHAPES, tracedRightly } from "../../testing/tracings.ts";
 import { fitMeasured } from "./index.ts";
 
@@ -21,6 +23,40 @@ describe("fit to measured points", () => {
       expect(tried.filter(({ off }) => off.some((errors) => errors > 3)).length).toBeLessThanOrEqual(1);
     },
   );
+
+  it("never lies far off, crosses itself or has more pieces, whatever outline was measured", () => {
+    const corner = fc.tuple(
+      fc.double({ min: -0.3, max: 0.3, noNaN: true }),
+      fc.double({ min: 30, max: 90, noNaN: true }),
+    );
+    fc.assert(
+      fc.property(
+        fc.array(corner, { minLength: 3, maxLength: 10 }),
+        fc.constantFrom(0, 0.3, 0.7),
+        fc.constantFrom(0.005, 0.02, 0.05, 0.1, 0.2),
+        fc.constantFrom(0.2, 0.5, 1),
+        fc.nat(),
+        (drawn, rounding, sigma, step, seed) => {
+          const corners = drawn.map(([turn, away], i): Point => {
+            const angle = (2 * Math.PI * (i + turn)) / drawn.length;
+            return { x: away * Math.cos(angle), y: away * Math.sin(angle) };
+          });
+          const outline =
+            rounding === 0 ? polygon(corners.map(({ x, y }) => [x, y])) : roundedCorners(corners, rounding);
+          const points = measuredPoints(outline, step, sigma, randomFrom(seed));
+          const made = fitMeasured(points, true);
+          if (!made || made.circle) return;
+          const { pieces } = made;
+          expect(pieces.length).toBeLessThanOrEqual(outline.length);
+          expect(meetingPlaces([{ closed: true, pieces }], "crossing")).toEqual([]);
+          const off = Math.abs(enclosedArea(pieces)) - Math.abs(enclosedArea(outline));
+          expect(Math.abs(off)).toBeLessThan((2 * sigma + 0.02) * step * points.length);
+          expect(made.largest).toBeLessThan(12 * made.scatter);
+        },
+      ),
+      { numRuns: 60 },
+    );
+  });
 
   it("points that scatter alike, strayed ones, and those rounded to a grid are still the outline's", () => {
     const alike = [1, 2, 3, 4, 5].map((seed) => tracedRightly("bracket", 0.1, 7919 * seed, 0.8));

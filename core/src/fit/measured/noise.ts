@@ -5,6 +5,9 @@ export type Noise = { readonly sigma: number; readonly alike: number; readonly c
 
 /** A window's points, and the degree of what is taken away in it; a long one sees what is alike. */
 const SHORT = { width: 15, degree: 2 };
+const SHORTEST = { width: 7, degree: 2 };
+/** Where most windows have corners in them, they see so many times what shorter ones do. */
+const CORNERED = 3;
 const LONG = { width: 61, degree: 4 };
 /** So many long windows are needed to tell. */
 const LONG_ONES = 6;
@@ -37,10 +40,13 @@ const median = (values: readonly number[]): number => {
  */
 export const noiseOf = (points: readonly Point[], size: number): Noise => {
   const steps = median(points.slice(1).map((p, i) => distance(p, points[i]!)));
-  const short = windowed(points, SHORT);
-  const long = points.length >= LONG_ONES * LONG.width ? windowed(points, LONG) : short;
+  const shortest = { ...windowed(points, SHORTEST), alike: 1 };
+  const wider = windowed(points, SHORT);
+  const isCornered = shortest.sigma * CORNERED < wider.sigma;
+  const short = isCornered ? shortest : wider;
+  const long = !isCornered && points.length >= LONG_ONES * LONG.width ? windowed(points, LONG) : short;
   const wanted = steps * SHORT.width < TOO_SHORT * short.sigma || long.sigma > SEEN_LONG * short.sigma;
-  const { sigma, alike } = wanted && long.alike > 1 ? long : short;
+  const { sigma, alike } = wanted && long.alike > 1 && long.sigma < CORNERED * short.sigma ? long : short;
   const least = Math.max(sigma, LEAST_PART * size);
   return { sigma: least, alike, counts: countsOf(points, STRAYS_BY * least + STEPS_OFF * steps) };
 };

@@ -81,6 +81,21 @@ const sharpened = (segments: readonly Segment[], costs: Costs): readonly Segment
   return out;
 };
 
+/** Pieces without one of them: its points go to the neighbour that they cost less. */
+export const withoutOne = (segments: readonly Segment[], i: number, { moments }: Costs): readonly Segment[] => {
+  const rss = ({ from, to, kind }: Segment): number =>
+    (kind === "arc" ? moments.round(from, to)?.rss : undefined) ?? moments.line(from, to);
+  const own = segments[i]!;
+  const ways = [i - 1, i + 1].flatMap((k) => {
+    const next = segments[k];
+    if (!next) return [];
+    const longer = k < i ? { ...next, to: own.to } : { ...next, from: own.from };
+    const made = segments.map((one, j) => (j === k ? longer : one)).filter((_, j) => j !== i);
+    return [{ made, more: rss(longer) - rss(next) }];
+  });
+  return ways.reduce((best, way) => (way.more < best.more ? way : best)).made;
+};
+
 /** True where one circle through all points costs no more than the pieces. */
 export const isOneCircle = (segments: readonly Segment[], costs: Costs): boolean => {
   const { moments, points, variance, price } = costs;
