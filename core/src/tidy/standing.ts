@@ -13,6 +13,7 @@ import { pieceCarrier } from "../geometry/curve.ts";
 import type { Piece } from "../geometry/piece.ts";
 import { distance, equalPoint } from "../geometry/point.ts";
 import { pointGrid } from "../geometry/pointGrid.ts";
+import { withoutSeams } from "./seams.ts";
 import { sharedPairing } from "./sharedPairing.ts";
 import { originsOf, type Looks, type Strand } from "./strands.ts";
 import { type Origin, type Thing, type Tidied } from "./things.ts";
@@ -195,42 +196,6 @@ const joined = (
   return joinRuns(parts, JOINED, pairing)
     .map(standingOfRun)
     .filter((one) => one !== undefined);
-};
-
-/** What was merged, without the corners at which a shared edge ended: straight pieces that run on are one. */
-const withoutSeams = (
-  pieces: readonly Piece[],
-  closed: boolean,
-  origins: Tidied["origins"],
-): readonly [readonly Piece[], boolean, Tidied["origins"]] => {
-  if (closed && circleRound(pieces)) return [pieces, closed, origins];
-  const out: Piece[] = [];
-  const from: (readonly Origin[])[] = [];
-  const runsOn = (p: Piece, q: Piece): boolean => {
-    if (p.bulge !== 0 || q.bulge !== 0) return false;
-    const { x, y } = { x: q.b.x - p.a.x, y: q.b.y - p.a.y };
-    const length = Math.hypot(x, y);
-    const off = Math.abs(x * (p.b.y - p.a.y) - y * (p.b.x - p.a.x)) / length;
-    return off <= JOINED && distance(p.a, p.b) + distance(q.a, q.b) <= length + JOINED;
-  };
-  pieces.forEach((piece, i) => {
-    const last = out.at(-1);
-    const own = origins[i] ?? [];
-    if (last && runsOn(last, piece)) {
-      out[out.length - 1] = { a: last.a, b: piece.b, bulge: 0 };
-      from[from.length - 1] = [...from.at(-1)!, ...own];
-    } else {
-      out.push(piece);
-      from.push(own);
-    }
-  });
-  const [first, last] = [out[0]!, out.at(-1)!];
-  if (closed && out.length > 3 && runsOn(last, first)) {
-    out[0] = { a: last.a, b: first.b, bulge: 0 };
-    from[0] = [...from.pop()!, ...from[0]!];
-    out.pop();
-  }
-  return [out, closed, from];
 };
 
 /**

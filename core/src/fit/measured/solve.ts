@@ -1,20 +1,9 @@
 import type { Carrier } from "../../geometry/curve.ts";
-import { leftOf, times, type Point } from "../../geometry/point.ts";
-import { signedAngle } from "../../numeric/angle.ts";
-import { arcsTouch, equalOnes, lineAt, lineTouches, type Equation, type Parameters } from "./equations.ts";
+import { leftOf, times } from "../../geometry/point.ts";
+import type { Equation, Parameters } from "./equations.ts";
+import { levelOf, pairsOf, touchingAt, type Candidate } from "./hypotheses.ts";
 import { factored, solvedFor, type Factors } from "./linear.ts";
-import type { Moments } from "./moments.ts";
-import { turned, type Segment } from "./segments.ts";
-
-/** What is solved: the points in their order, the pieces over them, whether they come round, and their scatter. */
-export type Problem = {
-  readonly points: readonly Point[];
-  readonly counts: Uint8Array;
-  readonly moments: Moments;
-  readonly segments: readonly Segment[];
-  readonly closed: boolean;
-  readonly variance: number;
-};
+import { placesOf, startOf, type Problem } from "./problem.ts";
 
 /**
  * What each piece lies on, whether an arc turns to the left (1) or the right (-1), and the standard error of its radius
@@ -28,8 +17,6 @@ export type Solved = {
 
 /** What an equation may cost: 3 standard errors. */
 const MOST_RISE = 9;
-/** Turns at a joint (radians) that are looked at as none. */
-const NEARLY_TANGENT = 0.6;
 /** Gauss and Newton's steps, and the change of a parameter that ends them (lengths are about 1). */
 const [STEPS, SETTLED] = [12, 1e-13];
 /** An equation holds within this. */
@@ -64,37 +51,8 @@ export const solved = (problem: Problem): Solved => {
   return { carriers: carriersOf(problem, state.p), turns, errors: errorsOf(problem, state) };
 };
 
-/** Equations that hold together or not at all. */
-type Candidate = readonly Equation[];
+/** Parameters at the least squares under some equations, and χ² there. */
 type State = { readonly p: Parameters; readonly equations: readonly Equation[]; readonly chi: number };
-type Start = { readonly p: Parameters; readonly turns: readonly number[] };
-
-/** The first parameter of every piece. */
-const placesOf = (segments: readonly Segment[]): readonly number[] => {
-  let next = 0;
-  return segments.map(({ kind }) => {
-    const own = next;
-    next += kind === "line" ? 2 : 3;
-    return own;
-  });
-};
-
-const startOf = ({ points, moments, segments }: Problem): Start => {
-  const p: number[] = [];
-  const turns = segments.map(({ from, to, kind }) => {
-    const round = kind === "arc" ? moments.round(from, to) : undefined;
-    if (round) {
-      p.push(round.centre.x, round.centre.y, round.radius);
-      return turned(points, from, to, round.centre) < 0 ? -1 : 1;
-    }
-    const [a, b] = [points[from]!, points[to - 1]!];
-    const angle = Math.atan2(b.y - a.y, b.x - a.x);
-    const middle = { x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 };
-    p.push(angle, middle.y * Math.cos(angle) - middle.x * Math.sin(angle));
-    return 0;
-  });
-  return { p: Float64Array.from(p), turns };
-};
 
 /** The normal equations of all points about the parameters, and χ² there. */
 const normal = (
@@ -140,12 +98,17 @@ const normal = (
   return { h, g, chi: chi / variance };
 };
 
+const scaleOf = (h: Float64Array, size: number): number => {
+  let scale = 0;
+  for (let i = 0; i < size; i++) scale = Math.max(scale, h[i * size + i]!);
+  return scale;
+};
+
 /** The system of the parameters and what each equation pulls with, taken apart. */
 const systemOf = (h: Float64Array, p: Parameters, equations: readonly Equation[]): Factors | undefined => {
   const size = p.length + equations.length;
   const matrix = new Float64Array(size * size);
-  let scale = 0;
-  for (let i = 0; i < p.length; i++) scale = Math.max(scale, h[i * p.length + i]!);
+  const scale = scaleOf(h, p.length);
   for (let i = 0; i < p.length; i++) {
     for (let j = 0; j < p.length; j++) matrix[i * size + j] = h[i * p.length + j]! / scale;
     matrix[i * size + i]! += SLACK * SLACK;
@@ -160,12 +123,6 @@ const systemOf = (h: Float64Array, p: Parameters, equations: readonly Equation[]
     matrix[row * size + row] = -SLACK;
   });
   return factored(matrix, size);
-};
-
-const scaleOf = (h: Float64Array, size: number): number => {
-  let scale = 0;
-  for (let i = 0; i < size; i++) scale = Math.max(scale, h[i * size + i]!);
-  return scale;
 };
 
 /** From somewhere to the least squares under some equations. */
@@ -253,50 +210,6 @@ const errorsOf = (problem: Problem, state: State): readonly number[] => {
   return problem.segments.map(({ kind }, i) =>
     kind === "line" ? NaN : Math.sqrt(spread({ at: [at[i]! + 2], value: () => 0, slopes: () => [1] })),
   );
-};
-
-const touchingAt = (
-  { points, segments }: Problem,
-  { turns }: Start,
-  p: Parameters,
-  i: number,
-  j: number,
-): readonly Candidate[] => {
-  const at = placesOf(segments);
-  const [one, other] = [segments[i]!, segments[j]!];
-  if (one.kind === "line" && other.kind === "line") return [];
-  const [end, start] = [points[one.to - 1]!, points[other.from]!];
-  const heading = (k: number, { x, y }: Point): number =>
-    segments[k]!.kind === "line"
-      ? p[at[k]!]!
-      : Math.atan2(y - p[at[k]! + 1]!, x - p[at[k]!]!) + (turns[k]! * Math.PI) / 2;
-  if (Math.abs(signedAngle(heading(j, start) - heading(i, end))) > NEARLY_TANGENT) return [];
-  const equation =
-    one.kind === "line"
-      ? lineTouches(at[i]!, at[j]!, p)
-      : other.kind === "line"
-        ? lineTouches(at[j]!, at[i]!, p)
-        : arcsTouch(at[i]!, at[j]!, turns[i] === turns[j], p);
-  return [[equation]];
-};
-
-const levelOf = (line: number, p: Parameters): Candidate => [
-  lineAt(line, (Math.round((2 * p[line]!) / Math.PI) * Math.PI) / 2),
-];
-
-/** Arcs whose centres, or whose radii, may be one: each with the nearest before it, so that no cycles come. */
-const pairsOf = (segments: readonly Segment[], p: Parameters, what: "centre" | "radius"): readonly Candidate[] => {
-  const at = placesOf(segments);
-  const arcs = segments.flatMap(({ kind }, i) => (kind === "arc" ? [at[i]!] : []));
-  const key = (arc: number): number => (what === "radius" ? p[arc + 2]! : p[arc]!);
-  arcs.sort((q, r) => key(q) - key(r));
-  return arcs.slice(1).flatMap((arc, k): Candidate[] => {
-    const before = arcs.slice(0, k + 1);
-    if (what === "radius") return [[equalOnes(before.at(-1)! + 2, arc + 2)]];
-    const away = (other: number): number => Math.hypot(p[other]! - p[arc]!, p[other + 1]! - p[arc + 1]!);
-    const nearest = before.reduce((best, other) => (away(other) < away(best) ? other : best));
-    return [[equalOnes(nearest, arc), equalOnes(nearest + 1, arc + 1)]];
-  });
 };
 
 const carriersOf = ({ segments }: Problem, p: Parameters): readonly Carrier[] => {
