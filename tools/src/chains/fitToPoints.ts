@@ -10,7 +10,7 @@ import {
   type Measured,
   type Residuals,
 } from "@ash-edge/core/fit";
-import type { Point } from "@ash-edge/core/geometry";
+import { boundsOf, equalPoint, type Point } from "@ash-edge/core/geometry";
 import { showLengthUnit, refuse, type Unit } from "@ash-edge/core/numeric";
 import type { Shape } from "@ash-edge/core/shape";
 import { refused, under, nothing, type Given, type ToolContext, type Proposal, type Tool, type Part } from "../tool.ts";
@@ -20,7 +20,10 @@ import { toleranceOf } from "./fitTolerance.ts";
 const MOST_POINTS = 60;
 const POINT_NAMES = Array.from({ length: MOST_POINTS }, (_, i) => `point ${i + 1}`);
 
-type Fitted = { readonly shape: Shape; readonly words: string };
+type Fitted = { readonly shape: Shape; readonly words: string; readonly within?: number };
+
+/** Where nothing else is told, points picked by eye lie within this part of how far they reach. */
+const PICKED_WITHIN = 0.005;
 
 const fitted = (given: Given, { drawing, unit }: ToolContext, points: readonly Point[]): Fitted | undefined => {
   const what = given.choice("what");
@@ -43,14 +46,23 @@ const fitted = (given: Given, { drawing, unit }: ToolContext, points: readonly P
     const arc = arcToPoints(points);
     return arc && { shape: { kind: "piece", ...arc.piece }, words: off(arc.residuals) };
   }
-  const fit = runWithin(points, toleranceOf(given, drawing));
+  const within = given.value("within") ?? Math.max(toleranceOf(given, drawing), PICKED_WITHIN * reachOf(points));
+  const fit = runWithin(points, within);
+  if (!fit) return undefined;
   let id = -1;
-  return (
-    fit && {
-      shape: chainOfPieces(fit.pieces, false, () => id--),
-      words: `${fit.pieces.length} pieces, off by ${showLengthUnit(fit.largest, unit)} at most`,
-    }
-  );
+  const { pieces, largest } = fit;
+  const made = pieces.length === 1 ? "1 piece" : `${pieces.length} pieces`;
+  return {
+    shape: chainOfPieces(pieces, false, () => id--),
+    words: `${made}, off by ${showLengthUnit(largest, unit)} at most`,
+    within,
+  };
+};
+
+/** How far points reach in x or y, whichever is more. */
+const reachOf = (points: readonly Point[]): number => {
+  const { minX, minY, maxX, maxY } = boundsOf(points);
+  return Math.max(maxX - minX, maxY - minY);
 };
 
 /** The fewest lines and arcs that no point lies farther off than the tolerance, which is about twice their scatter. */
@@ -66,7 +78,9 @@ const runWithin = (points: readonly Point[], tolerance: number): Measured | unde
 const roundSize = (radius: number, unit: Unit): string => `R ${showLengthUnit(radius, unit)}`;
 
 const propose = (given: Given, context: ToolContext): Proposal => {
-  const points = POINT_NAMES.flatMap((name) => given.picks[name]?.at ?? []);
+  const picked = POINT_NAMES.flatMap((name) => given.picks[name]?.at ?? []);
+  // the pointer is still on the last one that was picked
+  const points = picked.filter((at, i) => i === 0 || !equalPoint(at, picked[i - 1]!));
   const dots = points.map((at) => ({ shape: { kind: "point", at } as Shape }));
   if (points.length < 2) return { ways: [{ preview: dots }] };
   const made = fitted(given, context, points);
@@ -81,7 +95,9 @@ const propose = (given: Given, context: ToolContext): Proposal => {
         said: `Fitted: ${made.words}.`,
       },
     ],
-    note: `${points.length} points · ${made.words} · Enter makes it`,
+    note:
+      `${points.length} points · ${made.words}` +
+      `${made.within === undefined ? "" : `, within ${showLengthUnit(made.within, context.unit)}`} · Enter makes it`,
   };
 };
 
@@ -92,7 +108,8 @@ export const fitToPoints: Tool = {
   help:
     "Click points, on the picture of a sketch under the drawing or anywhere; Backspace takes the last one back. " +
     "Enter makes the line, the arc or the circle that lies nearest to all of them, or the fewest arcs and lines for " +
-    "points picked about so exactly, and says how far the points lie off it.",
+    "points picked by eye within a tolerance, a two hundredth of their reach where none is typed, and says how far " +
+    "they lie off it.",
   drawing: [
     "M4 18 A15 15 0 0 1 20 8",
     ["M5 15", "M9 13", "M14 8", "M19 10"]

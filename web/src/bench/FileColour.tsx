@@ -11,7 +11,11 @@ export const FileColour = ({ colour, bare = false }: { colour: string; bare?: bo
         style={rgb && { backgroundColor: `rgb(${rgb.join(" ")})` }}
         className={`inline-block h-3 w-3 shrink-0 rounded-sm border border-hair ${rgb ? "" : "bg-ink"}`}
       />
-      {!bare && <span className="figures truncate">{colour} in the file</span>}
+      {!bare && (
+        <span title="As the file named it" className="figures truncate">
+          {colour}
+        </span>
+      )}
     </>
   );
 };

@@ -225,7 +225,7 @@ const Belongs = ({ entities, drawing }: { entities: readonly Entity[]; drawing: 
               type="button"
               title="Draws it as its role has it; the file’s colour is let go"
               onClick={act.dropColours}
-              className="ml-auto h-6 rounded-card border border-hair bg-board px-2 text-[13px] hover:border-ink"
+              className="ml-auto h-6 rounded-card border border-hair bg-board px-2 whitespace-nowrap hover:border-ink"
             >
               as its role
             </button>
