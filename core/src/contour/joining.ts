@@ -2,7 +2,7 @@ import type { Circle } from "../geometry/circle.ts";
 import { pieceCentre, pieceRadius, reversePiece, splitPiece, sweepOf, type Piece } from "../geometry/piece.ts";
 import { distance, equalPoint, type Point } from "../geometry/point.ts";
 import { TURN } from "../numeric/angle.ts";
-import { JOINED, RUNS_ON } from "../numeric/tolerance.ts";
+import { JOINED } from "../numeric/tolerance.ts";
 import { weldPoints } from "../geometry/weldPoints.ts";
 import { blocksOf } from "./blocks.ts";
 
@@ -160,7 +160,10 @@ export const runPieces = ({ links, closed }: Run, piecesOf: (part: number) => re
 
 /** One line whose ends come together within a gap is no contour, nor are two lines or arcs there and back. */
 export const enclosesNothing = ([first, second, ...more]: readonly Piece[]): boolean =>
-  more.length === 0 && (second ? Math.abs(first!.bulge + second.bulge) <= RUNS_ON : first?.bulge === 0);
+  more.length === 0 && (second ? heightBetween(first!, second) <= JOINED : first?.bulge === 0);
+
+/** How far two pieces between the same ends lie apart in their midst: the height of an arc is half its bulge by chord. */
+const heightBetween = (p: Piece, back: Piece): number => (Math.abs(p.bulge + back.bulge) * distance(p.a, p.b)) / 2;
 
 /** The circle that closed pieces go round once, all of them on it to what is joined; undefined for others. */
 export const circleRound = (pieces: readonly Piece[]): Circle | undefined => {

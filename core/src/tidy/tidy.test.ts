@@ -7,6 +7,7 @@ import { endedAt } from "../construct/cornerCuts.ts";
 import { filletCorner } from "../construct/fillet.ts";
 import { rectangleOf } from "../construct/rectangle.ts";
 import { enclosedArea } from "../contour/chainMeasure.ts";
+import { enclosesNothing } from "../contour/joining.ts";
 import { circleHalves } from "../geometry/circle.ts";
 import {
   line,
@@ -593,6 +594,14 @@ describe("tidy", () => {
     const scraps = loose(line(point(0, 0), point(0.03, 0.02)), line(point(0.03, 0.02), point(0.002, 0.001)));
     const { things } = tidy(thingsOf(scraps), options());
     for (const { shape } of things) expect(shape.kind === "chain" && shape.closed).toBe(false);
+    // nor an arc there and back; a flat arc over its chord does, however thin
+    const arc: Piece = { a: point(0, 0), b: point(40, 0), bulge: 0.4 };
+    const back = [reversePiece(arc), { ...reversePiece(arc), bulge: -0.40000001 }];
+    for (const other of back) expect(enclosesNothing([arc, other])).toBe(true);
+    const flat: Piece = { a: point(0, 0), b: point(1000, 0), bulge: 0.001 };
+    expect(enclosesNothing([flat, line(flat.b, flat.a)])).toBe(false);
+    const made = tidy(thingsOf(loose(flat, line(flat.b, flat.a))), options());
+    expect(made.things).toMatchObject([{ shape: { kind: "chain", closed: true } }]);
   });
   it("a tracing in short loose lines keeps its corners, two half circles with a line at their joint stay", () => {
     const corner = (i: number): Point => point(20 * Math.cos((Math.PI * i) / 100), 20 * Math.sin((Math.PI * i) / 100));
