@@ -162,7 +162,7 @@ export const runPieces = ({ links, closed }: Run, piecesOf: (part: number) => re
 export const enclosesNothing = ([first, second, ...more]: readonly Piece[]): boolean =>
   more.length === 0 && (second ? heightBetween(first!, second) <= JOINED : first?.bulge === 0);
 
-/** How far two pieces between the same ends lie apart in their midst: the height of an arc is half its bulge by chord. */
+/** How far two pieces between the same ends lie apart in their midst: an arc is half its bulge by chord high. */
 const heightBetween = (p: Piece, back: Piece): number => (Math.abs(p.bulge + back.bulge) * distance(p.a, p.b)) / 2;
 
 /** The circle that closed pieces go round once, all of them on it to what is joined; undefined for others. */
