@@ -590,6 +590,20 @@ describe("tidy", () => {
       { numRuns: 300 },
     );
   });
+  it("a stub stays where something is attached to it, and where it lies on a layer of its own", () => {
+    const corner = point(100, 60);
+    const stub = line(corner, point(100.02, 60.02));
+    const plate = thingsOf(loose(...box(100, 60)));
+    const stubs = (rest: Partial<Thing>): TidyResult =>
+      tidy([...plate, { id: 9, layer: "0", shape: { kind: "piece", ...stub }, ...rest }], options());
+    expect(stubs({}).things).toHaveLength(1);
+    expect(codes(stubs({}))).toEqual(["tail"]);
+    for (const rest of [{ attached: true }, { layer: "notes" }]) {
+      const { things } = stubs(rest);
+      expect(things).toHaveLength(2);
+      expect(areas({ ...stubs(rest), things }).filter((area) => !Number.isNaN(area))).toEqual([6000]);
+    }
+  });
   it("two scraps there and back close nothing", () => {
     const scraps = loose(line(point(0, 0), point(0.03, 0.02)), line(point(0.03, 0.02), point(0.002, 0.001)));
     const { things } = tidy(thingsOf(scraps), options());
