@@ -51,7 +51,7 @@ A CSV is a table of the contours.
   --dxf R12|R2000         the version that is written (R2000)
   --arcs T                convert: ellipses, splines and runs of tiny straight pieces become tangent arcs within T
   --traced                with --arcs: straight pieces go through measured points, and become the fewest lines and arcs
-                          under these points' own scatter, none of them farther off than T
+                          under these points' own scatter, within T of all but those that strayed
   --by D                  how far, in the drawing's unit; out makes material grow: outer contours grow, holes shrink
   --corner round|sharp|flat
                           how corners come out (round); a sharp one farther than --limit distances away is flat (4)

@@ -38,6 +38,13 @@ export const outlinesMeetOf = (
     });
     return ends;
   };
+  let nowhere: Uint8Array | undefined;
+  /** Outlines side by side: what leads nowhere is none that goes on there. */
+  const isBorder = (place: Point, own: number): boolean => {
+    if (!branches(degree(place, own))) return false;
+    nowhere ??= leadNowhere(strands, classes, tolerance);
+    return branches(degree(place, own, nowhere));
+  };
   const reachesBorder = (from: Point, own: number): boolean => {
     const asked = known.get(keyOf(from, own));
     if (asked !== undefined) return asked;
@@ -47,21 +54,13 @@ export const outlinesMeetOf = (
     for (const place of field)
       for (const end of farEnds(place, own)) {
         if (keys.has(keyOf(end, own))) continue;
-        const leaving = degree(end, own);
-        found ||= branches(leaving);
-        if (!isDoubled(leaving)) continue;
+        found ||= isBorder(end, own);
+        if (!isDoubled(degree(end, own))) continue;
         keys.add(keyOf(end, own));
         field.push(end);
       }
     for (const key of keys) known.set(key, found);
     return found;
   };
-  let nowhere: Uint8Array | undefined;
-  return (place, own) => {
-    const leaving = degree(place, own);
-    if (!branches(leaving)) return isDoubled(leaving) && reachesBorder(place, own);
-    // what leads nowhere is no outline that goes on there
-    nowhere ??= leadNowhere(strands, classes, tolerance);
-    return branches(degree(place, own, nowhere));
-  };
+  return (place, own) => isBorder(place, own) || (isDoubled(degree(place, own)) && reachesBorder(place, own));
 };

@@ -35,7 +35,6 @@ export const inRounds = (
     touched = [...touched, ...cut.touched];
     return cut.touched.length > 0;
   };
-  stubsGo();
   for (let round = 0; round < MOST_ROUNDS; round++) {
     if (among) strands = unshared(strands, among);
     const untangled = untangle(things, strands, options, looks, touched, among);
@@ -52,8 +51,10 @@ export const inRounds = (
       gaps = [...gaps.filter(isFixed), ...closed.findings];
       touched = [...touched, ...closed.touched];
     }
+    // after what is to meet has met: what leads on over a gap is no stub
+    const cut = stubsGo();
     if (touched.length === before) break;
-    if (stubsGo()) among = undefined;
+    if (cut) among = undefined;
     else if (among.length < 2) break;
   }
   report(0.65);

@@ -604,6 +604,20 @@ describe("tidy", () => {
       expect(areas({ ...stubs(rest), things }).filter((area) => !Number.isNaN(area))).toEqual([6000]);
     }
   });
+  it("a short piece that leads on over a gap is no stub, whatever else ends at its corner", () => {
+    const drawn = [
+      line(point(0, 0), point(100, 0)),
+      line(point(100, 0), point(100, 60)),
+      line(point(100, 60), point(99.98, 60.03)),
+      line(point(99.96, 60.045), point(0, 60)),
+      line(point(0, 60), point(0, 0)),
+      line(point(100, 60), point(140, 90)),
+    ];
+    const made = tidy(thingsOf(loose(...drawn)), options());
+    const closed = made.things.filter(({ shape }) => shape.kind === "chain" && shape.closed);
+    expect(closed.map(areaOf).map((area) => Math.round(area / 10))).toEqual([600]);
+    expect(codes(made)).toEqual(["gap", "open"]);
+  });
   it("two scraps there and back close nothing", () => {
     const scraps = loose(line(point(0, 0), point(0.03, 0.02)), line(point(0.03, 0.02), point(0.002, 0.001)));
     const { things } = tidy(thingsOf(scraps), options());
