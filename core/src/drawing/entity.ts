@@ -1,4 +1,5 @@
 import type { Curve } from "../geometry/curve.ts";
+import { agreed } from "../numeric/agreed.ts";
 import type { Id } from "../numeric/id.ts";
 import { shapeCurves } from "../shape/kinds.ts";
 import type { Shape } from "../shape/shape.ts";
@@ -38,12 +39,13 @@ export const lookOf = ({ layer, line, colour }: Entity): Look => ({
 });
 
 /** The layer of the first of some entities, and the colour and the line style that all of them share. */
-export const commonLook = ([first, ...more]: readonly Entity[]): Look => {
-  const { layer, line, colour } = first!;
+export const commonLook = (entities: readonly Entity[]): Look => {
+  const line = agreed(entities.map((one) => one.line));
+  const colour = agreed(entities.map((one) => one.colour));
   return {
-    layer,
-    ...(line !== undefined && more.every((one) => one.line === line) ? { line } : {}),
-    ...(colour !== undefined && more.every((one) => one.colour === colour) ? { colour } : {}),
+    layer: entities[0]!.layer,
+    ...(line === undefined ? {} : { line }),
+    ...(colour === undefined ? {} : { colour }),
   };
 };
 

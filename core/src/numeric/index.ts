@@ -1,3 +1,4 @@
+export * from "./agreed.ts";
 export * from "./angle.ts";
 export * from "./distinct.ts";
 export * from "./effort.ts";

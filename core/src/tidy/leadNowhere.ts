@@ -1,7 +1,7 @@
 import { blocksOf } from "../contour/blocks.ts";
-import { weldEnds } from "../contour/joining.ts";
 import { piecePoint } from "../geometry/piece.ts";
 import { distance } from "../geometry/point.ts";
+import { nodesOf } from "./nodes.ts";
 import type { Strand } from "./strands.ts";
 
 /**
@@ -9,23 +9,13 @@ import type { Strand } from "./strands.ts";
  * are no loop. Linear but for the welding of ends.
  */
 export const leadNowhere = (strands: readonly Strand[], classes: readonly number[], tolerance: number): Uint8Array => {
-  const welded = weldEnds(
-    strands.map(({ piece }) => piece),
-    tolerance,
-  );
-  const numbers = new Map<string, number>(); // of nodes of a class
-  const nodeAt = (end: number): number => {
-    const key = `${welded[end]!} ${classes[strands[end >> 1]!.thing]!}`;
-    const node = numbers.get(key) ?? numbers.size;
-    numbers.set(key, node);
-    return node;
-  };
+  const nodeOf = nodesOf(strands, classes, tolerance);
   const edgeOf = new Int32Array(strands.length).fill(-1);
   const between = new Map<string, number[]>(); // a strand of each edge from one node to another
   const nodes: number[] = [];
   strands.forEach(({ circle, piece }, i) => {
     if (circle) return;
-    const [a, b] = [nodeAt(2 * i), nodeAt(2 * i + 1)];
+    const [a, b] = [nodeOf[2 * i]!, nodeOf[2 * i + 1]!];
     const key = a < b ? `${a} ${b}` : `${b} ${a}`;
     const there = between.get(key) ?? [];
     if (there.length === 0) between.set(key, there);

@@ -14,6 +14,7 @@ import type { Piece } from "../geometry/piece.ts";
 import { distance, equalPoint } from "../geometry/point.ts";
 import { pointGrid } from "../geometry/pointGrid.ts";
 import { withoutSeams } from "./seams.ts";
+import { agreed } from "../numeric/agreed.ts";
 import { sharedPairing } from "./sharedPairing.ts";
 import { originsOf, type Looks, type Strand } from "./strands.ts";
 import { type Origin, type Thing, type Tidied } from "./things.ts";
@@ -180,7 +181,10 @@ const joined = (
       }
     }
     const { order } = first;
-    const thing = commonLook(things[order]!, links, parts, things);
+    const thing = commonLook(
+      things[order]!,
+      links.map(({ part }) => things[parts[part]!.order]!),
+    );
     if (links.length === 1 && touched[order] === 0 && !closed)
       return { order, standing: standingOf(thing, thing.shape, piecesOf(first), false, origins, true) };
     const round = closed && links.length === 1 ? roundOf(piecesOf(first)) : undefined;
@@ -198,29 +202,11 @@ const joined = (
     .filter((one) => one !== undefined);
 };
 
-/**
- * A thing with the colour and the line style that all linked share; those in which they differ say nothing of the
- * whole.
- */
-const commonLook = (
-  thing: Thing,
-  links: Run["links"],
-  parts: readonly OpenStrand[],
-  things: readonly Thing[],
-): Thing => {
-  let [colour, line] = [true, true];
-  for (const { part } of links) {
-    const other = things[parts[part]!.order]!;
-    if (other.colour !== thing.colour) colour = false;
-    if (other.line !== thing.line) line = false;
-  }
-  if (colour && line) return thing;
-  const { colour: own, line: style, ...rest } = thing;
-  return {
-    ...rest,
-    ...(colour && own !== undefined ? { colour: own } : {}),
-    ...(line && style !== undefined ? { line: style } : {}),
-  };
+/** A thing with the colour and the line style that all linked share: the rest says nothing of the whole. */
+const commonLook = ({ colour: _, line: __, ...rest }: Thing, linked: readonly Thing[]): Thing => {
+  const colour = agreed(linked.map((one) => one.colour));
+  const line = agreed(linked.map((one) => one.line));
+  return { ...rest, ...(colour === undefined ? {} : { colour }), ...(line === undefined ? {} : { line }) };
 };
 
 /** The circle of a single arc, which closes on itself. */

@@ -1,7 +1,7 @@
-import { weldEnds } from "../contour/joining.ts";
 import { pieceLength } from "../geometry/piece.ts";
 import { distance, type Point } from "../geometry/point.ts";
 import { JOINED } from "../numeric/tolerance.ts";
+import { nodesOf } from "./nodes.ts";
 import { noted } from "./noted.ts";
 import type { Looks, Strand } from "./strands.ts";
 import type { Finding, Thing, TidyOptions } from "./things.ts";
@@ -45,30 +45,26 @@ const stubsOf = (
     ({ circle, piece, thing }) => !circle && !things[thing]!.attached && pieceLength(piece) <= tolerance,
   );
   if (!short.includes(true)) return [];
-  const welded = weldEnds(
-    strands.map(({ piece }) => piece),
-    JOINED,
-  );
-  const nodeAt = (end: number): string => `${welded[end]!} ${kinds[strands[end >> 1]!.thing]!}`;
-  const longAt = new Map<string, number>(); // how many longer pieces end at a node
-  const shortAt = new Map<string, number[]>(); // the ends of short ones there
+  const nodeOf = nodesOf(strands, kinds, JOINED);
+  const longAt = new Map<number, number>(); // how many longer pieces end at a node
+  const shortAt = new Map<number, number[]>(); // the ends of short ones there
   strands.forEach(({ circle }, i) => {
     if (circle) return;
     for (const end of [2 * i, 2 * i + 1]) {
-      const node = nodeAt(end);
+      const node = nodeOf[end]!;
       if (!short[i]) longAt.set(node, (longAt.get(node) ?? 0) + 1);
       else void (shortAt.get(node)?.push(end) ?? shortAt.set(node, [end]));
     }
   });
   const seen = new Set<number>();
   /** The short pieces that one leads to, up to nodes where longer ones end, and those nodes. */
-  const spread = (first: number): { readonly roots: ReadonlySet<string>; readonly members: readonly number[] } => {
+  const spread = (first: number): { readonly roots: ReadonlySet<number>; readonly members: readonly number[] } => {
     const members = [first];
-    const roots = new Set<string>();
+    const roots = new Set<number>();
     seen.add(first);
     for (const i of members)
       for (const end of [2 * i, 2 * i + 1]) {
-        const node = nodeAt(end);
+        const node = nodeOf[end]!;
         if (longAt.has(node)) roots.add(node);
         else
           for (const next of shortAt.get(node)!)

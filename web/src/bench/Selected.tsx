@@ -3,7 +3,7 @@ import { DropdownMenu } from "radix-ui";
 import { useState } from "react";
 import { entityOf, layersOf, LINE_STYLES, unitOf, type Drawing, type Entity } from "@ash-edge/core/drawing";
 import { countByKind, describePoint, describeRef } from "@ash-edge/core/look";
-import { readTypedValue, showAngle, showLength, type Id, type Unit } from "@ash-edge/core/numeric";
+import { agreed, readTypedValue, showAngle, showLength, type Id, type Unit } from "@ash-edge/core/numeric";
 import { sayRefusal } from "@ash-edge/core/say";
 import { propertiesOf, type Property } from "@ash-edge/core/shape";
 import { MENU, MENU_ITEM } from "../ui/menu.ts";
@@ -171,15 +171,12 @@ const Field = ({ property, value, unit }: { property: Property; value: number | 
   );
 };
 
-const shared = <T,>(values: readonly T[]): T | undefined =>
-  values.every((value) => value === values[0]) ? values[0] : undefined;
-
 const Belongs = ({ entities, drawing }: { entities: readonly Entity[]; drawing: Drawing }) => {
   const { act } = useSession();
-  const layer = shared(entities.map((entity) => entity.layer));
+  const layer = agreed(entities.map((entity) => entity.layer));
   const lines = entities.map(({ line }) => line ?? "role");
   const colours = entities.map((entity) => entity.colour);
-  const colour = shared(colours);
+  const colour = agreed(colours);
   const role = layersOf(drawing).find(({ id }) => id === layer)?.role;
   const ids: readonly Id[] = entities.map(({ id }) => id);
   const select = "h-6 w-full rounded-card border border-hair bg-board px-1 text-[13px]";
@@ -204,11 +201,11 @@ const Belongs = ({ entities, drawing }: { entities: readonly Entity[]; drawing: 
       <span className="text-soft">line</span>
       <select
         aria-label="line"
-        value={shared(lines) ?? ""}
+        value={agreed(lines) ?? ""}
         onChange={(event) => act.setLine(event.target.value === "role" ? undefined : event.target.value)}
         className={select}
       >
-        {shared(lines) === undefined && <option value="">differs</option>}
+        {agreed(lines) === undefined && <option value="">differs</option>}
         <option value="role">as its role has it</option>
         {[...new Set<string>([...LINE_STYLES, ...entities.flatMap(({ line }) => line ?? [])])].map((style) => (
           <option key={style} value={style}>

@@ -1,4 +1,5 @@
-import type { Point } from "../../geometry/point.ts";
+import { cross, distance, subtract, type Point } from "../../geometry/point.ts";
+import { lineToPoints } from "../toPoints.ts";
 import { cheapest, type Costs, type Segment } from "./segments.ts";
 
 /** An arc that gains less than this (χ²) over a line is one. */
@@ -6,27 +7,16 @@ const LEAST_GAIN = 16;
 /** What a break and a line more may cost before two lines are one, and an arc before a corner is sharp: in Λ. */
 const [LINE_MORE, ARC_MORE] = [3, 4];
 
-/** A line through some points by its moments, in place and direction. */
-type Line = { readonly at: Point; readonly x: number; readonly y: number };
+type Off = (p: Point) => number;
 
-const lineOf = (points: readonly Point[], from: number, to: number): Line => {
-  let [x, y, xx, xy, yy] = [0, 0, 0, 0, 0];
-  for (let i = from; i < to; i++) {
-    x += points[i]!.x;
-    y += points[i]!.y;
-  }
-  const at = { x: x / (to - from), y: y / (to - from) };
-  for (let i = from; i < to; i++) {
-    const [u, v] = [points[i]!.x - at.x, points[i]!.y - at.y];
-    xx += u * u;
-    xy += u * v;
-    yy += v * v;
-  }
-  const angle = Math.atan2(2 * xy, xx - yy) / 2;
-  return { at, x: Math.cos(angle), y: Math.sin(angle) };
+/** How far a place lies off the line nearest to some points, to its left above 0. */
+const offLine = (points: readonly Point[]): Off => {
+  const line = lineToPoints(points);
+  if (!line) return () => 0;
+  const { a, b } = line.piece;
+  const length = distance(a, b);
+  return (p) => cross(subtract(b, a), subtract(p, a)) / length;
 };
-
-const off = ({ at, x, y }: Line, p: Point): number => (p.y - at.y) * x - (p.x - at.x) * y;
 
 /** Makes shallow arcs lines, lines that run on one, and corners sharp where no more is told. */
 export const lookedAgain = (segments: readonly Segment[], costs: Costs): readonly Segment[] => {
@@ -61,13 +51,13 @@ const sharpened = (segments: readonly Segment[], costs: Costs): readonly Segment
       out.push(own);
       continue;
     }
-    const [first, second] = [lineOf(points, before.from, before.to), lineOf(points, after.from, after.to)];
+    const [first, second] = [before, after].map(({ from, to }) => offLine(points.slice(from, to))) as [Off, Off];
     // the cheapest place for the corner: points before it lie on the first line, those after it on the second
     let left = 0;
-    for (let k = own.from; k < own.to; k++) left += off(second, points[k]!) ** 2;
+    for (let k = own.from; k < own.to; k++) left += second(points[k]!) ** 2;
     let [best, at] = [left, own.from];
     for (let k = own.from; k < own.to; k++) {
-      left += off(first, points[k]!) ** 2 - off(second, points[k]!) ** 2;
+      left += first(points[k]!) ** 2 - second(points[k]!) ** 2;
       if (left < best) [best, at] = [left, k + 1];
     }
     if (best / variance > round.rss / variance + ARC_MORE * price) {
