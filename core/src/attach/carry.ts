@@ -1,21 +1,19 @@
-import type { Callout } from "../drawing/callout.ts";
-import { calloutsOf, type Drawing } from "../drawing/drawing.ts";
+import type { Annotation } from "../drawing/annotation.ts";
+import type { Drawing } from "../drawing/drawing.ts";
 import type { Change, Hint, Loose } from "../drawing/edit.ts";
 import { sameRef, type Ref } from "../drawing/ref.ts";
+import { distance, dot } from "../geometry/point.ts";
+import { transformPoint, type Similarity } from "../geometry/transform.ts";
 import type { Id } from "../numeric/id.ts";
+import { SAME_PLACE } from "../numeric/tolerance.ts";
 import { carryRef } from "./carryRef.ts";
-import { heldByCallout } from "./holders.ts";
+import { frameOf, fromFrame, movedAnnotation, textPlace, tipOf, toFrame } from "./frame.ts";
+import { holdersOf, idsIn, type Holder } from "./holders.ts";
 import { offerFor } from "./offer.ts";
 import { passageOf, type Passage } from "./passage.ts";
 
-/**
- * What became of the references that an edit touched: new links by callout, where they differ, and what was cut loose.
- */
-export type Carried = { readonly links: ReadonlyMap<Id, readonly Ref[]>; readonly loose: readonly Loose[] };
-
-/** The ids that a reference speaks of: its own, and that of a curve that it crosses. */
-export const idsIn = (ref: Ref): readonly Id[] =>
-  typeof ref.place === "object" && "crosses" in ref.place ? [ref.id, ...idsIn(ref.place.crosses)] : [ref.id];
+/** What became of the rows that hold what an edit touched, where they differ, and what was cut loose. */
+export type Carried = { readonly rows: ReadonlyMap<Id, Holder>; readonly loose: readonly Loose[] };
 
 /**
  * Carries every reference of every table from the drawing before an edit to the one after it. A reference either names
@@ -29,33 +27,48 @@ export const carry = (
   changes: readonly Change[],
   hints: readonly Hint[],
 ): Carried => {
-  const links = new Map<Id, readonly Ref[]>();
+  const rows = new Map<Id, Holder>();
   const loose: Loose[] = [];
-  const holding = calloutsOf(before).filter((callout) => callout.links.length > 0);
-  if (holding.length === 0) return { links, loose };
-  const changed = new Set(changes.filter(({ table }) => table === "entity" || table === "picture").map(({ id }) => id));
-  const isTouched = (ref: Ref): boolean => idsIn(ref).some((id) => changed.has(id));
-  const touched = holding.filter((callout) => callout.links.some(isTouched));
-  if (touched.length === 0) return { links, loose };
-  const passage = passageOf(before, apply(), changes, hints);
-  for (const callout of touched) {
-    const { kept, lost } = carryCallout(passage, callout, isTouched);
-    if (lost.length > 0) {
-      const offer = offerFor(passage, callout);
-      loose.push({ callout: callout.id, links: callout.links, ...(offer ? { offer } : {}) });
-    }
-    const same = kept.length === callout.links.length && kept.every((ref, i) => sameRef(ref, callout.links[i]!));
-    if (!same) links.set(callout.id, kept);
+  const changed = new Set<Id>();
+  const given = new Set<Id>();
+  for (const { table, id } of changes) {
+    if (table === "entity" || table === "picture") changed.add(id);
+    if (table === "annotation") given.add(id);
   }
-  return { links, loose };
+  if (changed.size === 0) return { rows, loose };
+  const isTouched = (ref: Ref): boolean => idsIn(ref).some((id) => changed.has(id));
+  // what the edit itself puts in a row's place or takes out is not carried
+  const touched = holdersOf(before).filter(({ refs, id }) => !given.has(id) && refs.some(isTouched));
+  if (touched.length === 0) return { rows, loose };
+  const passage = passageOf(before, apply(), changes, hints);
+  for (const holder of touched) {
+    const { kept, lost } = carryHolder(passage, holder, isTouched);
+    if (lost.length > 0) {
+      const offer = offerFor(passage, holder);
+      const { table, id, refs } = holder;
+      loose.push({
+        ...(table === "callout" ? { callout: id } : { annotation: id }),
+        links: refs,
+        ...(offer ? { offer } : {}),
+      });
+    }
+    const same = kept.length === holder.refs.length && kept.every((ref, i) => sameRef(ref, holder.refs[i]!));
+    if (holder.table === "callout") {
+      if (!same) rows.set(holder.id, { ...holder, refs: kept, row: { ...holder.row, links: kept } });
+      continue;
+    }
+    const refs = same ? holder.refs : kept;
+    const row = carryAnnotation(passage, holder.row, refs);
+    if (row !== holder.row) rows.set(holder.id, { ...holder, refs, row });
+  }
+  return { rows, loose };
 };
 
-const carryCallout = (
+const carryHolder = (
   passage: Passage,
-  callout: Callout,
+  { refs, need, together }: Holder,
   isTouched: (ref: Ref) => boolean,
 ): { readonly kept: readonly Ref[]; readonly lost: readonly Ref[] } => {
-  const { refs, need, together } = heldByCallout(callout);
   const used: Ref[] = [];
   const carried = refs.map((ref) => {
     const to = isTouched(ref) ? carryRef(passage, ref, need, used) : [ref];
@@ -69,4 +82,37 @@ const carryCallout = (
   for (const ref of carried.flatMap((to) => to ?? []))
     if (together || !kept.some((one) => sameRef(one, ref))) kept.push(ref);
   return { kept, lost };
+};
+
+/** The similarity by which everything that references name went; undefined where not all of it went by one. */
+const movedAll = ({ moved }: Passage, refs: readonly Ref[]): Similarity | undefined => {
+  const [first, ...rest] = refs.flatMap(idsIn).map((id) => moved.get(id));
+  return rest.every((by) => by === first) ? first : undefined;
+};
+
+/**
+ * An annotation with what it holds now. Its text goes with what was moved, stays in the drawing where only names have
+ * changed, and keeps its place beside what was reshaped. What lost everything remembers where it stood.
+ */
+const carryAnnotation = (passage: Passage, was: Annotation, refs: readonly Ref[]): Annotation => {
+  const { before, after } = passage;
+  const held: Annotation = refs === was.refs ? was : { ...was, refs };
+  const text = textPlace(before, was);
+  if (refs.length === 0 && was.refs.length > 0) {
+    const from = tipOf(before, was.refs[0]!) ?? text;
+    return text && from ? { ...held, lost: [text, from] } : held;
+  }
+  const by = movedAll(passage, was.refs);
+  if (by) {
+    const moved: Annotation = { ...movedAnnotation(before, was, by), refs };
+    const now = refs === was.refs ? undefined : frameOf(after, moved);
+    return now && text ? { ...moved, at: toFrame(now, transformPoint(by, text)) } : moved;
+  }
+  const changed = was.refs.flatMap(idsIn).some((id) => passage.reshaped.has(id) || passage.moved.has(id));
+  const [former, frame] = [frameOf(before, was), frameOf(after, held)];
+  if (changed || !text || !frame || !former || distance(fromFrame(frame, was.at), text) <= SAME_PLACE) return held;
+  // named otherwise, so perhaps counted from another place or the other way: what is drawn stays where it is
+  const { x, y } = toFrame(frame, text);
+  const along = was.kind === "linear" ? was.at.x * Math.sign(dot(frame.axis, former.axis)) : x;
+  return { ...held, at: { x: along + 0, y } };
 };

@@ -1,12 +1,13 @@
-import type { Callout } from "../drawing/callout.ts";
-import { calloutsOf, curveAt, entityOf, type Drawing } from "../drawing/drawing.ts";
+import { curveAt, entityOf, type Drawing } from "../drawing/drawing.ts";
 import type { Edit, Hint } from "../drawing/edit.ts";
-import { pageGet } from "../drawing/pages.ts";
+import { pageGet, type Pages } from "../drawing/pages.ts";
 import { sameRef, sameTarget, type Ref } from "../drawing/ref.ts";
 import { carrierNearest, carrierOf, curveEnds, curveLength, curvePoint, type Curve } from "../geometry/curve.ts";
-import { distance, type Point } from "../geometry/point.ts";
+import { cross, distance, subtract, type Point } from "../geometry/point.ts";
 import { scaleOf, transformPoint } from "../geometry/transform.ts";
 import { RESOLUTION } from "../numeric/tolerance.ts";
+import { linearSpan, textPlace } from "./frame.ts";
+import { heldByAnnotation, heldByCallout, holdersOf, idsIn, looseId, type Holder, type Holding } from "./holders.ts";
 import { placeOf } from "./places.ts";
 
 /**
@@ -24,25 +25,57 @@ const shown = (p: Point | undefined): string => (p ? `(${p.x}, ${p.y})` : "nowhe
  */
 export const checkCarried = (before: Drawing, edit: Edit, after: Drawing): void => {
   if (!edit.changes.some(({ table }) => table === "entity" || table === "picture")) return;
-  for (const was of calloutsOf(before)) {
-    const is = pageGet(after.callout, was.id);
+  for (const was of holdersOf(before)) {
+    const is = standingHolder(after, was);
     if (!is || edit.answered?.includes(was.id)) continue;
     const complain = (text: string): never => {
-      const links = `${JSON.stringify(was.links)} → ${JSON.stringify(is.links)}`;
-      throw new Error(`${edit.label}: ${was.kind} ${was.value} ${was.name}: ${text}; ${links}`);
+      const refs = `${JSON.stringify(was.refs)} → ${JSON.stringify(is.refs)}`;
+      const { id: _, ...says } = was.row;
+      throw new Error(`${edit.label}: ${JSON.stringify(says)}: ${text}; ${refs}`);
     };
     const goes = (from: Ref, to: Ref): boolean =>
       (sameRef(from, to) && stands(before, after, from)) || misses(before, edit, after, was, from, to) === undefined;
-    const lost = was.links.filter((from) => !is.links.some((to) => goes(from, to)));
-    if (lost.length > 0 && !edit.cutLoose.some(({ callout }) => callout === was.id)) {
-      const why = is.links.map((to) => misses(before, edit, after, was, lost[0]!, to));
+    const lost = was.refs.filter((from) => !is.refs.some((to) => goes(from, to)));
+    if (lost.length > 0 && !edit.cutLoose.some((one) => looseId(one) === was.id)) {
+      const why = is.refs.map((to) => misses(before, edit, after, was, lost[0]!, to));
       complain(why.length > 0 ? why.join(" or ") : "it was cut loose and nothing is said");
     }
-    for (const to of is.links) {
-      if (was.links.some((from) => goes(from, to))) continue;
-      complain(was.links.map((from) => misses(before, edit, after, was, from, to)).join(" or "));
+    for (const to of is.refs) {
+      if (was.refs.some((from) => goes(from, to))) continue;
+      complain(was.refs.map((from) => misses(before, edit, after, was, from, to)).join(" or "));
     }
+    const strayed = textStrayed(before, edit, after, was, is);
+    if (strayed) complain(strayed);
   }
+};
+
+/** The row of a holder as it is now; undefined where it is gone. */
+const standingHolder = (after: Drawing, { table, id }: Holder): Holder | undefined => {
+  const row = pageGet(after[table] as Pages<never>, id);
+  return row && (table === "callout" ? heldByCallout(row) : heldByAnnotation(row));
+};
+
+/**
+ * Why the text of a dimension, a note or a mark is not where it belongs: what was not touched stays, what went by one
+ * similarity takes it along; undefined where neither says anything.
+ */
+const textStrayed = (before: Drawing, edit: Edit, after: Drawing, was: Holder, is: Holder): string | undefined => {
+  if (was.table !== "annotation" || is.table !== "annotation" || is.refs.length === 0) return undefined;
+  if (edit.changes.some(({ table }) => table === "settings")) return undefined;
+  const ids = was.refs.flatMap(idsIn);
+  const stated = ids.map((id) => edit.lineage.find((hint) => hint.kind === "moved" && hint.ids.includes(id)));
+  const [by] = stated;
+  if (stated.some((one) => one !== by)) return undefined;
+  if (!by && ids.some((id) => edit.lineage.some((hint) => hint.kind === "reshaped" && hint.id === id)))
+    return undefined;
+  const [from, to] = [textPlace(before, was.row), textPlace(after, is.row)];
+  if (!from || !to) return undefined;
+  const goes = by?.kind === "moved" ? transformPoint(by.by, from) : from;
+  // of a linear dimension only its line has a place of its own: the text is counted from the middle of that
+  const way = is.row.kind === "linear" && !by ? linearSpan(after, is.row)?.way : undefined;
+  const off = way ? Math.abs(cross(way, subtract(to, goes))) : distance(goes, to);
+  const slack = APART * (by?.kind === "moved" ? Math.max(1, scaleOf(by.by)) : 1);
+  return off <= slack ? undefined : `its text went from ${shown(goes)} to ${shown(to)}`;
 };
 
 /** True for what the edit did not touch at all. */
@@ -54,7 +87,7 @@ const misses = (
   before: Drawing,
   edit: Edit,
   after: Drawing,
-  { kind, links }: Callout,
+  { need }: Holding,
   from: Ref,
   to: Ref,
 ): string | undefined => {
@@ -76,7 +109,7 @@ const misses = (
   const [old, now] = [curveAt(before, from), curveAt(after, to)];
   if (!old) return entityOf(before, from.id) && entityOf(after, to.id) ? undefined : "its chain is gone";
   if (stated?.kind === "became" && stated.to.some((one) => sameTarget(one, to))) return undefined;
-  const span = (kind === "length" || kind === "centres") && links.length === 1;
+  const span = need === "span";
   if (span && is) {
     const ends = curveEnds(old).map(moved);
     return ends.some((end) => distance(end, is) <= APART) ? undefined : `an end became ${shown(is)}`;
@@ -87,7 +120,7 @@ const misses = (
     const [length, before_] = [curveLength(now), scale * curveLength(old)];
     if (Math.abs(length - before_) > APART) return `its length ${before_} became ${length}`;
   }
-  if (kind === "angle" && carrierOf(old)?.kind === "line") {
+  if (need === "direction" && carrierOf(old)?.kind === "line") {
     const [u, v] = [seenAlong(old, from, moved), seenAlong(now, to, (p) => p)];
     if (u.x * v.x + u.y * v.y < 0) return "it is seen the other way round";
   }

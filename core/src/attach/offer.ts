@@ -1,11 +1,10 @@
-import type { Callout } from "../drawing/callout.ts";
 import { curveAt } from "../drawing/drawing.ts";
 import type { Ref } from "../drawing/ref.ts";
 import { EVERYWHERE } from "../geometry/bounds.ts";
 import { carrierOf, curveNearest, curvePoint, type Curve } from "../geometry/curve.ts";
 import { distance, type Point } from "../geometry/point.ts";
 import { carryRef } from "./carryRef.ts";
-import { heldByCallout } from "./holders.ts";
+import type { Holding } from "./holders.ts";
 import type { Passage, Standing } from "./passage.ts";
 import { placeOf, placeOnCurve } from "./places.ts";
 
@@ -13,12 +12,11 @@ import { placeOf, placeOnCurve } from "./places.ts";
 const LOOKED_AT = 400;
 
 /**
- * What could answer a callout again that lost its place: of what the edit left, the nearest end or centre where a place
+ * What could be held again by what lost its place: of what the edit left, the nearest end or centre where a place
  * was lost, the nearest curve of the same form where a curve was. It is only offered, never taken by itself. Undefined
  * where there is nothing like it.
  */
-export const offerFor = (passage: Passage, callout: Callout): readonly Ref[] | undefined => {
-  const { refs, need } = heldByCallout(callout);
+export const offerFor = (passage: Passage, { refs, need }: Holding): readonly Ref[] | undefined => {
   const standing = passage.standingIn(EVERYWHERE).slice(0, LOOKED_AT);
   const offered = refs.map((ref) => carryRef(passage, ref, need) ?? likeIt(passage, ref, standing));
   return offered.every((one) => one !== undefined) ? offered.flat() : undefined;

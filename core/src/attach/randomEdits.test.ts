@@ -1,12 +1,14 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { measureCallout } from "../callouts/measure.ts";
-import { calloutsOf, drawingText, type Drawing } from "../drawing/drawing.ts";
+import { measureAnnotation } from "../annotate/measure.ts";
+import { annotationOf, annotationsOf, calloutsOf, drawingText, type Drawing } from "../drawing/drawing.ts";
 import { applyEdit, invertEdit, type Edit } from "../drawing/edit.ts";
 import type { Id } from "../numeric/id.ts";
 import { randomFrom } from "../testing/contours.ts";
-import { EDITS, linkedAgain, randomDrawing, randomEdit } from "../testing/randomEdits.ts";
+import { annotatedAgain, EDITS, linkedAgain, randomDrawing, randomEdit } from "../testing/randomEdits.ts";
 import { checkCarried } from "./checkCarried.ts";
+import { looseId } from "./holders.ts";
 
 const NAMES = Object.keys(EDITS);
 const DRAWINGS = Number(process.env.RANDOM_DRAWINGS ?? 40);
@@ -21,9 +23,25 @@ const measured = (drawing: Drawing): ReadonlyMap<Id, number | undefined> =>
     }),
   );
 
+/** The number of each dimension stays, or it is lost. */
+const dimensionsStand = (before: Drawing, edit: Edit, after: Drawing): void => {
+  for (const was of annotationsOf(before)) {
+    const is = annotationOf(after, was.id)!;
+    const [old, now] = [measureAnnotation(before, was), measureAnnotation(after, is)];
+    if (is.lost) kept.set("lost", (kept.get("lost") ?? 0) + 1);
+    if (is.lost || edit.cutLoose.some((loose) => looseId(loose) === was.id) || !old || !now) continue;
+    kept.set(was.kind, (kept.get(was.kind) ?? 0) + (is === was ? 0 : 1));
+    // an angle of edges that cross elsewhere for a rounding is the same to less than that
+    const off = Math.max(Math.abs(old.least - now.least), Math.abs(old.most - now.most));
+    if (off > 2e-5) throw new Error(`${edit.label}: ${was.kind} ${old.most} became ${now.most}`);
+  }
+};
+const kept = new Map<string, number>();
+
 /** Where nothing was changed on purpose, a number stays or is gone: nothing else. */
 const numbersStand = (before: Drawing, edit: Edit, after: Drawing): void => {
   if (edit.lineage.some(({ kind }) => kind !== "corner") || edit.answered) return;
+  dimensionsStand(before, edit, after);
   const is = measured(after);
   for (const [id, was] of measured(before)) {
     const now = is.get(id);
@@ -31,7 +49,7 @@ const numbersStand = (before: Drawing, edit: Edit, after: Drawing): void => {
     if (was === undefined || now === undefined || callout.kind === "count") continue;
     const sizes = callout.kind === "radius" || callout.kind === "diameter" || callout.kind === "thread";
     // of several sizes the farthest off counts
-    if (sizes && edit.cutLoose.some((loose) => loose.callout === id)) continue;
+    if (sizes && edit.cutLoose.some((loose) => looseId(loose) === id)) continue;
     if (Math.abs(now - was) > 2e-5) throw new Error(`${edit.label}: ${callout.kind} ${was} became ${now}`);
   }
 };
@@ -54,7 +72,7 @@ describe("random edits", () => {
           const back = applyEdit(after, invertEdit(edit));
           expect(drawingText(back)).toBe(drawingText(drawing));
           expect(drawingText(applyEdit(back, edit))).toBe(drawingText(after));
-          drawing = linkedAgain(after, random);
+          drawing = linkedAgain(annotatedAgain(after, random), random);
         }
       }),
       { numRuns: DRAWINGS, endOnFailure: true, seed: Number(process.env.RANDOM_SEED ?? 7) },

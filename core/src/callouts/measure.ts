@@ -1,8 +1,9 @@
 import { placeOf } from "../attach/places.ts";
+import { spanBetween } from "../attach/spanBetween.ts";
 import type { Callout } from "../drawing/callout.ts";
 import { curveAt, entityOf, settingsOf, type Drawing } from "../drawing/drawing.ts";
 import type { Ref } from "../drawing/ref.ts";
-import { carrierOf, carrierNearest, curveLength, isSmooth, type Curve } from "../geometry/curve.ts";
+import { carrierOf, curveLength, isSmooth, type Curve } from "../geometry/curve.ts";
 import { circleThrough } from "../construct/circlesThrough.ts";
 import { chainPieces } from "../contour/chain.ts";
 import { pieceLength } from "../geometry/piece.ts";
@@ -23,25 +24,8 @@ const roundSize = (curve: Curve | undefined): number | undefined => {
 
 /** The distance between two things: points, parallel lines, concentric circles, or a point and a curve. */
 export const distanceBetween = (drawing: Drawing, p: Ref, q: Ref): number | undefined => {
-  const [one, other] = [placeOf(drawing, p), placeOf(drawing, q)];
-  // a place that is not there any more is no reason to measure to the curve instead
-  if ((p.place !== undefined && !one) || (q.place !== undefined && !other)) return undefined;
-  if (one && other) return distance(one, other);
-  const [a, b] = [curveAt(drawing, p), curveAt(drawing, q)];
-  const [onA, onB] = [a && carrierOf(a), b && carrierOf(b)];
-  if (one && onB) return distance(one, carrierNearest(onB, one));
-  if (other && onA) return distance(other, carrierNearest(onA, other));
-  if (!onA || !onB) return undefined;
-  if (onA.kind === "circle" && onB.kind === "circle")
-    return distance(onA.centre, onB.centre) <= TRUE_WITHIN
-      ? Math.abs(onA.radius - onB.radius)
-      : distance(onA.centre, onB.centre);
-  if (onA.kind === "line" && onB.kind === "line") {
-    if (Math.abs(cross(onA.direction, onB.direction)) > TRUE_WITHIN) return undefined;
-    return Math.abs(cross(onA.direction, subtract(onB.at, onA.at)));
-  }
-  const [straight, round] = onA.kind === "line" ? [onA, onB] : [onB, onA];
-  return round.kind === "circle" ? distance(round.centre, carrierNearest(straight, round.centre)) : undefined;
+  const span = spanBetween(drawing, p, q);
+  return span && distance(span.from, span.to);
 };
 
 /** The direction of a referenced straight line (radians), the way it is seen; undefined for what is not straight. */

@@ -7,6 +7,7 @@ import { refuse, type Outcome } from "../numeric/outcome.ts";
 import { JOIN_TOLERANCE } from "../numeric/tolerance.ts";
 import type { Unit } from "../numeric/units.ts";
 import { shapeBounds, shapeCurves } from "../shape/kinds.ts";
+import { FIRST_STYLE, type Annotation, type AnnotationStyle } from "./annotation.ts";
 import type { Callout } from "./callout.ts";
 import type { Entity } from "./entity.ts";
 import { FIRST_LAYERS, LAYOUT_LAYER, PROFILE_LAYER, type Layer } from "./layer.ts";
@@ -25,6 +26,12 @@ export type Settings = {
   readonly left?: readonly string[];
   /** Allowed either way where a callout says nothing of its own. */
   readonly generalTolerance?: number;
+  /** Dimensions and notes are out of the way. */
+  readonly annotationsHidden?: true;
+  /** Dimensions and notes can't be changed or picked. */
+  readonly annotationsLocked?: true;
+  /** How they look in this job; as in the shop where it says nothing. */
+  readonly annotationStyle?: AnnotationStyle;
 };
 
 /** The tables of a drawing, by the name that changes use. */
@@ -33,10 +40,11 @@ export type Tables = {
   readonly layer: Pages<Layer>;
   readonly callout: Pages<Callout>;
   readonly picture: Pages<Picture>;
+  readonly annotation: Pages<Annotation>;
   readonly settings: Pages<Settings>;
 };
 export type TableName = keyof Tables;
-export const TABLES: readonly TableName[] = ["entity", "layer", "callout", "picture", "settings"];
+export const TABLES: readonly TableName[] = ["entity", "layer", "callout", "picture", "annotation", "settings"];
 
 /**
  * An immutable drawing. `nextId` only rises, undo included, so it is no part of the content that undo restores.
@@ -75,6 +83,7 @@ export const newDrawing = (unit: Unit, callouts: readonly NewCallout[] = []): Dr
       rows.map((row) => [row.id, row]),
     ),
     picture: emptyPages<Picture>(),
+    annotation: emptyPages<Annotation>(),
     settings: pagesWith(emptyPages<Settings>(), [[0, settings]]),
     nextId,
   };
@@ -104,6 +113,12 @@ export const layersOf = (drawing: Drawing): readonly Layer[] => [...pageRows(dra
 export const picturesOf = (drawing: Drawing): readonly Picture[] => [...pageRows(drawing.picture)];
 /** All callouts in the order of their ids. */
 export const calloutsOf = (drawing: Drawing): readonly Callout[] => [...pageRows(drawing.callout)];
+/** All dimensions, notes and marks in the order of their ids. */
+export const annotationsOf = (drawing: Drawing): readonly Annotation[] => [...pageRows(drawing.annotation)];
+/** The dimension, note or mark of that id; undefined where there is none. */
+export const annotationOf = (drawing: Drawing, id: Id): Annotation | undefined => pageGet(drawing.annotation, id);
+/** How dimensions and notes of a job look. */
+export const styleOf = (drawing: Drawing): AnnotationStyle => settingsOf(drawing).annotationStyle ?? FIRST_STYLE;
 
 /** True where an entity lies on a layout layer, so that it is never cut. */
 export const isLayout = (drawing: Drawing, entity: Entity): boolean =>
@@ -135,10 +150,14 @@ export const drawingBounds = (drawing: Drawing): Bounds | undefined => {
 export const drawingText = (drawing: Drawing): string =>
   JSON.stringify(Object.fromEntries(TABLES.map((name) => [name, [...pageRows<unknown>(drawing[name])]])));
 
+/** Tables that older drawings do without. */
+export const LATER_TABLES = ["picture", "annotation"] as const satisfies readonly TableName[];
+type LaterTable = (typeof LATER_TABLES)[number];
+
 /** A drawing from its rows, as `drawingText` writes them (already checked at the door where they came in). */
 export const drawingFromRows = (
-  rows: { readonly [name in Exclude<TableName, "picture">]: readonly { id: Id }[] } & {
-    readonly picture?: readonly { id: Id }[];
+  rows: { readonly [name in Exclude<TableName, LaterTable>]: readonly { id: Id }[] } & {
+    readonly [name in LaterTable]?: readonly { id: Id }[];
   },
   nextId: Id,
 ): Drawing => {
@@ -152,6 +171,7 @@ export const drawingFromRows = (
     layer: table("layer"),
     callout: table("callout"),
     picture: table("picture"),
+    annotation: table("annotation"),
     settings: table("settings"),
     nextId,
   };

@@ -32,13 +32,18 @@ export type Hint =
   | { readonly kind: "moved"; readonly ids: readonly Id[]; readonly by: Similarity }
   | { readonly kind: "corner"; readonly at: Point; readonly sharp: Ref };
 
-/** A callout that an edit cut loose: what answered it, and, where there is something like it now, what could again. */
-export type Loose = { readonly callout: Id; readonly links: readonly Ref[]; readonly offer?: readonly Ref[] };
+/**
+ * A callout, or a dimension, note or mark, that an edit cut loose: what it held, and, where there is something like it
+ * now, what could be held again.
+ */
+export type Loose = { readonly links: readonly Ref[]; readonly offer?: readonly Ref[] } & (
+  { readonly callout: Id } | { readonly annotation: Id }
+);
 
 /**
  * A change of a drawing as data: what each row was and is, with a label that people read. The inverse needs no code of
- * its own. `gesture` names what made it; `lineage` states where geometry went; `cutLoose` lists the callouts whose
- * links, all or some, found no place; `answered` those that the edit itself gave other links.
+ * its own. `gesture` names what made it; `lineage` states where geometry went; `cutLoose` lists the rows whose
+ * references, all or some, found no place; `answered` those that the edit itself gave other links.
  */
 export type Edit = {
   readonly label: string;

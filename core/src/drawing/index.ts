@@ -1,3 +1,4 @@
+export * from "./annotation.ts";
 export * from "./callout.ts";
 export * from "./drawing.ts";
 export * from "./edit.ts";

@@ -10,10 +10,12 @@ import {
   REFERENCE,
   TEXT,
   type Check,
+  type Field,
   type Fields,
 } from "../numeric/fields.ts";
 import { UNITS } from "../numeric/units.ts";
 import { KINDS, kindOf, shapeIds, type ShapeKind } from "../shape/index.ts";
+import { ANNOTATION_KINDS, ARROWS, DENOMINATORS, LETTERING } from "./annotation.ts";
 import { CALLOUT_KINDS } from "./callout.ts";
 import type { TableName } from "./drawing.ts";
 import type { Entity } from "./entity.ts";
@@ -56,6 +58,24 @@ const CALLOUT_FIELDS: Fields = {
   pin: optional({ is: "record", of: { sketch: TEXT, x: NUMBER, y: NUMBER } }),
 };
 
+const PAPER: Field = { is: "number", least: 0, most: 20 };
+const STYLE_FIELDS: Fields = {
+  height: { is: "one of", of: LETTERING },
+  arrow: { is: "one of", of: ARROWS },
+  decimals: { is: "whole", least: 0, most: 6 },
+  zeros: BOOLEAN,
+  denominator: { is: "one of", of: DENOMINATORS },
+  unit: BOOLEAN,
+  dual: BOOLEAN,
+  gap: PAPER,
+  overhang: PAPER,
+  sheet: optional(POSITIVE),
+};
+const styleCheck = checkOf(STYLE_FIELDS, () => false);
+
+/** What is wrong with how dimensions should look, in words; undefined where it can be stored. */
+export const unsoundStyle: Check = (style) => styleCheck(style);
+
 /** The fields of the rows of each table; those of entities by their kinds. */
 const ROW_FIELDS: Readonly<Record<Exclude<TableName, "entity">, Fields>> = {
   layer: {
@@ -81,6 +101,19 @@ const ROW_FIELDS: Readonly<Record<Exclude<TableName, "entity">, Fields>> = {
     opacity: { is: "number", least: 0, most: 1 },
     from: optional(TEXT),
   },
+  annotation: {
+    id: ID,
+    kind: { is: "one of", of: ANNOTATION_KINDS },
+    refs: listOf(REFERENCE, 0, 100_000),
+    at: POINT,
+    angle: optional(NUMBER),
+    text: optional({ is: "text", most: 2000 }),
+    size: optional(POSITIVE),
+    flipped: optional({ is: "one of", of: [true] }),
+    bare: optional({ is: "one of", of: [true] }),
+    callout: optional(ID),
+    lost: optional(listOf(POINT, 2, 2)),
+  },
   settings: {
     id: { is: "one of", of: [0] },
     unit: { is: "one of", of: UNITS },
@@ -88,6 +121,9 @@ const ROW_FIELDS: Readonly<Record<Exclude<TableName, "entity">, Fields>> = {
     joinTolerance: POSITIVE,
     left: optional(listOf({ is: "text", most: 200 })),
     generalTolerance: optional(POSITIVE),
+    annotationsHidden: optional({ is: "one of", of: [true] }),
+    annotationsLocked: optional({ is: "one of", of: [true] }),
+    annotationStyle: optional({ is: "record", of: STYLE_FIELDS }),
   },
 };
 

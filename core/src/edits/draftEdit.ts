@@ -1,6 +1,7 @@
-import { carry, idsIn } from "../attach/carry.ts";
+import { carry } from "../attach/carry.ts";
+import { heldIds, idsIn, looseId } from "../attach/holders.ts";
 import type { Callout } from "../drawing/callout.ts";
-import { calloutsOf, TABLES, type Drawing, type TableName } from "../drawing/drawing.ts";
+import { TABLES, type Drawing, type TableName } from "../drawing/drawing.ts";
 import { applyEdit, withRows, type Change, type Edit, type Hint } from "../drawing/edit.ts";
 import type { Entity } from "../drawing/entity.ts";
 import { pageGet, type Pages } from "../drawing/pages.ts";
@@ -37,10 +38,7 @@ export type EditDraft = {
   readonly finish: () => Edit;
 };
 
-/** What references speak of: only hints about that are worth keeping with an edit of 100 000 pieces. */
-const heldIds = (drawing: Drawing): ReadonlySet<Id> =>
-  new Set(calloutsOf(drawing).flatMap(({ links }) => links.flatMap(idsIn)));
-
+/** Only hints about what is held are worth keeping with an edit of 100 000 pieces. */
 const speaksOf = (hint: Hint, held: ReadonlySet<Id>): boolean => {
   if (hint.kind === "became") return held.has(hint.from.id);
   if (hint.kind === "reshaped") return held.has(hint.id);
@@ -73,20 +71,21 @@ export const draftEdit = (drawing: Drawing, label: string, gesture: string): Edi
     const held = heldIds(drawing);
     const lineage = hints.filter((hint) => speaksOf(hint, held));
     const bare: Edit = { label, gesture, changes: changesNow(), lineage, cutLoose: [] };
-    const { links, loose } = carry(drawing, () => applyEdit(drawing, bare), bare.changes, lineage);
-    const all = new Map(links);
-    for (const [id, { refs, beside }] of linked) {
-      const former = beside ? (all.get(id) ?? pageGet(drawing.callout, id)?.links ?? []) : [];
-      all.set(id, eachOnce([...former, ...refs]));
+    const { rows: carried, loose } = carry(drawing, () => applyEdit(drawing, bare), bare.changes, lineage);
+    for (const { table, id, row } of carried.values()) {
+      // a callout may be changed by the edit itself as well: only what it holds is carried then
+      const own = table === "callout" ? rows.get(`callout ${id}`)?.after : undefined;
+      if (own !== undefined) put(table, id, { ...own, links: (row as Callout).links });
+      else if (!rows.has(`${table} ${id}`)) put(table, id, row);
     }
-    for (const [id, refs] of all) {
-      const callout = rows.get(`callout ${id}`)?.after ?? pageGet(drawing.callout, id);
-      if (callout) put("callout", id, { ...(callout as Callout), links: refs });
+    for (const [id, { refs, beside }] of linked) {
+      const callout = (rows.get(`callout ${id}`)?.after ?? pageGet(drawing.callout, id)) as Callout | undefined;
+      if (callout) put("callout", id, { ...callout, links: eachOnce([...(beside ? callout.links : []), ...refs]) });
     }
     const edit: Edit = {
       ...bare,
-      ...(all.size > 0 ? { changes: changesNow() } : {}),
-      cutLoose: loose.filter(({ callout }) => !linked.has(callout) || linked.get(callout)!.beside),
+      ...(carried.size > 0 || linked.size > 0 ? { changes: changesNow() } : {}),
+      cutLoose: loose.filter((one) => !linked.has(looseId(one)) || linked.get(looseId(one))!.beside),
       ...(linked.size > 0 ? { answered: [...linked.keys()] } : {}),
     };
     const wrong = unsoundEdit(edit, drawing.nextId);

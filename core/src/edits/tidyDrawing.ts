@@ -1,5 +1,6 @@
+import { heldIds } from "../attach/holders.ts";
 import { chainPieces, type Vertex } from "../contour/chain.ts";
-import { calloutsOf, cutEntities, entityOf, layerOf, settingsOf, type Drawing } from "../drawing/drawing.ts";
+import { cutEntities, entityOf, layerOf, settingsOf, type Drawing } from "../drawing/drawing.ts";
 import type { Edit } from "../drawing/edit.ts";
 import { lookOf, type Entity } from "../drawing/entity.ts";
 import type { Ref } from "../drawing/ref.ts";
@@ -10,10 +11,11 @@ import { draftEdit } from "./draftEdit.ts";
 
 /**
  * What of a drawing is tidied: lines, arcs, circles and chains that are no layout, on layers that are not locked; all,
- * or those among `only`. Copies that a callout is linked to stay before others.
+ * or those among `only`. Copies that a callout, a dimension or a note holds stay before
+ * others.
  */
 export const tidyThings = (drawing: Drawing, only?: ReadonlySet<Id>): readonly Thing[] => {
-  const attached = new Set(calloutsOf(drawing).flatMap(({ links }) => links.map(({ id }) => id)));
+  const attached = heldIds(drawing);
   return cutEntities(drawing).flatMap((entity): Thing[] => {
     if ((only && !only.has(entity.id)) || layerOf(drawing, entity.layer)?.locked) return [];
     const shape = thingShape(entity);

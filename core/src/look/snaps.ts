@@ -96,7 +96,7 @@ const quarters = (curve: Curve): readonly Quarter[] => {
 };
 
 /** The place of a curve nearest to a point on it, as a reference that can be stored and measured again. */
-const alongRef = (ref: Ref, curve: Curve, at: Point): Ref => {
+export const placeRefOn = (ref: Ref, curve: Curve, at: Point): Ref => {
   const { t } = curveNearest(curve, at);
   return { ...ref, place: { along: curve.kind === "circle" ? t / TURN : t } };
 };
@@ -161,7 +161,7 @@ export const snapsAt = (
     const nearest = curveNearest(curve, at);
     if (nearest.distance > reach) continue;
     curves.push(item);
-    note("nearest", nearest.at, alongRef(ref, curve, nearest.at));
+    note("nearest", nearest.at, placeRefOn(ref, curve, nearest.at));
     for (const { at: place, quarter } of quarters(curve)) note("quarter", place, { ...ref, place: { quarter } });
     if (curve.kind === "piece") {
       note("end", curve.a, { ...ref, place: "start" });
@@ -175,12 +175,12 @@ export const snapsAt = (
     const carrier = carrierOf(curve);
     if (from && wants("perpendicular"))
       for (const foot of feetOf(curve, from))
-        if (curveNearest(curve, foot).distance <= RESOLUTION) note("perpendicular", foot, alongRef(ref, curve, foot));
+        if (curveNearest(curve, foot).distance <= RESOLUTION) note("perpendicular", foot, placeRefOn(ref, curve, foot));
     if (from && wants("tangent") && carrier.kind === "circle") {
       const tangents = tangentLinesFromPoint(from, carrier);
       if (tangents.ok)
         for (const { to } of tangents.value)
-          if (curveNearest(curve, to).distance <= RESOLUTION) note("tangent", to, alongRef(ref, curve, to));
+          if (curveNearest(curve, to).distance <= RESOLUTION) note("tangent", to, placeRefOn(ref, curve, to));
     }
   }
   for (const { kind, at: place, ref } of later)

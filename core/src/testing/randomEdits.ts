@@ -1,7 +1,8 @@
 import { answerCallout } from "../callouts/editCallouts.ts";
 import { chamferCorner } from "../construct/cornerCuts.ts";
+import { ANNOTATION_KINDS, type AnnotationKind } from "../drawing/annotation.ts";
 import type { CalloutKind } from "../drawing/callout.ts";
-import { calloutsOf, entitiesOf, newDrawing, settingsOf, type Drawing } from "../drawing/drawing.ts";
+import { annotationsOf, calloutsOf, entitiesOf, newDrawing, settingsOf, type Drawing } from "../drawing/drawing.ts";
 import { applyEdit, type Edit } from "../drawing/edit.ts";
 import { curvesOf, type Entity } from "../drawing/entity.ts";
 import { LAYOUT_LAYER, MARK_LAYER, PROFILE_LAYER } from "../drawing/layer.ts";
@@ -322,7 +323,36 @@ export const randomDrawing = (random: Random): Drawing => {
   }
   draft.add({ kind: "point", at: at() }, LAYOUT_LAYER);
   drawing = applyEdit(drawing, draft.finish());
-  return linkedAgain(drawing, random);
+  return linkedAgain(annotatedAgain(drawing, random), random);
+};
+
+const annotationRefs = (kind: AnnotationKind, drawing: Drawing, random: Random): readonly Ref[] => {
+  const curve = (): Ref => pickFrom(drawing, random)!.ref;
+  const several = (make: () => Ref, least: number, most: number): readonly Ref[] =>
+    Array.from({ length: least + Math.floor(random() * (most - least + 1)) }, make);
+  const place = (): Ref => (random() < 0.7 ? randomPlace(drawing, random) : curve());
+  if (kind === "linear") return random() < 0.4 ? [curve()] : [place(), place()];
+  if (kind === "angle") return random() < 0.5 ? [curve(), curve()] : several(() => randomPlace(drawing, random), 3, 3);
+  if (kind === "ordinate") return [DATUM, randomPlace(drawing, random)];
+  if (kind === "note") return several(place, 0, 2);
+  if (kind === "centre line") return several(place, 2, 4);
+  return kind === "arc length" || kind === "thread mark" ? [curve()] : several(curve, 1, 3);
+};
+
+/** Two annotations of each kind that hold something, put on random places where there are fewer. */
+export const annotatedAgain = (drawing: Drawing, random: Random): Drawing => {
+  const draft = edits.draftEdit(drawing, "Annotate", "annotate");
+  const standing = annotationsOf(drawing);
+  for (const { id, lost } of standing) if (lost) draft.set("annotation", id, undefined);
+  for (const kind of ANNOTATION_KINDS)
+    for (let n = standing.filter((one) => one.kind === kind && !one.lost).length; n < 2; n++) {
+      const id = draft.newId();
+      const refs = annotationRefs(kind, drawing, random);
+      const angle = kind === "linear" && random() < 0.5 ? { angle: (Math.floor(random() * 8) * Math.PI) / 4 } : {};
+      const at = { x: random() < 0.5 ? 0 : spread(random, 20), y: spread(random, 20) };
+      draft.set("annotation", id, { id, kind, refs, at, ...angle, ...(kind === "note" ? { text: "deburr" } : {}) });
+    }
+  return applyEdit(drawing, draft.finish());
 };
 
 /** Callouts that are not placed are put on random places again. */

@@ -1,9 +1,11 @@
+import { movedAnnotation } from "../../attach/frame.ts";
 import type { Vertex } from "../../contour/chain.ts";
 import type { CalloutKind } from "../../drawing/callout.ts";
-import { calloutsOf, entityOf, refuseLocked, type Drawing } from "../../drawing/drawing.ts";
+import { annotationsOf, calloutsOf, entityOf, refuseLocked, type Drawing } from "../../drawing/drawing.ts";
 import type { Edit } from "../../drawing/edit.ts";
 import { lookOf, type Entity } from "../../drawing/entity.ts";
-import type { Ref } from "../../drawing/ref.ts";
+import { pageGet } from "../../drawing/pages.ts";
+import { DATUM, type Ref } from "../../drawing/ref.ts";
 import { endlessSide } from "../../geometry/endless.ts";
 import { cross, distance, dot, equalPoint, norm, subtract, type Point } from "../../geometry/point.ts";
 import { mirroring, transformPoint, type Similarity } from "../../geometry/transform.ts";
@@ -17,11 +19,16 @@ import { draftEdit, type EditDraft } from "../draftEdit.ts";
 /** What is called of a size or a number of things is called of their copies as well: R 18, 3 off. */
 const CALLED_OF_COPIES: ReadonlySet<CalloutKind> = new Set(["radius", "diameter", "thread", "count"]);
 
+/** The ids of what was copied, its vertices' among them, by those of what it is a copy of. */
+type Copied = Map<Id, Id>;
+
 /** Adds a copy of an entity in its own look, with ids of its own, and ties what is called of the one to the other. */
-const addCopy = (drawing: Drawing, draft: EditDraft, source: Entity, image: Shape): void => {
+const addCopy = (drawing: Drawing, draft: EditDraft, source: Entity, image: Shape, copied: Copied): void => {
   const shape = renewedShape(image, draft.newId);
   const id = draft.add({ ...shape, ...lookOf(source) }, source.layer);
   const [from, to] = [shapeIds(source), shapeIds(shape)];
+  copied.set(source.id, id);
+  from.forEach((own, i) => copied.set(own, to[i]!));
   for (const callout of calloutsOf(drawing)) {
     if (!CALLED_OF_COPIES.has(callout.kind)) continue;
     const refs = callout.links
@@ -32,6 +39,43 @@ const addCopy = (drawing: Drawing, draft: EditDraft, source: Entity, image: Shap
         ...(ref.vertex === undefined ? {} : { vertex: to[from.indexOf(ref.vertex)]! }),
       }));
     if (refs.length > 0) draft.link(callout.id, refs, true);
+  }
+};
+
+/** A reference to the copy of what it named; undefined where not all of that was copied. The datum is its own copy. */
+const copyRef = (ref: Ref, copied: Copied): Ref | undefined => {
+  if (ref.id === DATUM.id) return ref;
+  const { id, vertex, place, near: _, ...rest } = ref;
+  const [to, corner] = [copied.get(id), vertex === undefined ? undefined : copied.get(vertex)];
+  if (to === undefined || (vertex !== undefined && corner === undefined)) return undefined;
+  const crosses = typeof place === "object" && "crosses" in place ? copyRef(place.crosses, copied) : undefined;
+  if (typeof place === "object" && "crosses" in place && !crosses) return undefined;
+  return {
+    ...rest,
+    id: to,
+    ...(corner === undefined ? {} : { vertex: corner }),
+    ...(place === undefined ? {} : { place: crosses ? { crosses } : place }),
+  };
+};
+
+/** Adds copies of the dimensions, notes and marks all of whose geometry was copied by one similarity. */
+const copyAnnotations = (drawing: Drawing, draft: EditDraft, copied: Copied, by: Similarity): void => {
+  for (const annotation of annotationsOf(drawing)) {
+    const refs = annotation.refs.map((ref) => copyRef(ref, copied));
+    if (refs.length === 0 || refs.some((ref) => !ref) || refs.every((ref) => ref!.id === DATUM.id)) continue;
+    const { callout, ...moved } = movedAnnotation(drawing, annotation, by);
+    const id = draft.newId();
+    const near = (ref: Ref, i: number): Ref => {
+      const was = annotation.refs[i]!.near;
+      return was ? { ...ref, near: transformPoint(by, was) } : ref;
+    };
+    const called = callout === undefined ? undefined : pageGet(drawing.callout, callout);
+    draft.set("annotation", id, {
+      ...moved,
+      id,
+      refs: (refs as readonly Ref[]).map(near),
+      ...(called && CALLED_OF_COPIES.has(called.kind) ? { callout } : {}),
+    });
   }
 };
 
@@ -55,7 +99,11 @@ export const copyEntities = (
   const locked = refuseLocked(drawing, ...entities);
   if (locked) return locked;
   const draft = draftEdit(drawing, label, gesture);
-  for (const m of to) for (const entity of entities) addCopy(drawing, draft, entity, transformShape(m, entity));
+  for (const m of to) {
+    const copied: Copied = new Map();
+    for (const entity of entities) addCopy(drawing, draft, entity, transformShape(m, entity), copied);
+    copyAnnotations(drawing, draft, copied, m);
+  }
   return done(draft.finish());
 };
 
@@ -104,6 +152,7 @@ export const mirrorEntities = (
   if (locked) return locked;
   const draft = draftEdit(drawing, "Mirror", "mirror");
   let welded = 0;
+  const copied: Copied = new Map();
   for (const entity of entities) {
     const image = mirrored(entity, axis);
     if (!keep) {
@@ -126,8 +175,9 @@ export const mirrorEntities = (
       welded += 1;
       continue;
     }
-    addCopy(drawing, draft, entity, image);
+    addCopy(drawing, draft, entity, image, copied);
   }
+  copyAnnotations(drawing, draft, copied, mirroring(axis.at, axis.angle));
   return done({ edit: draft.finish(), welded });
 };
 

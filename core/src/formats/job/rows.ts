@@ -1,6 +1,6 @@
 import Joi from "joi";
 import { unsoundNewCallout, isRef, unsoundRow } from "../../drawing/rows.ts";
-import { TABLES, type TableName } from "../../drawing/drawing.ts";
+import { LATER_TABLES, TABLES, type TableName } from "../../drawing/drawing.ts";
 
 /*
  * What a stored or received drawing must look like. Its rows are looked at by the same checks as when they are made,
@@ -18,7 +18,9 @@ const soundBy = (wrong: (value: unknown) => string | undefined): Joi.AnySchema =
 /** A callout without an id or links, as a new job lists it. */
 export const newCalloutSchema = soundBy(unsoundNewCallout);
 
-/** The rows of a drawing: of each table a list, of which a drawing can't do without all but pictures. */
+const LATER: ReadonlySet<TableName> = new Set(LATER_TABLES);
+
+/** The rows of a drawing: of each table a list, of which a drawing can't do without all but the later ones. */
 export type DrawingRows = { readonly [name in TableName]?: readonly { readonly id: number }[] };
 
 /** What is wrong with the rows of a drawing, each by itself, in words; undefined where all can be read. */
@@ -29,7 +31,7 @@ export const unsoundRows = (value: unknown): string | undefined => {
   if (unknown !== undefined) return `the table ${unknown} is unknown`;
   for (const table of TABLES) {
     const list = rows[table];
-    if (list === undefined && table === "picture") continue; // older than these
+    if (list === undefined && LATER.has(table)) continue; // older than these
     if (!Array.isArray(list)) return `its ${table} rows are no list`;
     for (let i = 0; i < list.length; i++) {
       const wrong = unsoundRow(table, list[i]);
@@ -58,13 +60,16 @@ const unsoundChanges = (value: unknown): string | undefined => {
 const references = soundBy((value) => (Array.isArray(value) && value.every(isRef) ? undefined : "it names no places"));
 const id = Joi.number().integer().min(0);
 
+/** Tables whose rows hold references. */
+const HOLDERS = ["callout", "annotation"] as const;
+
 export const editSchema = Joi.object({
   label: Joi.string().required(),
   gesture: Joi.string().required(),
   changes: soundBy(unsoundChanges).required(),
   lineage: Joi.array().required(),
   cutLoose: Joi.array()
-    .items(Joi.object({ callout: id.required(), links: references.required(), offer: references }))
+    .items(Joi.object({ callout: id, annotation: id, links: references.required(), offer: references }).xor(...HOLDERS))
     .required(),
   answered: Joi.array().items(id),
 });

@@ -1,3 +1,4 @@
+import type { Annotation } from "../../drawing/annotation.ts";
 import type { Entity } from "../../drawing/entity.ts";
 import type { Callout } from "../../drawing/callout.ts";
 import type { Layer } from "../../drawing/layer.ts";
@@ -58,14 +59,23 @@ export const sensible = (rows: DrawingRows, nextId: Id): Outcome<Sensible> => {
     const crossed = typeof place === "object" && "crosses" in place ? namesOf(place.crosses) : [];
     return [ref.id, ...(ref.vertex === undefined ? [] : [ref.vertex]), ...crossed];
   };
+  const stands = (refs: readonly Ref[]): boolean =>
+    refs.every((ref) => namesOf(ref).every((id) => id === 0 || owners.has(id)));
   let loose = 0;
   const callout = ((rows.callout ?? []) as readonly Callout[]).map((one): Callout => {
-    if (one.links.every((ref) => namesOf(ref).every((id) => id === 0 || owners.has(id)))) return one;
+    if (stands(one.links)) return one;
     loose += 1;
     return { ...one, links: [] };
   });
   if (loose > 0)
     mended.push(`${loose} callout${loose === 1 ? "" : "s"} pointed at what is not there: not placed any more.`);
+  let lost = 0;
+  const annotation = ((rows.annotation ?? []) as readonly Annotation[]).map((one): Annotation => {
+    if (stands(one.refs)) return one;
+    lost += 1;
+    return { ...one, refs: [], lost: [one.at, one.at] };
+  });
+  if (lost > 0) mended.push(`${lost} dimension${lost === 1 ? "" : "s"} pointed at what is not there: lost.`);
   let renamed = 0;
   const names = new Set<string>();
   const layer = (rows.layer as readonly Layer[]).map((one): Layer => {
@@ -82,5 +92,9 @@ export const sensible = (rows: DrawingRows, nextId: Id): Outcome<Sensible> => {
     mended.push(
       "Its next free number was taken already, so that a new thing would have replaced an old one: put right.",
     );
-  return done({ drawing: { ...rows, callout, layer }, nextId: Math.max(nextId, highest + 1), mended });
+  return done({
+    drawing: { ...rows, callout, ...(rows.annotation ? { annotation } : {}), layer },
+    nextId: Math.max(nextId, highest + 1),
+    mended,
+  });
 };
