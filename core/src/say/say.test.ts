@@ -23,6 +23,7 @@ describe("sentences", () => {
         limit: 2,
         open: 2,
         layer: "Profile",
+        letter: "≥",
         held: 3,
         kind: "end",
         line: 3,

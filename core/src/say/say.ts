@@ -202,6 +202,24 @@ const SENTENCES: Readonly<Record<RefusalCode, Words>> = {
     "Nothing crosses this layout line on both sides of the pick, so it has no ends to cut between. Draw what " +
     "bounds it first.",
   "cannot-divide": () => "A layout line has no ends to divide between. Pick a line, an arc or a circle.",
+  "annotations-locked": () => "Dimensions and notes are locked. Unlock them in Layers to change them, or to add more.",
+  "lines-not-parallel": () =>
+    "The two lines are not parallel, so they have no distance. Take Angle, or pick places on them.",
+  "measures-nothing": () => "Measured that way the two places are 0 apart. Choose another way, or pick other places.",
+  "not-on-a-circle": () => "These centres do not lie on one circle. Pick holes of one bolt circle, or two at a time.",
+  "note-empty": () => "A note needs a text. Type what it should say.",
+  "letter-missing": ({ letter }) => `The lettering has no “${letter}”. Write it with other letters.`,
+  "nothing-to-hold": () =>
+    "There is nothing here that it could hold on to. Click an edge, a hole, or a point that a snap names.",
+  "thread-in-hole": (values, length) => {
+    const [thread, hole] = sizes(
+      { ...values, typed: Number(values.typed) / 2, limit: Number(values.limit) / 2, kind: "Ø" },
+      length,
+    );
+    return `The thread's ${thread} lies within the hole's ${hole}. Choose a thread that is larger than its hole.`;
+  },
+  "nothing-called": () =>
+    "No callout that is placed is without a dimension. Place callouts on the geometry first, in the ledger.",
   "layer-locked": ({ layer }) => `The layer ${layer} is locked. Unlock it to change what is on it.`,
   "layer-last": ({ layer }) => `The layer ${layer} belongs to every job and stays.`,
   "layer-not-empty": ({ layer, held }) =>
