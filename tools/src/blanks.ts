@@ -1,3 +1,4 @@
+import { missingLetter } from "@ash-edge/core/annotate";
 import {
   done,
   readList,
@@ -11,14 +12,11 @@ import { findThread, threadLength } from "@ash-edge/core/tables";
 import { ALL_PLACE_PARTS } from "./placing.ts";
 import { isShown, type Part, type Tool, type ToolContext } from "./tool.ts";
 
-export type Typed = Extract<Part, { kind: "size" | "value" | "thread" | "list" }>;
-/** The blanks that take a number; with `choices` only those that are shown. */
+export type Typed = Extract<Part, { kind: "size" | "value" | "thread" | "list" | "text" }>;
+const TYPED: ReadonlySet<Part["kind"]> = new Set(["size", "value", "thread", "list", "text"]);
+/** The blanks that are typed in; with `choices` only those that are shown. */
 export const typedParts = (tool: Tool, choices?: Readonly<Record<string, string>>): readonly Typed[] =>
-  tool.parts.filter(
-    (part): part is Typed =>
-      (part.kind === "size" || part.kind === "value" || part.kind === "thread" || part.kind === "list") &&
-      (choices === undefined || isShown(part, choices)),
-  );
+  tool.parts.filter((part): part is Typed => TYPED.has(part.kind) && (choices === undefined || isShown(part, choices)));
 
 /** The blank of that name: one of the tool's own, or one of a point being typed. */
 export const typedPart = (tool: Tool, name: string): Typed | undefined =>
@@ -46,6 +44,10 @@ export const readBlank = (part: Typed, text: string, context: Pick<ToolContext, 
   if (part.kind === "thread") {
     const thread = findThread(text);
     return thread.ok ? done({ value: threadLength(thread.value, thread.value.diameter, context.unit) }) : thread;
+  }
+  if (part.kind === "text") {
+    const letter = missingLetter(text);
+    return letter === undefined ? done({ value: text.length }) : refuse("letter-missing", { letter });
   }
   if (part.kind === "list") {
     const listed = readList(text);

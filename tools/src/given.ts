@@ -35,7 +35,7 @@ export const givenOf = (tool: Tool, state: ToolState, hover: Hover | undefined, 
     typed.placing && wanted && takesPoint(wanted)
       ? placedPoint(typed.placing, value, hover?.at, lastPoint(tool, state), context)
       : undefined;
-  const hovered = placed ? { at: placed } : hover && wanted && pickFrom(wanted, hover, context.drawing);
+  const hovered = placed ? { at: placed } : hover && wanted && pickFrom(wanted, hover, state.picks, context.drawing);
   return {
     picks: hovered ? { ...state.picks, [wanted!.name]: hovered } : state.picks,
     isFirm: (name) => name in state.picks,
@@ -103,13 +103,27 @@ const isOn = (drawing: Drawing, { ref }: Picked, at: Point): boolean => {
   return curve !== undefined && curveNearest(curve, at).distance <= RESOLUTION;
 };
 
-const pickFrom = (part: PickPart, { at, snap, under, picture }: Hover, drawing: Drawing): Picked | undefined => {
+/** Snaps that lie on a curve anywhere: where no curve is meant they name no point either. */
+const ANYWHERE = new Set(["nearest", "perpendicular", "tangent", "extended", "grid"]);
+
+const pickFrom = (
+  part: PickPart,
+  { at, snap, under, picture }: Hover,
+  picks: ToolState["picks"],
+  drawing: Drawing,
+): Picked | undefined => {
   if (part.takes === "things") return undefined;
   if (part.takes === "place") return { at };
   if (part.takes === "picture") return picture && { at, picture };
   const point: Picked = { at, ...(snap?.ref ? { ref: snap.ref } : {}), ...(snap ? { snap: snap.kind } : {}) };
   if (part.takes === "point") return point;
   const curve = part.round ? under.find((picked) => isRound(drawing, picked)) : under[0];
+  const { fits } = part;
+  if (fits && part.takes === "either") {
+    const fitting = under.find(({ ref }) => ref && fits(ref, picks, drawing));
+    if (fitting && !(snap && POINT_SNAPS.has(snap.kind))) return fitting;
+    return snap && ANYWHERE.has(snap.kind) ? { at } : point;
+  }
   if (part.takes === "curve") return part.exact && curve && snap && isOn(drawing, curve, at) ? { ...curve, at } : curve;
   return curve && !(snap && POINT_SNAPS.has(snap.kind)) ? curve : point;
 };

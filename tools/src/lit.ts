@@ -88,6 +88,7 @@ export const fitsBlank = (part: Typed, kind: Callout["kind"]): boolean => {
     case "value":
       return part.expects === (kind === "centres" || kind === "chamfer" ? "length" : kind);
     case "list":
+    case "text":
       return false;
   }
 };

@@ -31,6 +31,8 @@ describe("every tool", () => {
     const context = contextOf(tool);
     const start = startTool(tool, { choices: tool.example.chosen ?? {} });
     for (const part of typedParts(tool)) {
+      // a text takes what it has letters for
+      if (part.kind === "text") continue;
       const typed = stepTool(tool, start, { type: "type", blank: part.name, text: "1/x" }, context).state;
       const { state, refusal, edit } = stepTool(tool, typed, { type: "hold" }, context);
       expect([part.name, refusal !== undefined, state.open?.text, edit]).toEqual([part.name, true, "1/x", undefined]);

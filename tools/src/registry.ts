@@ -51,6 +51,18 @@ import { radiusOfCircle } from "./handles/radiusOfCircle.ts";
 import { removeCornerTool } from "./handles/removeCorner.ts";
 import { shiftTool } from "./handles/shift.ts";
 import { stretchTool } from "./handles/stretch.ts";
+import { dimensionAllAction } from "./dimensions/actions.ts";
+import { angleDimension } from "./dimensions/angleDimension.ts";
+import { arcLength } from "./dimensions/arcLength.ts";
+import { centreLine } from "./dimensions/centreLine.ts";
+import { centreMark } from "./dimensions/centreMark.ts";
+import { dimension } from "./dimensions/dimension.ts";
+import { ANNOTATION_HANDLE_TOOLS } from "./dimensions/handles.ts";
+import { note } from "./dimensions/note.ts";
+import { ordinate } from "./dimensions/ordinate.ts";
+import { run } from "./dimensions/run.ts";
+import { sizeDimension } from "./dimensions/sizeDimension.ts";
+import { threadMarkTool } from "./dimensions/threadMark.ts";
 import { boltCircle } from "./holes/boltCircle.ts";
 import { clearanceHole } from "./holes/clearanceHole.ts";
 import { hole } from "./holes/hole.ts";
@@ -102,6 +114,7 @@ import { tangentAtAnAngle } from "./tangent/tangentAtAnAngle.ts";
 import { tangentFromATouchPoint } from "./tangent/tangentFromATouchPoint.ts";
 import { tangentLine } from "./tangent/tangentLine.ts";
 import { BANK_KEYS, type Tool, type Action, type BankKey } from "./tool.ts";
+import { dimensionsShownAction } from "./view/dimensionsShown.ts";
 import { fitAction } from "./view/fit.ts";
 import { fitSelectionAction } from "./view/fitSelection.ts";
 import { layersAction } from "./view/layers.ts";
@@ -188,7 +201,20 @@ const KEYS: Readonly<Record<BankKey, Readonly<Partial<Record<BankKey, Tool | Act
     KeyZ: fitToPoints,
     KeyX: slideAJoint,
   },
-  KeyZ: {},
+  KeyZ: {
+    KeyZ: dimension,
+    KeyQ: angleDimension,
+    KeyW: sizeDimension,
+    KeyE: arcLength,
+    KeyR: ordinate,
+    KeyT: run,
+    KeyA: note,
+    KeyS: centreMark,
+    KeyD: centreLine,
+    KeyF: threadMarkTool,
+    KeyG: dimensionAllAction,
+    KeyX: dimensionsShownAction,
+  },
   KeyX: { KeyX: hole, KeyQ: tappedHole, KeyW: clearanceHole, KeyE: boltCircle, KeyR: holeGrid },
   KeyC: { KeyC: distanceTool, KeyQ: angleTool, KeyW: radiusTool, KeyE: areaTool, KeyR: measureOnPicture },
   KeyV: {
@@ -248,6 +274,7 @@ export const HANDLE_TOOLS: readonly Tool[] = [
   addCornerTool,
   removeCornerTool,
   radiusOfCircle,
+  ...ANNOTATION_HANDLE_TOOLS,
 ];
 
 /** The tool of that id, also one that only handles offer. */

@@ -1,4 +1,5 @@
 import type { Example } from "./example/example.ts";
+import type { NewAnnotation } from "@ash-edge/core/annotate";
 import type { Ref, PictureSize, Callout, Drawing, Edit } from "@ash-edge/core/drawing";
 import type { Point } from "@ash-edge/core/geometry";
 import type { DrawingIndex } from "@ash-edge/core/look";
@@ -54,6 +55,8 @@ export type Part =
       /** The place on the curve counts, so snaps on it hold. */
       readonly exact?: boolean;
       readonly silent?: boolean;
+      /** Curves that do not fit what is picked already are not meant: the click is a bare place there. */
+      readonly fits?: (ref: Ref, picks: Readonly<Record<string, Picked | undefined>>, drawing: Drawing) => boolean;
     }
   | {
       readonly kind: "size";
@@ -66,6 +69,7 @@ export type Part =
       readonly second?: string;
     }
   | { readonly kind: "thread"; readonly name: string; readonly label: string; readonly onlyIf?: OnlyIf }
+  | { readonly kind: "text"; readonly name: string; readonly label: string; readonly onlyIf?: OnlyIf }
   | { readonly kind: "list"; readonly name: string; readonly label: string; readonly onlyIf?: OnlyIf }
   | {
       readonly kind: "value";
@@ -117,7 +121,7 @@ export type Given = {
   readonly isFirm: (name: string) => boolean;
   readonly pointer: Point | undefined;
   readonly value: (name: string) => number | undefined;
-  /** What is typed, as text: for a thread its designation. */
+  /** What is typed, as text: for a thread its designation, for a text its words. */
   readonly text: (name: string) => string | undefined;
   /** The typed size as a radius. */
   readonly radius: (name: string) => number | undefined;
@@ -155,6 +159,8 @@ export type Ask = {
 /** One of the solutions that the next click could make. */
 export type Way = {
   readonly preview: readonly PreviewShape[];
+  /** Dimensions, notes and marks that it would make. */
+  readonly annotations?: readonly NewAnnotation[];
   readonly edit?: () => Outcome<Edit>;
   /** Long work that makes the edit, away from the page. */
   readonly ask?: Ask;

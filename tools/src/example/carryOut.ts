@@ -1,14 +1,16 @@
+import { annotationHandles, displayList } from "@ash-edge/core/annotate";
 import {
   applyEdit,
   entitiesOf,
   LAYOUT_LAYER,
   newDrawing,
   PROFILE_LAYER,
+  styleOf,
   type Drawing,
   type Edit,
 } from "@ash-edge/core/drawing";
 import { draftEdit } from "@ash-edge/core/edits";
-import { distance } from "@ash-edge/core/geometry";
+import { distance, type Point } from "@ash-edge/core/geometry";
 import { handlesOf, indexDrawing, snapsAt } from "@ash-edge/core/look";
 import { stepTool, underPoint, type Step } from "../driver.ts";
 import { startTool, type Hover, type ToolState } from "../toolState.ts";
@@ -28,7 +30,7 @@ export type Shown = {
   readonly said?: string;
 };
 
-const standing = ({ cut = [], layout = [] }: Example): Drawing => {
+const standing = ({ cut = [], layout = [], annotations = [] }: Example): Drawing => {
   const start = newDrawing("mm");
   const draft = draftEdit(start, "Example", "example");
   draft.remove(4);
@@ -36,6 +38,10 @@ const standing = ({ cut = [], layout = [] }: Example): Drawing => {
   for (const shape of cut) draft.add(shape, PROFILE_LAYER);
   for (const shape of layout) draft.add(shape, LAYOUT_LAYER);
   const lie = { at: { x: 0, y: 150 }, scale: 0.5, angle: 0, scaled: true, shown: false, locked: false, opacity: 0.5 };
+  for (const annotation of annotations) {
+    const id = draft.newId();
+    draft.set("annotation", id, { ...annotation, id });
+  }
   draft.set("picture", 800, { id: 800, ...PICTURE, ...lie });
   return applyEdit(start, draft.finish());
 };
@@ -64,11 +70,15 @@ export const carryOut = (
     selection,
     layer: PROFILE_LAYER,
   });
-  if (example.grab) {
-    const [x, y] = example.grab;
+  if (example.grab || example.grabText) {
     const all = [...entitiesOf(before)];
-    const handle = handlesOf(all).find(({ at }) => distance(at, { x, y }) < 0.1);
-    if (!handle) throw new Error(`no handle at ${x}, ${y}`);
+    const spoken = displayList(before, styleOf(before), 1).flatMap((one) => annotationHandles(before, one));
+    const grabbed = (at: Point): boolean => distance(at, { x: example.grab![0], y: example.grab![1] }) < 0.1;
+    // where geometry and what speaks of it have handles at one place the example means the latter
+    const handle = example.grab
+      ? [...spoken, ...handlesOf(all)].find(({ at }) => grabbed(at))
+      : spoken.find(({ kind }) => kind === "text");
+    if (!handle) throw new Error(`no handle at ${example.grab?.join() ?? "a text"}`);
     selection = new Set(all.map(({ id }) => id));
     state = { ...state, picks: { handle: { at: handle.at, ref: handle.refs[0]! } } };
   }
@@ -87,17 +97,19 @@ export const carryOut = (
   }
   for (const [x, y] of example.onPicture ?? [])
     take(stepTool(tool, state, { type: "click", hover: { at: { x, y }, under: [], picture: PICTURE } }, context()));
-  for (const [x, y] of example.clicks ?? []) {
+  const clickAt = ([x, y]: readonly [number, number]): void => {
     const at = { x, y };
     const [snap] = snapsAt(context().index, at, REACH);
     const under = underPoint(context(), at, REACH);
     const hover: Hover = { at: snap?.at ?? at, under, ...(snap ? { snap } : {}) };
     if (tool.parts.some((part) => part.kind === "pick" && part.takes === "things") && selection.size === 0) {
       selection = new Set(under.flatMap(({ ref }) => (ref ? [ref.id] : [])).slice(0, 1));
-      continue;
+      return;
     }
     take(stepTool(tool, state, { type: "click", hover }, context()));
-  }
+  };
+  example.clicks?.forEach(clickAt);
   if (example.finish) take(stepTool(tool, state, { type: "finish", hover: undefined }, context()));
+  example.then?.forEach(clickAt);
   return shown;
 };

@@ -1,3 +1,4 @@
+import type { NewAnnotation } from "@ash-edge/core/annotate";
 import type { Shape } from "@ash-edge/core/shape";
 
 export type At = readonly [x: number, y: number];
@@ -6,6 +7,8 @@ export type At = readonly [x: number, y: number];
 export type Example = {
   readonly cut?: readonly Shape[];
   readonly layout?: readonly Shape[];
+  /** Dimensions and notes on it; the first thing cut has the id 6. */
+  readonly annotations?: readonly NewAnnotation[];
   readonly typed?: Readonly<Record<string, string>>;
   readonly chosen?: Readonly<Record<string, string>>;
   /** All that is cut is selected when the tool is taken up. */
@@ -15,6 +18,10 @@ export type Example = {
   readonly onPicture?: readonly At[];
   /** The handle of what stands there that the tool is taken up at. */
   readonly grab?: At;
+  /** The handle is that of the first text. */
+  readonly grabText?: true;
   /** Enter instead of a last click. */
   readonly finish?: boolean;
+  /** Clicks after Enter. */
+  readonly then?: readonly At[];
 };

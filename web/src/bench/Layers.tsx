@@ -1,7 +1,15 @@
 import { RadioGroup } from "radix-ui";
 import { Eye, EyeOff, LockKeyhole, LockKeyholeOpen, Plus, Trash2 } from "lucide-react";
 import { useState, type ReactNode } from "react";
-import { layersOf, LAYOUT_LAYER, FIRST_LAYERS, rgbOf, type CutRole, type Layer } from "@ash-edge/core/drawing";
+import {
+  layersOf,
+  LAYOUT_LAYER,
+  FIRST_LAYERS,
+  rgbOf,
+  settingsOf,
+  type CutRole,
+  type Layer,
+} from "@ash-edge/core/drawing";
 import { freeLayerName } from "@ash-edge/core/edits";
 import { FileColour } from "./FileColour.tsx";
 import { useBench, useSession } from "./SessionContext.tsx";
@@ -46,8 +54,37 @@ export const Layers = () => {
         {layersOf(drawing).map((layer) => (
           <Row key={layer.id} layer={layer} working={layer.id === working} />
         ))}
+        <Annotations />
       </RadioGroup.Root>
     </section>
+  );
+};
+
+/** Dimensions, notes and marks: shown or hidden, locked or not, all together. They are never cut. */
+const Annotations = () => {
+  const { act } = useSession();
+  const hidden = useBench((state) => settingsOf(state.history.drawing).annotationsHidden === true);
+  const locked = useBench((state) => settingsOf(state.history.drawing).annotationsLocked === true);
+  const count = useBench((state) => state.history.drawing.annotation.size);
+  return (
+    <div className="flex h-7 items-center border-t border-hair pl-2">
+      <span className="w-6 shrink-0" />
+      <span className="min-w-0 flex-1 truncate px-1">Dimensions, notes</span>
+      <span className="figures pr-1 text-xs text-soft">{count}</span>
+      <Small
+        label={hidden ? "Show dimensions and notes" : "Hide dimensions and notes"}
+        onClick={() => act.setAnnotations({ hidden: !hidden })}
+      >
+        {hidden ? <EyeOff size={14} className="text-fault" /> : <Eye size={14} />}
+      </Small>
+      <Small
+        label={locked ? "Unlock dimensions and notes" : "Lock dimensions and notes"}
+        onClick={() => act.setAnnotations({ locked: !locked })}
+      >
+        {locked ? <LockKeyhole size={13} className="text-ink" /> : <LockKeyholeOpen size={13} />}
+      </Small>
+      <span className="w-6 shrink-0" />
+    </div>
   );
 };
 

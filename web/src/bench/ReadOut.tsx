@@ -2,8 +2,9 @@ import { ChevronDown } from "lucide-react";
 import { Popover } from "radix-ui";
 import { useState, type ReactNode } from "react";
 import { settingsOf, unitOf } from "@ash-edge/core/drawing";
-import { countByKind, SNAP_KINDS, SNAP_WORDS } from "@ash-edge/core/look";
+import { SNAP_KINDS, SNAP_WORDS } from "@ash-edge/core/look";
 import { readTypedValue, showLength } from "@ash-edge/core/numeric";
+import { countSelected } from "./annotated.ts";
 import { zoomRatio } from "./board/view.ts";
 import { HOLD_LEVEL, HOLD_UPRIGHT, holdAngle } from "./hold.ts";
 import { useBench, useSession } from "./SessionContext.tsx";
@@ -19,7 +20,7 @@ export const ReadOut = () => {
   const count = useBench((state) => state.pointer.snapCount);
   const which = useBench((state) => state.pointer.snapWhich);
   const view = useBench((state) => state.view.now);
-  const selected = useBench((state) => countByKind(state.history.drawing, state.selection.ids));
+  const selected = useBench((state) => countSelected(state.history.drawing, state.selection.ids));
   const settings = useBench((state) => settingsOf(state.history.drawing));
   const unit = useBench((state) => unitOf(state.history.drawing));
   const at =

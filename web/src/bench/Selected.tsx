@@ -1,13 +1,23 @@
 import { ChevronDown, ChevronLeft, ChevronRight } from "lucide-react";
 import { DropdownMenu } from "radix-ui";
 import { useState } from "react";
-import { entityOf, layersOf, LINE_STYLES, unitOf, type Drawing, type Entity } from "@ash-edge/core/drawing";
-import { countByKind, describePoint, describeRef } from "@ash-edge/core/look";
+import {
+  annotationOf,
+  entityOf,
+  layersOf,
+  LINE_STYLES,
+  unitOf,
+  type Drawing,
+  type Entity,
+} from "@ash-edge/core/drawing";
+import { describePoint, describeRef } from "@ash-edge/core/look";
 import { agreed, readTypedValue, showAngle, showLength, type Id, type Unit } from "@ash-edge/core/numeric";
 import { sayRefusal } from "@ash-edge/core/say";
 import { propertiesOf, type Property } from "@ash-edge/core/shape";
 import { MENU, MENU_ITEM } from "../ui/menu.ts";
+import { countSelected } from "./annotated.ts";
 import { shownHandles } from "./handles/shown.ts";
+import { SelectedAnnotations } from "./SelectedAnnotations.tsx";
 import { FileColour } from "./FileColour.tsx";
 import { useBench, useSession } from "./SessionContext.tsx";
 import { backToBoard, focusBoard } from "./useBenchKeys.ts";
@@ -20,6 +30,7 @@ export const Selected = () => {
   const drawing = useBench((state) => state.history.drawing);
   const selection = useBench((state) => state.selection.ids);
   const entities = [...selection].map((id) => entityOf(drawing, id)).filter((entity) => entity !== undefined);
+  const annotations = [...selection].map((id) => annotationOf(drawing, id)).filter((one) => one !== undefined);
   return (
     <section
       data-region="Selected"
@@ -30,9 +41,14 @@ export const Selected = () => {
     >
       <header className="flex h-8 shrink-0 items-center gap-2 px-3">
         <b>Selected</b>
-        <span className="min-w-0 truncate text-xs text-soft">{countByKind(drawing, selection) || "nothing"}</span>
+        <span className="min-w-0 truncate text-xs text-soft">{countSelected(drawing, selection) || "nothing"}</span>
       </header>
-      {entities.length === 0 ? (
+      {entities.length === 0 && annotations.length > 0 ? (
+        <div className="min-h-0 flex-1 overflow-y-auto border-t border-hair px-3 py-1.5">
+          <Handles drawing={drawing} />
+          <SelectedAnnotations annotations={annotations} drawing={drawing} />
+        </div>
+      ) : entities.length === 0 ? (
         <p className="border-t border-hair px-3 py-2 text-soft">
           Click something with no tool active, or draw a box round it. Its numbers stand here and can be typed over.
         </p>

@@ -209,6 +209,8 @@ const PlaceFields = ({ tool, placing }: { tool: Tool; placing: Placing }) => {
 const field =
   "figures h-8 rounded-card border bg-board px-2 text-[14px] font-semibold placeholder:font-normal " +
   "placeholder:text-soft";
+/** Letters that a blank has room for at least. */
+const LEAST_WIDTH: Readonly<Partial<Record<Typed["kind"], number>>> = { thread: 7, list: 7, text: 16 };
 const otherKind = { R: "Ø", Ø: "R" } as const;
 
 const TypedBlank = ({ tool, part }: { tool: Tool; part: Typed }) => {
@@ -221,8 +223,8 @@ const TypedBlank = ({ tool, part }: { tool: Tool; part: Typed }) => {
   const isLit = useLit() === part.name;
   const isFault = useBench((all) => all.panels.message?.tone === "fault");
   const isThread = part.kind === "thread";
-  // the focus follows what is lit by hand or typed in, so that the caret is there; a thread's letters are no banks
-  const mine = (state?.open?.blank ?? state?.lit) === part.name || (isThread && isLit);
+  // the focus follows what is lit by hand or typed in, so that the caret is there; letters typed there are no banks
+  const mine = (state?.open?.blank ?? state?.lit) === part.name || ((isThread || part.kind === "text") && isLit);
   useLayoutEffect(() => {
     const field = input.current;
     if (mine) field?.focus();
@@ -251,7 +253,7 @@ const TypedBlank = ({ tool, part }: { tool: Tool; part: Typed }) => {
       : undefined;
   // offers hang over the board: they give way to what is being typed and to what was refused
   const offers = focused && (isThread || ((!isOpen || text.trim() === "") && !isFault));
-  const width = Math.max(part.kind === "thread" || part.kind === "list" ? 7 : 4, (text || placeholder).length + 1);
+  const width = Math.max(LEAST_WIDTH[part.kind] ?? 4, Math.min((text || placeholder).length + 1, 36));
   return (
     <span className="relative inline-flex shrink-0 items-center gap-2">
       {part.kind === "size" && (
@@ -335,7 +337,7 @@ const OfferedCallout = () => {
 
 /** What was typed as it is read: `= 42 1/2 in`, `= Ø 26`. */
 const echoOf = (part: Typed, { value, kind, then }: ReadValue, unit: Unit): string => {
-  if (part.kind === "thread" || part.kind === "list") return "";
+  if (part.kind === "thread" || part.kind === "list" || part.kind === "text") return "";
   if (part.kind === "value" && part.expects !== "length") return shown(part, value, unit);
   const more = then && then.length > 0 ? `, then ${then.length} more` : "";
   return `${kind ? `${kind} ` : ""}${showLengthUnit(value, unit)}${more}`;

@@ -1,3 +1,4 @@
+import { annotationsAt } from "@ash-edge/core/annotate";
 import { picturesOf, isOnPicture, ontoPicture, unitOf } from "@ash-edge/core/drawing";
 import { angleOf, distance, subtract, type Point } from "@ash-edge/core/geometry";
 import { picksAt, snapsAt, SNAP_KINDS, type Snap, type SnapKind } from "@ash-edge/core/look";
@@ -7,11 +8,13 @@ import {
   takesPoint,
   wantedPick,
   type Hover,
+  type Picked,
   type Tool,
   type ToolContext,
   type ToolState,
 } from "@ash-edge/tools";
 import { stepAt } from "../store/index.ts";
+import { pickableAnnotations } from "./annotated.ts";
 import type { Asked, BenchState, Modifiers } from "./state/index.ts";
 import { gridPitch } from "./board/grid.ts";
 import { toDrawing } from "./board/view.ts";
@@ -54,7 +57,7 @@ export const pointAt = (
     const hover = picture ? { at: ontoPicture(picture, raw), under: [], picture } : { at: raw, under: [] };
     return { hover, pointer: raw, snaps: [], which: 0 };
   }
-  const under = [...picksAt(index, raw, PICK_REACH / view.scale)];
+  const under: Picked[] = tool ? [...picksAt(index, raw, PICK_REACH / view.scale)] : allAt(state, raw);
   for (let i = 0; i < asked.under % Math.max(1, under.length); i++) under.push(under.shift()!);
   const from = tool?.from && toolState?.picks[tool.from];
   const wantsPoint = wanted && (takesPoint(wanted) || wanted.exact);
@@ -82,6 +85,22 @@ export const pointAt = (
   const kept_ = snap && at === snap.at ? { snap: { kind: snap.kind, ...(snap.ref ? { ref: snap.ref } : {}) } } : {};
   const which = Math.max(0, taken ? found.indexOf(taken) : 0);
   return { hover: { at, under, ...kept_ }, pointer: raw, snaps: found, which, ...(heldWord ? { heldWord } : {}) };
+};
+
+/** What lies at a place while nothing is in hand: geometry and what speaks of it, nearest first. */
+const allAt = (state: BenchState, at: Point): Picked[] => {
+  const reach = PICK_REACH / state.view.now.scale;
+  type Found = { readonly picked: Picked; readonly away: number };
+  const things = picksAt(state.history.index, at, reach).map((picked): Found => ({
+    picked,
+    away: distance(picked.at, at),
+  }));
+  const spoken = annotationsAt(pickableAnnotations(state), at, reach).map(({ id, away }): Found => ({
+    picked: { ref: { id }, at },
+    away,
+  }));
+  // sorting is stable: geometry first of what is as near
+  return [...things, ...spoken].sort((p, q) => p.away - q.away).map(({ picked }) => picked);
 };
 
 /**

@@ -1,13 +1,14 @@
 import type { StoreApi } from "zustand/vanilla";
 import { layerOf, mainLayer, unitOf } from "@ash-edge/core/drawing";
 import { removeEntities } from "@ash-edge/core/edits";
-import { indexDrawing, invertSelection } from "@ash-edge/core/look";
+import { indexDrawing } from "@ash-edge/core/look";
 import type { Id } from "@ash-edge/core/numeric";
 import { sayRefusal } from "@ash-edge/core/say";
 import { litOf, toolById, type BankKey, type Lit } from "@ash-edge/tools";
 import { stepAt, stepCount, type History, type StoredJob } from "../store/index.ts";
 import { makeHandling } from "./handles/sessionHandles.ts";
 import type { SessionCore, Surroundings } from "./sessionCore.ts";
+import { makeAnnotating } from "./sessionAnnotations.ts";
 import { makeActions } from "./sessionActions.ts";
 import { makeCursor } from "./sessionCursor.ts";
 import { makeCallouts } from "./sessionCallouts.ts";
@@ -92,8 +93,10 @@ export const makeSession = (job: string, stored: StoredJob, surroundings: Surrou
   const handling = makeHandling(core, tools.takeUp, (at, mods) => pointing.click(at, mods));
   const pointing = makePointing(core, { holds, callouts, selecting, handling });
   const tidying = makeTidying(core);
+  const annotating = makeAnnotating(core);
   const actions = makeActions(core, {
     holds,
+    annotating,
     viewing,
     tidying,
     handling,
@@ -169,6 +172,7 @@ export const makeSession = (job: string, stored: StoredJob, surroundings: Surrou
     ...viewing,
     ...makeCursor(core, { pan: viewing.pan, move: pointing.move, click: pointing.click }),
     ...tidying,
+    ...annotating,
     ...actions,
     grab: handling.grab,
     drop: (): void => {
@@ -234,7 +238,7 @@ export const makeSession = (job: string, stored: StoredJob, surroundings: Surrou
     isReadOnly: history.isReadOnly,
     setBank: (key: BankKey | undefined) => send("panels", { type: "bank", key }),
     select: (ids: readonly Id[]) => send("selection", { type: "selected", ids }),
-    selectAll: () => send("selection", { type: "selected", ids: invertSelection(get().history.drawing, new Set()) }),
+    selectAll: selecting.selectAll,
     /** Deletes what is selected, or what is named. */
     remove: (ids?: readonly Id[]): void => {
       const removed = removeEntities(get().history.drawing, ids ?? [...get().selection.ids]);

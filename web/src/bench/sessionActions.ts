@@ -9,6 +9,7 @@ type Parts = {
   readonly viewing: { readonly fit: () => void; readonly fitSelection: () => void; readonly viewBefore: () => void };
   readonly tidying: { readonly openTidy: () => void };
   readonly handling: { readonly toggleHandles: () => void };
+  readonly annotating: { readonly showAnnotations: () => void; readonly dimensionAll: () => void };
   readonly tools: { readonly takeTool: (tool: Tool) => void };
   /** Resolves when what was done is stored, or can't be stored now. */
   readonly settled: () => Promise<void>;
@@ -18,7 +19,7 @@ type Parts = {
 /** What stands in the registry: tools are taken up, actions carried out. */
 export const makeActions = (core: SessionCore, parts: Parts) => {
   const { get, send, say, sayNo, commit, notify } = core;
-  const { holds, viewing, tidying, handling, tools } = parts;
+  const { holds, viewing, tidying, handling, annotating, tools } = parts;
 
   /** A release is made from what is stored, so it must be what is shown. */
   const openRelease = (): void =>
@@ -40,6 +41,8 @@ export const makeActions = (core: SessionCore, parts: Parts) => {
     "view-before": viewing.viewBefore,
     magnifier: () => send("view", { type: "magnifier" }),
     "signs-shown": () => send("view", { type: "signs" }),
+    "dimensions-shown": annotating.showAnnotations,
+    "dimension-all": annotating.dimensionAll,
     "handles-shown": handling.toggleHandles,
     tidy: tidying.openTidy,
     layers: () => document.querySelector<HTMLElement>('[data-region="Layers"]')?.focus(),

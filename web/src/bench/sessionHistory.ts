@@ -1,5 +1,8 @@
+import { countAnnotations } from "@ash-edge/core/annotate";
+import { looseId } from "@ash-edge/core/attach";
 import { answerCallout, calloutText, measureCallout } from "@ash-edge/core/callouts";
 import {
+  annotationOf,
   applyEdit,
   calloutsOf,
   entityOf,
@@ -65,7 +68,7 @@ export const makeHistory = ({ get, send, say, refresh }: SessionCore, { keep, ke
     const next = applyEdit(drawing, edit);
     const now = withStep(history, edit);
     const { ids, lit } = get().selection;
-    const standing = [...ids].filter((id) => entityOf(next, id));
+    const standing = [...ids].filter((id) => entityOf(next, id) ?? annotationOf(next, id));
     // what goes is let go of first: nothing selected or lit is ever missing from the drawing
     if (standing.length < ids.size) send("selection", { type: "selected", ids: standing });
     if (lit.size > 0) send("selection", { type: "lit", ids: [] });
@@ -81,18 +84,30 @@ export const makeHistory = ({ get, send, say, refresh }: SessionCore, { keep, ke
   /** Says which callouts lost their place, and offers the place that is like it, where there is one. */
   const sayCutLoose = (before: Drawing, edit: Edit): void => {
     const now = get().history.drawing;
-    const lost = edit.cutLoose.flatMap(({ callout: id, offer }) => {
-      const callout = calloutsOf(before).find((one) => one.id === id);
+    const lost = edit.cutLoose.flatMap((loose) => {
+      const { offer } = loose;
+      const callout = calloutsOf(before).find((one) => one.id === looseId(loose));
       if (!callout) return [];
       const offered =
         offer && measureCallout(now, { ...callout, links: offer }).state !== "not placed" ? offer : undefined;
       return [{ callout, offer: offered }];
     });
+    sayLost(edit);
     if (lost.length === 0) return;
     const names = lost.map(({ callout }) => `${calloutText(callout, unitOf(before))} ${callout.name}`.trim());
     const offers = lost.flatMap(({ callout, offer }) => (offer ? [{ callout, offer }] : []));
     const again = offers.length === 0 ? undefined : { words: offerWords(now, offers), take: () => putAgain(offers) };
     notify(`Not placed any more: ${names.join(", ")}`, again);
+  };
+
+  /** Says which dimensions, notes and marks lost what they measured: they stay on the board and say so there. */
+  const sayLost = (edit: Edit): void => {
+    const now = get().history.drawing;
+    const gone = edit.cutLoose.flatMap((loose) => {
+      const annotation = annotationOf(now, looseId(loose));
+      return annotation?.lost ? [annotation.id] : [];
+    });
+    if (gone.length > 0) notify(`Lost what they measured: ${countAnnotations(now, gone)}`);
   };
 
   const putAgain = (offers: readonly Offer[]): void => {

@@ -1,7 +1,10 @@
+import { annotationsInBox, annotationsLike } from "@ash-edge/core/annotate";
+import { annotationOf } from "@ash-edge/core/drawing";
 import { boundsOf, type Point } from "@ash-edge/core/geometry";
-import { describeRef, selectByBox, selectInside, selectLike, selectRun, invertSelection } from "@ash-edge/core/look";
+import { selectByBox, selectInside, selectLike, selectRun, invertSelection } from "@ash-edge/core/look";
 import type { Id } from "@ash-edge/core/numeric";
 import type { Hover } from "@ash-edge/tools";
+import { describeThing, pickableAnnotations } from "./annotated.ts";
 import type { SessionCore } from "./sessionCore.ts";
 import type { Modifiers, Selecting } from "./state/index.ts";
 import { toDrawing } from "./board/view.ts";
@@ -24,6 +27,12 @@ export const makeSelecting = (
     say(undefined);
   };
 
+  /** Everything that could be selected but some. */
+  const others = (but: ReadonlySet<Id>): readonly Id[] => [
+    ...invertSelection(get().history.drawing, but),
+    ...pickableAnnotations(get()).flatMap(({ id }) => (but.has(id) ? [] : [id])),
+  ];
+
   const clickOn = (hover: Hover, mods: Modifiers): void => {
     const {
       selection: { ids: selection },
@@ -38,7 +47,7 @@ export const makeSelecting = (
     }
     select(next);
     const stacked = hover.under.length;
-    const names = hover.under.map(({ ref }) => describeRef(get().history.drawing, ref!));
+    const names = hover.under.map(({ ref }) => describeThing(get().history.drawing, ref!));
     if (stacked > 1)
       say({
         text: `${stacked} things lie here: ${names.join(", ")}. Shift+Space takes the next.`,
@@ -51,6 +60,8 @@ export const makeSelecting = (
       history: { drawing },
     } = get();
     if (how === "one") return [id];
+    if (annotationOf(drawing, id))
+      return how === "run" ? [id] : how === "inside" ? [] : annotationsLike(drawing, id, how);
     if (how === "run") return selectRun(drawing, id);
     return how === "inside" ? selectInside(drawing, id) : selectLike(drawing, id, how);
   };
@@ -81,7 +92,11 @@ export const makeSelecting = (
     if (pressed && !box) click(at, mods);
     pressed = undefined;
     if (!box) return;
-    const found = selectByBox(index, boundsOf([box.from, box.to]), kept.selecting.box);
+    const around = boundsOf([box.from, box.to]);
+    const found = [
+      ...selectByBox(index, around, kept.selecting.box),
+      ...(activeTool() ? [] : annotationsInBox(pickableAnnotations(get()), around, kept.selecting.box)),
+    ];
     send("selection", { type: "box dropped" });
     select([...(mods.shift ? selection : []), ...found]);
     if (get().hand.tool) toolEvent({ type: "gather", on: mods.shift });
@@ -130,7 +145,7 @@ export const makeSelecting = (
       if (!get().hand.tool && id !== undefined)
         send("selection", { type: "selected", ids: selectRun(get().history.drawing, id) });
     },
-    invert: (): void =>
-      send("selection", { type: "selected", ids: invertSelection(get().history.drawing, get().selection.ids) }),
+    invert: (): void => send("selection", { type: "selected", ids: others(get().selection.ids) }),
+    selectAll: (): void => send("selection", { type: "selected", ids: others(new Set()) }),
   };
 };

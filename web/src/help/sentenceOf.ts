@@ -8,6 +8,7 @@ const words = (part: Part): string => {
       return part.silent ? "" : `‹${part.label}›`;
     case "thread":
     case "list":
+    case "text":
       return `[${part.label}]`;
     case "layer":
       return "{one of the layers}";

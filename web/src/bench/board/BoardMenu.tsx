@@ -1,8 +1,8 @@
 import { ContextMenu } from "radix-ui";
 import { useState, type ReactNode } from "react";
-import { describeRef } from "@ash-edge/core/look";
 import type { Picked } from "@ash-edge/tools";
 import { MENU, MENU_ITEM } from "../../ui/menu.ts";
+import { describeThing } from "../annotated.ts";
 import { useBench, useSession } from "../SessionContext.tsx";
 
 /** Right click: the actions for what lies under the pointer. */
@@ -20,10 +20,10 @@ export const BoardMenu = ({ children }: { children: ReactNode }) => {
           {known.slice(0, 4).map((ref) => (
             <ContextMenu.Group key={`${ref.id} ${ref.vertex}`}>
               <ContextMenu.Item className={MENU_ITEM} onSelect={() => act.select([ref.id])}>
-                Select {describeRef(drawing, ref)}
+                Select {describeThing(drawing, ref)}
               </ContextMenu.Item>
               <ContextMenu.Item className={MENU_ITEM} onSelect={() => act.remove([ref.id])}>
-                Delete {describeRef(drawing, ref)}
+                Delete {describeThing(drawing, ref)}
               </ContextMenu.Item>
               <ContextMenu.Separator className="my-1 h-px bg-hair" />
             </ContextMenu.Group>

@@ -1,7 +1,11 @@
+import { displayOf } from "@ash-edge/core/annotate";
+import { idsIn } from "@ash-edge/core/attach";
 import {
+  annotationOf,
   entityOf,
   picturesOf,
   settingsOf,
+  styleOf,
   unitOf,
   fromPicture,
   type Drawing,
@@ -14,10 +18,12 @@ import { RESOLUTION, showLength, type Id } from "@ash-edge/core/numeric";
 import type { Profile } from "@ash-edge/core/profile";
 import { toolById } from "@ash-edge/tools";
 import type { BenchState } from "../state/index.ts";
+import { perAt, shownAnnotations } from "../annotated.ts";
 import { profileFor, rolesFor } from "../derived.ts";
 import { shownHandles } from "../handles/shown.ts";
 import type { Painted } from "../mass.ts";
 import { gridPitch } from "./grid.ts";
+import { paintAnnotations, paintLit } from "./paintAnnotations.ts";
 import { paintMass, stroke, type Canvas, type Still, type Style } from "./paintMass.ts";
 import type { Palette } from "./palette.ts";
 import { traceShape } from "./trace.ts";
@@ -65,7 +71,7 @@ const paintPicture = (canvas: Canvas, picture: Picture, image: CanvasImageSource
 /** Everything that lies still: ground, geometry by role, and the signs on it. */
 export const paintDrawing = (
   canvas: Canvas,
-  state: Still & { readonly size: Size },
+  state: Still & { readonly size: Size; readonly lettering?: number },
   palette: Palette,
   images: Images,
 ): void => {
@@ -74,8 +80,16 @@ export const paintDrawing = (
   const { contours } = profileFor(drawing);
   const loose = contours.filter(({ joined }) => !joined).map(({ pieces }) => pieces);
   paintMass(canvas, state, inSight(view, size), palette, rolesFor(drawing), loose);
+  paintShown(canvas, state, palette);
   paintSigns(canvas, state, palette);
 };
+
+/** Dimensions, notes and marks; under a lens with the lettering of the board, so that it is larger there too. */
+const paintShown = (
+  canvas: Canvas,
+  { drawing, view, size, signsHidden, lettering = view.scale }: Still & { size: Size; lettering?: number },
+  palette: Palette,
+): void => paintAnnotations(canvas, shownAnnotations(drawing, lettering, signsHidden), view, size, palette);
 
 /** The still part of a great drawing: the picture that was painted of it last, laid where it belongs now. */
 export const paintPainted = (
@@ -92,6 +106,7 @@ export const paintPainted = (
     const [x, y] = [view.originX - painted.view.originX * ratio, view.originY - painted.view.originY * ratio];
     canvas.drawImage(painted.bitmap, x, y, painted.size.width * ratio, painted.size.height * ratio);
   }
+  paintShown(canvas, state, palette);
   paintSigns(canvas, state, palette);
 };
 
@@ -178,12 +193,19 @@ export const paintLively = (canvas: Canvas, state: BenchState, palette: Palette,
   }
   if (selection.size > 0) outline(selection, { colour: palette.moss, width: 3, dash: [] });
   paintVertex(canvas, state, palette);
+  paintAnnotationsLit(canvas, state, palette);
 
   const under = hover?.under[0]?.ref;
   const wantsCurve = !grip && !grabbed && (!toolId || (tool && !hover?.snap));
   if (under && wantsCurve) {
     canvas.globalAlpha = 0.35;
     outline([under.id], { colour: toolId ? palette.ember : palette.moss, width: 5, dash: [] });
+    canvas.globalAlpha = 1;
+  }
+  const held = under && wantsCurve ? annotationOf(drawing, under.id)?.refs : undefined;
+  if (held) {
+    canvas.globalAlpha = 0.35;
+    outline(new Set(held.flatMap(idsIn)), { colour: palette.moss, width: 5, dash: [] });
     canvas.globalAlpha = 1;
   }
   paintFindings(canvas, state, palette);
@@ -216,11 +238,36 @@ export const paintLively = (canvas: Canvas, state: BenchState, palette: Palette,
   if (magnified) paintMagnifier(canvas, state, palette, images);
 };
 
+/**
+ * The annotations that are selected, lit or under the pointer, and, while geometry is under it, those that hold that.
+ */
+const paintAnnotationsLit = (canvas: Canvas, state: BenchState, palette: Palette): void => {
+  const { drawing } = state.history;
+  const { now: view, signsHidden } = state.view;
+  const { ids, lit } = state.selection;
+  const under = state.hand.toolId || state.pointer.grip ? undefined : state.pointer.hover?.under[0]?.ref?.id;
+  const displays = shownAnnotations(drawing, view.scale, signsHidden);
+  if (displays.length === 0 || (ids.size === 0 && lit.size === 0 && under === undefined)) return;
+  const some = displays.filter(({ id }) => ids.has(id) || lit.has(id));
+  paintLit(canvas, some, view, palette.moss, 1.8);
+  if (under === undefined) return;
+  const holds = (id: Id): boolean =>
+    id === under || annotationOf(drawing, id)!.refs.some((ref) => idsIn(ref).includes(under));
+  const near = displays.filter(({ id }) => !ids.has(id) && holds(id));
+  paintLit(canvas, near, view, palette.moss, 1.2);
+};
+
 const paintPreview = (
   canvas: Canvas,
-  { hand: { proposal }, view: { now: view, size }, tidying }: BenchState,
+  { hand: { proposal }, view: { now: view, size }, tidying, history: { drawing } }: BenchState,
   palette: Palette,
 ): void => {
+  const made = proposal?.ways[proposal.which]?.annotations;
+  if (made) {
+    const per = perAt(drawing, view.scale);
+    const displays = made.map((one) => displayOf(drawing, { ...one, id: NEW }, styleOf(drawing), per));
+    paintLit(canvas, displays, view, palette.ember, 1.4);
+  }
   const preview = proposal?.ways[proposal.which]?.preview ?? tidying?.preview;
   if (!preview) return;
   const box = inSight(view, size);
@@ -337,6 +384,8 @@ const paintVertex = (
   }
 };
 
+/** The id of what is not made yet. */
+const NEW: Id = 0;
 const MAGNIFIED = 6;
 const LENS = 190;
 
@@ -359,7 +408,8 @@ const paintMagnifier = (canvas: Canvas, state: BenchState, palette: Palette, ima
   canvas.fill();
   canvas.clip();
   const { signsHidden } = state.view;
-  paintDrawing(canvas, { ...state.history, view: lens, size: room, signsHidden }, palette, images);
+  const lettering = view.scale;
+  paintDrawing(canvas, { ...state.history, view: lens, size: room, signsHidden, lettering }, palette, images);
   paintPreview(canvas, { ...state, view: { ...state.view, now: lens, size: room } }, palette);
   stroke(canvas, { colour: palette.ink, width: 1, dash: [] }, () => {
     canvas.moveTo(LENS / 2 - 8, LENS / 2);

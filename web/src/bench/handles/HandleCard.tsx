@@ -6,6 +6,7 @@ import type { Id } from "@ash-edge/core/numeric";
 import { shapeBounds } from "@ash-edge/core/shape";
 import { toolById } from "@ash-edge/tools";
 import { Segmented } from "../../ui/Choice.tsx";
+import { shownAnnotations } from "../annotated.ts";
 import { toScreen, type Size, type View } from "../board/view.ts";
 import { Hint, PartView } from "../SentenceParts.tsx";
 import { useBench, useSession } from "../SessionContext.tsx";
@@ -19,10 +20,12 @@ type Box = { readonly left: number; readonly top: number; readonly right: number
 
 /** What is selected, on the board in CSS pixels. */
 const selectedBox = (drawing: Drawing, selection: ReadonlySet<Id>, view: View): Box | undefined => {
+  const shown = shownAnnotations(drawing, view.scale, false);
   const all = unionBounds(
     [...selection].flatMap((id) => {
       const entity = entityOf(drawing, id);
-      return (entity && shapeBounds(entity)) ?? [];
+      const own = entity ? shapeBounds(entity) : shown.find((one) => one.id === id)?.bounds;
+      return own ?? [];
     }),
   );
   if (!all) return undefined;

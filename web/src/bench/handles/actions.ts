@@ -1,9 +1,19 @@
-import { curveAt, type Drawing } from "@ash-edge/core/drawing";
-import type { Handle } from "@ash-edge/core/look";
+import type { AnnotationHandle } from "@ash-edge/core/annotate";
+import { annotationOf, curveAt, type Drawing } from "@ash-edge/core/drawing";
 import type { Picked, Tool } from "@ash-edge/tools";
 import { bow } from "@ash-edge/tools/chains/bow";
 import { straighten } from "@ash-edge/tools/chains/straighten";
 import { move } from "@ash-edge/tools/copies/move";
+import {
+  addTipTool,
+  flipArrowsTool,
+  holdInsteadTool,
+  landingTool,
+  moveLineTool,
+  moveTextTool,
+  takeTipOffTool,
+  textToMiddleTool,
+} from "@ash-edge/tools/dimensions/handles";
 import { freePointsTool } from "@ash-edge/tools/draw/freePoints";
 import { addCornerTool } from "@ash-edge/tools/handles/addCorner";
 import { lengthenTool } from "@ash-edge/tools/handles/lengthen";
@@ -11,6 +21,7 @@ import { radiusOfCircle } from "@ash-edge/tools/handles/radiusOfCircle";
 import { removeCornerTool } from "@ash-edge/tools/handles/removeCorner";
 import { shiftTool } from "@ash-edge/tools/handles/shift";
 import { stretchTool } from "@ash-edge/tools/handles/stretch";
+import type { Handle } from "../state/handle.ts";
 
 /** One thing that a handle offers: a tool, with what the handle picks for it. */
 export type HandleAction = {
@@ -43,9 +54,43 @@ const pointMoved: HandleAction = {
   choices: { do: "move" },
 };
 
+/** What handles of dimensions, notes and marks offer, by what they are: the first at once with a click or a pull. */
+const annotationActions = (drawing: Drawing, { kind, refs: [ref] }: AnnotationHandle): readonly HandleAction[] => {
+  const annotation = annotationOf(drawing, ref.id);
+  if (!annotation) return [];
+  const { kind: of, lost, refs } = annotation;
+  if (kind === "held") {
+    const held = own(holdInsteadTool, of === "note" ? "point elsewhere" : "measure from elsewhere");
+    return of === "note" && refs.length > 1 ? [held, own(takeTipOffTool, "take the tip off")] : [held];
+  }
+  if (kind === "line") return [own(moveLineTool, "move the line"), own(flipArrowsTool, "flip the arrows")];
+  const moves = own(moveTextTool, "move the text");
+  if (lost) return [moves];
+  const landing = own(landingTool, annotation.bare ? "show the landing" : "hide the landing");
+  switch (of) {
+    case "note":
+      return [moves, ...(refs.length > 0 ? [landing] : []), own(addTipTool, "add a tip")];
+    case "radius":
+    case "diameter":
+      return [moves, own(flipArrowsTool, "flip the arrows"), landing];
+    case "ordinate":
+      return [moves];
+    case "linear":
+      return annotation.at.x === 0
+        ? [moves, own(flipArrowsTool, "flip the arrows")]
+        : [moves, own(textToMiddleTool, "to the middle"), own(flipArrowsTool, "flip the arrows")];
+    default:
+      return [moves, own(flipArrowsTool, "flip the arrows")];
+  }
+};
+
 /** What a handle offers, the first at once with a click or a pull. */
 export const actionsOf = (drawing: Drawing, handle: Handle): readonly HandleAction[] => {
   switch (handle.kind) {
+    case "text":
+    case "line":
+    case "held":
+      return annotationActions(drawing, handle);
     case "end":
       return handle.refs.length > 1 ? [stretched] : [stretched, own(lengthenTool, "lengthen")];
     case "corner":

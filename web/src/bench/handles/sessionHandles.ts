@@ -1,8 +1,8 @@
 import { anchorOf } from "@ash-edge/core/edits";
 import type { Point } from "@ash-edge/core/geometry";
-import type { Handle } from "@ash-edge/core/look";
 import { typedParts, pickParts, type Picked, type Tool } from "@ash-edge/tools";
 import type { SessionCore, TakeUp } from "../sessionCore.ts";
+import type { Handle } from "../state/handle.ts";
 import type { Modifiers } from "../state/index.ts";
 import { actionsOf } from "./actions.ts";
 import { handleAt } from "./shown.ts";

@@ -1,7 +1,10 @@
+import { annotationHandles } from "@ash-edge/core/annotate";
 import { entityOf, layerOf, type Drawing } from "@ash-edge/core/drawing";
 import { distance, type Point } from "@ash-edge/core/geometry";
-import { handlesOf, type Handle } from "@ash-edge/core/look";
+import { handlesOf } from "@ash-edge/core/look";
 import type { Id } from "@ash-edge/core/numeric";
+import { pickableAnnotations } from "../annotated.ts";
+import type { Handle } from "../state/handle.ts";
 import type { BenchState } from "../state/index.ts";
 import { toScreen } from "../board/view.ts";
 
@@ -25,13 +28,12 @@ const NONE: readonly Handle[] = [];
  * The handles to show: of what is selected on layers that are shown and not locked, while no other tool is in hand and
  * they are not switched off.
  */
-export const shownHandles = ({
-  history: { drawing },
-  selection: { ids: selection },
-  view: { now: view, signsHidden },
-  hand: { toolId, grabbed },
-  kept,
-}: BenchState): readonly Handle[] => {
+export const shownHandles = (state: BenchState): readonly Handle[] => {
+  const { kept } = state;
+  const { drawing } = state.history;
+  const { ids: selection } = state.selection;
+  const { now: view, signsHidden } = state.view;
+  const { toolId, grabbed } = state.hand;
   if (!kept.handles || signsHidden || selection.size === 0 || selection.size > MOST_THINGS || (toolId && !grabbed))
     return NONE;
   if (last?.drawing === drawing && last.selection === selection && last.scale === view.scale) return last.handles;
@@ -40,7 +42,10 @@ export const shownHandles = ({
     const layer = entity && layerOf(drawing, entity.layer);
     return entity && layer?.shown && !layer.locked ? [entity] : [];
   });
-  const handles = handlesOf(entities).filter(({ length }) => length === undefined || length * view.scale > SHORTEST_PX);
+  const handles: readonly Handle[] = [
+    ...handlesOf(entities).filter(({ length }) => length === undefined || length * view.scale > SHORTEST_PX),
+    ...pickableAnnotations(state).flatMap((one) => (selection.has(one.id) ? annotationHandles(drawing, one) : [])),
+  ];
   last = { drawing, selection, scale: view.scale, handles };
   return handles;
 };

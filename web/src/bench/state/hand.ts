@@ -1,4 +1,4 @@
-import type { Handle } from "@ash-edge/core/look";
+import type { Handle } from "./handle.ts";
 import type { proposalOf, ToolState } from "@ash-edge/tools";
 
 export type Proposed = ReturnType<typeof proposalOf>;

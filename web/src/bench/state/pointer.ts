@@ -1,6 +1,7 @@
 import type { PictureSize } from "@ash-edge/core/drawing";
 import type { Point } from "@ash-edge/core/geometry";
-import type { Handle, Snap, SnapKind } from "@ash-edge/core/look";
+import type { Snap, SnapKind } from "@ash-edge/core/look";
+import type { Handle } from "./handle.ts";
 import type { Hover } from "@ash-edge/tools";
 import type { Hold } from "../hold.ts";
 

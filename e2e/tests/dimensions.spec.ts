@@ -1,0 +1,482 @@
+import { expect, test, type Page } from "@playwright/test";
+import { measureAnnotation } from "@ash-edge/core/annotate";
+import { annotationsOf, applyEdit, drawingText, newDrawing, PROFILE_LAYER } from "@ash-edge/core/drawing";
+import { draftEdit } from "@ash-edge/core/edits";
+import { annotationsIn, drawingOf } from "../support/annotated.ts";
+import { Bench } from "../support/bench.ts";
+import { newJob } from "../support/drawn.ts";
+import { storeDrawing } from "../support/storedJob.ts";
+
+/**
+ * A plate 160 by 100 with one corner rounded by 20 and one cut off by 40 and 30, three holes Ø 14 in a row, and one Ø
+ * 5 for a thread.
+ */
+const plate = () => {
+  const drawing = newDrawing("mm");
+  const draft = draftEdit(drawing, "Draw", "draw");
+  const corners = [
+    [0, 0, 0],
+    [160, 0, 0],
+    [160, 80, Math.tan(Math.PI / 8)],
+    [140, 100, 0],
+    [40, 100, 0],
+    [0, 70, 0],
+  ] as const;
+  draft.add(
+    {
+      kind: "chain",
+      closed: true,
+      vertices: corners.map(([x, y, bulge]) => ({ id: draft.newId(), at: { x, y }, bulge })),
+    },
+    PROFILE_LAYER,
+  );
+  for (const x of [30, 70, 130]) draft.add({ kind: "circle", centre: { x, y: 30 }, radius: 7 }, PROFILE_LAYER);
+  draft.add({ kind: "circle", centre: { x: 80, y: 75 }, radius: 2.5 }, PROFILE_LAYER);
+  return applyEdit(drawing, draft.finish());
+};
+
+const openPlate = async (page: Page): Promise<Bench> => {
+  const bench = new Bench(page);
+  await newJob(bench, "7301");
+  const job = new URL(page.url()).pathname.split("/")[2]!;
+  const drawing = plate();
+  await bench.saved();
+  await page.goto("/help");
+  await storeDrawing(page, job, drawingText(drawing), drawing.nextId);
+  await page.goto(`/jobs/${job}`);
+  await bench.ready();
+  for (const key of ["KeyV", "KeyV", "Minus"]) await page.keyboard.press(key);
+  return bench;
+};
+
+/** Takes a tool, makes choices by their words, types, clicks, and goes on: what is said before the last click. */
+const make = async (
+  bench: Bench,
+  keys: string,
+  name: string,
+  work: { readonly choices?: readonly string[]; readonly typed?: string; readonly clicks: readonly (Pair | "Enter")[] },
+): Promise<string> => {
+  const { page } = bench;
+  await bench.tool(keys, name);
+  for (const choice of work.choices ?? [])
+    await bench.sentence(name).getByRole("radio", { name: choice, exact: true }).click();
+  if (work.typed) await bench.type(work.typed);
+  for (const step of work.clicks.slice(0, -1))
+    if (step === "Enter") await page.keyboard.press("Enter");
+    else await bench.click({ x: step[0], y: step[1] });
+  const [x, y] = work.clicks.at(-1) as Pair;
+  await bench.point({ x, y });
+  const words = await bench.sentence(name).innerText();
+  await bench.click({ x, y });
+  await page.keyboard.press("Escape");
+  await page.keyboard.press("Escape");
+  return words;
+};
+type Pair = readonly [x: number, y: number];
+
+// closed forms: the sloping edge is 40 by 30, so 50 long and at atan(30/40); the rounded corner a quarter of R 20
+const MADE: readonly (readonly [
+  keys: string,
+  name: string,
+  work: Parameters<typeof make>[3],
+  shown: string,
+  measures: number | undefined,
+])[] = [
+  [
+    "ZZ",
+    "Dimension",
+    {
+      clicks: [
+        [50, 0],
+        [50, -20],
+      ],
+    },
+    "160",
+    160,
+  ],
+  [
+    "ZZ",
+    "Dimension",
+    {
+      clicks: [
+        [20, 85],
+        [0, 105],
+      ],
+    },
+    "50",
+    50,
+  ],
+  [
+    "ZZ",
+    "Dimension",
+    {
+      choices: ["level"],
+      clicks: [
+        [20, 85],
+        [20, 118],
+      ],
+    },
+    "40",
+    40,
+  ],
+  [
+    "ZZ",
+    "Dimension",
+    {
+      choices: ["upright"],
+      clicks: [
+        [20, 85],
+        [-18, 85],
+      ],
+    },
+    "30",
+    30,
+  ],
+  [
+    "ZZ",
+    "Dimension",
+    {
+      choices: ["at an angle"],
+      typed: "90",
+      clicks: [
+        [20, 85],
+        [-8, 85],
+      ],
+    },
+    "30",
+    30,
+  ],
+  [
+    "ZZ",
+    "Dimension",
+    {
+      choices: ["along"],
+      clicks: [
+        [30, 37],
+        [130, 37],
+        [80, 48],
+      ],
+    },
+    "100",
+    100,
+  ],
+  [
+    "ZZ",
+    "Dimension",
+    {
+      clicks: [
+        [50, 0],
+        [90, 100],
+        [168, 50],
+      ],
+    },
+    "100",
+    100,
+  ], // two parallel edges
+  [
+    "ZZ",
+    "Dimension",
+    {
+      clicks: [
+        [0, 0],
+        [90, 100],
+        [-14, 46],
+      ],
+    },
+    "100",
+    100,
+  ], // a corner and an edge
+  [
+    "ZZ",
+    "Dimension",
+    {
+      clicks: [
+        [82.5, 75],
+        [100, 84],
+      ],
+    },
+    "Ø 5",
+    5,
+  ], // a circle alone
+  [
+    "ZQ",
+    "Angle dimension",
+    {
+      clicks: [
+        [90, 100],
+        [20, 85],
+        [50, 88],
+      ],
+    },
+    "~143.13°",
+    180 - 36.86989764584402,
+  ],
+  [
+    "ZQ",
+    "Angle dimension",
+    {
+      clicks: [
+        [90, 100],
+        [20, 85],
+        [20, 98],
+      ],
+    },
+    "~36.87°",
+    36.86989764584402,
+  ],
+  [
+    "ZQ",
+    "Angle dimension",
+    {
+      choices: ["three points"],
+      clicks: [
+        [0, 0],
+        [160, 0],
+        [40, 100],
+        [24, 14],
+      ],
+    },
+    "~68.199°",
+    (Math.atan2(100, 40) * 180) / Math.PI,
+  ],
+  [
+    "ZW",
+    "Radius or diameter",
+    {
+      choices: ["all that are equal"],
+      clicks: [
+        [77, 30],
+        [96, 40],
+      ],
+    },
+    "3 × Ø 14",
+    14,
+  ],
+  [
+    "ZW",
+    "Radius or diameter",
+    {
+      choices: ["this one", "R"],
+      clicks: [
+        [154.142, 94.142],
+        [150, 112],
+      ],
+    },
+    "R 20",
+    20,
+  ],
+  [
+    "ZE",
+    "Arc length",
+    {
+      clicks: [
+        [154.142, 94.142],
+        [164, 106],
+      ],
+    },
+    "~31.416",
+    10 * Math.PI,
+  ],
+  [
+    "ZR",
+    "Ordinate",
+    {
+      clicks: [
+        [137, 30],
+        [130, 58],
+      ],
+    },
+    "130",
+    130,
+  ],
+  [
+    "ZR",
+    "Ordinate",
+    {
+      choices: ["y"],
+      clicks: [
+        [137, 30],
+        [174, 26],
+      ],
+    },
+    "30",
+    30,
+  ],
+  ["ZT", "Run", { clicks: [[37, 30], [77, 30], [137, 30], "Enter", [80, -8]] }, "40 · 60", 40],
+  [
+    "ZA",
+    "Note",
+    {
+      typed: "deburr|all round",
+      clicks: [
+        [160, 20],
+        [170, 12],
+      ],
+    },
+    "deburr",
+    undefined,
+  ],
+  ["ZS", "Centre mark", { choices: ["all that are equal"], clicks: [[37, 30]] }, "3 centre marks", undefined],
+  [
+    "ZD",
+    "Centre line",
+    {
+      clicks: [
+        [50, 0],
+        [90, 100],
+      ],
+    },
+    "Centre line",
+    undefined,
+  ],
+  ["ZF", "Thread mark", { typed: "M6", clicks: [[82.5, 75]] }, "Thread mark", undefined],
+];
+
+test("a plate is dimensioned in every way by mouse and keys, each number by its closed form", async ({ page }) => {
+  test.setTimeout(180_000);
+  const bench = await openPlate(page);
+  for (const [keys, name, work, shown] of MADE) {
+    const before = await bench.revision();
+    expect.soft(await make(bench, keys, name, work), `${name} ${shown}`).toContain(shown);
+    expect.soft(await bench.revision(), `${name} ${shown}`).toBe(before + 1);
+  }
+  const drawing = await drawingOf(bench);
+  const measured = annotationsOf(drawing).map((one) => measureAnnotation(drawing, one)?.most);
+  const wanted = MADE.flatMap(([, name, , , measures]) =>
+    name === "Run" ? [measures, 60] : name === "Centre mark" ? [undefined, undefined, undefined] : [measures],
+  );
+  expect(measured).toEqual(wanted.map((one) => (one === undefined ? undefined : (expect.closeTo(one, 9) as unknown))));
+});
+
+test("dimensions are picked, moved, flipped and hidden, go with copies, are lost and put on again", async ({
+  page,
+}) => {
+  test.setTimeout(180_000);
+  const bench = await openPlate(page);
+  const selected = page.getByRole("region", { name: "Selected" });
+  await make(bench, "ZZ", "Dimension", {
+    clicks: [
+      [50, 0],
+      [50, -20],
+    ],
+  });
+  await make(bench, "ZZ", "Dimension", {
+    clicks: [
+      [30, 37],
+      [130, 37],
+      [80, 48],
+    ],
+  });
+  await make(bench, "ZA", "Note", {
+    typed: "ream",
+    clicks: [
+      [130, 37],
+      [150, 62],
+    ],
+  });
+  const all = async () => {
+    const drawing = await drawingOf(bench);
+    return annotationsOf(drawing).map((one) => ({ ...one, measures: measureAnnotation(drawing, one)?.most }));
+  };
+
+  // picked on its line and on its text; its handles pull the text, and its line out; its arrows flip
+  await bench.click({ x: 20, y: -20 });
+  await expect(selected).toContainText("measures160 mm");
+  await bench.point({ x: 80, y: -20 });
+  await page.mouse.down();
+  await bench.point({ x: 80, y: -30 });
+  await page.mouse.up();
+  await expect.poll(async () => (await all())[0]!.at.y).toBeCloseTo(-30, 1);
+  await bench.click({ x: 80, y: -28 });
+  await bench.click({ x: 120, y: -35 });
+  await expect.poll(async () => (await all())[0]!.at.x).toBeCloseTo(40, 0);
+  const handles = selected.getByRole("button", { name: "Handles" });
+  await handles.click();
+  await page.getByRole("menuitem", { name: /^line/ }).click();
+  await page.getByRole("radio", { name: "flip the arrows" }).click();
+  await expect.poll(async () => (await all())[0]!.flipped).toBe(true);
+
+  // an end is put on another place: the number is the new one, the line stays
+  await handles.click();
+  await page.getByRole("menuitem", { name: /^line/ }).click();
+  await page.keyboard.press("Escape");
+  await page.keyboard.press("Escape");
+  await bench.click({ x: 60, y: 48 });
+  await expect(selected).toContainText("measures100 mm");
+  await bench.point({ x: 130, y: 30 });
+  await page.mouse.down();
+  await bench.point({ x: 77, y: 30 });
+  await page.mouse.up();
+  await expect.poll(async () => (await all())[1]!.measures).toBeCloseTo(40, 9);
+  expect((await all())[1]!.at.y).toBeCloseTo(18, 0);
+  await page.keyboard.press("Control+z");
+  await expect.poll(async () => (await all())[1]!.measures).toBeCloseTo(100, 9);
+
+  // out of the way, the outline cut to an axis and mirrored whole; shown again all of it is true
+  await page.keyboard.press("Escape");
+  await page.keyboard.press("Escape");
+  await page.keyboard.press("KeyZ");
+  await page.keyboard.press("KeyX");
+  await expect(page.getByText("Dimensions and notes are out of the way.")).toBeVisible();
+  await bench.click({ x: 60, y: 48 });
+  await expect(selected).toContainText("nothing");
+  await bench.click({ x: 70, y: 37 });
+  await bench.click({ x: 130, y: 37 }, ["Shift"]);
+  await bench.click({ x: 30, y: 37 }, ["Shift"]);
+  await bench.tool("DR", "Mirror");
+  await bench.click({ x: 160, y: 40 });
+  await page.keyboard.press("Escape");
+  await page.keyboard.press("Escape");
+  await page.keyboard.press("KeyZ");
+  await page.keyboard.press("KeyX");
+  await expect(page.getByText("Dimensions and notes are shown.")).toBeVisible();
+  const mirrored = await all();
+  // the dimension of two holes and the note were copied with them; that of the outline was not
+  expect(mirrored.map(({ kind }) => kind)).toEqual(["linear", "linear", "note", "linear", "note"]);
+  expect(mirrored.map(({ measures }) => measures)).toEqual([160, 100, undefined, 100, undefined].map(near));
+  expect(mirrored[4]!.text).toBe("ream");
+
+  // what it measured is deleted: it says so, is put on something else, or deleted; undone, all is as it was
+  await bench.click({ x: 30, y: 37 });
+  await page.keyboard.press("Delete");
+  await expect(page.getByText("Lost what they measured: 1 dimension")).toBeVisible();
+  await bench.click({ x: 80, y: 49 });
+  await expect(selected).toContainText("It lost what it measured");
+  await selected.getByRole("button", { name: "Put it on something" }).click();
+  await bench.click({ x: 70, y: 37 });
+  await bench.click({ x: 130, y: 37 });
+  await bench.click({ x: 100, y: 50 });
+  await page.keyboard.press("Escape");
+  await expect.poll(async () => (await all())[1]!.measures).toBeCloseTo(60, 9);
+  expect((await all())[1]!.lost).toBeUndefined();
+  await page.keyboard.press("Control+z");
+  await page.keyboard.press("Control+z");
+  await expect.poll(async () => (await all())[1]!.measures).toBeCloseTo(100, 9);
+
+  // locked they are neither picked nor added to
+  const layers = page.getByRole("region", { name: "Layers" });
+  await layers.getByRole("button", { name: "Lock dimensions and notes" }).click();
+  await bench.click({ x: 60, y: 48 });
+  await expect(selected).toContainText("nothing");
+  await bench.tool("ZS", "Centre mark");
+  await bench.click({ x: 70, y: 37 });
+  await expect(page.getByText(/Dimensions and notes are locked/)).toBeVisible();
+  await page.keyboard.press("Escape");
+  await page.keyboard.press("Escape");
+  await layers.getByRole("button", { name: "Unlock dimensions and notes" }).click();
+
+  // stacked ones one after another, all of a kind, deleted and undone, and there after a reload
+  await bench.click({ x: 60, y: 48 });
+  await page.keyboard.press("Escape");
+  await page.getByRole("radio", { name: "same kind" }).click();
+  await bench.click({ x: 60, y: 48 });
+  await expect(selected).toContainText("3 dimensions");
+  await page.keyboard.press("Delete");
+  await expect.poll(async () => (await annotationsIn(bench)).length).toBe(2);
+  await page.keyboard.press("Control+z");
+  await expect.poll(async () => (await annotationsIn(bench)).length).toBe(5);
+  await bench.reload();
+  expect(await all()).toEqual(mirrored);
+});
+
+const near = (value: number | undefined): unknown => (value === undefined ? undefined : expect.closeTo(value, 9));
