@@ -1,3 +1,4 @@
+export * from "./definition.ts";
 export * from "./dimensionAll.ts";
 export * from "./centres.ts";
 export * from "./display.ts";

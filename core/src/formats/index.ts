@@ -1,3 +1,4 @@
+export * from "./annotated.ts";
 export * from "./fitRead.ts";
 export * from "./openDrawing.ts";
 export * from "./readShapes.ts";

@@ -70,7 +70,7 @@ const BankCell = ({ bank }: { bank: BankKey }) => {
         <span className="figures text-soft">{letter(bank)}</span>
         {first && <ToolDrawing drawing={first.drawing} size={16} />}
       </span>
-      <span className={`whitespace-nowrap ${BANKS[bank].length > 9 ? "text-[9.5px] tracking-[-0.04em]" : ""}`}>
+      <span className={`whitespace-nowrap ${BANKS[bank].length > 9 ? "text-[9px] tracking-[-0.04em]" : ""}`}>
         {used ? BANKS[bank] : ""}
       </span>
     </button>

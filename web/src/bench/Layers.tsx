@@ -11,6 +11,7 @@ import {
   type Layer,
 } from "@ash-edge/core/drawing";
 import { freeLayerName } from "@ash-edge/core/edits";
+import { JobStyle } from "./JobStyle.tsx";
 import { FileColour } from "./FileColour.tsx";
 import { useBench, useSession } from "./SessionContext.tsx";
 import { focusBoard } from "./useBenchKeys.ts";
@@ -65,12 +66,11 @@ const Annotations = () => {
   const { act } = useSession();
   const hidden = useBench((state) => settingsOf(state.history.drawing).annotationsHidden === true);
   const locked = useBench((state) => settingsOf(state.history.drawing).annotationsLocked === true);
-  const count = useBench((state) => state.history.drawing.annotation.size);
   return (
     <div className="flex h-7 items-center border-t border-hair pl-2">
       <span className="w-6 shrink-0" />
       <span className="min-w-0 flex-1 truncate px-1">Dimensions, notes</span>
-      <span className="figures pr-1 text-xs text-soft">{count}</span>
+
       <Small
         label={hidden ? "Show dimensions and notes" : "Hide dimensions and notes"}
         onClick={() => act.setAnnotations({ hidden: !hidden })}
@@ -83,7 +83,7 @@ const Annotations = () => {
       >
         {locked ? <LockKeyhole size={13} className="text-ink" /> : <LockKeyholeOpen size={13} />}
       </Small>
-      <span className="w-6 shrink-0" />
+      <JobStyle className="grid h-7 w-6 shrink-0 place-items-center rounded-card text-soft hover:text-ink" />
     </div>
   );
 };

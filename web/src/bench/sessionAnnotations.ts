@@ -1,5 +1,5 @@
-import { changeAnnotations, dimensionAllCalled, setAnnotations } from "@ash-edge/core/annotate";
-import { annotationOf, settingsOf, type Annotation } from "@ash-edge/core/drawing";
+import { changeAnnotations, dimensionAllCalled, setAnnotations, setAnnotationStyle } from "@ash-edge/core/annotate";
+import { annotationOf, settingsOf, type Annotation, type AnnotationStyle } from "@ash-edge/core/drawing";
 import type { SessionCore } from "./sessionCore.ts";
 
 /** Dimensions, notes and marks as panels and actions change them. Each change is one edit; a refusal is said. */
@@ -16,6 +16,8 @@ export const makeAnnotating = ({ get, send, say, sayNo, commit }: SessionCore) =
   return {
     /** Shows or hides, locks or unlocks all of them. */
     setAnnotations: set,
+    /** How they look in this job. */
+    setAnnotationStyle: (style: AnnotationStyle): boolean => commit(setAnnotationStyle(get().history.drawing, style)),
     /** Takes all of them out of the way, or shows them again. */
     showAnnotations: (): void => {
       const { drawing } = get().history;

@@ -27,6 +27,7 @@ import { CalloutList } from "./CalloutList.tsx";
 import { Checks } from "./Checks.tsx";
 import { contoursAsCsv } from "./contoursAsCsv.ts";
 import { ContourTable } from "./ContourTable.tsx";
+import { ForPeople } from "./ForPeople.tsx";
 import { Released } from "./Released.tsx";
 import { useLooked } from "./useLooked.ts";
 import { extensionOf, FORMATS, sameName, writeRelease, type Format, type ReleasedFrom } from "./writeRelease.ts";
@@ -265,6 +266,7 @@ const Sheet = ({ job, drawing, from }: { job: JobRecord; drawing: Drawing; from:
               onWritten={() => setTypedName(undefined)}
             />
           </section>
+          <ForPeople drawing={drawing} name={fileName(`${job.number} ${job.name}`, "")} />
           <Released job={job.id} releases={releases ?? []} />
         </div>
       </main>

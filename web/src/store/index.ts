@@ -15,3 +15,4 @@ export * from "./rows.ts";
 export * from "./summary.ts";
 export * from "./rawJob.ts";
 export * from "./sketchNames.ts";
+export * from "./shopStyle.ts";

@@ -7,6 +7,7 @@ import type { Database } from "./database.ts";
 import type { BlobRecord, JobRecord } from "./rows.ts";
 import { startJournal } from "./journal.ts";
 import { isSound } from "./records.ts";
+import { inShopStyle } from "./shopStyle.ts";
 import { namedByJob, sketchId } from "./sketchNames.ts";
 
 /** A job in the list; a damaged one keeps its id, so that it can be exported raw. */
@@ -57,6 +58,7 @@ export const createJob = async (
   drawing: Drawing = newDrawing(head.unit, callouts),
 ): Promise<string> => {
   const id = head.id ?? crypto.randomUUID();
+  const styled = await inShopStyle(database, drawing);
   const blobs = await Promise.all(sketches.map((sketch, i) => sketchRecord(id, i + 1, sketch)));
   await database.transaction("rw", database.jobs, database.heads, database.snapshots, database.blobs, async () => {
     if (await database.jobs.get(id)) return;
@@ -66,7 +68,7 @@ export const createJob = async (
       state: cutEntities(drawing).length > 0 ? "drawn" : "sketched",
       updated: Date.now(),
     });
-    await startJournal(database, id, sketches.length > 0 ? namedByJob(drawing, id) : drawing);
+    await startJournal(database, id, sketches.length > 0 ? namedByJob(styled, id) : styled);
     await database.blobs.bulkPut(blobs);
   });
   return id;

@@ -6,7 +6,9 @@ import { pieceBounds, piecesBounds } from "../../geometry/piece.ts";
 import type { Unit } from "../../numeric/units.ts";
 import { releasedShapes, type ReadShape } from "../readShapes.ts";
 import { groups, GroupText, section } from "./groups.ts";
-import { putEntity, putOldEntity } from "./writeEntities.ts";
+import type { FileAnnotation } from "../annotated.ts";
+import { DIMENSION_LAYER, dimensionStyle, drawnShapes, putDimension, putDrawn, textStyle } from "./writeDimensions.ts";
+import { MODEL_SPACE, putEntity, putOldEntity } from "./writeEntities.ts";
 
 /** `$INSUNITS` as the DXF reference has it: 1 inches, 4 millimetres. */
 export const INSUNITS = { in: 1, mm: 4 } as const;
@@ -34,20 +36,32 @@ export type DxfVersion = "R2000" | "R12";
 export const writeShapes = (
   shapes: readonly ReadShape[],
   unit: Unit,
-  { version = "R2000", layers = [] }: { version?: DxfVersion; layers?: readonly FileLayer[] } = {},
-): string => (version === "R12" ? oldFile(shapes, unit, layers) : newFile(shapes, unit, layers));
+  {
+    version = "R2000",
+    layers = [],
+    annotations = [],
+  }: { version?: DxfVersion; layers?: readonly FileLayer[]; annotations?: readonly FileAnnotation[] } = {},
+): string =>
+  version === "R12" ? oldFile(shapes, unit, layers, annotations) : newFile(shapes, unit, layers, annotations);
 
-const newFile = (shapes: readonly ReadShape[], unit: Unit, known: readonly FileLayer[]): string => {
+const newFile = (
+  shapes: readonly ReadShape[],
+  unit: Unit,
+  given: readonly FileLayer[],
+  annotations: readonly FileAnnotation[],
+): string => {
   let handle = 0x30;
   const next = (): string => (handle++).toString(16).toUpperCase();
   const entities = new GroupText();
   for (const shape of shapes) putEntity(entities, shape, next());
+  const known = annotations.length > 0 ? [...given, { name: DIMENSION_LAYER }] : given;
+  const blocks = annotations.flatMap((one) => dimensionBlock(entities, one, next));
   const layers = layerNames(shapes, known).map(
     (name) =>
       groups(0, "LAYER", 5, next(), 330, "2", 100, "AcDbSymbolTableRecord", 100, "AcDbLayerTableRecord") +
       groups(2, name, 70, 0, 62, colourOfLayer(name, known), 6, "CONTINUOUS"),
   );
-  const styles = lineTypes(shapes, next);
+  const styles = lineTypes([...shapes, ...annotations.flatMap(({ display }) => drawnShapes(display.drawn))], next);
   const application = groups(0, "APPID", 5, "12", 330, "9", 100, "AcDbSymbolTableRecord", 100, "AcDbRegAppTableRecord");
   return [
     section("HEADER", headerText(shapes, unit, "AC1015", handle.toString(16).toUpperCase())),
@@ -57,15 +71,29 @@ const newFile = (shapes: readonly ReadShape[], unit: Unit, known: readonly FileL
         table("VPORT", "8", []),
         table("LTYPE", "5", styles),
         table("LAYER", "2", layers),
-        table("STYLE", "3", []),
+        table("STYLE", "3", annotations.length > 0 ? [textStyle(next())] : []),
         table("VIEW", "6", []),
         table("UCS", "7", []),
         table("APPID", "9", [application + groups(2, "ACAD", 70, 0)]),
-        table("DIMSTYLE", "A", [], groups(100, "AcDbDimStyleTable")),
-        table("BLOCK_RECORD", "1", [blockRecord("*Model_Space", "1F"), blockRecord("*Paper_Space", "1B")]),
+        table(
+          "DIMSTYLE",
+          "A",
+          annotations.length > 0 ? [dimensionStyle(next())] : [],
+          groups(100, "AcDbDimStyleTable"),
+        ),
+        table("BLOCK_RECORD", "1", [
+          blockRecord("*Model_Space", "1F"),
+          blockRecord("*Paper_Space", "1B"),
+          ...blocks.map(({ record }) => record),
+        ]),
       ].join(""),
     ),
-    section("BLOCKS", block("*Model_Space", "1F", "20", "21") + block("*Paper_Space", "1B", "1C", "1D")),
+    section(
+      "BLOCKS",
+      block("*Model_Space", "1F", "20", "21") +
+        block("*Paper_Space", "1B", "1C", "1D") +
+        blocks.map(({ text }) => text).join(""),
+    ),
     section("ENTITIES", entities.text()),
     section(
       "OBJECTS",
@@ -76,10 +104,38 @@ const newFile = (shapes: readonly ReadShape[], unit: Unit, known: readonly FileL
   ].join("");
 };
 
-/** The file of the oldest version: no handles, no class marks. */
-const oldFile = (shapes: readonly ReadShape[], unit: Unit, known: readonly FileLayer[]): string => {
+/**
+ * Puts a dimension that the format knows, with the block that draws it; anything else as plain entities, without one.
+ */
+const dimensionBlock = (
+  entities: GroupText,
+  one: FileAnnotation,
+  next: () => string,
+): readonly { readonly record: string; readonly text: string }[] => {
+  const { definition, display } = one;
+  if (!definition) {
+    putDrawn(entities, display.drawn, { handle: next, owner: MODEL_SPACE });
+    return [];
+  }
+  const name = `*D${display.id}`;
+  const [record, begin, end] = [next(), next(), next()];
+  const content = new GroupText();
+  putDrawn(content, display.drawn, { handle: next, owner: record });
+  putDimension(entities, { ...one, definition }, name, next());
+  return [{ record: blockRecord(name, record), text: block(name, record, begin, end, content.text(), 1) }];
+};
+
+/** The file of the oldest version: no handles, no class marks; dimensions as plain lines and letters. */
+const oldFile = (
+  shapes: readonly ReadShape[],
+  unit: Unit,
+  given: readonly FileLayer[],
+  annotations: readonly FileAnnotation[],
+): string => {
+  const known = annotations.length > 0 ? [...given, { name: DIMENSION_LAYER }] : given;
   const entities = new GroupText();
   for (const shape of shapes) putOldEntity(entities, shape);
+  for (const { display } of annotations) putDrawn(entities, display.drawn, {});
   const layers = layerNames(shapes, known);
   return [
     section("HEADER", headerText(shapes, unit, "AC1009")),
@@ -135,9 +191,11 @@ const lineTypes = (shapes: readonly ReadShape[], next: () => string): readonly s
 const blockRecord = (name: string, handle: string): string =>
   groups(0, "BLOCK_RECORD", 5, handle, 330, "1", 100, "AcDbSymbolTableRecord", 100, "AcDbBlockTableRecord", 2, name);
 
-const block = (name: string, owner: string, begin: string, end: string): string =>
-  groups(0, "BLOCK", 5, begin, 330, owner, 100, "AcDbEntity", 8, "0", 100, "AcDbBlockBegin", 2, name, 70, 0) +
+/** A block with its content; `flags` 1: nobody has named it. */
+const block = (name: string, owner: string, begin: string, end: string, content = "", flags = 0): string =>
+  groups(0, "BLOCK", 5, begin, 330, owner, 100, "AcDbEntity", 8, "0", 100, "AcDbBlockBegin", 2, name, 70, flags) +
   groups(10, "0.0", 20, "0.0", 30, "0.0", 3, name, 1, "") +
+  content +
   groups(0, "ENDBLK", 5, end, 330, owner, 100, "AcDbEntity", 8, "0", 100, "AcDbBlockEnd");
 
 const boxOf = (shape: ReadShape): Bounds => {

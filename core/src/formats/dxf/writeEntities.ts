@@ -29,10 +29,13 @@ const anglesOf = (out: GroupText, { from, sweep }: Arc): void => {
 const cornersOf = (pieces: readonly Piece[], closed: boolean): readonly { a: Point; bulge: number }[] =>
   closed ? pieces : [...pieces, { a: pieces.at(-1)!.b, bulge: 0 }];
 
+/** The handle of the block record to which what is drawn belongs. */
+export const MODEL_SPACE = "1F";
+
 /** Puts an entity as the newer versions have it, with its handle and class marks. */
-export const putEntity = (out: GroupText, shape: ReadShape, handle: string): void => {
+export const putEntity = (out: GroupText, shape: ReadShape, handle: string, owner = MODEL_SPACE): void => {
   const head = (type: string, mark: string): GroupText => {
-    out.put(0, type, 5, handle, 330, "1F", 100, "AcDbEntity", 8, shape.layer);
+    out.put(0, type, 5, handle, 330, owner, 100, "AcDbEntity", 8, shape.layer);
     looks(out, shape);
     return out.put(100, mark);
   };

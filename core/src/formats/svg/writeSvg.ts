@@ -1,3 +1,6 @@
+import type { Display } from "../../annotate/display.ts";
+import { FONT_FAMILY, FONT_SIZE } from "../../annotate/letters.ts";
+import type { Drawn, DrawnText } from "../../annotate/pen.ts";
 import { boundsOf, growBounds, unionBounds, type Bounds } from "../../geometry/bounds.ts";
 import { circleBounds } from "../../geometry/circle.ts";
 import { ellipseAt, ellipseBounds, halfAxes, isWhole } from "../../geometry/ellipse.ts";
@@ -14,17 +17,23 @@ const place = ({ x, y }: Point): string => `${text(x)} ${text(-y)}`;
 /**
  * An SVG in true size: its width and height in the drawing's unit, one unit of its coordinates a unit of the drawing, y
  * down; arcs stay arcs, each layer is a group. B-splines that are no single Bézier of degree 2 or 3 have no place in
- * it: a refusal.
+ * it: a refusal. Dimensions, notes and marks are a group of their own, as they are drawn.
  */
-export const writeSvg = (shapes: readonly ReadShape[], unit: Unit): Outcome<string> => {
+export const writeSvg = (
+  shapes: readonly ReadShape[],
+  unit: Unit,
+  displays: readonly Display[] = [],
+): Outcome<string> => {
   if (shapes.some((shape) => shape.kind === "free" && !isBezier(shape))) return refuse("svg-no-splines");
-  const box = unionBounds(shapes.map(boxOf)) ?? boundsOf([{ x: 0, y: 0 }]);
+  const box =
+    unionBounds([...shapes.map(boxOf), ...displays.map(({ bounds }) => bounds)]) ?? boundsOf([{ x: 0, y: 0 }]);
   const { minX, minY, maxX, maxY } = growBounds(
     box,
     Math.max(1e-3, 0.02 * Math.max(box.maxX - box.minX, box.maxY - box.minY)),
   );
   const [width, height] = [maxX - minX, maxY - minY];
   const stroke = text(Math.max(width, height) / 800);
+  const thin = Math.max(width, height) / 1600;
   const layers = [...new Set(shapes.map(({ layer }) => layer))];
   return done(
     [
@@ -35,6 +44,13 @@ export const writeSvg = (shapes: readonly ReadShape[], unit: Unit): Outcome<stri
         ...shapes.filter((shape) => shape.layer === layer).map(element),
         "</g>",
       ]),
+      ...(displays.length > 0
+        ? [
+            `<g id="DIMENSIONS" fill="none" stroke="#000" stroke-width="${text(thin)}">`,
+            ...displays.flatMap(({ drawn }) => drawn.map((one) => drawnElement(one, thin))),
+            "</g>",
+          ]
+        : []),
       "</svg>",
       "",
     ].join("\n"),
@@ -76,6 +92,35 @@ const along = (piece: Piece): string => {
 };
 
 const path = (data: string): string => `<path d="${data}"/>`;
+
+/** What a dimension is drawn with as an element: strokes, outlines, and letters about the middle of their line. */
+const drawnElement = (one: Drawn, thin: number): string => {
+  if (one.kind === "stroke") {
+    const dash = one.centre ? ` stroke-dasharray="${CENTRE_DASH.map((part) => text(part * thin)).join(" ")}"` : "";
+    const data = one.pieces.map((piece) => `M${place(piece.a)}${along(piece)}`).join("");
+    return `<path d="${data}"${dash}/>`;
+  }
+  if (one.kind === "terminator") {
+    const data = `M${one.points.map(place).join("L")}${one.closed ? "Z" : ""}`;
+    return `<path d="${data}"${one.filled ? ' fill="#000"' : ""}/>`;
+  }
+  const at = lineOf(one);
+  const turn = (-one.angle * 180) / Math.PI;
+  return (
+    `<text x="${text(at.x)}" y="${text(-at.y)}" text-anchor="middle" fill="#000" stroke="none" xml:space="preserve" ` +
+    `font-family="${FONT_FAMILY}, monospace" font-size="${text(one.height * FONT_SIZE)}" ` +
+    `transform="rotate(${text(turn)} ${place(at)})">${escaped(one.text)}</text>`
+  );
+};
+
+/** Long dashes and dots of centre lines, in widths of the line (ISO 128-2, line 10; the parts from memory). */
+const CENTRE_DASH = [24, 3, 1, 3] as const;
+
+/** The middle of the line on which a text is written. */
+const lineOf = ({ middle, angle, height }: DrawnText): Point => ({
+  x: middle.x + (Math.sin(angle) * height) / 2,
+  y: middle.y - (Math.cos(angle) * height) / 2,
+});
 
 const element = (shape: ReadShape): string => {
   switch (shape.kind) {

@@ -1,0 +1,73 @@
+import { angleSides, linearSpan } from "../attach/frame.ts";
+import { placeOf } from "../attach/places.ts";
+import type { Annotation } from "../drawing/annotation.ts";
+import { curveAt, settingsOf, type Drawing } from "../drawing/drawing.ts";
+import { arcAt } from "../geometry/circle.ts";
+import { carrierOf } from "../geometry/curve.ts";
+import { add, angleOf, norm, type Point } from "../geometry/point.ts";
+import { sectorAt } from "./measure.ts";
+import { lineEnds } from "./straight.ts";
+
+/**
+ * What a dimension is defined by, in the drawing's coordinates, as open formats ask for it. Linear: what is measured,
+ * where its line ends, and the direction in which it is measured (radians; along its places where undefined).
+ */
+export type Definition =
+  | {
+      readonly kind: "linear";
+      readonly from: Point;
+      readonly to: Point;
+      readonly line: Point;
+      readonly angle: number | undefined;
+    }
+  | { readonly kind: "radius" | "diameter"; readonly centre: Point; readonly edge: Point; readonly opposite: Point }
+  | { readonly kind: "angle"; readonly vertex: Point; readonly from: Point; readonly to: Point; readonly arc: Point }
+  | {
+      readonly kind: "ordinate";
+      readonly origin: Point;
+      readonly place: Point;
+      readonly end: Point;
+      readonly isX: boolean;
+    };
+
+/** The definition of a dimension; undefined for notes and marks, arc lengths, several at once, and what is lost. */
+export const definitionOf = (drawing: Drawing, annotation: Annotation): Definition | undefined => {
+  const { kind, refs, at, angle, lost } = annotation;
+  if (lost) return undefined;
+  switch (kind) {
+    case "linear": {
+      const [span, ends] = [linearSpan(drawing, annotation), lineEnds(drawing, annotation)];
+      return span && ends && { kind, from: span.from, to: span.to, line: ends[1], angle };
+    }
+    case "radius":
+    case "diameter": {
+      const curve = refs[0] && curveAt(drawing, refs[0]);
+      const carrier = curve && carrierOf(curve);
+      if (carrier?.kind !== "circle") return undefined;
+      const way = norm(at) === 0 ? 0 : angleOf(at);
+      const { centre, radius } = carrier;
+      return { kind, centre, edge: arcAt(centre, radius, way), opposite: arcAt(centre, radius, way + Math.PI) };
+    }
+    case "angle": {
+      const sides = angleSides(drawing, refs);
+      if (!sides) return undefined;
+      const { from, sweep } = sectorAt(sides, at);
+      const [start, out] = [angleOf(sides.one), Math.max(norm(at), Number.MIN_VALUE)];
+      const on = (by: number): Point => arcAt(sides.vertex, out, start + by);
+      return { kind, vertex: sides.vertex, from: on(from), to: on(from + sweep), arc: on(from + sweep / 2) };
+    }
+    case "ordinate": {
+      const place = refs[1] && placeOf(drawing, refs[1]);
+      if (!place) return undefined;
+      return {
+        kind,
+        origin: settingsOf(drawing).datum,
+        place,
+        end: add(place, at),
+        isX: Math.abs(Math.cos(angle ?? 0)) > 0.5,
+      };
+    }
+    default:
+      return undefined;
+  }
+};
