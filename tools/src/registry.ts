@@ -57,6 +57,7 @@ import { arcLength } from "./dimensions/arcLength.ts";
 import { centreLine } from "./dimensions/centreLine.ts";
 import { centreMark } from "./dimensions/centreMark.ts";
 import { dimension } from "./dimensions/dimension.ts";
+import { dimensionCalled } from "./dimensions/dimensionCalled.ts";
 import { ANNOTATION_HANDLE_TOOLS } from "./dimensions/handles.ts";
 import { note } from "./dimensions/note.ts";
 import { ordinate } from "./dimensions/ordinate.ts";
@@ -266,7 +267,7 @@ export const REGISTRY: readonly Registered[] = BANK_KEYS.flatMap((bank) =>
   }),
 );
 
-/** Tools that only handles offer, without keys. */
+/** Tools that only handles, and rows of the ledger, offer, without keys. */
 export const HANDLE_TOOLS: readonly Tool[] = [
   stretchTool,
   lengthenTool,
@@ -275,6 +276,7 @@ export const HANDLE_TOOLS: readonly Tool[] = [
   removeCornerTool,
   radiusOfCircle,
   ...ANNOTATION_HANDLE_TOOLS,
+  dimensionCalled,
 ];
 
 /** The tool of that id, also one that only handles offer. */

@@ -213,6 +213,8 @@ export type Tool = Named & {
   readonly first?: Readonly<Record<string, string>>;
   /** Which picks it wants, in order, with what is typed and picked so far; all its picks where it does not say. */
   readonly wants?: (given: Wanting) => readonly string[];
+  /** Put down once it made something. */
+  readonly once?: true;
   /** What it makes is layout: the sizes typed for it are not the customer’s. */
   readonly layout?: true;
   readonly propose: (given: Given, context: ToolContext) => Proposal;

@@ -25,16 +25,21 @@ const KIND_OF: Readonly<Partial<Record<Callout["kind"], AnnotationKind>>> = {
   angle: "angle",
 };
 
-/** The dimension of a callout that is placed, without its place; undefined for what no dimension shows. */
-const bareDimension = (drawing: Drawing, callout: Callout): NewAnnotation | undefined => {
+/**
+ * The dimension of a callout that is placed, on the very things that answer it, without its place. Refused where it is
+ * not placed, and for what no dimension shows: counts, threads, chamfers, pitch circles.
+ */
+export const dimensionOfCallout = (drawing: Drawing, callout: Callout): Outcome<NewAnnotation> => {
   const { links, axis } = callout;
   const kind = KIND_OF[callout.kind];
-  if (!kind || measureCallout(drawing, callout).state === "not placed") return undefined;
+  if (measureCallout(drawing, callout).state === "not placed") return refuse("callout-not-placed");
   // a pitch circle is called by the centres on it: that is a centre line, not a diameter
-  if ((kind === "diameter" || kind === "radius") && links.some(({ place }) => place !== undefined)) return undefined;
+  const isPitch = (kind === "diameter" || kind === "radius") && links.some(({ place }) => place !== undefined);
+  if (!kind || isPitch) return refuse("not-dimensioned");
   const angle = axis === undefined || kind !== "linear" ? {} : { angle: axis === "x" ? 0 : Math.PI / 2 };
   const bare: NewAnnotation = { kind, refs: links, at: { x: 0, y: 0 }, callout: callout.id, ...angle };
-  return senseless(drawing, bare) ? undefined : bare;
+  const refusal = senseless(drawing, bare);
+  return refusal ? { ok: false, refusal } : done(bare);
 };
 
 /** First line this many heights of lettering outside the contour, the next ones so many farther out. */
@@ -103,9 +108,10 @@ const crosses = ({ drawn }: Display, box: Bounds): boolean =>
  */
 export const dimensionAllCalled = (drawing: Drawing): Outcome<{ readonly edit: Edit; readonly count: number }> => {
   const shown = new Set(annotationsOf(drawing).map(({ callout }) => callout));
-  const bare = calloutsOf(drawing).flatMap((callout) =>
-    shown.has(callout.id) ? [] : (bareDimension(drawing, callout) ?? []),
-  );
+  const bare = calloutsOf(drawing).flatMap((callout) => {
+    const made = shown.has(callout.id) ? undefined : dimensionOfCallout(drawing, callout);
+    return made?.ok ? [made.value] : [];
+  });
   const box = drawingBounds(drawing);
   if (bare.length === 0 || !box) return refuse("nothing-called");
   const style = styleOf(drawing);

@@ -10,6 +10,7 @@ export * from "./measure.ts";
 export * from "./pen.ts";
 export * from "./picking.ts";
 export * from "./placing.ts";
+export * from "./promote.ts";
 export * from "./sheet.ts";
 export * from "./shown.ts";
 export * from "./straight.ts";

@@ -209,6 +209,10 @@ const SENTENCES: Readonly<Record<RefusalCode, Words>> = {
   "not-on-a-circle": () => "These centres do not lie on one circle. Pick holes of one bolt circle, or two at a time.",
   "note-empty": () => "A note needs a text. Type what it should say.",
   "letter-missing": ({ letter }) => `The lettering has no “${letter}”. Write it with other letters.`,
+  "not-called": () =>
+    "The ledger has no callout for this. Lengths, distances along x or y, angles, R and Ø can be written into it.",
+  "not-dimensioned": () => "No dimension shows this callout. Lengths, angles, R and Ø have one.",
+  "callout-not-placed": () => "This callout is not placed yet, so there is nothing to dimension. Place it first.",
   "nothing-to-hold": () =>
     "There is nothing here that it could hold on to. Click an edge, a hole, or a point that a snap names.",
   "thread-in-hole": (values, length) => {

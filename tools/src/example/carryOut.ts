@@ -1,6 +1,7 @@
 import { annotationHandles, displayList } from "@ash-edge/core/annotate";
 import {
   applyEdit,
+  calloutsOf,
   entitiesOf,
   LAYOUT_LAYER,
   newDrawing,
@@ -30,7 +31,7 @@ export type Shown = {
   readonly said?: string;
 };
 
-const standing = ({ cut = [], layout = [], annotations = [] }: Example): Drawing => {
+const standing = ({ cut = [], layout = [], annotations = [], callouts = [] }: Example): Drawing => {
   const start = newDrawing("mm");
   const draft = draftEdit(start, "Example", "example");
   draft.remove(4);
@@ -38,6 +39,10 @@ const standing = ({ cut = [], layout = [], annotations = [] }: Example): Drawing
   for (const shape of cut) draft.add(shape, PROFILE_LAYER);
   for (const shape of layout) draft.add(shape, LAYOUT_LAYER);
   const lie = { at: { x: 0, y: 150 }, scale: 0.5, angle: 0, scaled: true, shown: false, locked: false, opacity: 0.5 };
+  for (const callout of callouts) {
+    const id = draft.newId();
+    draft.set("callout", id, { ...callout, id });
+  }
   for (const annotation of annotations) {
     const id = draft.newId();
     draft.set("annotation", id, { ...annotation, id });
@@ -70,6 +75,8 @@ export const carryOut = (
     selection,
     layer: PROFILE_LAYER,
   });
+  if (example.called)
+    state = { ...state, picks: { called: { at: { x: 0, y: 0 }, ref: { id: calloutsOf(before)[0]!.id } } } };
   if (example.grab || example.grabText) {
     const all = [...entitiesOf(before)];
     const spoken = displayList(before, styleOf(before), 1).flatMap((one) => annotationHandles(before, one));

@@ -1,4 +1,5 @@
 import type { NewAnnotation } from "@ash-edge/core/annotate";
+import type { Callout } from "@ash-edge/core/drawing";
 import type { Shape } from "@ash-edge/core/shape";
 
 export type At = readonly [x: number, y: number];
@@ -11,6 +12,9 @@ export type Example = {
   readonly annotations?: readonly NewAnnotation[];
   readonly typed?: Readonly<Record<string, string>>;
   readonly chosen?: Readonly<Record<string, string>>;
+  /** Callouts, placed on what is cut; the tool is taken up from the first. */
+  readonly callouts?: readonly Omit<Callout, "id">[];
+  readonly called?: true;
   /** All that is cut is selected when the tool is taken up. */
   readonly selected?: boolean;
   readonly clicks?: readonly At[];

@@ -172,6 +172,13 @@ const Row = ({ callout, state, onChange }: { callout: Callout; state: CalloutSta
             >
               Let go
             </DropdownMenu.Item>
+            <DropdownMenu.Item
+              className={MENU_ITEM}
+              disabled={state.state === "not placed"}
+              onSelect={() => setTimeout(() => act.dimensionCallout(callout))}
+            >
+              Dimension it
+            </DropdownMenu.Item>
             {/* the menu gives the focus back when it closes; the line takes it after that */}
             <DropdownMenu.Item className={MENU_ITEM} onSelect={() => setTimeout(onChange)}>
               Change
@@ -198,6 +205,16 @@ const Row = ({ callout, state, onChange }: { callout: Callout; state: CalloutSta
               {tool.name}
             </button>
           ))}
+          {state.state !== "not placed" && (
+            <button
+              type="button"
+              className="h-7 rounded-card border border-hair px-2 text-xs hover:border-ink"
+              onMouseDown={(event) => event.preventDefault()}
+              onClick={() => act.dimensionCallout(callout)}
+            >
+              Dimension it
+            </button>
+          )}
           {toolsFor(callout).length === 0 && (
             <span className="text-xs text-soft">No tool makes this from its number alone.</span>
           )}

@@ -22,6 +22,9 @@ const MADE_BY: Readonly<Record<AnnotationKind, string>> = {
   "thread mark": "thread-mark",
 };
 
+/** Kinds whose number the ledger can hold. */
+const CALLED: ReadonlySet<AnnotationKind> = new Set(["linear", "angle", "radius", "diameter"]);
+
 const button =
   "flex h-6 items-center gap-1 rounded-card border border-hair px-2 text-soft hover:border-ink hover:text-ink";
 
@@ -40,6 +43,11 @@ export const SelectedAnnotations = ({
     <div className="flex flex-col gap-1.5">
       {annotations.length === 1 && one && <One annotation={one} drawing={drawing} />}
       <div className="flex flex-wrap gap-1.5">
+        {annotations.length === 1 && one && !one.lost && one.callout === undefined && CALLED.has(one.kind) && (
+          <button type="button" className={button} onClick={() => act.promote(one)}>
+            Write into the ledger
+          </button>
+        )}
         <button type="button" className={button} onClick={() => act.remove(ids)}>
           <Trash2 size={13} aria-hidden="true" /> Delete
         </button>

@@ -80,7 +80,7 @@ export const makeSession = (job: string, stored: StoredJob, surroundings: Surrou
     made: viewing.bringIntoSight,
   });
   const holds = makeHolds(core);
-  const callouts = makeCallouts(core);
+  const callouts = makeCallouts(core, (callout) => tools.takeCalled(callout));
   const working = makeWork(core, surroundings.carryOut);
   const tools = makeTools(core, {
     job,

@@ -1,4 +1,10 @@
-import { changeAnnotations, dimensionAllCalled, setAnnotations, setAnnotationStyle } from "@ash-edge/core/annotate";
+import {
+  changeAnnotations,
+  dimensionAllCalled,
+  promoteToCallout,
+  setAnnotations,
+  setAnnotationStyle,
+} from "@ash-edge/core/annotate";
 import { annotationOf, settingsOf, type Annotation, type AnnotationStyle } from "@ash-edge/core/drawing";
 import type { SessionCore } from "./sessionCore.ts";
 
@@ -34,6 +40,12 @@ export const makeAnnotating = ({ get, send, say, sayNo, commit }: SessionCore) =
       if (!all.ok) return sayNo(all.refusal);
       const { edit, count } = all.value;
       if (commit(edit)) say({ text: `${count} dimension${count === 1 ? "" : "s"} placed.`, tone: "said" });
+    },
+    /** Writes the number of a dimension into the ledger. */
+    promote: (annotation: Annotation): void => {
+      const edit = promoteToCallout(get().history.drawing, annotation);
+      if (!edit.ok) sayNo(edit.refusal);
+      else commit(edit.value);
     },
     /** Puts annotations in the place of those with the same ids; false where that was refused. */
     changeAnnotations: (all: readonly Annotation[], label: string): boolean => {

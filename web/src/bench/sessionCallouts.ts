@@ -19,6 +19,7 @@ import {
   litOf,
   offeredCallout,
   placeEntries,
+  REGISTRY,
   typedPart,
   type Entry,
   type Hover,
@@ -27,7 +28,7 @@ import type { SessionCore } from "./sessionCore.ts";
 import type { Panels } from "./state/index.ts";
 
 /** Values that are not typed: taken from callouts and from geometry; and the callouts themselves. */
-export const makeCallouts = (core: SessionCore) => {
+export const makeCallouts = (core: SessionCore, takeCalled: (callout: Callout) => void) => {
   const { get, send, say, sayNo, commit, toolEvent, activeTool, context, notify } = core;
   /** The clicked thing's own radius, length or angle goes into the lit blank. */
   const takeValue = (hover: Hover): void => {
@@ -80,6 +81,8 @@ export const makeCallouts = (core: SessionCore) => {
         callout,
         state.measured.map(({ ref }) => ref),
       );
+    // with a tool of the bank of dimensions in hand a callout is given its own
+    if (tool.once || REGISTRY.some(({ id, bank }) => id === tool.id && bank === "KeyZ")) return takeCalled(callout);
     const { blank, full } = blankForCallout(tool, state, callout, context());
     const text = calloutText(callout, unitOf(get().history.drawing));
     if (!blank)
@@ -182,6 +185,8 @@ export const makeCallouts = (core: SessionCore) => {
   return {
     takeValue,
     useCallout: fillFrom,
+    /** Asks for the place of a callout's dimension. */
+    dimensionCallout: takeCalled,
     offered,
     takeOffered,
     writeCallout,

@@ -1,4 +1,4 @@
-import { curveAt, type Drawing } from "@ash-edge/core/drawing";
+import { curveAt, type Callout, type Drawing } from "@ash-edge/core/drawing";
 import { curvePoint } from "@ash-edge/core/geometry";
 import type { Id, Unit } from "@ash-edge/core/numeric";
 import {
@@ -12,6 +12,7 @@ import {
   type ToolEvent,
   type ToolState,
 } from "@ash-edge/tools";
+import { dimensionCalled } from "@ash-edge/tools/dimensions/dimensionCalled";
 import type { SessionCore, TakeUp } from "./sessionCore.ts";
 
 /** How many values that made something are kept for a blank. */
@@ -58,6 +59,7 @@ export const makeTools = (core: SessionCore, { job, putDownHandle, work, stepAsi
     if ((step.edit ?? step.ask) && isReadOnly()) return;
     send("hand", { type: "stepped", tool: step.state });
     if (step.edit) putDownHandle();
+    if (step.edit && tool.once) send("hand", { type: "put down" });
     if (step.refusal) sayNo(step.refusal);
     else if (step.state.said && step.state.said !== state.said) say({ text: step.state.said, tone: "said" });
     else if (event.type !== "next" && event.type !== "light") say(undefined);
@@ -125,6 +127,13 @@ export const makeTools = (core: SessionCore, { job, putDownHandle, work, stepAsi
     closeOffers();
     send("hand", { type: "handle taken", id: tool.id, tool: { ...started(tool, choices), picks }, grabbed });
   };
+  /** Takes up the tool that gives a callout its dimension: only the place is asked. */
+  const takeCalled = (callout: Callout): void => {
+    closeOffers();
+    const picks = { called: { at: { x: 0, y: 0 }, ref: { id: callout.id } } };
+    send("hand", { type: "tool taken", id: dimensionCalled.id, tool: { ...started(dimensionCalled), picks } });
+    refresh();
+  };
   /** The start point of the piece of a run that was taken back. */
   const backAlongRun = (): void => {
     const { tool } = get().hand;
@@ -132,7 +141,7 @@ export const makeTools = (core: SessionCore, { job, putDownHandle, work, stepAsi
     if (tool && before)
       send("hand", { type: "stepped", tool: { ...tool, picks: before, trail: tool.trail!.slice(0, -1) } });
   };
-  return { toolEvent, takeTool, takeUp, backAlongRun };
+  return { toolEvent, takeTool, takeUp, takeCalled, backAlongRun };
 };
 
 /** What is selected fills the first blank of a tool that takes a curve. */
