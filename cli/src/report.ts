@@ -1,6 +1,6 @@
 import { isReady } from "@ash-edge/core/checks";
 import { nestingDepths, enclosedArea } from "@ash-edge/core/contour";
-import type { ReadDrawing, ReadShape, Stood, Traced } from "@ash-edge/core/formats";
+import { notCut, type ReadDrawing, type ReadShape, type Stood, type Traced } from "@ash-edge/core/formats";
 import type { ContourRow } from "@ash-edge/core/formats/csv";
 import { circleHalves, pieceLength, piecesBounds, type Piece } from "@ash-edge/core/geometry";
 import { showLengthUnit, type Unit } from "@ash-edge/core/numeric";
@@ -61,7 +61,7 @@ export const reportOf = (
       spline: left("free"),
       point: left("point"),
       text: read.texts,
-      other: [...Object.values(read.leftOut), ...Object.values(read.aside)].reduce((sum, n) => sum + n, 0),
+      other: [...Object.values(read.leftOut), ...Object.values(notCut(read))].reduce((sum, n) => sum + n, 0),
     },
     contours,
     findings,
@@ -191,7 +191,7 @@ const fileFindings = (read: ReadDrawing, rest: readonly ReadShape[]): Finding[] 
   ...(read.clips
     ? [plainReport("stray", "info", `clip-path is not applied (${read.clips}): what lies beyond is there, too.`)]
     : []),
-  ...Object.entries(read.aside).map(([type, n]) => plainReport("stray", "info", `${n} of ${type} were left out.`)),
+  ...Object.entries(notCut(read)).map(([type, n]) => plainReport("stray", "info", `${n} of ${type} were left out.`)),
   ...(read.invisible > 0
     ? [plainReport("invisible", "info", `${read.invisible} things are marked invisible in the file; left out.`)]
     : []),

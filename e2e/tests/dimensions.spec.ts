@@ -1,10 +1,11 @@
 import { expect, test, type Page } from "@playwright/test";
 import { measureAnnotation } from "@ash-edge/core/annotate";
-import { annotationsOf, applyEdit, drawingText, newDrawing, PROFILE_LAYER } from "@ash-edge/core/drawing";
+import { annotationsOf, applyEdit, calloutsOf, drawingText, newDrawing, PROFILE_LAYER } from "@ash-edge/core/drawing";
 import { draftEdit } from "@ash-edge/core/edits";
 import { annotationsIn, drawingOf } from "../support/annotated.ts";
 import { Bench } from "../support/bench.ts";
 import { newJob } from "../support/drawn.ts";
+import { drawRockerPlate } from "../support/rockerPlate.ts";
 import { storeDrawing } from "../support/storedJob.ts";
 
 /**
@@ -480,3 +481,56 @@ test("dimensions are picked, moved, flipped and hidden, go with copies, are lost
 });
 
 const near = (value: number | undefined): unknown => (value === undefined ? undefined : expect.closeTo(value, 9));
+
+test("the rocker plate's callouts are dimensioned in one step, each true, and undone in one", async ({ page }) => {
+  test.setTimeout(180_000);
+  const bench = new Bench(page);
+  await bench.open("Rocker plate");
+  await drawRockerPlate(bench);
+  for (const key of ["Escape", "Escape", "KeyV", "KeyV", "KeyZ", "KeyG"]) await page.keyboard.press(key);
+  await expect(page.getByText(/^\d+ dimensions placed\.$/)).toBeVisible();
+  const placed = await drawingOf(bench);
+  const measured = annotationsOf(placed).map((one) => [one.kind, measureAnnotation(placed, one)!.most, one.callout]);
+  const called = calloutsOf(placed).flatMap(({ id, kind, value, links }) =>
+    links.length > 0 ? [[kind === "centres" || kind === "length" ? "linear" : kind, near(value), id]] : [],
+  );
+  expect(measured).toHaveLength(6);
+  expect(measured).toEqual(expect.arrayContaining(called));
+  // each by itself: a row with a dimension has none again, and one that is not placed says so
+  await page.keyboard.press("KeyZ");
+  await page.keyboard.press("KeyG");
+  await expect(page.getByText("No callout that is placed is without a dimension.")).toBeVisible();
+  await page.keyboard.press("Control+z");
+  await expect.poll(async () => (await annotationsIn(bench)).length).toBe(0);
+  await bench.callout("R 14").click();
+  await page.getByRole("group", { name: "Tools for R 14" }).getByRole("button", { name: "Dimension it" }).click();
+  await bench.click({ x: 3.4, y: -1.8 });
+  await expect.poll(async () => (await annotationsIn(bench)).map(({ kind }) => kind)).toEqual(["radius"]);
+  // what is put on a thing that a callout answers takes that callout
+  await bench.tool("ZW", "Radius or diameter");
+  await bench.click({ x: 0, y: 0.594 });
+  await bench.click({ x: -1, y: 1.8 });
+  await page.keyboard.press("Escape");
+  await page.keyboard.press("Escape");
+  const selected = page.getByRole("region", { name: "Selected" });
+  await bench.click({ x: -1.2, y: 1.85 });
+  await expect(selected).toContainText("calledØ 1 3/16");
+});
+
+test("a dimension is written into the ledger, answered there by what it measures, in one step", async ({ page }) => {
+  const bench = await openPlate(page);
+  await make(bench, "ZZ", "Dimension", {
+    clicks: [
+      [50, 0],
+      [50, -20],
+    ],
+  });
+  await bench.click({ x: 20, y: -20 });
+  const selected = page.getByRole("region", { name: "Selected" });
+  await selected.getByRole("button", { name: "Write into the ledger" }).click();
+  await expect(bench.callout("160")).toContainText("true");
+  await expect(selected).toContainText("called160 true");
+  await bench.click({ x: 160, y: 40 });
+  await page.keyboard.press("Control+z");
+  await expect(bench.callout("160")).toHaveCount(0);
+});

@@ -3,7 +3,7 @@ import { placeOf } from "../attach/places.ts";
 import type { Annotation } from "../drawing/annotation.ts";
 import { curveAt, settingsOf, type Drawing } from "../drawing/drawing.ts";
 import { arcAt } from "../geometry/circle.ts";
-import { carrierOf } from "../geometry/curve.ts";
+import { carrierOf, curveEnds } from "../geometry/curve.ts";
 import { add, angleOf, norm, type Point } from "../geometry/point.ts";
 import { sectorAt } from "./measure.ts";
 import { lineEnds } from "./straight.ts";
@@ -22,6 +22,7 @@ export type Definition =
     }
   | { readonly kind: "radius" | "diameter"; readonly centre: Point; readonly edge: Point; readonly opposite: Point }
   | { readonly kind: "angle"; readonly vertex: Point; readonly from: Point; readonly to: Point; readonly arc: Point }
+  | { readonly kind: "angle of lines"; readonly lines: readonly [Ends, Ends]; readonly arc: Point }
   | {
       readonly kind: "ordinate";
       readonly origin: Point;
@@ -29,6 +30,8 @@ export type Definition =
       readonly end: Point;
       readonly isX: boolean;
     };
+
+type Ends = readonly [Point, Point];
 
 /** The definition of a dimension; undefined for notes and marks, arc lengths, several at once, and what is lost. */
 export const definitionOf = (drawing: Drawing, annotation: Annotation): Definition | undefined => {
@@ -53,8 +56,18 @@ export const definitionOf = (drawing: Drawing, annotation: Annotation): Definiti
       if (!sides) return undefined;
       const { from, sweep } = sectorAt(sides, at);
       const [start, out] = [angleOf(sides.one), Math.max(norm(at), Number.MIN_VALUE)];
-      const on = (by: number): Point => arcAt(sides.vertex, out, start + by);
-      return { kind, vertex: sides.vertex, from: on(from), to: on(from + sweep), arc: on(from + sweep / 2) };
+      const arc = arcAt(sides.vertex, out, start + from + sweep / 2);
+      if (!sides.edges) {
+        const [, first, second] = refs.map((ref) => placeOf(drawing, ref));
+        return first && second && { kind, vertex: sides.vertex, from: first, to: second, arc };
+      }
+      const lines = refs.map((ref, i): Ends => {
+        const curve = curveAt(drawing, ref);
+        const [a, b] = curve ? curveEnds(curve) : [];
+        const way = i === 0 ? sides.one : sides.other;
+        return a && b ? [a, b] : [sides.vertex, add(sides.vertex, way)];
+      });
+      return { kind: "angle of lines", lines: [lines[0]!, lines[1]!], arc };
     }
     case "ordinate": {
       const place = refs[1] && placeOf(drawing, refs[1]);

@@ -5,14 +5,17 @@ import type { AnnotationKind } from "../drawing/annotation.ts";
 import type { Callout } from "../drawing/callout.ts";
 import { annotationsOf, calloutsOf, curveAt, drawingBounds, styleOf, type Drawing } from "../drawing/drawing.ts";
 import type { Edit } from "../drawing/edit.ts";
-import { boundsMeet, boundsMiddle, boundsOf, type Bounds } from "../geometry/bounds.ts";
-import { pieceBounds } from "../geometry/piece.ts";
-import { leftOf, unit, subtract, type Point } from "../geometry/point.ts";
+import { boundsMeet, boundsMiddle, boundsOf, growBounds, type Bounds } from "../geometry/bounds.ts";
+import { pieceBounds, pieceLength } from "../geometry/piece.ts";
+import { along, angleOf, dot, leftOf, subtract, times, unit, type Point } from "../geometry/point.ts";
+import { indexDrawing, type DrawingIndex } from "../look/drawingIndex.ts";
+import { selectByBox } from "../look/selecting.ts";
+import { unitAt } from "../numeric/angle.ts";
 import { greatest } from "../numeric/greatest.ts";
 import { done, refuse, type Outcome } from "../numeric/outcome.ts";
 import { displayOf, type Display } from "./display.ts";
 import { addAnnotations, senseless, type NewAnnotation } from "./editAnnotations.ts";
-import { measureAnnotation } from "./measure.ts";
+import { measureAnnotation, roundRadius } from "./measure.ts";
 import { textCorners, type Drawn } from "./pen.ts";
 import { placedAt } from "./placing.ts";
 import { unitsPerPaper } from "./sheet.ts";
@@ -47,56 +50,54 @@ const FIRST_OUT = 3;
 const NEXT_OUT = 3;
 /** Places tried for each dimension: farther and farther out. */
 const TRIES = 24;
+/** Directions tried at each distance, off the one that leads out of the contour (radians). */
+const TURNS = [0, 0.4, -0.4, 0.8, -0.8, 1.2, -1.2, 1.6, -1.6] as const;
 
-/** Places where a dimension could stand, nearest to the contour first; both sides of it, all round a centre. */
+/** Places where a dimension could stand, nearest to the contour first: on both sides of it, or all round a centre. */
 function* places(drawing: Drawing, bare: NewAnnotation, box: Bounds, height: number): Generator<Point> {
-  const frame = frameOf(drawing, { ...bare, id: 0 })!;
-  const middle = boundsMiddle(box);
+  const { origin, axis } = frameOf(drawing, { ...bare, id: 0 })!;
   if (bare.kind === "linear") {
-    const off = leftOf(frame.axis);
+    const off = leftOf(axis);
     const reach = (way: Point): number =>
       greatest(
-        [box.minX, box.maxX].flatMap((x) =>
-          [box.minY, box.maxY].map((y) => (x - frame.origin.x) * way.x + (y - frame.origin.y) * way.y),
-        ),
+        [box.minX, box.maxX].flatMap((x) => [box.minY, box.maxY].map((y) => dot(subtract({ x, y }, origin), way))),
       );
-    const sides = [off, { x: -off.x, y: -off.y }].sort((p, q) => reach(p) - reach(q));
+    const sides = [off, times(off, -1)].sort((p, q) => reach(p) - reach(q));
     for (let n = 0; n < TRIES; n++)
-      for (const way of sides) {
-        const out = reach(way) + (FIRST_OUT + n * NEXT_OUT) * height;
-        yield { x: frame.origin.x + out * way.x, y: frame.origin.y + out * way.y };
-      }
+      for (const way of sides) yield along(origin, way, reach(way) + (FIRST_OUT + n * NEXT_OUT) * height);
     return;
   }
-  const curve = bare.refs[0] && curveAt(drawing, bare.refs[0]);
-  const held =
-    bare.refs[0] && placeOf(drawing, { ...bare.refs[0], place: curve?.kind === "piece" ? "middle" : "centre" });
-  const away = unit(subtract(held ?? frame.origin, curve?.kind === "piece" ? frame.origin : middle)) ?? {
-    x: 0.6,
-    y: 0.8,
-  };
-  const start = Math.atan2(away.y, away.x);
-  const least = curve && curve.kind === "circle" ? curve.radius : 0;
+  const ref = bare.refs[0]!;
+  const curve = curveAt(drawing, ref);
+  const isArc = curve?.kind === "piece" && curve.bulge !== 0;
+  // an arc is left at its middle, a hole away from the middle of it all
+  const middle = isArc ? placeOf(drawing, { ...ref, place: "middle" }) : undefined;
+  const away = unit(middle ? subtract(middle, origin) : subtract(origin, boundsMiddle(box))) ?? { x: 0.6, y: 0.8 };
+  const edge = roundRadius(curve) ?? 0;
   for (let n = 0; n < TRIES; n++)
-    for (const turn of [0, 0.5, -0.5, 1, -1, 1.6, -1.6, 2.6]) {
-      const out = least + (FIRST_OUT + n * NEXT_OUT) * height;
-      yield {
-        x: frame.origin.x + out * Math.cos(start + turn),
-        y: frame.origin.y + out * Math.sin(start + turn),
-      };
+    for (const turn of TURNS) {
+      // on an arc the leader stays on what is drawn of it
+      const turned = middle && isArc ? turn * Math.min(1, pieceLength(curve) / 3 / edge) : turn;
+      yield along(origin, unitAt(angleOf(away) + turned), edge + (FIRST_OUT + n * NEXT_OUT) * height);
     }
 }
 
 /** True where the texts of two displays would be written over each other, or one over the other's lines. */
 const collide = (p: Display, q: Display): boolean => {
   if (!boundsMeet(p.bounds, q.bounds)) return false;
-  const boxes = (display: Display): readonly Bounds[] =>
-    display.drawn.flatMap((one): readonly Bounds[] => (one.kind === "text" ? [boxOf(one)] : []));
+  const [own, other] = [textBoxes(p), textBoxes(q)];
   return (
-    boxes(p).some((one) => boxes(q).some((other) => boundsMeet(one, other)) || crosses(q, one)) ||
-    boxes(q).some((one) => crosses(p, one))
+    own.some((one) => other.some((two) => boundsMeet(one, two)) || crosses(q, one)) ||
+    other.some((one) => crosses(p, one))
   );
 };
+/** With room for the sign that says how a callout stands. */
+const textBoxes = ({ drawn }: Display): readonly Bounds[] =>
+  drawn.flatMap((one) => (one.kind === "text" ? [growBounds(boxOf(one), one.height)] : []));
+
+/** True where a display's texts stand on geometry. */
+const onGeometry = (index: DrawingIndex, display: Display): boolean =>
+  textBoxes(display).some((box) => selectByBox(index, box, "touches").length > 0);
 
 const boxOf = (text: Extract<Drawn, { kind: "text" }>): Bounds => boundsOf(textCorners(text));
 const crosses = ({ drawn }: Display, box: Bounds): boolean =>
@@ -117,20 +118,24 @@ export const dimensionAllCalled = (drawing: Drawing): Outcome<{ readonly edit: E
   const style = styleOf(drawing);
   const per = unitsPerPaper(drawing, style);
   const height = style.height * per;
+  const index = indexDrawing(drawing);
   const standing: Display[] = annotationsOf(drawing).map((one) => displayOf(drawing, one, style, per));
   // short ones stand nearest to the contour
   const length = (one: NewAnnotation): number => measureAnnotation(drawing, { ...one, id: 0 })?.most ?? 0;
   const made = [...bare]
     .sort((p, q) => length(p) - length(q))
     .map((one) => {
-      let best: { readonly annotation: NewAnnotation; readonly display: Display } | undefined;
+      // clear of everything and outside, else clear of everything, else clear of other dimensions, else as it comes
+      let best: { readonly annotation: NewAnnotation; readonly display: Display; readonly worth: number } | undefined;
       for (const place of places(drawing, one, box, height)) {
         const annotation = placedAt(drawing, one, place);
         const display = displayOf(drawing, { ...annotation, id: 0 }, style, per);
-        best ??= { annotation, display };
-        if (standing.some((other) => collide(display, other))) continue;
-        best = { annotation, display };
-        break;
+        const apart = !standing.some((other) => collide(display, other));
+        const free = apart && !onGeometry(index, display);
+        const outside = free && !textBoxes(display).some((text) => boundsMeet(text, box));
+        const worth = outside ? 3 : free ? 2 : apart ? 1 : 0;
+        if (!best || worth > best.worth) best = { annotation, display, worth };
+        if (worth === 3) break;
       }
       standing.push(best!.display);
       return best!.annotation;

@@ -106,12 +106,12 @@ describe("what a dimension shows", () => {
     const [inches, [id]] = drawn(line(0, 0, 1.1875, 0));
     const inch = added({ ...inches, settings: newDrawing("in").settings }, linear([{ id: id! }], 1));
     const text = (style: Partial<AnnotationStyle>): string => textsOf(shown(inch, style))[0]!.text;
-    expect(text({ decimals: 4 })).toBe("1.1875");
-    expect(text({ decimals: 2 })).toBe("~1.19");
+    expect(text({ decimals: 3 })).toBe("1.1875");
+    expect(text({ decimals: 1 })).toBe("~1.19");
     expect(text({ denominator: 16 })).toBe("1 3/16");
     expect(text({ denominator: 8 })).toBe("~1 1/4");
     expect(text({ denominator: 64, dual: true, unit: true, decimals: 4 })).toBe("1 3/16 in [30.1625 mm]"); // × 25.4
-    expect(text({ decimals: 5, zeros: true })).toBe("1.18750");
+    expect(text({ decimals: 4, zeros: true })).toBe("1.18750");
   });
 
   it.each<readonly [string, NewAnnotation, string]>([

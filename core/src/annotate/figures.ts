@@ -27,8 +27,13 @@ const fraction = (value: number, denominator: number): string => {
   return `${about}${value < 0 && parts > 0 ? "−" : ""}${text}`;
 };
 
-const inUnit = (value: number, unit: Unit, style: AnnotationStyle): string =>
-  unit === "in" && style.denominator > 0 ? fraction(value, style.denominator) : decimal(value, style);
+/** Inches have one decimal more than the style says of millimetres: an inch is 25 of those. */
+const inUnit = (value: number, unit: Unit, style: AnnotationStyle): string => {
+  if (unit === "mm") return decimal(value, style);
+  return style.denominator > 0
+    ? fraction(value, style.denominator)
+    : decimal(value, { ...style, decimals: style.decimals + 1 });
+};
 
 /** A length as the style writes it: `12.5`, `1 3/16 in [30.163]`; `~` stands before what is not quite the number. */
 export const lengthFigure = (value: number, unit: Unit, style: AnnotationStyle): string => {

@@ -3,7 +3,7 @@ import { curveAt, type Drawing } from "../drawing/drawing.ts";
 import { arcAt } from "../geometry/circle.ts";
 import { carrierOf, type Curve } from "../geometry/curve.ts";
 import { arcOf } from "../geometry/piece.ts";
-import { add, along, angleOf, norm, times, unit, type Point } from "../geometry/point.ts";
+import { along, angleOf, norm, unit, type Point } from "../geometry/point.ts";
 import { normalAngle, TURN } from "../numeric/angle.ts";
 import type { Pen } from "./pen.ts";
 import type { Figure } from "./straight.ts";
@@ -42,13 +42,16 @@ export const drawRound = (pen: Pen, drawing: Drawing, annotation: Annotation, fi
   const room = (across ? 2 * radius : radius) >= width + 2 * pen.arrow;
   extendArc(pen, curve, angle);
   if (norm(at) <= radius && room && !flipped) {
-    const from = across ? add(centre, times(way, -radius)) : centre;
+    // the figure stands where it was put, but clear of the arrows
+    const [low, high] = [(across ? -radius : 0) + pen.arrow + width / 2, radius - pen.arrow - width / 2];
+    const middle = Math.min(Math.max(norm(at), low), high);
+    // a centre that lies far off is not reached: the line starts under the figure
+    const far = !across && radius > FAR * (width + 2 * pen.arrow);
+    const from = along(centre, way, across ? -radius : far ? middle - width / 2 - pen.height / 2 : 0);
     pen.line(from, edge);
     pen.terminator(edge, angle);
     if (across) pen.terminator(from, angle + Math.PI);
-    // the figure stands where it was put, but clear of the arrows
-    const [low, high] = [(across ? -radius : 0) + pen.arrow + width / 2, radius - pen.arrow - width / 2];
-    pen.figure(figure.text, figure.tolerance, along(centre, way, Math.min(Math.max(norm(at), low), high)), angle);
+    pen.figure(figure.text, figure.tolerance, along(centre, way, middle), angle);
     return true;
   }
   const out = Math.max(norm(at), radius + 2 * pen.arrow);
@@ -58,6 +61,9 @@ export const drawRound = (pen: Pen, drawing: Drawing, annotation: Annotation, fi
   landing(pen, elbow, way.x < 0 ? -1 : 1, figure, bare);
   return true;
 };
+
+/** A centre farther off than so many times what a radius needs is not reached. */
+const FAR = 3;
 
 /** A level landing from the end of a leader, with a figure above it; without its line where it is hidden. */
 const landing = (pen: Pen, elbow: Point, side: 1 | -1, { text, tolerance }: Figure, bare: boolean): void => {

@@ -50,18 +50,27 @@ export const heldByAnnotation = (row: Annotation): Holder => {
 };
 
 /** Everything in a drawing that holds references: callouts, dimensions, notes and marks. */
-export const holdersOf = (drawing: Drawing): readonly Holder[] => [
-  ...calloutsOf(drawing).map(heldByCallout),
-  ...annotationsOf(drawing).map(heldByAnnotation),
-];
+export const holdersOf = (drawing: Drawing): readonly Holder[] => heldIn(drawing).holders;
+
+type Held = { readonly holders: readonly Holder[]; readonly ids: ReadonlySet<Id> };
+const known = new WeakMap<Drawing["annotation"], { readonly callouts: Drawing["callout"]; readonly held: Held }>();
+
+/** Worked out once for each state of the tables: most edits change geometry alone. */
+const heldIn = (drawing: Drawing): Held => {
+  const found = known.get(drawing.annotation);
+  if (found?.callouts === drawing.callout) return found.held;
+  const holders = [...calloutsOf(drawing).map(heldByCallout), ...annotationsOf(drawing).map(heldByAnnotation)];
+  const held: Held = { holders, ids: new Set(holders.flatMap(({ refs }) => refs.flatMap(idsIn))) };
+  known.set(drawing.annotation, { callouts: drawing.callout, held });
+  return held;
+};
 
 /** The ids that a reference speaks of: its own, and that of a curve that it crosses. */
 export const idsIn = (ref: Ref): readonly Id[] =>
   typeof ref.place === "object" && "crosses" in ref.place ? [ref.id, ...idsIn(ref.place.crosses)] : [ref.id];
 
 /** The ids of all that is held by anything. */
-export const heldIds = (drawing: Drawing): ReadonlySet<Id> =>
-  new Set(holdersOf(drawing).flatMap(({ refs }) => refs.flatMap(idsIn)));
+export const heldIds = (drawing: Drawing): ReadonlySet<Id> => heldIn(drawing).ids;
 
 /** The row that was cut loose. */
 export const looseId = (loose: Loose): Id => ("callout" in loose ? loose.callout : loose.annotation);

@@ -53,7 +53,7 @@ export type AnnotationStyle = {
   /** Height of capitals, mm on paper. */
   readonly height: (typeof LETTERING)[number];
   readonly arrow: (typeof ARROWS)[number];
-  /** Decimals of lengths at most. */
+  /** Decimals of millimetres and degrees at most; inches have one more. */
   readonly decimals: number;
   /** Decimals are filled up with zeros. */
   readonly zeros: boolean;

@@ -139,11 +139,32 @@ export const curveAt = (drawing: Drawing, ref: Ref): Curve | undefined => {
   return piece && { kind: "piece", ...piece };
 };
 
+/** The boxes of a page of rows: of what is cut or marked, and of everything. */
+type PageBounds = { readonly layers: Pages<Layer>; readonly cut: Bounds | undefined; readonly all: Bounds | undefined };
+const pageBounds = new WeakMap<object, PageBounds>();
+
+/** Pages that an edit left alone keep their boxes. */
+const boundsOfPage = (drawing: Drawing, page: readonly (Entity | undefined)[]): PageBounds => {
+  const known = pageBounds.get(page);
+  if (known?.layers === drawing.layer) return known;
+  const cut: Bounds[] = [];
+  const all: Bounds[] = [];
+  for (const entity of page) {
+    const box = entity && shapeBounds(entity);
+    if (!box) continue;
+    all.push(box);
+    if (entity.kind !== "point" && !isLayout(drawing, entity)) cut.push(box);
+  }
+  const made: PageBounds = { layers: drawing.layer, cut: unionBounds(cut), all: unionBounds(all) };
+  pageBounds.set(page, made);
+  return made;
+};
+
 /** The bounds of what has some: layout lines are left out, and so is layout altogether where there is anything else. */
 export const drawingBounds = (drawing: Drawing): Bounds | undefined => {
-  const box = (entities: Iterable<Entity>): Bounds | undefined =>
-    unionBounds([...entities].map(shapeBounds).filter((bounds) => bounds !== undefined));
-  return box(cutEntities(drawing)) ?? box(entitiesOf(drawing));
+  const pages = drawing.entity.pages.flatMap((page) => (page ? [boundsOfPage(drawing, page)] : []));
+  const union = (which: "cut" | "all"): Bounds | undefined => unionBounds(pages.flatMap((page) => page[which] ?? []));
+  return union("cut") ?? union("all");
 };
 
 /** The content of the drawing as text, rows in id order: equal drawings give equal bytes. */

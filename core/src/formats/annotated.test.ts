@@ -1,13 +1,14 @@
 import { Helper } from "dxf";
 import DxfParser from "dxf-parser";
 import { describe, expect, it } from "vitest";
-import { addAnnotations, type NewAnnotation } from "../annotate/index.ts";
-import { newDrawing, PROFILE_LAYER, type Drawing } from "../drawing/index.ts";
+import { addAnnotations, displayOf, measureAnnotation, type NewAnnotation } from "../annotate/index.ts";
+import { annotationsOf, FIRST_STYLE, newDrawing, PROFILE_LAYER, type Drawing } from "../drawing/index.ts";
 import { DATUM } from "../drawing/ref.ts";
 import { applyEdit } from "../drawing/edit.ts";
 import { draftEdit } from "../edits/index.ts";
 import { writeForPeople, type PeopleFormat } from "./annotated.ts";
 import { readDxf } from "./dxf/index.ts";
+import { importReport, openDrawing } from "./openDrawing.ts";
 import { planRelease } from "../checks/index.ts";
 import { writeDxf } from "./dxf/writeDxf.ts";
 
@@ -66,21 +67,47 @@ describe("a drawing with its dimensions, for people", () => {
     expect(dimensions.map(({ actualMeasurement }) => actualMeasurement)).toEqual(
       [Math.hypot(30, 60), 60, 10, 14, Math.atan2(60, 30), 40].map((one) => expect.closeTo(one, 12) as unknown),
     );
-    // aligned, rotated, radius, diameter, angle by three points, ordinate of x; 32: with a block of its own
-    expect(dimensions.map(({ dimensionType }) => dimensionType)).toEqual([33, 32, 36, 35, 37, 102]);
+    // aligned, rotated, radius, diameter, angle of two lines, ordinate of x; 32: with a block of its own
+    expect(dimensions.map(({ dimensionType }) => dimensionType)).toEqual([33, 32, 36, 35, 34, 102]);
     const blocks = found.blocks as unknown as Record<string, { entities?: readonly Parsed[] }>;
     for (const { block } of dimensions) {
       const types = blocks[block!]!.entities!.map(({ type }) => type);
       expect(types).toContain("TEXT");
       expect(types.some((type) => type === "LINE" || type === "ARC")).toBe(true);
     }
-    expect(dimensions[3]!.text).toBe("%%c 14");
+    expect(dimensions.map((one) => one.text)).toEqual(dimensions.map(() => "<>"));
     const other = new Helper(text).parsed as unknown as {
       entities: readonly { type: string; dimensionType?: number }[];
       blocks: readonly { name: string }[];
     };
     expect(other.entities.filter(({ type }) => type === "DIMENSION")).toHaveLength(6);
     expect(other.blocks.filter(({ name }) => name.startsWith("*D"))).toHaveLength(6);
+  });
+
+  it("is read in again: each dimension on what it measured, with the same number, at the same place", () => {
+    for (const round of [1, 10]) {
+      const text = round === 1 ? written("R2000") : written("R2000").replace("$INSUNITS\n 70\n4", "$INSUNITS\n 70\n5");
+      const read = readDxf(new TextEncoder().encode(text));
+      if (!read.ok) throw new Error(read.refusal.code);
+      const opened = openDrawing(read.value, "mm");
+      const [was, is] = [plate(), opened].map((drawing) =>
+        annotationsOf(drawing).map((one) => [
+          one.kind,
+          measureAnnotation(drawing, one)?.most,
+          displayOf(drawing, one, { ...FIRST_STYLE }, round).drawn.find(({ kind }) => kind === "text"),
+        ]),
+      );
+      expect(is!.map(([kind]) => kind)).toEqual(was!.slice(0, 6).map(([kind]) => kind));
+      is!.forEach(([kind, measures], i) =>
+        expect(measures).toBeCloseTo((was![i]![1] as number) * (kind === "angle" ? 1 : round), 6),
+      );
+      expect(importReport(read.value)).toContain("6 dimensions on what they measure.");
+    }
+    // moved off, they lie on nothing: left out, and said
+    const off = written("R2000").replaceAll("AcDbLine\n 10\n", "AcDbLine\n 10\n9");
+    const read = readDxf(new TextEncoder().encode(off));
+    if (!read.ok) throw new Error(read.refusal.code);
+    expect(importReport(read.value).join(" ")).toMatch(/Left out: \d dimensions? whose points lie on nothing/);
   });
 
   it("is plain lines and letters in the oldest version, and our own reader finds the same geometry in both", () => {

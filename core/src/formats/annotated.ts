@@ -20,6 +20,8 @@ export type FileAnnotation = {
   readonly definition: Definition | undefined;
   /** What it measures, in the drawing's unit or in radians. */
   readonly measured: number | undefined;
+  /** Its words, where they are more than what it measures. */
+  readonly words: string | undefined;
 };
 
 /** All dimensions, notes and marks of a drawing for a file, at the scale of its sheet. */
@@ -28,8 +30,13 @@ export const fileAnnotations = (drawing: Drawing): readonly FileAnnotation[] => 
   const per = unitsPerPaper(drawing, style);
   return annotationsOf(drawing).map((annotation) => {
     const most = measureAnnotation(drawing, annotation)?.most;
+    const display = displayOf(drawing, annotation, style, per);
+    const texts = display.drawn.flatMap((one) => (one.kind === "text" ? [one.text] : []));
+    const { text, refs, callout } = annotation;
+    const several = (annotation.kind === "radius" || annotation.kind === "diameter") && refs.length > 1;
     return {
-      display: displayOf(drawing, annotation, style, per),
+      display,
+      words: text || callout !== undefined || several ? texts.join(" ") : undefined,
       definition: definitionOf(drawing, annotation),
       measured: most !== undefined && annotation.kind === "angle" ? toRadians(most) : most,
     };

@@ -1,15 +1,17 @@
+import { addAnnotations } from "../annotate/index.ts";
 import { chainOfPieces } from "../contour/index.ts";
 import { applyEdit, newDrawing, type CutRole, type Drawing } from "../drawing/index.ts";
 import { draftEdit } from "../edits/index.ts";
 import type { Id } from "../numeric/index.ts";
 import type { Unit } from "../numeric/units.ts";
 import type { Shape } from "../shape/index.ts";
+import { attachRead } from "./attachRead.ts";
 import type { ReadDrawing, ReadGeometry } from "./readShapes.ts";
 
 /** Layers whose names say their role; the rest is cut, outside or inside by nesting. */
 const ROLES: Readonly<Record<string, CutRole>> = { OUTSIDE: "outside", INSIDE: "inside", MARK: "mark", MARKS: "mark" };
 
-/** A new drawing with everything that was read, each thing on its layer. */
+/** A new drawing with everything that was read, each thing on its layer, and the dimensions that lie on it. */
 export const openDrawing = (read: ReadDrawing, unit: Unit): Drawing => {
   const drawing = newDrawing(unit);
   const draft = draftEdit(drawing, "Open a file", "open");
@@ -30,7 +32,10 @@ export const openDrawing = (read: ReadDrawing, unit: Unit): Drawing => {
     const look = { ...(colour === undefined ? {} : { colour }), ...(line === undefined ? {} : { line }) };
     draft.add({ ...storedShape(geometry, draft.newId), ...look }, layerFor(name));
   }
-  return applyEdit(drawing, draft.finish());
+  const opened = applyEdit(drawing, draft.finish());
+  const dimensions = attachRead(opened, read.dimensions ?? []);
+  const edit = addAnnotations(opened, dimensions, "Open a file", "open");
+  return dimensions.length > 0 && edit.ok ? applyEdit(opened, edit.value) : opened;
 };
 
 const storedShape = (shape: ReadGeometry, newId: () => Id): Shape => {
@@ -41,6 +46,9 @@ const storedShape = (shape: ReadGeometry, newId: () => Id): Shape => {
 
 /** What came with a file and what did not, in sentences. */
 export const importReport = (read: ReadDrawing): readonly string[] => {
+  const dimensions = read.dimensions ?? [];
+  const held = dimensions.length > 0 ? openDrawing(read, read.unit ?? "mm").annotation.size : 0;
+  const worded = dimensions.filter((one) => one.worded).length;
   const counts = new Map<string, number>();
   for (const shape of read.shapes) {
     const name = shape.kind === "piece" ? (shape.bulge === 0 ? "line" : "arc") : NAMES[shape.kind];
@@ -52,6 +60,13 @@ export const importReport = (read: ReadDrawing): readonly string[] => {
     `${[...counts].map(([name, n]) => counted(name, n)).join(", ") || "No geometry"} on ` +
       `${counted("layer", new Set(read.shapes.map(({ layer }) => layer)).size)}.`,
     ...(read.convertedFrom ? [`Converted from ${read.convertedFrom} to mm.`] : []),
+    ...(held > 0 ? [`${counted("dimension", held)} on what they measure.`] : []),
+    ...(held < dimensions.length
+      ? [`Left out: ${counted("dimension", dimensions.length - held)} whose points lie on nothing that was read.`]
+      : []),
+    ...(worded > 0
+      ? [`${counted("dimension", worded)} bore a text instead of the number; here they show what they measure.`]
+      : []),
     ...(read.texts > 0 ? [`Left out: ${counted("text", read.texts)}.`] : []),
     ...Object.entries(read.leftOut).map(
       ([type, n]) => `Missing: ${n} of ${type}, geometry that can’t be read here. Ask for it as lines and arcs.`,

@@ -28,6 +28,23 @@ export type ReadLayer = {
   readonly locked: boolean;
 };
 
+/** A dimension read from a file, by the points that define it. */
+export type ReadDimension = {
+  readonly kind: "linear" | "radius" | "diameter" | "angle" | "angle of lines" | "ordinate";
+  /**
+   * Linear: from and to. Radius: centre and a point on it. Diameter: two points across. Angle: corner and two places;
+   * of lines two points on either. Ordinate: from where it counts, and the place.
+   */
+  readonly places: readonly Point[];
+  /** Where its line, or its text, stands. */
+  readonly line: Point;
+  readonly text?: Point;
+  /** Linear: its direction, radians; along its places where it says nothing. Ordinate: 0 for x. */
+  readonly angle?: number;
+  /** It bears a text of its own instead of the number. */
+  readonly worded: boolean;
+};
+
 export type ReadDrawing = {
   /** The unit of the shapes; undefined when the file names none. */
   readonly unit: Unit | undefined;
@@ -35,6 +52,8 @@ export type ReadDrawing = {
   readonly convertedFrom?: string;
   readonly layers: readonly ReadLayer[];
   readonly shapes: readonly ReadShape[];
+  /** Dimensions by their points, in the shapes' unit; told, and put on what was read when it is opened. */
+  readonly dimensions?: readonly ReadDimension[];
   /** Geometry that was met and could not be read, by its type: it is missing. */
   readonly leftOut: Readonly<Record<string, number>>;
   /** Masks of an SVG that were not applied: what they would hide is there. */
@@ -48,6 +67,10 @@ export type ReadDrawing = {
   /** Things whose numbers make no geometry: left out, with the line (or place) at which each begins. */
   readonly degenerate: readonly { readonly type: string; readonly line: number }[];
 };
+
+/** What a file holds that is nothing that is cut, by its type, where dimensions are not put on anything either. */
+export const notCut = ({ aside, dimensions = [] }: ReadDrawing): Readonly<Record<string, number>> =>
+  dimensions.length === 0 ? aside : { ...aside, DIMENSION: (aside.DIMENSION ?? 0) + dimensions.length };
 
 /** Contours that are released, as shapes to be written. */
 export const releasedShapes = (contours: readonly ReleasedContour[]): readonly ReadShape[] =>

@@ -5,7 +5,7 @@ import type { Id } from "@ash-edge/core/numeric";
 import type { BenchState } from "./state/index.ts";
 
 /** Capitals on the board are never lower and never higher than this, px: to be read at any zoom, and never absurd. */
-const [LOWEST, HIGHEST] = [8, 26];
+const [LOWEST, HIGHEST] = [8, 18];
 
 const NONE: readonly Display[] = [];
 

@@ -31,6 +31,7 @@ describe("keys", () => {
     [press("Enter"), { ...active, cursor: true }, { do: "click" }],
     [press("Enter", { command: true }), { ...active, cursor: true }, { do: "finish" }],
     [press("Equal", { key: "+" }), active, { do: "zoom", factor: 1.25 }],
+    [press("Minus", { key: "-" }), idle, { do: "zoom", factor: 1 / 1.25 }],
     [press("KeyE"), idle, { do: "bank", key: "KeyE" }],
     [press("KeyE"), { ...active, bank: true }, { do: "place", key: "KeyE" }],
     [press("KeyD", { key: "δ" }), idle, { do: "bank", key: "KeyD" }], // by place, whatever is printed on the key

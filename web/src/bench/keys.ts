@@ -101,7 +101,8 @@ export const keyAction = (
   }
   if (code === "F6") return { do: "region", backwards: shift };
   if (open && [...key].length === 1) return { do: "type", text: key };
-  if (BEGINS.test(key) && !(code in BANKS)) return tool && lit ? { do: "type", text: key } : undefined;
+  // a minus begins a number where one is wanted, and else makes smaller what is shown
+  if (BEGINS.test(key) && !(code in BANKS) && tool && lit) return { do: "type", text: key };
   if (key === "+" || key === "=") return { do: "zoom", factor: ZOOM_STEP };
   if (key === "-" || key === "_") return { do: "zoom", factor: 1 / ZOOM_STEP };
   if (code in BANKS) return { do: bank ? "place" : "bank", key: placeOf(code as BankKey, keyOf) };

@@ -10,6 +10,7 @@ import {
 import { boundsHold, boundsSize, growBounds, unionBounds, type Bounds, type Point } from "@ash-edge/core/geometry";
 import { greatest, type Id } from "@ash-edge/core/numeric";
 import { shapeBounds } from "@ash-edge/core/shape";
+import { shownAnnotations } from "./annotated.ts";
 import type { SessionCore } from "./sessionCore.ts";
 import { fitted, inSight, panned, zoomed, type Size, type View } from "./board/view.ts";
 
@@ -53,12 +54,22 @@ export const makeView = ({ get, send, say, refresh }: SessionCore, leftView: Vie
       }),
     );
 
+  /** The bounds of the drawing with the dimensions and notes that are shown. */
+  const shownBounds = (): Bounds => {
+    const { history, view } = get();
+    const { drawing } = history;
+    const box = drawingBounds(drawing) ?? emptyBounds(drawing);
+    // lettering is not to be made smaller by what it needs itself: its size is that of the whole drawing in sight
+    const { scale } = fitted(box, view.size);
+    const spoken = shownAnnotations(drawing, scale, view.signsHidden).map(({ bounds }) => bounds);
+    return unionBounds([box, ...spoken])!;
+  };
+
   const fit = (): void => {
     const {
-      history: { drawing },
       view: { size },
     } = get();
-    if (size.width > 0) jump(fitted(drawingBounds(drawing) ?? emptyBounds(drawing), size));
+    if (size.width > 0) jump(fitted(shownBounds(), size));
   };
 
   return {

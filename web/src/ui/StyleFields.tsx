@@ -61,7 +61,9 @@ export const StyleFields = ({ style, unit, onChange, children }: Props) => {
           value={style.arrow}
           onChange={(to) => put({ arrow: to as AnnotationStyle["arrow"] })}
         />
-        <span className="text-soft">Decimals</span>
+        <span className="text-soft" title="Of millimetres and degrees; inches have one more">
+          Decimals of mm
+        </span>
         <Segmented
           label="Decimals"
           options={[0, 1, 2, 3, 4].map((n) => [String(n), String(n)])}

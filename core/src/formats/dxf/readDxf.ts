@@ -1,4 +1,5 @@
 import { isColour } from "../../drawing/colour.ts";
+import { times } from "../../geometry/point.ts";
 import { after } from "../../geometry/transform.ts";
 import { toRadians } from "../../numeric/angle.ts";
 import { done, refuse, type Outcome } from "../../numeric/outcome.ts";
@@ -8,6 +9,7 @@ import {
   MOST_CURVES,
   placed,
   type Affine,
+  type ReadDimension,
   type ReadDrawing,
   type ReadGeometry,
   type ReadLayer,
@@ -24,6 +26,7 @@ import {
   type Corner,
   type PolylineHead,
 } from "./entities.ts";
+import { readDimension } from "./readDimension.ts";
 import { numberOf, runRecords, sound, textOf, type DxfRecord, type Groups } from "./records.ts";
 import { tokensOf } from "./tokens.ts";
 
@@ -103,6 +106,7 @@ export const readDxf = (source: string | Uint8Array): Outcome<ReadDrawing> => {
   const blocks = new Map<string, Block>();
   const top: Item[] = [];
   const not = notRead();
+  const dimensions: ReadDimension[] = [];
   let insunits: number | undefined;
   let sawEntities = false;
   let block: Block | undefined;
@@ -160,6 +164,10 @@ export const readDxf = (source: string | Uint8Array): Outcome<ReadDrawing> => {
       if (section === "BLOCKS" && !block) return;
       if (section === "ENTITIES") block = undefined;
       const { type, line, groups } = record;
+      if (type === "DIMENSION" && section === "ENTITIES" && !asideBy(groups)) {
+        const dimension = readDimension(groups);
+        if (dimension) return void dimensions.push(dimension);
+      }
       const look = lookOf(groups, styles);
       if (type === "POLYLINE") pending = { head: polylineHead(groups), type, line, look, corners: [] };
       else put(type === "INSERT" ? insertOf(record) : readRecord(record), look, record);
@@ -178,12 +186,22 @@ export const readDxf = (source: string | Uint8Array): Outcome<ReadDrawing> => {
     ...(converted ? { convertedFrom: converted[0] } : {}),
     layers,
     shapes: converted ? scaled(shapes, converted[1]) : shapes,
+    ...(dimensions.length > 0
+      ? { dimensions: dimensions.map((one) => scaledDimension(one, converted?.[1] ?? 1)) }
+      : {}),
     ...not,
   });
 };
 
 const unitOf = (insunits: number | undefined, converted: boolean): Unit | undefined =>
   insunits === 1 ? "in" : insunits === 4 || converted ? "mm" : undefined;
+
+const scaledDimension = (one: ReadDimension, by: number): ReadDimension => ({
+  ...one,
+  places: one.places.map((p) => times(p, by)),
+  line: times(one.line, by),
+  ...(one.text ? { text: times(one.text, by) } : {}),
+});
 
 const scaled = (shapes: readonly ReadShape[], by: number): readonly ReadShape[] =>
   shapes.flatMap((shape) =>

@@ -71,13 +71,26 @@ export const putDrawn = (
   }
 };
 
+/** Stands for what is measured. */
+const MEASURED = "<>";
+
 /** Kinds of dimension as the format's reference numbers them; 32: the block is this dimension's alone. */
-const TYPES = { rotated: 0, aligned: 1, diameter: 3, radius: 4, angle: 5, ordinate: 6, alone: 32, isX: 64 } as const;
+const TYPES = {
+  rotated: 0,
+  aligned: 1,
+  lines: 2,
+  diameter: 3,
+  radius: 4,
+  angle: 5,
+  ordinate: 6,
+  alone: 32,
+  isX: 64,
+} as const;
 
 /** Puts a dimension with its definition, drawn by its block. */
 export const putDimension = (
   out: GroupText,
-  { definition, display, measured }: FileAnnotation & { readonly definition: Definition },
+  { definition, display, measured, words }: FileAnnotation & { readonly definition: Definition },
   block: string,
   handle: string,
 ): void => {
@@ -86,7 +99,7 @@ export const putDimension = (
   out.put(100, "AcDbDimension", 2, block);
   const common = (at: Point, type: number): void => {
     out.place(10, at).place(11, texts[0]?.middle ?? at);
-    out.put(70, type + TYPES.alone, 1, dxfText(texts.map(({ text }) => text).join(" ")), 71, 5, 3, TEXT_STYLE);
+    out.put(70, type + TYPES.alone, 1, words === undefined ? MEASURED : dxfText(words), 71, 5, 3, TEXT_STYLE);
     if (measured !== undefined) out.real(42, measured);
   };
   switch (definition.kind) {
@@ -107,6 +120,12 @@ export const putDimension = (
       const { vertex, from, to, arc } = definition;
       common(arc, TYPES.angle);
       return void out.put(100, "AcDb3PointAngularDimension").place(13, from).place(14, to).place(15, vertex);
+    }
+    case "angle of lines": {
+      const [[a, b], [c, d]] = definition.lines;
+      common(d, TYPES.lines);
+      out.put(100, "AcDb2LineAngularDimension").place(13, a).place(14, b);
+      return void out.place(15, c).place(16, definition.arc);
     }
     case "ordinate": {
       const { origin, place, end, isX } = definition;
