@@ -1,6 +1,6 @@
 import { angleSides, linearSpan } from "../attach/frame.ts";
 import type { Annotation } from "../drawing/annotation.ts";
-import { annotationOf, curveAt, settingsOf, type Drawing, type Settings } from "../drawing/drawing.ts";
+import { annotationOf, curveAt, settingsOf, styleOf, type Drawing, type Settings } from "../drawing/drawing.ts";
 import type { Edit } from "../drawing/edit.ts";
 import { draftEdit } from "../edits/draftEdit.ts";
 import { refuseAnnotationsLocked } from "../edits/removeEntities.ts";
@@ -11,6 +11,7 @@ import { TRUE_WITHIN } from "../numeric/tolerance.ts";
 import { pitchCircleOf } from "./centres.ts";
 import { missingLetter } from "./letters.ts";
 import { roundRadius } from "./measure.ts";
+import { unitsPerPaper } from "./sheet.ts";
 
 /** A dimension, a note or a mark that has no id yet. */
 export type NewAnnotation = Omit<Annotation, "id">;
@@ -125,6 +126,15 @@ export const setAnnotationStyle = (drawing: Drawing, style: Settings["annotation
   draft.set("settings", 0, style ? { ...rest, annotationStyle: style } : rest);
   return draft.finish();
 };
+
+/** The designation of a thread as a note that points to its hole, beside it to the upper right. */
+export const noteOfThread = (drawing: Drawing, { refs, size = 0, text }: Annotation): Outcome<Edit> => {
+  const style = styleOf(drawing);
+  const out = size / 2 + NOTE_OUT * style.height * unitsPerPaper(drawing, style);
+  return addAnnotations(drawing, [{ kind: "note", refs, at: { x: out, y: out }, text: text ?? "" }], "Note", "note");
+};
+/** So many heights of lettering off the thread. */
+const NOTE_OUT = 3;
 
 /** The ids among some that are annotations. */
 export const annotationIds = (drawing: Drawing, ids: Iterable<Id>): readonly Id[] =>

@@ -13,7 +13,15 @@ import { offerFor } from "./offer.ts";
 import { passageOf, type Passage } from "./passage.ts";
 
 /** What became of the rows that hold what an edit touched, where they differ, and what was cut loose. */
-export type Carried = { readonly rows: ReadonlyMap<Id, Holder>; readonly loose: readonly Loose[] };
+export type Carried = {
+  readonly rows: ReadonlyMap<Id, Holder>;
+  readonly loose: readonly Loose[];
+  /** Marks that went with all that they belonged to. */
+  readonly gone: readonly Id[];
+};
+
+/** Marks say nothing beyond what they stand on: they belong to it, and go with it. */
+const BELONGS: ReadonlySet<Annotation["kind"]> = new Set(["centre mark", "thread mark"]);
 
 /**
  * Carries every reference of every table from the drawing before an edit to the one after it. A reference either names
@@ -29,20 +37,25 @@ export const carry = (
 ): Carried => {
   const rows = new Map<Id, Holder>();
   const loose: Loose[] = [];
+  const gone: Id[] = [];
   const changed = new Set<Id>();
   const given = new Set<Id>();
   for (const { table, id } of changes) {
     if (table === "entity" || table === "picture") changed.add(id);
     if (table === "annotation") given.add(id);
   }
-  if (changed.size === 0) return { rows, loose };
+  if (changed.size === 0) return { rows, loose, gone };
   const isTouched = (ref: Ref): boolean => idsIn(ref).some((id) => changed.has(id));
   // what the edit itself puts in a row's place or takes out is not carried
   const touched = holdersOf(before).filter(({ refs, id }) => !given.has(id) && refs.some(isTouched));
-  if (touched.length === 0) return { rows, loose };
+  if (touched.length === 0) return { rows, loose, gone };
   const passage = passageOf(before, apply(), changes, hints);
   for (const holder of touched) {
     const { kept, lost } = carryHolder(passage, holder, isTouched);
+    if (kept.length === 0 && holder.table === "annotation" && BELONGS.has(holder.row.kind)) {
+      gone.push(holder.id);
+      continue;
+    }
     if (lost.length > 0) {
       const offer = offerFor(passage, holder);
       const { table, id, refs } = holder;
@@ -61,7 +74,7 @@ export const carry = (
     const row = carryAnnotation(passage, holder.row, refs);
     if (row !== holder.row) rows.set(holder.id, { ...holder, refs, row });
   }
-  return { rows, loose };
+  return { rows, loose, gone };
 };
 
 const carryHolder = (

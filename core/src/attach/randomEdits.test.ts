@@ -26,7 +26,13 @@ const measured = (drawing: Drawing): ReadonlyMap<Id, number | undefined> =>
 /** The number of each dimension stays, or it is lost. */
 const dimensionsStand = (before: Drawing, edit: Edit, after: Drawing): void => {
   for (const was of annotationsOf(before)) {
-    const is = annotationOf(after, was.id)!;
+    const is = annotationOf(after, was.id);
+    // marks go with what they belong to
+    if (!is) {
+      if (was.kind !== "centre mark" && was.kind !== "thread mark")
+        throw new Error(`${edit.label}: ${was.kind} is gone`);
+      continue;
+    }
     const [old, now] = [measureAnnotation(before, was), measureAnnotation(after, is)];
     if (is.lost) kept.set("lost", (kept.get("lost") ?? 0) + 1);
     if (is.lost || edit.cutLoose.some((loose) => looseId(loose) === was.id) || !old || !now) continue;

@@ -1,8 +1,8 @@
 import { placeOf } from "../attach/places.ts";
 import { spanBetween } from "../attach/spanBetween.ts";
 import type { Callout } from "../drawing/callout.ts";
-import { curveAt, entityOf, settingsOf, type Drawing } from "../drawing/drawing.ts";
-import type { Ref } from "../drawing/ref.ts";
+import { annotationsOf, curveAt, entityOf, settingsOf, type Drawing } from "../drawing/drawing.ts";
+import { sameTarget, type Ref } from "../drawing/ref.ts";
 import { carrierOf, curveLength, isSmooth, type Curve } from "../geometry/curve.ts";
 import { circleThrough } from "../construct/circlesThrough.ts";
 import { chainPieces } from "../contour/chain.ts";
@@ -21,6 +21,11 @@ const roundSize = (curve: Curve | undefined): number | undefined => {
   const carrier = curve && carrierOf(curve);
   return carrier?.kind === "circle" ? carrier.radius : undefined;
 };
+
+/** The outer diameter of the thread that a hole bears by its mark; undefined where it bears none. */
+const threadIn = (drawing: Drawing, hole: Ref): number | undefined =>
+  annotationsOf(drawing).find(({ kind, refs }) => kind === "thread mark" && refs.some((ref) => sameTarget(ref, hole)))
+    ?.size;
 
 /** The distance between two things: points, parallel lines, concentric circles, or a point and a curve. */
 export const distanceBetween = (drawing: Drawing, p: Ref, q: Ref): number | undefined => {
@@ -44,10 +49,12 @@ const measureLinks = (drawing: Drawing, callout: Callout): number | undefined =>
     case "diameter":
     case "thread": {
       if (links.length > 2 && links.every(({ place }) => place === "centre")) return pitchCircle(drawing, callout);
-      const sizes = links.map((ref) => roundSize(curveAt(drawing, ref))).filter((size) => size !== undefined);
-      const worst = sizes
-        .map((size) => (kind === "radius" ? size : 2 * size))
-        .sort((p, q) => Math.abs(q - value) - Math.abs(p - value));
+      const sizes = links.flatMap((ref) => {
+        const round = roundSize(curveAt(drawing, ref));
+        if (round === undefined) return [];
+        return kind === "radius" ? round : ((kind === "thread" ? threadIn(drawing, ref) : undefined) ?? 2 * round);
+      });
+      const worst = sizes.sort((p, q) => Math.abs(q - value) - Math.abs(p - value));
       return worst[0];
     }
     case "length":

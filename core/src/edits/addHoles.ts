@@ -1,6 +1,6 @@
+import type { Annotation } from "../drawing/annotation.ts";
 import { refuseLocked, type Drawing } from "../drawing/drawing.ts";
 import type { Edit } from "../drawing/edit.ts";
-import { MARK_LAYER } from "../drawing/layer.ts";
 import type { Ref } from "../drawing/ref.ts";
 import { arcAt } from "../geometry/circle.ts";
 import { arcBetween } from "../geometry/piece.ts";
@@ -9,6 +9,7 @@ import { done, type Outcome } from "../numeric/outcome.ts";
 import type { Shape } from "../shape/shape.ts";
 import type { Adding, Tie } from "./addShapes.ts";
 import { draftEdit } from "./draftEdit.ts";
+import { refuseAnnotationsLocked } from "./removeEntities.ts";
 
 /** The outer diameter of a thread as drawings show it in the hole: three quarters of a circle (ISO 6410). */
 export const threadMark = (centre: Point, radius: number): Shape => {
@@ -16,29 +17,41 @@ export const threadMark = (centre: Point, radius: number): Shape => {
   return { kind: "piece", ...arcBetween(a, b, centre, true) };
 };
 
-/** What one hole is: the circle that is cut, and of a tapped one the outer mark. Radii in the job's unit. */
-export type HoleCircle = { readonly radius: number; readonly mark?: number };
+/** What one hole is: the circle that is cut, and of a tapped one its thread. Lengths in the job's unit. */
+export type HoleCircle = {
+  readonly radius: number;
+  /** Its designation and its outer diameter. */
+  readonly thread?: { readonly name: string; readonly diameter: number };
+};
 
 /**
- * Adds holes at places, their thread marks on the mark layer; `tie` is told the references of both. A locked layer: a
- * refusal.
+ * Adds holes at places, each tapped one with a thread mark that belongs to it; `tie` is told the references of the
+ * holes. Where the layer, or marks, are locked: a refusal.
  */
 export const addHoles = (
   drawing: Drawing,
   { label, gesture, layer }: Omit<Adding, "shapes">,
   places: readonly Point[],
-  { radius, mark }: HoleCircle,
-  tie: (draft: Tie, holes: readonly Ref[], marks: readonly Ref[]) => void,
+  { radius, thread }: HoleCircle,
+  tie: (draft: Tie, holes: readonly Ref[]) => void,
 ): Outcome<Edit> => {
-  const locked = refuseLocked(drawing, { layer }, ...(mark === undefined ? [] : [{ layer: MARK_LAYER }]));
+  const locked = refuseLocked(drawing, { layer }) ?? (thread ? refuseAnnotationsLocked(drawing) : undefined);
   if (locked) return locked;
   const draft = draftEdit(drawing, label, gesture);
-  const holes: Ref[] = [];
-  const marks: Ref[] = [];
-  for (const centre of places) {
-    holes.push({ id: draft.add({ kind: "circle", centre, radius }, layer) });
-    if (mark !== undefined) marks.push({ id: draft.add(threadMark(centre, mark), MARK_LAYER) });
-  }
-  tie(draft, holes, marks);
+  const holes = places.map((centre): Ref => ({ id: draft.add({ kind: "circle", centre, radius }, layer) }));
+  if (thread)
+    for (const hole of holes) {
+      const id = draft.newId();
+      const mark: Annotation = {
+        id,
+        kind: "thread mark",
+        refs: [hole],
+        at: { x: 0, y: 0 },
+        size: thread.diameter,
+        text: thread.name,
+      };
+      draft.set("annotation", id, mark);
+    }
+  tie(draft, holes);
   return done(draft.finish());
 };

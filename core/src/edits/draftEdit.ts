@@ -71,20 +71,21 @@ export const draftEdit = (drawing: Drawing, label: string, gesture: string): Edi
     const held = heldIds(drawing);
     const lineage = hints.filter((hint) => speaksOf(hint, held));
     const bare: Edit = { label, gesture, changes: changesNow(), lineage, cutLoose: [] };
-    const { rows: carried, loose } = carry(drawing, () => applyEdit(drawing, bare), bare.changes, lineage);
+    const { rows: carried, loose, gone } = carry(drawing, () => applyEdit(drawing, bare), bare.changes, lineage);
     for (const { table, id, row } of carried.values()) {
       // a callout may be changed by the edit itself as well: only what it holds is carried then
       const own = table === "callout" ? rows.get(`callout ${id}`)?.after : undefined;
       if (own !== undefined) put(table, id, { ...own, links: (row as Callout).links });
       else if (!rows.has(`${table} ${id}`)) put(table, id, row);
     }
+    for (const id of gone) put("annotation", id, undefined);
     for (const [id, { refs, beside }] of linked) {
       const callout = (rows.get(`callout ${id}`)?.after ?? pageGet(drawing.callout, id)) as Callout | undefined;
       if (callout) put("callout", id, { ...callout, links: eachOnce([...(beside ? callout.links : []), ...refs]) });
     }
     const edit: Edit = {
       ...bare,
-      ...(carried.size > 0 || linked.size > 0 ? { changes: changesNow() } : {}),
+      ...(carried.size > 0 || linked.size > 0 || gone.length > 0 ? { changes: changesNow() } : {}),
       cutLoose: loose.filter((one) => !linked.has(looseId(one)) || linked.get(looseId(one))!.beside),
       ...(linked.size > 0 ? { answered: [...linked.keys()] } : {}),
     };

@@ -33,7 +33,7 @@ export const threadMarkTool: Tool = {
     return annotating(
       threadMarkTool,
       context,
-      [{ kind: "thread mark", refs: [ref], at: { x: 0, y: 0 }, size }],
+      [{ kind: "thread mark", refs: [ref], at: { x: 0, y: 0 }, size, text: found.value.name }],
       given.isFirm("hole"),
     );
   },

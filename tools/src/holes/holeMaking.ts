@@ -12,13 +12,13 @@ export const MOST = 2000;
 /** What one hole is, and what is said of it. */
 type HoleSize = HoleCircle & { readonly note?: string };
 
-const holeShapes = (at: Point, { radius, mark }: HoleSize): readonly Shape[] => [
+const holeShapes = (at: Point, { radius, thread }: HoleSize): readonly Shape[] => [
   { kind: "circle", centre: at, radius },
-  ...(mark === undefined ? [] : [threadMark(at, mark)]),
+  ...(thread ? [threadMark(at, thread.diameter / 2)] : []),
 ];
 
 /**
- * Holes at places, in one edit. Callouts: a plain size answers its circles, a thread its marks, a count all of them.
+ * Holes at places, in one edit. Callouts are answered by the holes, a thread by that which they bear.
  */
 const makeHoles = (
   tool: Tool,
@@ -29,11 +29,11 @@ const makeHoles = (
   blanks: readonly string[],
 ): Outcome<Edit> => {
   const label = places.length === 1 ? tool.name : `${tool.name} × ${places.length}`;
-  return addHoles(drawing, { label, gesture: tool.id, layer }, places, size, (draft, holes, marks) => {
+  return addHoles(drawing, { label, gesture: tool.id, layer }, places, size, (draft, holes) => {
     for (const blank of blanks) {
       const callout = given.callout(blank);
       if (!callout) continue;
-      draft.link(callout.id, callout.kind === "thread" && marks.length > 0 ? marks : holes, callout.kind !== "count");
+      draft.link(callout.id, holes, callout.kind !== "count");
     }
   });
 };
@@ -84,7 +84,7 @@ export const tappedSize = (given: Given, blank: string, { unit }: ToolContext): 
   const limits = minor ? ` (6H: ${showLengthUnit(least!, unit)} to ${showLengthUnit(most!, unit)})` : "";
   return done({
     radius: drill / 2,
-    mark: threadLength(thread.value, thread.value.diameter, unit) / 2,
+    thread: { name: thread.value.name, diameter: threadLength(thread.value, thread.value.diameter, unit) },
     note: `drill Ø ${showLengthUnit(drill, unit)}${limits}`,
   });
 };

@@ -43,6 +43,11 @@ export const SelectedAnnotations = ({
     <div className="flex flex-col gap-1.5">
       {annotations.length === 1 && one && <One annotation={one} drawing={drawing} />}
       <div className="flex flex-wrap gap-1.5">
+        {annotations.length === 1 && one?.kind === "thread mark" && one.text && (
+          <button type="button" className={button} onClick={() => act.noteThread(one)}>
+            Note {one.text}
+          </button>
+        )}
         {annotations.length === 1 && one && !one.lost && one.callout === undefined && CALLED.has(one.kind) && (
           <button type="button" className={button} onClick={() => act.promote(one)}>
             Write into the ledger

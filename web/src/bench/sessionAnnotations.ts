@@ -1,6 +1,7 @@
 import {
   changeAnnotations,
   dimensionAllCalled,
+  noteOfThread,
   promoteToCallout,
   setAnnotations,
   setAnnotationStyle,
@@ -40,6 +41,12 @@ export const makeAnnotating = ({ get, send, say, sayNo, commit }: SessionCore) =
       if (!all.ok) return sayNo(all.refusal);
       const { edit, count } = all.value;
       if (commit(edit)) say({ text: `${count} dimension${count === 1 ? "" : "s"} placed.`, tone: "said" });
+    },
+    /** Adds the designation of a thread as a note that points to its hole. */
+    noteThread: (mark: Annotation): void => {
+      const note = noteOfThread(get().history.drawing, mark);
+      if (!note.ok) sayNo(note.refusal);
+      else commit(note.value);
     },
     /** Writes the number of a dimension into the ledger. */
     promote: (annotation: Annotation): void => {
