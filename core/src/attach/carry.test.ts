@@ -2,9 +2,14 @@ import { describe, expect, it } from "vitest";
 import { answerCallout, measureCallout } from "../callouts/index.ts";
 import { chamferCorner } from "../construct/cornerCuts.ts";
 import { filletsBetween } from "../construct/fillet.ts";
+import { measureAnnotation } from "../annotate/measure.ts";
+import type { AnnotationKind } from "../drawing/annotation.ts";
 import type { CalloutKind } from "../drawing/callout.ts";
-import { calloutsOf, curveAt, entityOf, newDrawing, type Drawing } from "../drawing/drawing.ts";
+import { annotationsOf, calloutsOf, curveAt, entityOf, newDrawing, type Drawing } from "../drawing/drawing.ts";
 import { applyEdit, invertEdit, type Edit } from "../drawing/edit.ts";
+import { distance } from "../geometry/point.ts";
+import { toRadians } from "../numeric/angle.ts";
+import { textPlace } from "./frame.ts";
 import { looseId } from "./holders.ts";
 import { PROFILE_LAYER } from "../drawing/layer.ts";
 import { DATUM, type Ref } from "../drawing/ref.ts";
@@ -101,7 +106,8 @@ const numbers = (
         y,
       } as Point);
     const callout = calloutsOf(drawing)[0]!;
-    drawing = applyEdit(drawing, answerCallout(drawing, callout.id, links(ids, drawing))!);
+    const refs = links(ids, drawing);
+    drawing = annotated(applyEdit(drawing, answerCallout(drawing, callout.id, refs)!), kind, refs);
     const read = (one: Drawing): number | undefined => {
       const state = measureCallout(one, calloutsOf(one)[0]!);
       if (state.state === "not placed") return undefined;
@@ -109,11 +115,55 @@ const numbers = (
     };
     const made = edit(change({ drawing, ids }, at, size));
     const after = applyEdit(drawing, made);
-    const text = JSON.stringify(calloutsOf(drawing));
-    expect(JSON.stringify(calloutsOf(applyEdit(after, invertEdit(made))))).toBe(text);
-    if (read(after) === undefined) expect(made.cutLoose.map(looseId)).toEqual([callout.id]);
+    const text = JSON.stringify([calloutsOf(drawing), annotationsOf(drawing)]);
+    const back = applyEdit(after, invertEdit(made));
+    expect(JSON.stringify([calloutsOf(back), annotationsOf(back)])).toBe(text);
+    if (read(after) === undefined) expect(made.cutLoose.map(looseId)).toContain(callout.id);
+    agree(after, kind);
     return [read(drawing), read(after)];
   });
+
+/** The dimension that shows what a callout of that kind on those things calls; undefined where there is none. */
+const dimensionKind = (drawing: Drawing, kind: CalloutKind, refs: readonly Ref[]): AnnotationKind | undefined => {
+  if (kind === "radius" || kind === "diameter" || kind === "angle") return kind;
+  if (kind !== "length" && kind !== "centres") return undefined;
+  const curve = refs.length === 1 && !refs[0]!.place ? curveAt(drawing, refs[0]!) : undefined;
+  if (curve && curve.kind !== "piece") return undefined;
+  return curve && curve.bulge !== 0 ? "arc length" : "linear";
+};
+
+/** With the dimension of the same things, a note that points to them, and a centre line between them. */
+const annotated = (drawing: Drawing, kind: CalloutKind, refs: readonly Ref[]): Drawing => {
+  const draft = draftEdit(drawing, "Annotate", "annotate");
+  const own = dimensionKind(drawing, kind, refs);
+  for (const one of [own, "note", refs.length === 2 ? "centre line" : undefined] as const) {
+    if (!one) continue;
+    const id = draft.newId();
+    draft.set("annotation", id, { id, kind: one, refs, at: { x: 3, y: 7 }, ...(one === "note" ? { text: "x" } : {}) });
+  }
+  return applyEdit(drawing, draft.finish());
+};
+
+/** A dimension on the same things says the same number as the callout, and is lost where that is not placed. */
+const agree = (after: Drawing, kind: CalloutKind): void => {
+  const state = measureCallout(after, calloutsOf(after)[0]!);
+  for (const one of annotationsOf(after)) {
+    if (one.kind === "note" || one.kind === "centre line") continue;
+    const measured = measureAnnotation(after, one)?.most;
+    // of an edge that was bowed the length is called, but a straight dimension says how far its ends are apart
+    const curve = one.kind === "linear" && one.refs.length === 1 ? curveAt(after, one.refs[0]!) : undefined;
+    if (curve?.kind === "piece" && curve.bulge !== 0) {
+      expect(measured).toBeCloseTo(distance(curve.a, curve.b), 6);
+      continue;
+    }
+    if (state.state === "not placed") expect([one.lost === undefined, measured]).toEqual([false, undefined]);
+    // an angle is between edges the one way or the other
+    else if (kind === "angle")
+      expect(Math.sin(toRadians(measured!))).toBeCloseTo(Math.sin(toRadians(state.measured)), 6);
+    else expect(measured).toBeCloseTo(state.measured, 5);
+    if (!one.lost) expect(textPlace(after, one)).toBeDefined();
+  }
+};
 
 const withIds = (shape: Shape, newId: () => number): Shape =>
   shape.kind === "chain" ? { ...shape, vertices: shape.vertices.map((one) => ({ ...one, id: newId() })) } : shape;
