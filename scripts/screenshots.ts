@@ -44,6 +44,10 @@ await withBrowser(4339, async (page) => {
   await page.waitForTimeout(4500); // the toasts are gone
   await bench.point({ x: 3, y: 1.8 });
   await shoot("bench-finished");
+  for (const key of ["KeyZ", "KeyG", "KeyV", "KeyV"]) await page.keyboard.press(key);
+  await page.getByText("dimensions placed.").waitFor();
+  await bench.point({ x: 3, y: 1.8 });
+  await shoot("dimensions");
   await page.getByRole("navigation", { name: "Steps" }).getByRole("button", { name: "Release" }).click();
   await page.getByRole("button", { name: "Write the DXF" }).click();
   await page.getByText("holds the same geometry").waitFor();

@@ -534,3 +534,69 @@ test("a dimension is written into the ledger, answered there by what it measures
   await page.keyboard.press("Control+z");
   await expect(bench.callout("160")).toHaveCount(0);
 });
+
+test("the drawing with its dimensions is saved for people, and the browser's own engine draws it so", async ({
+  page,
+}) => {
+  const bench = await openPlate(page);
+  await make(bench, "ZZ", "Dimension", {
+    clicks: [
+      [20, 85],
+      [0, 105],
+    ],
+  });
+  await make(bench, "ZA", "Note", {
+    typed: "ream Ø 14 & <deburr>",
+    clicks: [
+      [130, 37],
+      [140, 62],
+    ],
+  });
+  await bench.saved();
+  await page.getByRole("navigation", { name: "Steps" }).getByRole("button", { name: "Release" }).click();
+  const card = page.getByRole("region", { name: "Drawing with dimensions" });
+  await expect(card).toContainText("with 2 dimensions, notes and marks");
+  await expect(card.getByRole("img", { name: "The drawing with its dimensions" })).toContainText("50");
+  const saved = async (): Promise<string> => {
+    const [download] = await Promise.all([
+      page.waitForEvent("download"),
+      card.getByRole("button", { name: "Save the drawing" }).click(),
+    ]);
+    const chunks: Buffer[] = [];
+    for await (const chunk of await download.createReadStream()) chunks.push(chunk as Buffer);
+    return Buffer.concat(chunks).toString("utf8");
+  };
+  const svg = await saved();
+  await card.getByRole("radio", { name: "DXF", exact: true }).click();
+  expect(await saved()).toContain("AcDbAlignedDimension");
+  // the machine's file is written beside it, and knows nothing of dimensions
+  await page.getByRole("radio", { name: "DXF R2000" }).click();
+  const [download] = await Promise.all([
+    page.waitForEvent("download"),
+    page.getByRole("button", { name: "Write the DXF" }).click(),
+  ]);
+  const stream = await download.createReadStream();
+  const chunks: Buffer[] = [];
+  for await (const chunk of stream) chunks.push(chunk as Buffer);
+  expect(Buffer.concat(chunks).toString("utf8")).not.toMatch(/DIMENSION|TEXT/);
+
+  // by the browser: what is written is there, read along the edge that it measures, as wide as was reckoned
+  await page.setContent(svg);
+  const texts = await page.evaluate(() =>
+    [...document.querySelectorAll("text")].map((one) => {
+      const m = one.getCTM()!;
+      const { width } = one.getBBox();
+      return {
+        words: one.textContent,
+        angle: (Math.atan2(-m.b, m.a) * 180) / Math.PI,
+        width,
+        size: one.getAttribute("font-size"),
+      };
+    }),
+  );
+  expect(texts.map(({ words }) => words)).toEqual(["50", "ream Ø 14 & <deburr>"]);
+  expect(texts[0]!.angle).toBeCloseTo((Math.atan2(30, 40) * 180) / Math.PI, 3);
+  expect(texts[1]!.angle).toBeCloseTo(0, 6);
+  // fixed-width letters are 0.6 of the font's size wide, in whatever such font is there
+  expect(texts[1]!.width / Number(texts[1]!.size) / 20).toBeCloseTo(0.6, 1);
+});

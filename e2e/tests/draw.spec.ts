@@ -1,5 +1,7 @@
 import { expect, test, type Page } from "@playwright/test";
-import { annotationsIn } from "../support/annotated.ts";
+import { measureAnnotation } from "@ash-edge/core/annotate";
+import { annotationsOf, calloutsOf } from "@ash-edge/core/drawing";
+import { annotationsIn, drawingOf } from "../support/annotated.ts";
 import { Bench, type Place, typeOver } from "../support/bench.ts";
 import { closedForm, contoursOf, newJob, rowsOf, typePoint, type Row } from "../support/drawn.ts";
 
@@ -121,6 +123,26 @@ test("job 0412 drawn whole: ring, bosses, R 25 on both sides of each, bore, hole
     expect(Math.hypot(circles[i + 1]!.centre!.x - at.x, circles[i + 1]!.centre!.y - at.y)).toBeLessThan(bound(out));
   });
   await expect(bench.pieces).toContainText("1 contour, 5 holes");
+
+  // dimensioned by its ledger, and its bolt circle by hand: every number is the one that is called, then all is undone
+  for (const key of ["Escape", "Escape", "KeyZ", "KeyG"]) await page.keyboard.press(key);
+  await expect(page.getByText(/^\d+ dimensions placed\.$/)).toBeVisible();
+  await bench.tool("ZD", "Centre line");
+  await page.getByRole("radio", { name: "round a bolt circle" }).click();
+  for (const turn of turns) await bench.click(polar(7, turn + 90, polar(out, turn)));
+  await page.keyboard.press("Enter");
+  await expect.poll(async () => (await annotationsIn(bench)).at(-1)!.kind).toBe("centre line");
+  await page.screenshot({ path: "/tmp/q1.png" });
+  const dimensioned = await drawingOf(bench);
+  const numbers = annotationsOf(dimensioned).flatMap((one) => {
+    const callout = calloutsOf(dimensioned).find(({ id }) => id === one.callout);
+    return callout ? [[callout.kind, callout.value, measureAnnotation(dimensioned, one)!] as const] : [];
+  });
+  expect(numbers.length).toBeGreaterThanOrEqual(6);
+  for (const [kind, value, { least, most }] of numbers)
+    expect([kind, least, most]).toEqual([kind, expect.closeTo(value, 9), expect.closeTo(value, 9)]);
+  for (const key of ["Escape", "Escape", "Control+z", "Control+z"]) await page.keyboard.press(key);
+  expect(await annotationsIn(bench)).toEqual([]);
 
   // the 12 mm land round it: Steiner's formula, for no hollow is as small as that
   await bench.tool("FF", "Offset");
@@ -319,7 +341,7 @@ test("a tapped hole: M20 in a 40 by 60 plate drills 17.5 and marks Ø 20 three q
   expect(Math.hypot(hole.centre!.x - 20, hole.centre!.y - 30)).toBeLessThan(1e-9);
   // its thread's mark belongs to it, and is no geometry that would be cut
   expect(await annotationsIn(bench)).toMatchObject([
-    { kind: "thread mark", refs: [{ id: hole.id }], size: 20, text: "M20x2.5" },
+    { kind: "thread mark", refs: [{ id: hole.id }], size: 20, text: "M20" },
   ]);
   await page.keyboard.press("Escape");
   // clearance, by the offered list

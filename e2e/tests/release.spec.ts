@@ -89,7 +89,7 @@ test("what is released: open marks, a layer's role, a hidden layer, only what is
   await expect(checks.getByRole("heading", { name: "Ready to cut" })).toBeVisible();
   expect(await entities(page)).toEqual(["CIRCLE Profile"]);
   await page.getByRole("radio", { name: "everything" }).click();
-  await page.getByRole("radio", { name: "SVG", exact: true }).click();
+  await page.getByRole("radiogroup", { name: "Format of the file" }).getByRole("radio", { name: "SVG" }).click();
   const [svg] = await Promise.all([
     page.waitForEvent("download"),
     page.getByRole("button", { name: "Write the SVG" }).click(),

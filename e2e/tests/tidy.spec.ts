@@ -145,7 +145,7 @@ test("job 0416: a customer's file with its faults as the demo counts them, tidie
   expect(readFileSync((await download.path())!, "utf8")).toContain("AC1009");
 
   // the same in true size as an SVG, read back by the browser's own engine, and its contours as a table
-  await page.getByRole("radio", { name: "SVG" }).click();
+  await page.getByRole("radiogroup", { name: "Format of the file" }).getByRole("radio", { name: "SVG" }).click();
   const [picture] = await Promise.all([
     page.waitForEvent("download"),
     page.getByRole("button", { name: "Write the SVG" }).click(),

@@ -4,9 +4,9 @@ import { picksAt } from "@ash-edge/core/look";
 import { refuse, showLength, type Refusal, type SizeKind, type Unit } from "@ash-edge/core/numeric";
 import { answering, countedBy } from "./answering.ts";
 import { readBlank, typedPart, typedParts } from "./blanks.ts";
-import { givenOf, lastPoint, takesPoint, wantedPick } from "./given.ts";
+import { givenOf, isPointOpen, lastPoint, takesPoint, wantedPick } from "./given.ts";
 import { litOf, nextStop } from "./lit.ts";
-import { FROM_DATUM, isPlace, isPointText, PLACE_PARTS, placeEntries, readPointText, type Placing } from "./placing.ts";
+import { FROM_DATUM, isPlace, PLACE_PARTS, placeEntries, readPointText, type Placing } from "./placing.ts";
 import { draggedOf, inOwnKind, proposalOf, proposed, soundly } from "./proposing.ts";
 import { isShown, type Part, type Ask, type Entry, type Picked, type Tool, type ToolContext } from "./tool.ts";
 import type { Hover, ToolState } from "./toolState.ts";
@@ -222,7 +222,7 @@ const afterHeld = (
 
 /** Enter on an entry: it is held. A point that was typed whole in one entry is picked at once. */
 const enter = (tool: Tool, state: ToolState, context: ToolContext): Step => {
-  const whole = state.open !== undefined && isPointText(state.open.text);
+  const whole = isPointOpen(tool, state);
   const held = holdEntry(tool, state, context);
   if (held.refusal || !whole) return held;
   return givenOf(tool, held.state, undefined, context).pointer ? click(tool, held.state, undefined, context) : held;
@@ -300,7 +300,7 @@ const choose = (tool: Tool, state: ToolState, name: string, to: string): ToolSta
 const holdEntry = (tool: Tool, state: ToolState, context: ToolContext): Step => {
   const { open, lit: _, fresh: __, ...rest } = state;
   if (!open) return { state };
-  if (isPointText(open.text)) return holdPoint(tool, state, rest, context);
+  if (isPointOpen(tool, state)) return holdPoint(tool, state, rest, context);
   const part = typedPart(tool, open.blank);
   if (!part) return { state: rest };
   if (open.text.trim() === "") return { state: { ...rest, entries: without(state.entries, open.blank) } };

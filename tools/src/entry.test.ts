@@ -5,6 +5,7 @@ import { typedParts } from "./blanks.ts";
 import { stepTool, type ToolEvent } from "./driver.ts";
 import { givenOf, takesPoint, wantedPick } from "./given.ts";
 import { blankForCallout, litOf, nextStop } from "./lit.ts";
+import { note } from "./dimensions/note.ts";
 import { HANDLE_TOOLS, REGISTRY } from "./registry.ts";
 import type { Tool, ToolContext } from "./tool.ts";
 import { startTool, type ToolState } from "./toolState.ts";
@@ -185,6 +186,13 @@ describe("what is typed lands in what is lit", () => {
     work.send({ type: "light", blank: blanks.at(-1)!.name });
     expect(work.state().open).toEqual({ blank: first, text: unreadable });
     expect(work.lit()).toBe(first);
+  });
+
+  it("the words of a note may hold what would be a point elsewhere", () => {
+    const work = atWork(note, {});
+    work.type("1; <deburr> @ 2<45");
+    work.send({ type: "hold" });
+    expect([work.state().entries.text?.text, work.state().placing]).toEqual(["1; <deburr> @ 2<45", undefined]);
   });
 
   it("Tab goes round and round the sentence, each stop once, and back the same way", () => {

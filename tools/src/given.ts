@@ -10,7 +10,7 @@ import type { Hover, ToolState } from "./toolState.ts";
 export const givenOf = (tool: Tool, state: ToolState, hover: Hover | undefined, context: ToolContext): Given => {
   const part = (name: string): Typed | undefined => typedPart(tool, name);
   // a point typed in one entry leaves the blank as it is in which it was begun
-  const point = state.open && isPointText(state.open.text) ? readPointText(state.open.text, context.unit) : undefined;
+  const point = isPointOpen(tool, state) ? readPointText(state.open!.text, context.unit) : undefined;
   const typed: ToolState = point?.ok ? { ...state, ...pointState(state, point.value) } : state;
   const entry = (name: string): { value: number; kind?: SizeKind; callout?: number } | undefined => {
     if (state.open?.blank !== name || point) return typed.entries[name];
@@ -48,6 +48,10 @@ export const givenOf = (tool: Tool, state: ToolState, hover: Hover | undefined, 
     callout: (name) => calloutOf(context.drawing, tool, state, name),
   };
 };
+
+/** True while a point is typed in one entry; the words of a text are never one. */
+export const isPointOpen = (tool: Tool, { open }: ToolState): boolean =>
+  open !== undefined && isPointText(open.text) && typedPart(tool, open.blank)?.kind !== "text";
 
 const pointState = ({ entries }: ToolState, point: TypedPoint): Pick<ToolState, "entries" | "placing"> => ({
   placing: point.placing,

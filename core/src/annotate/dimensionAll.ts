@@ -5,11 +5,13 @@ import type { AnnotationKind } from "../drawing/annotation.ts";
 import type { Callout } from "../drawing/callout.ts";
 import { annotationsOf, calloutsOf, curveAt, drawingBounds, styleOf, type Drawing } from "../drawing/drawing.ts";
 import type { Edit } from "../drawing/edit.ts";
-import { boundsMeet, boundsMiddle, boundsOf, growBounds, type Bounds } from "../geometry/bounds.ts";
+import { boundsHold, boundsMeet, boundsMiddle, boundsOf, growBounds, type Bounds } from "../geometry/bounds.ts";
 import { pieceBounds, pieceLength } from "../geometry/piece.ts";
 import { along, angleOf, dot, leftOf, subtract, times, unit, type Point } from "../geometry/point.ts";
 import { indexDrawing, type DrawingIndex } from "../look/drawingIndex.ts";
 import { selectByBox } from "../look/selecting.ts";
+import { windingNumber } from "../contour/winding.ts";
+import { profileOf, type Contour } from "../profile/profile.ts";
 import { unitAt } from "../numeric/angle.ts";
 import { greatest } from "../numeric/greatest.ts";
 import { done, refuse, type Outcome } from "../numeric/outcome.ts";
@@ -78,7 +80,10 @@ function* places(drawing: Drawing, bare: NewAnnotation, box: Bounds, height: num
     for (const turn of TURNS) {
       // on an arc the leader stays on what is drawn of it
       const turned = middle && isArc ? turn * Math.min(1, pieceLength(curve) / 3 / edge) : turn;
-      yield along(origin, unitAt(angleOf(away) + turned), edge + (FIRST_OUT + n * NEXT_OUT) * height);
+      const [way, out] = [unitAt(angleOf(away) + turned), (FIRST_OUT + n * NEXT_OUT) * height];
+      yield along(origin, way, edge + out);
+      // of a hollow the outside is where its centre is
+      if (isArc && out < edge) yield along(origin, way, edge - out);
     }
 }
 
@@ -94,6 +99,10 @@ const collide = (p: Display, q: Display): boolean => {
 /** With room for the sign that says how a callout stands. */
 const textBoxes = ({ drawn }: Display): readonly Bounds[] =>
   drawn.flatMap((one) => (one.kind === "text" ? [growBounds(boxOf(one), one.height)] : []));
+
+/** True of a place that no outer contour holds. */
+const isOutside = (outlines: readonly Contour[], p: Point): boolean =>
+  outlines.every(({ bounds, pieces }) => !boundsHold(bounds, boundsOf([p])) || windingNumber(pieces, p) === 0);
 
 /** True where a display's texts stand on geometry. */
 const onGeometry = (index: DrawingIndex, display: Display): boolean =>
@@ -119,6 +128,7 @@ export const dimensionAllCalled = (drawing: Drawing): Outcome<{ readonly edit: E
   const per = unitsPerPaper(drawing, style);
   const height = style.height * per;
   const index = indexDrawing(drawing);
+  const outlines = profileOf(drawing).contours.filter(({ depth, role }) => depth === 0 && role !== "mark");
   const standing: Display[] = annotationsOf(drawing).map((one) => displayOf(drawing, one, style, per));
   // short ones stand nearest to the contour
   const length = (one: NewAnnotation): number => measureAnnotation(drawing, { ...one, id: 0 })?.most ?? 0;
@@ -132,7 +142,7 @@ export const dimensionAllCalled = (drawing: Drawing): Outcome<{ readonly edit: E
         const display = displayOf(drawing, { ...annotation, id: 0 }, style, per);
         const apart = !standing.some((other) => collide(display, other));
         const free = apart && !onGeometry(index, display);
-        const outside = free && !textBoxes(display).some((text) => boundsMeet(text, box));
+        const outside = free && textBoxes(display).every((text) => isOutside(outlines, boundsMiddle(text)));
         const worth = outside ? 3 : free ? 2 : apart ? 1 : 0;
         if (!best || worth > best.worth) best = { annotation, display, worth };
         if (worth === 3) break;

@@ -25,8 +25,8 @@ const extendArc = (pen: Pen, curve: Curve, angle: number): void => {
 
 /**
  * Draws R or Ø of a round curve. With its text inside and room for it: along a line from the centre (R) or right
- * across (Ø), arrows from inside. Else a leader from outside, pointing to the centre, with a level landing under the
- * text.
+ * across (Ø), arrows from inside. Else a leader with a level landing under the text: from outside, pointing to the
+ * centre, or, of an arc whose text stands within it, from there.
  */
 export const drawRound = (pen: Pen, drawing: Drawing, annotation: Annotation, figure: Figure): boolean => {
   const { refs, at, kind, flipped = false, bare = false } = annotation;
@@ -52,6 +52,14 @@ export const drawRound = (pen: Pen, drawing: Drawing, annotation: Annotation, fi
     pen.terminator(edge, angle);
     if (across) pen.terminator(from, angle + Math.PI);
     pen.figure(figure.text, figure.tolerance, along(centre, way, middle), angle);
+    return true;
+  }
+  // within an arc there is nothing but the place of its centre: a leader from there, where it has room for its arrow
+  if (curve.kind !== "circle" && norm(at) <= radius - 2 * pen.arrow && !flipped) {
+    const inner = along(centre, way, norm(at));
+    pen.line(edge, inner);
+    pen.terminator(edge, angle);
+    landing(pen, inner, way.x < 0 ? 1 : -1, figure, bare);
     return true;
   }
   const out = Math.max(norm(at), radius + 2 * pen.arrow);

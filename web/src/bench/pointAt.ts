@@ -91,10 +91,12 @@ export const pointAt = (
 const allAt = (state: BenchState, at: Point): Picked[] => {
   const reach = PICK_REACH / state.view.now.scale;
   type Found = { readonly picked: Picked; readonly away: number };
-  const things = picksAt(state.history.index, at, reach).map((picked): Found => ({
-    picked,
-    away: distance(picked.at, at),
-  }));
+  let so = 0;
+  // geometry keeps its own order, in which layout stands behind what is cut
+  const things = picksAt(state.history.index, at, reach).map((picked): Found => {
+    so = Math.max(so, distance(picked.at, at));
+    return { picked, away: so };
+  });
   const spoken = annotationsAt(pickableAnnotations(state), at, reach).map(({ id, away }): Found => ({
     picked: { ref: { id }, at },
     away,

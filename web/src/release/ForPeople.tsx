@@ -1,8 +1,10 @@
-import { useState } from "react";
+import { useMemo, useState } from "react";
 import { unitOf, type Drawing } from "@ash-edge/core/drawing";
-import { PEOPLE_FORMATS, writeForPeople, type PeopleFormat } from "@ash-edge/core/formats";
+import { fileAnnotations, PEOPLE_FORMATS, writeForPeople, type PeopleFormat } from "@ash-edge/core/formats";
 import { sayRefusal } from "@ash-edge/core/say";
 import { Segmented } from "../ui/Choice.tsx";
+import { thumbnailOf } from "../store/index.ts";
+import { DrawingPicture } from "../ui/DrawingPicture.tsx";
 import { saveAs } from "../ui/saveAs.ts";
 
 /** The drawing as it is drawn, with its dimensions and notes, for people to look at: never for a machine. */
@@ -10,6 +12,8 @@ export const ForPeople = ({ drawing, name }: { drawing: Drawing; name: string })
   const [format, setFormat] = useState<PeopleFormat>("SVG");
   const [wrong, setWrong] = useState<string>();
   const count = drawing.annotation.size;
+  const picture = useMemo(() => thumbnailOf(drawing), [drawing]);
+  const displays = useMemo(() => fileAnnotations(drawing).map(({ display }) => display), [drawing]);
   const save = (): void => {
     const written = writeForPeople(drawing, format);
     setWrong(written.ok ? undefined : sayRefusal(written.refusal, unitOf(drawing)));
@@ -26,6 +30,14 @@ export const ForPeople = ({ drawing, name }: { drawing: Drawing; name: string })
         {count === 0 ? "no dimensions yet" : `${count} dimension${count === 1 ? "" : "s"}, notes and marks`}. Not for a
         machine.
       </p>
+      {picture && count > 0 && (
+        <DrawingPicture
+          thumbnail={picture}
+          displays={displays}
+          className="mt-3 h-44 w-full rounded-card border border-hair bg-board"
+          title="The drawing with its dimensions"
+        />
+      )}
       <div className="mt-3 flex items-center gap-2">
         <Segmented
           label="Format of the drawing"

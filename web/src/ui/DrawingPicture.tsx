@@ -1,16 +1,30 @@
+import type { Display } from "@ash-edge/core/annotate";
+import { unionBounds } from "@ash-edge/core/geometry";
 import type { Thumbnail } from "../store/index.ts";
+import { DisplaySvg } from "./DisplaySvg.tsx";
+
+/** The box of a picture with what speaks of it: left, low, width and height. */
+const boxWith = (box: Thumbnail["box"], displays: readonly Display[]): Thumbnail["box"] => {
+  const [x, y, width, height] = box;
+  const own = { minX: x, minY: y, maxX: x + width, maxY: y + height };
+  const { minX, minY, maxX, maxY } = unionBounds([own, ...displays.map(({ bounds }) => bounds)])!;
+  return [minX, minY, maxX - minX, maxY - minY];
+};
 
 /** Outlines in a small picture, filled where closed, in the colours of their roles. */
 export const DrawingPicture = ({
   thumbnail,
+  displays = [],
   className,
   title,
 }: {
   thumbnail: Thumbnail;
+  /** Dimensions, notes and marks over it. */
+  displays?: readonly Display[];
   className?: string;
   title?: string;
 }) => {
-  const [x, y, width, height] = thumbnail.box;
+  const [x, y, width, height] = boxWith(thumbnail.box, displays);
   const margin = 0.04 * Math.max(width, height, 1e-9);
   const stroke = { vectorEffect: "non-scaling-stroke" as const, strokeWidth: 1.4 };
   return (
@@ -26,6 +40,7 @@ export const DrawingPicture = ({
         <path d={thumbnail.outside} stroke="var(--ink)" {...stroke} />
         <path d={thumbnail.inside} stroke="var(--inside)" {...stroke} />
         <path d={thumbnail.open} stroke="var(--ink)" {...stroke} />
+        {displays.length > 0 && <DisplaySvg displays={displays} colour="var(--ink)" />}
         {thumbnail.marks && <path d={thumbnail.marks} stroke="var(--soft)" {...stroke} strokeDasharray="4 2" />}
       </g>
     </svg>

@@ -94,6 +94,8 @@ const paintOne = (canvas: Canvas, display: Display, view: View, inks: Inks, widt
   for (const one of display.drawn) if (one.kind === "text") paintText(canvas, one, view, inks.letters, ground);
 };
 
+const MOST_GROUNDS = 400;
+
 /** Dimensions, notes and marks in sight, each by how it stands. */
 export const paintAnnotations = (
   canvas: Canvas,
@@ -103,10 +105,12 @@ export const paintAnnotations = (
   palette: Palette,
 ): void => {
   const box = inSight(view, size);
-  for (const display of displays) {
-    if (!boundsMeet(display.bounds, box)) continue;
+  const seen = displays.filter(({ bounds }) => boundsMeet(bounds, box));
+  // a ground under each text is dear, and among so many nobody reads a single one
+  const ground = seen.length > MOST_GROUNDS ? undefined : palette.board;
+  for (const display of seen) {
     const inks = inksOf(display, palette);
-    paintOne(canvas, display, view, inks, 1, palette.board);
+    paintOne(canvas, display, view, inks, 1, ground);
     paintStanding(canvas, display, view, inks.letters);
   }
 };
