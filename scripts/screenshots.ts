@@ -51,6 +51,7 @@ await withBrowser(4339, async (page) => {
   await page.getByRole("navigation", { name: "Steps" }).getByRole("button", { name: "Release" }).click();
   await page.getByRole("button", { name: "Write the DXF" }).click();
   await page.getByText("holds the same geometry").waitFor();
+  await page.evaluate(() => window.scrollTo(0, 0));
   await shoot("release");
   for (const [name, heading] of [
     ["help", "Help"],

@@ -466,7 +466,30 @@ test("dimensions are picked, moved, flipped and hidden, go with copies, are lost
   await page.keyboard.press("Escape");
   await layers.getByRole("button", { name: "Unlock dimensions and notes" }).click();
 
-  // stacked ones one after another, all of a kind, deleted and undone, and there after a reload
+  // of two that lie over one another each can be taken
+  await make(bench, "ZZ", "Dimension", {
+    clicks: [
+      [30, 37],
+      [130, 37],
+      [80, 48],
+    ],
+  });
+  await bench.click({ x: 55, y: 48 });
+  await expect(page.getByText(/^2 things lie here: dimension 100, dimension 100/)).toBeVisible();
+  const deleted = async (): Promise<number> => {
+    const before = (await annotationsIn(bench)).map(({ id }) => id);
+    await page.keyboard.press("Delete");
+    const after = new Set((await annotationsIn(bench)).map(({ id }) => id));
+    await page.keyboard.press("Control+z");
+    return before.find((id) => !after.has(id))!;
+  };
+  const first = await deleted();
+  await bench.click({ x: 55, y: 48 });
+  await page.keyboard.press("Shift+Space");
+  expect(await deleted()).not.toBe(first);
+  await page.keyboard.press("Control+z");
+
+  // all of a kind, deleted and undone, and there after a reload
   await bench.click({ x: 60, y: 48 });
   await page.keyboard.press("Escape");
   await page.getByRole("radio", { name: "same kind" }).click();

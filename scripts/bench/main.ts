@@ -3,6 +3,7 @@
 // docs/benchmarks.md.
 import { readFileSync, writeFileSync } from "node:fs";
 import { areas } from "./areas.ts";
+import { annotations } from "./annotations.ts";
 import { edits } from "./edits.ts";
 import { formats } from "./formats.ts";
 import { growth } from "./growth.ts";
@@ -22,6 +23,7 @@ const PARTS: Record<string, () => void | Promise<void>> = {
   trials,
   tracings,
   edits,
+  annotations,
   page,
 };
 const write = process.argv.includes("--write");

@@ -5,6 +5,7 @@ import type { AnnotationKind } from "../drawing/annotation.ts";
 import type { Callout } from "../drawing/callout.ts";
 import { annotationsOf, calloutsOf, curveAt, drawingBounds, styleOf, type Drawing } from "../drawing/drawing.ts";
 import type { Edit } from "../drawing/edit.ts";
+import { pageGet } from "../drawing/pages.ts";
 import { boundsHold, boundsMeet, boundsMiddle, boundsOf, growBounds, type Bounds } from "../geometry/bounds.ts";
 import { pieceBounds, pieceLength } from "../geometry/piece.ts";
 import { along, angleOf, dot, leftOf, subtract, times, unit, type Point } from "../geometry/point.ts";
@@ -19,7 +20,7 @@ import { displayOf, type Display } from "./display.ts";
 import { addAnnotations, senseless, type NewAnnotation } from "./editAnnotations.ts";
 import { measureAnnotation, roundRadius } from "./measure.ts";
 import { textCorners, type Drawn } from "./pen.ts";
-import { placedAt } from "./placing.ts";
+import { calledAt } from "./placing.ts";
 import { unitsPerPaper } from "./sheet.ts";
 
 const KIND_OF: Readonly<Partial<Record<Callout["kind"], AnnotationKind>>> = {
@@ -36,7 +37,10 @@ const KIND_OF: Readonly<Partial<Record<Callout["kind"], AnnotationKind>>> = {
  */
 export const dimensionOfCallout = (drawing: Drawing, callout: Callout): Outcome<NewAnnotation> => {
   const { links, axis } = callout;
-  const kind = KIND_OF[callout.kind];
+  const only = links.length === 1 ? curveAt(drawing, links[0]!) : undefined;
+  // the length of an arc is that along it
+  const isAlong = callout.kind === "length" && only?.kind === "piece" && only.bulge !== 0;
+  const kind = isAlong ? "arc length" : KIND_OF[callout.kind];
   if (measureCallout(drawing, callout).state === "not placed") return refuse("callout-not-placed");
   // a pitch circle is called by the centres on it: that is a centre line, not a diameter
   const isPitch = (kind === "diameter" || kind === "radius") && links.some(({ place }) => place !== undefined);
@@ -138,7 +142,7 @@ export const dimensionAllCalled = (drawing: Drawing): Outcome<{ readonly edit: E
       // clear of everything and outside, else clear of everything, else clear of other dimensions, else as it comes
       let best: { readonly annotation: NewAnnotation; readonly display: Display; readonly worth: number } | undefined;
       for (const place of places(drawing, one, box, height)) {
-        const annotation = placedAt(drawing, one, place);
+        const annotation = calledAt(drawing, one, pageGet(drawing.callout, one.callout!)!, place);
         const display = displayOf(drawing, { ...annotation, id: 0 }, style, per);
         const apart = !standing.some((other) => collide(display, other));
         const free = apart && !onGeometry(index, display);

@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { FIRST_STYLE, type Annotation, type AnnotationStyle } from "../drawing/annotation.ts";
-import { annotationsOf, newDrawing, type Drawing } from "../drawing/drawing.ts";
+import { annotationsOf, calloutsOf, newDrawing, type Drawing } from "../drawing/drawing.ts";
 import { applyEdit } from "../drawing/edit.ts";
 import { PROFILE_LAYER } from "../drawing/layer.ts";
 import { DATUM, type Ref } from "../drawing/ref.ts";
@@ -10,10 +10,12 @@ import { cross, distance, dot, leftOf, subtract, type Point } from "../geometry/
 import { mirroring, moving, scaling, turning } from "../geometry/transform.ts";
 import { signedAngle, toRadians, unitAt } from "../numeric/angle.ts";
 import type { Shape } from "../shape/shape.ts";
+import { dimensionOfCallout } from "./dimensionAll.ts";
 import { displayOf, type Display } from "./display.ts";
 import { addAnnotations, type NewAnnotation } from "./editAnnotations.ts";
 import { textWidth } from "./letters.ts";
 import { measureAnnotation } from "./measure.ts";
+import { calledAt, placedAt, withCallout } from "./placing.ts";
 import { textCorners, type Drawn, type DrawnText } from "./pen.ts";
 
 /** One drawing unit is one millimetre of paper here. */
@@ -123,11 +125,43 @@ describe("what a dimension shows", () => {
     ["a radius of a line", { kind: "radius", refs: [level], at: { x: 1, y: 1 } }, "not-round"],
     ["an arc length of a circle", { kind: "arc length", refs: [hole], at: { x: 1, y: 1 } }, "not-an-arc"],
     ["a note without words", { kind: "note", refs: [level], at: { x: 1, y: 1 }, text: " \n" }, "note-empty"],
+    ["too many words", { kind: "note", refs: [], at: { x: 1, y: 1 }, text: "x".repeat(2001) }, "note-too-long"],
     ["a letter that is lacking", { kind: "note", refs: [], at: { x: 1, y: 1 }, text: "≥ 3" }, "letter-missing"],
     ["no bolt circle", { kind: "centre line", refs: [level, slope, above], at: { x: 0, y: 0 } }, "not-on-a-circle"],
   ])("refuses %s", (_, annotation, code) => {
     const edit = addAnnotations(drawing, [annotation], "Dimension", "dimension");
     expect(edit.ok ? "made" : edit.refusal.code).toBe(code);
+  });
+});
+
+describe("what is called and shown", () => {
+  it("an angle stands by the number that it shows, and is placed in the sector that its callout speaks of", () => {
+    const [edges, ids] = drawn(line(0, 0, 100, 0), line(0, 0, 60, 80));
+    const refs = ids.map((id): Ref => ({ id }));
+    const start = draftEdit(edges, "Call", "call");
+    const id = start.newId();
+    const value = (Math.atan2(80, 60) * 180) / Math.PI;
+    start.set("callout", id, { id, kind: "angle", value, name: "", links: refs });
+    const drawing = applyEdit(edges, start.finish());
+    const callout = calloutsOf(drawing)[0]!;
+    const bare = dimensionOfCallout(drawing, callout);
+    if (!bare.ok) throw new Error(bare.refusal.code);
+    for (const place of [
+      { x: 40, y: 20 },
+      { x: -30, y: 25 },
+      { x: -20, y: -9 },
+      { x: 9, y: -30 },
+    ]) {
+      // the drafter's own choice of the sector is shown as it is, and takes the callout only where that speaks of it
+      const own = withCallout(drawing, placedAt(drawing, { kind: "angle", refs, at: { x: 0, y: 0 } }, place));
+      const shows = measureAnnotation(drawing, { ...own, id: 0 })!.most;
+      expect(own.callout).toBe(Math.abs(shows - value) < 1e-6 ? id : undefined);
+      const called = shown(added(drawing, calledAt(drawing, bare.value, callout, place)));
+      expect([textsOf(called)[0]!.text, called.standing]).toEqual(["~53.13°", "true"]);
+      // forced into the other sector it is off, whatever the ledger says of the edges
+      const forced = shown(added(drawing, { ...bare.value, at: { x: -20, y: 20 } }));
+      expect([textsOf(forced)[0]!.text, forced.standing]).toEqual(["~126.87°", "off"]);
+    }
   });
 });
 
@@ -148,6 +182,23 @@ describe("how a dimension is drawn (ISO 129-1; its clauses from memory)", () => 
         ]),
       );
     }
+  });
+
+  it("no extension line runs along an edge that the line reaches itself; past its end one starts there (5.4)", () => {
+    const [edges, [low, high]] = drawn(line(0, 0, 60, 0), line(0, 40, 100, 40));
+    const between = (x: number): readonly (readonly [Point, Point])[] => {
+      const placed = placedAt(edges, linear([{ id: low! }, { id: high! }], 0), { x, y: 20 });
+      return strokesOf(shown(added(edges, placed))).filter(([a, b]) => a.x !== b.x);
+    };
+    expect(between(20)).toEqual([]);
+    const [{ gap, overhang }] = [FIRST_STYLE];
+    expect(between(80)).toEqual([
+      [
+        { x: 60 + gap, y: 0 },
+        { x: 80 + overhang, y: 0 },
+      ],
+    ]);
+    expect(between(-10)).toHaveLength(2);
   });
 
   it("arrows are closed, filled, 15° wide, as long as lettering is high, and touch their lines (5.5)", () => {

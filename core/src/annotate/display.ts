@@ -4,7 +4,7 @@ import { pageGet } from "../drawing/pages.ts";
 import type { Bounds } from "../geometry/bounds.ts";
 import type { Id } from "../numeric/id.ts";
 import { TRUE_WITHIN } from "../numeric/tolerance.ts";
-import { measureCallout } from "../callouts/measure.ts";
+import { standingAt } from "../callouts/measure.ts";
 import { drawAngle, drawArcLength } from "./angular.ts";
 import { drawCentreLine, drawCentreMarks, drawThreadMark } from "./centres.ts";
 import { measuredFigure, toleranceFigure } from "./figures.ts";
@@ -37,8 +37,8 @@ const standingOf = (drawing: Drawing, annotation: Annotation): Standing => {
   if (sizes && sizes.most - sizes.least > TRUE_WITHIN) return "off";
   const callout = annotation.callout === undefined ? undefined : pageGet(drawing.callout, annotation.callout);
   if (!callout) return "plain";
-  const { state } = measureCallout(drawing, { ...callout, links: annotation.refs });
-  return state === "not placed" ? "plain" : state;
+  // by the number that it shows: an angle stands in one of its sectors, and the callout may speak of another
+  return sizes ? standingAt(drawing, callout, sizes.most).state : "plain";
 };
 
 const figureOf = (drawing: Drawing, annotation: Annotation, style: AnnotationStyle): Figure | undefined => {

@@ -1,5 +1,5 @@
 import { angleSides, linearSpan } from "../attach/frame.ts";
-import type { Annotation } from "../drawing/annotation.ts";
+import { MOST_LETTERS, type Annotation } from "../drawing/annotation.ts";
 import { annotationOf, curveAt, settingsOf, styleOf, type Drawing, type Settings } from "../drawing/drawing.ts";
 import type { Edit } from "../drawing/edit.ts";
 import { draftEdit } from "../edits/draftEdit.ts";
@@ -22,6 +22,7 @@ export const senseless = (drawing: Drawing, annotation: NewAnnotation): Refusal 
   const no = (...[code, values]: Parameters<typeof refuse>): Refusal => refuse(code, values).refusal;
   const letter = text === undefined ? undefined : missingLetter(text);
   if (letter !== undefined) return no("letter-missing", { letter });
+  if ((text?.length ?? 0) > MOST_LETTERS) return no("note-too-long", { most: MOST_LETTERS });
   const curves = refs.map((ref) => curveAt(drawing, ref));
   switch (kind) {
     case "linear": {

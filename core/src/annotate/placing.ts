@@ -1,16 +1,17 @@
 import { angleSides, frameOf, toFrame } from "../attach/frame.ts";
 import { placeOf } from "../attach/places.ts";
+import { measureCallout } from "../callouts/measure.ts";
 import type { Annotation } from "../drawing/annotation.ts";
 import type { Callout, CalloutKind } from "../drawing/callout.ts";
 import { calloutsOf, cutEntities, curveAt, layerOf, type Drawing } from "../drawing/drawing.ts";
 import { curvesOf } from "../drawing/entity.ts";
 import { sameRef, type Ref } from "../drawing/ref.ts";
 import { arcOf } from "../geometry/piece.ts";
-import { dot, norm, subtract, times, type Point } from "../geometry/point.ts";
+import { distance, dot, norm, subtract, times, type Point } from "../geometry/point.ts";
 import { toRadians, unitAt } from "../numeric/angle.ts";
 import { TRUE_WITHIN } from "../numeric/tolerance.ts";
 import type { NewAnnotation } from "./editAnnotations.ts";
-import { roundRadius, sectorAt } from "./measure.ts";
+import { measureAnnotation, roundRadius, sectorAt } from "./measure.ts";
 
 const WITHOUT_ID = 0;
 
@@ -144,8 +145,37 @@ export const calloutFor = (drawing: Drawing, annotation: NewAnnotation): Callout
   );
 };
 
+/** True where an annotation shows the number that is measured for a callout: the same sector, the same way along. */
+const isOfCallout = (drawing: Drawing, annotation: NewAnnotation, callout: Callout): boolean => {
+  const state = measureCallout(drawing, callout);
+  const shown = measureAnnotation(drawing, { ...annotation, id: WITHOUT_ID });
+  if (state.state === "not placed" || !shown) return false;
+  return [shown.least, shown.most].some((size) => Math.abs(size - state.measured) <= TRUE_WITHIN);
+};
+
 /** An annotation with the callout that it answers, where there is one. */
 export const withCallout = (drawing: Drawing, annotation: NewAnnotation): NewAnnotation => {
   const callout = calloutFor(drawing, annotation);
-  return callout ? { ...annotation, callout: callout.id } : annotation;
+  return callout && isOfCallout(drawing, annotation, callout) ? { ...annotation, callout: callout.id } : annotation;
 };
+
+/**
+ * The dimension of a callout with its text or its line at a place; an angle in the nearest of its sectors that the
+ * callout speaks of, as far out as the place is.
+ */
+export const calledAt = (drawing: Drawing, bare: NewAnnotation, callout: Callout, place: Point): NewAnnotation => {
+  const placed = placedAt(drawing, bare, place);
+  const sides = placed.kind === "angle" ? angleSides(drawing, placed.refs) : undefined;
+  if (!sides || isOfCallout(drawing, placed, callout)) return placed;
+  let { at } = placed;
+  const others = Array.from({ length: 3 }, (): NewAnnotation => {
+    const { from, sweep } = sectorAt(sides, at);
+    const next = sectorAt(sides, unitAt(from + sweep + NEXT_SECTOR));
+    at = times(unitAt(next.from + next.sweep / 2), norm(placed.at));
+    return { ...placed, at };
+  });
+  const off = (one: NewAnnotation): number => distance(one.at, placed.at);
+  return others.filter((one) => isOfCallout(drawing, one, callout)).sort((p, q) => off(p) - off(q))[0] ?? placed;
+};
+/** A little into the next sector, radians. */
+const NEXT_SECTOR = 1e-9;

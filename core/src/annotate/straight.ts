@@ -1,7 +1,9 @@
 import { linearSpan, textPlace } from "../attach/frame.ts";
 import { placeOf } from "../attach/places.ts";
 import type { Annotation } from "../drawing/annotation.ts";
-import type { Drawing } from "../drawing/drawing.ts";
+import { curveAt, type Drawing } from "../drawing/drawing.ts";
+import type { Ref } from "../drawing/ref.ts";
+import { pieceNearest } from "../geometry/piece.ts";
 import { add, along, dot, leftOf, midpoint, subtract, times, type Point } from "../geometry/point.ts";
 import { unitAt } from "../numeric/angle.ts";
 import { dimensionLine, extensionLine, type Pen } from "./pen.ts";
@@ -19,6 +21,16 @@ export const lineEnds = (drawing: Drawing, annotation: Annotation): readonly [Po
   return [foot(from), foot(to), way];
 };
 
+/**
+ * Where the extension line to a place starts: at what is measured, but of an edge as a whole at its end that is nearest
+ * to there, and nowhere (at that place itself) where the edge is there already.
+ */
+const startOn = (drawing: Drawing, ref: Ref, measured: Point, to: Point): Point => {
+  const curve = ref.place === undefined ? curveAt(drawing, ref) : undefined;
+  if (curve?.kind !== "piece" || curve.bulge !== 0) return measured;
+  return pieceNearest(curve, to).at;
+};
+
 export const drawLinear = (
   pen: Pen,
   drawing: Drawing,
@@ -28,8 +40,10 @@ export const drawLinear = (
   const [ends, span] = [lineEnds(drawing, annotation), linearSpan(drawing, annotation)];
   if (!ends || !span) return false;
   const [a, b, way] = ends;
-  extensionLine(pen, span.from, a);
-  extensionLine(pen, span.to, b);
+  const [first, second = first] = annotation.refs;
+  const single = annotation.refs.length === 1;
+  extensionLine(pen, single ? span.from : startOn(drawing, first!, span.from, a), a);
+  extensionLine(pen, single ? span.to : startOn(drawing, second!, span.to, b), b);
   dimensionLine(pen, a, b, text, tolerance, { shift: annotation.at.x, flipped: annotation.flipped === true, way });
   return true;
 };

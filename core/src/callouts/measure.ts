@@ -169,8 +169,18 @@ export const allowedOff = (drawing: Drawing, callout: Callout): { low: number; h
 export const measureCallout = (drawing: Drawing, callout: Callout): CalloutState => {
   const measured = measureLinks(drawing, callout);
   if (measured === undefined) return { state: "not placed" };
-  const { times, bound, links } = callout;
+  const { times, links } = callout;
   if (times !== undefined && links.length < times) return { state: "not placed", placed: links.length };
+  return standingAt(drawing, callout, measured);
+};
+
+/** How a callout stands where what it calls measures so much. */
+export const standingAt = (
+  drawing: Drawing,
+  callout: Callout,
+  measured: number,
+): Exclude<CalloutState, { state: "not placed" }> => {
+  const { bound } = callout;
   const by = measured - callout.value;
   if (bound) {
     const kept = bound === "max" ? by <= TRUE_WITHIN : by >= -TRUE_WITHIN;

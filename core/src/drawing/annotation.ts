@@ -71,6 +71,8 @@ export type AnnotationStyle = {
   readonly sheet?: number;
 };
 
+/** A note has no more letters than this. */
+export const MOST_LETTERS = 2000;
 /** Heights of lettering by ISO 3098-1. */
 export const LETTERING = [2.5, 3.5, 5, 7] as const;
 /** Terminators by ISO 129-1. */

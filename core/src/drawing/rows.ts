@@ -15,7 +15,7 @@ import {
 } from "../numeric/fields.ts";
 import { UNITS } from "../numeric/units.ts";
 import { KINDS, kindOf, shapeIds, type ShapeKind } from "../shape/index.ts";
-import { ANNOTATION_KINDS, ARROWS, DENOMINATORS, LETTERING } from "./annotation.ts";
+import { ANNOTATION_KINDS, ARROWS, DENOMINATORS, LETTERING, MOST_LETTERS } from "./annotation.ts";
 import { CALLOUT_KINDS } from "./callout.ts";
 import type { TableName } from "./drawing.ts";
 import type { Entity } from "./entity.ts";
@@ -107,7 +107,7 @@ const ROW_FIELDS: Readonly<Record<Exclude<TableName, "entity">, Fields>> = {
     refs: listOf(REFERENCE, 0, 100_000),
     at: POINT,
     angle: optional(NUMBER),
-    text: optional({ is: "text", most: 2000 }),
+    text: optional({ is: "text", most: MOST_LETTERS }),
     size: optional(POSITIVE),
     flipped: optional({ is: "one of", of: [true] }),
     bare: optional({ is: "one of", of: [true] }),

@@ -118,6 +118,7 @@ export const REFUSAL_CODES = [
   "measures-nothing",
   "not-on-a-circle",
   "note-empty",
+  "note-too-long",
   "letter-missing",
   "nothing-called",
   "not-called",

@@ -208,6 +208,7 @@ const SENTENCES: Readonly<Record<RefusalCode, Words>> = {
   "measures-nothing": () => "Measured that way the two places are 0 apart. Choose another way, or pick other places.",
   "not-on-a-circle": () => "These centres do not lie on one circle. Pick holes of one bolt circle, or two at a time.",
   "note-empty": () => "A note needs a text. Type what it should say.",
+  "note-too-long": ({ most }) => `A note holds ${most} letters at most. Write it shorter, or as two notes.`,
   "letter-missing": ({ letter }) => `The lettering has no “${letter}”. Write it with other letters.`,
   "not-called": () =>
     "The ledger has no callout for this. Lengths, distances along x or y, angles, R and Ø can be written into it.",

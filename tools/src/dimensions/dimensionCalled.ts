@@ -1,4 +1,4 @@
-import { dimensionOfCallout, placedAt } from "@ash-edge/core/annotate";
+import { calledAt, dimensionOfCallout } from "@ash-edge/core/annotate";
 import { calloutsOf } from "@ash-edge/core/drawing";
 import { exampleCircle } from "../example/exampleShapes.ts";
 import { nothing, refused, type Tool } from "../tool.ts";
@@ -28,6 +28,7 @@ export const dimensionCalled: Tool = {
     const place = given.picks.at?.at ?? given.pointer;
     if (!callout || !place) return nothing;
     const bare = dimensionOfCallout(drawing, callout);
-    return bare.ok ? annotating(dimensionCalled, context, [placedAt(drawing, bare.value, place)], true) : refused(bare);
+    if (!bare.ok) return refused(bare);
+    return annotating(dimensionCalled, context, [calledAt(drawing, bare.value, callout, place)], true);
   },
 };

@@ -1,7 +1,7 @@
 import { Trash2 } from "lucide-react";
 import { useState } from "react";
 import { LOST_WORDS, measureAnnotation } from "@ash-edge/core/annotate";
-import { calloutText, measureCallout, stateText } from "@ash-edge/core/callouts";
+import { calloutText, standingAt, stateText } from "@ash-edge/core/callouts";
 import { calloutsOf, unitOf, type Annotation, type AnnotationKind, type Drawing } from "@ash-edge/core/drawing";
 import { showAngle, showLengthUnit } from "@ash-edge/core/numeric";
 import { describeThing } from "./annotated.ts";
@@ -107,7 +107,9 @@ const Called = ({ annotation, drawing }: { annotation: Annotation; drawing: Draw
   const unit = useBench((state) => unitOf(state.history.drawing));
   const callout = calloutsOf(drawing).find(({ id }) => id === annotation.callout);
   if (!callout) return null;
-  const state = measureCallout(drawing, { ...callout, links: annotation.refs });
+  const sizes = measureAnnotation(drawing, annotation);
+  if (!sizes) return null;
+  const state = standingAt(drawing, callout, sizes.most);
   const tone = state.state === "off" ? "text-fault" : state.state === "within" ? "text-caution" : "text-moss";
   return (
     <>

@@ -58,6 +58,9 @@ const IN_MM: Readonly<Record<number, readonly [name: string, mm: number]>> = {
 
 const DEEPEST = 64;
 
+/** No drawing that anyone reads has more dimensions; what goes beyond is counted as left out. */
+const MOST_DIMENSIONS = 20_000;
+
 type Look = { readonly layer: string; readonly colour?: string; readonly line?: string };
 /** A shape as it lies in its block, or a block put there. */
 type Item = ReadShape | (Insert & Look);
@@ -165,7 +168,7 @@ export const readDxf = (source: string | Uint8Array): Outcome<ReadDrawing> => {
       if (section === "ENTITIES") block = undefined;
       const { type, line, groups } = record;
       if (type === "DIMENSION" && section === "ENTITIES" && !asideBy(groups)) {
-        const dimension = readDimension(groups);
+        const dimension = dimensions.length < MOST_DIMENSIONS ? readDimension(groups) : undefined;
         if (dimension) return void dimensions.push(dimension);
       }
       const look = lookOf(groups, styles);

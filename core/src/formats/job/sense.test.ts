@@ -2,28 +2,48 @@ import { describe, expect, it } from "vitest";
 import fc from "fast-check";
 import {
   applyEdit,
+  annotationsOf,
   drawingFromRows,
   drawingText,
   entitiesOf,
+  FIRST_STYLE,
   layersOf,
   newDrawing,
   PROFILE_LAYER,
+  styleOf,
+  type Ref,
 } from "../../drawing/index.ts";
+import { addAnnotations, displayList, setAnnotationStyle } from "../../annotate/index.ts";
 import { draftEdit } from "../../edits/index.ts";
 import { sayRefusal } from "../../say/say.ts";
 import { readJobFile, writeJobFile } from "./index.ts";
 
 const head = { number: "1", name: "a", customer: "", material: "", thickness: "", quantity: 1, due: "" };
 
-/** A job with two circles, a chain, and a callout on the first circle. */
+/** A job with two circles, a chain, a callout, dimensions and a note with a style of their own. */
 const sound = () => {
   const drawing = newDrawing("mm", [{ kind: "diameter", value: 60, name: "bore" }]);
   const draft = draftEdit(drawing, "Draw", "draw");
-  draft.add({ kind: "circle", centre: { x: 0, y: 0 }, radius: 30 }, PROFILE_LAYER);
-  draft.add({ kind: "circle", centre: { x: 99, y: 0 }, radius: 5 }, PROFILE_LAYER);
+  const first = draft.add({ kind: "circle", centre: { x: 0, y: 0 }, radius: 30 }, PROFILE_LAYER);
+  const second = draft.add({ kind: "circle", centre: { x: 99, y: 0 }, radius: 5 }, PROFILE_LAYER);
   const corner = (x: number, y: number) => ({ id: draft.newId(), at: { x, y }, bulge: 0 });
   draft.add({ kind: "chain", closed: true, vertices: [corner(0, 0), corner(9, 0), corner(0, 9)] }, PROFILE_LAYER);
-  return applyEdit(drawing, draft.finish());
+  const drawn = applyEdit(drawing, draft.finish());
+  const centre = (id: number): Ref => ({ id, place: "centre" });
+  const edit = addAnnotations(
+    drawn,
+    [
+      { kind: "linear", refs: [centre(first), centre(second)], at: { x: 0, y: 40 }, angle: 0, flipped: true },
+      { kind: "diameter", refs: [{ id: second }], at: { x: 9, y: 9 }, callout: 6 },
+      { kind: "note", refs: [{ id: first, place: { along: 0.3 } }], at: { x: 9, y: 9 }, text: "ream", bare: true },
+      { kind: "thread mark", refs: [{ id: second }], at: { x: 0, y: 0 }, size: 12 },
+    ],
+    "Dimension",
+    "dimension",
+  );
+  if (!edit.ok) throw new Error(edit.refusal.code);
+  const dimensioned = applyEdit(drawn, edit.value);
+  return applyEdit(dimensioned, setAnnotationStyle(dimensioned, { ...FIRST_STYLE, height: 5, sheet: 2 }));
 };
 // eslint-disable-next-line @typescript-eslint/no-explicit-any -- what is crafted has no type
 type Crafted = any;
@@ -92,6 +112,18 @@ describe("job files without sense", () => {
     expect([...entitiesOf(applyEdit(drawing, draft.finish()))]).toHaveLength(4);
   });
 
+  it("dimensions that point at nothing are lost, and told", () => {
+    const read = readJobFile(
+      crafted((file) => {
+        file.drawing.annotation[0].refs[0].id = 4242;
+      }),
+    );
+    if (!read.ok) throw new Error(read.refusal.code);
+    expect(read.value.mended).toEqual(["1 dimension pointed at what is not there: lost."]);
+    const drawing = drawingFromRows(read.value.drawing as never, read.value.nextId);
+    expect(displayList(drawing, styleOf(drawing), 1).map(({ standing }) => standing)[0]).toBe("lost");
+  });
+
   it("callouts that point at nothing are let go of, layer names are cleaned and kept apart; both are told", () => {
     const read = readJobFile(
       crafted((file) => {
@@ -137,6 +169,8 @@ describe("job files without sense", () => {
         const again = readJobFile(writeJobFile(read.value.head, opened, sketches));
         if (!again.ok) throw new Error(sayRefusal(again.refusal, "mm"));
         expect(again.value.mended).toEqual([]);
+        // what is opened is drawn, whatever its dimensions hold
+        expect(displayList(opened, styleOf(opened), 1)).toHaveLength(annotationsOf(opened).length);
         expect(drawingText(drawingFromRows(again.value.drawing as never, again.value.nextId))).toBe(
           drawingText(opened),
         );
