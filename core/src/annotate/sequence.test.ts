@@ -1,4 +1,5 @@
 import { describe, expect, it } from "vitest";
+import { textPlace } from "../attach/frame.ts";
 import { annotationsOf, entitiesOf, newDrawing, settingsOf, type Drawing } from "../drawing/drawing.ts";
 import { applyEdit, type Edit } from "../drawing/edit.ts";
 import { LAYOUT_LAYER, PROFILE_LAYER } from "../drawing/layer.ts";
@@ -6,8 +7,8 @@ import { draftEdit, mirrorEntities, planTrim } from "../edits/index.ts";
 import { indexDrawing } from "../look/drawingIndex.ts";
 import { picksAt } from "../look/picking.ts";
 import type { Outcome } from "../numeric/outcome.ts";
-import type { Point } from "../geometry/point.ts";
-import { transformPoint, turning, moving, after as then } from "../geometry/transform.ts";
+import { distance, type Point } from "../geometry/point.ts";
+import { after as then, mirroring, moving, transformPoint, turning } from "../geometry/transform.ts";
 import { addAnnotations, setAnnotations } from "./editAnnotations.ts";
 import { measureAnnotation } from "./measure.ts";
 
@@ -82,11 +83,14 @@ describe("a drawing with dimensions, hidden, trimmed to the axis, mirrored and s
     const kept = all.slice(0, 4);
     expect(kept.map((one) => measureAnnotation(drawing, one)?.most)).toEqual([40, 12, 25, undefined].map(near));
     expect(all[4]!.lost).toBeDefined();
-    // the hole's own came with its image; what also holds the outline, which became one, did not
-    expect(all.slice(5).map(({ kind, text }) => [kind, text])).toEqual([
-      ["diameter", undefined],
-      ["note", "ream"],
-    ]);
-    expect(measureAnnotation(drawing, all[5]!)!.most).toBeCloseTo(12, 6);
+    // all of them came with the image of what they hold, as true, and stand where its mirror shows them
+    const copies = all.slice(5);
+    expect(copies.map(({ kind, text }) => [kind, text])).toEqual(kept.map(({ kind, text }) => [kind, text]));
+    expect(copies.map((one) => measureAnnotation(drawing, one)?.most)).toEqual([40, 12, 25, undefined].map(near));
+    const m = mirroring(at(0, 0), angle + Math.PI / 2);
+    copies.forEach((one, i) => {
+      const there = transformPoint(m, textPlace(drawing, kept[i]!)!);
+      expect(distance(textPlace(drawing, one)!, there)).toBeLessThan(1e-6);
+    });
   });
 });

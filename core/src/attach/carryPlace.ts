@@ -18,7 +18,7 @@ const notedNear = (ref: Ref, at: Point): Ref =>
   ref.place === "sharp" || (typeof ref.place === "object" && "crosses" in ref.place) ? { ...ref, near: at } : ref;
 
 /** The name of a place on a curve that runs the other way. */
-const turnedPlace = (place: Place): Place => {
+export const turnedPlace = (place: Place): Place => {
   if (place === "start") return "end";
   if (place === "end") return "start";
   return typeof place === "object" && "along" in place ? { along: 1 - place.along } : place;

@@ -44,6 +44,21 @@ const dimensionsStand = (before: Drawing, edit: Edit, after: Drawing): void => {
 };
 const kept = new Map<string, number>();
 
+/** A dimension that came with a copy says the number of one that was there: nothing is copied larger here. */
+const copiesStand = (before: Drawing, edit: Edit, after: Drawing): void => {
+  for (const made of annotationsOf(after)) {
+    if (annotationOf(before, made.id) || made.kind === "ordinate") continue;
+    const now = measureAnnotation(after, made)?.most;
+    copied += 1;
+    const same = annotationsOf(before).some((was) => {
+      const old = was.kind === made.kind ? measureAnnotation(before, was)?.most : undefined;
+      return old === now || Math.abs((old ?? Infinity) - (now ?? Infinity)) <= 2e-5;
+    });
+    if (!same) throw new Error(`${edit.label}: a copied ${made.kind} measures ${now}, which none did`);
+  }
+};
+let copied = 0;
+
 /** Where nothing was changed on purpose, a number stays or is gone: nothing else. */
 const numbersStand = (before: Drawing, edit: Edit, after: Drawing): void => {
   if (edit.lineage.some(({ kind }) => kind !== "corner") || edit.answered) return;
@@ -75,6 +90,7 @@ describe("random edits", () => {
           const after = applyEdit(drawing, edit);
           checkCarried(drawing, edit, after);
           numbersStand(drawing, edit, after);
+          copiesStand(drawing, edit, after);
           const back = applyEdit(after, invertEdit(edit));
           expect(drawingText(back)).toBe(drawingText(drawing));
           expect(drawingText(applyEdit(back, edit))).toBe(drawingText(after));
@@ -84,5 +100,6 @@ describe("random edits", () => {
       { numRuns: DRAWINGS, endOnFailure: true, seed: Number(process.env.RANDOM_SEED ?? 7) },
     );
     expect(NAMES.filter((name) => !made.has(name))).toEqual([]);
+    expect(copied).toBeGreaterThan(0);
   }, 600_000);
 });

@@ -1,5 +1,7 @@
+import { turnedPlace } from "../../attach/carryPlace.ts";
 import { movedAnnotation } from "../../attach/frame.ts";
 import type { Vertex } from "../../contour/chain.ts";
+import type { Annotation } from "../../drawing/annotation.ts";
 import type { CalloutKind } from "../../drawing/callout.ts";
 import { annotationsOf, calloutsOf, entityOf, refuseLocked, type Drawing } from "../../drawing/drawing.ts";
 import type { Edit } from "../../drawing/edit.ts";
@@ -7,7 +9,7 @@ import { lookOf, type Entity } from "../../drawing/entity.ts";
 import { pageGet } from "../../drawing/pages.ts";
 import { DATUM, type Ref } from "../../drawing/ref.ts";
 import { endlessSide } from "../../geometry/endless.ts";
-import { cross, distance, dot, equalPoint, norm, subtract, type Point } from "../../geometry/point.ts";
+import { cross, distance, dot, equalPoint, norm, subtract, times, type Point } from "../../geometry/point.ts";
 import { mirroring, transformPoint, type Similarity } from "../../geometry/transform.ts";
 import type { Id } from "../../numeric/id.ts";
 import { done, refuse, type Outcome } from "../../numeric/outcome.ts";
@@ -19,16 +21,20 @@ import { draftEdit, type EditDraft } from "../draftEdit.ts";
 /** What is called of a size or a number of things is called of their copies as well: R 18, 3 off. */
 const CALLED_OF_COPIES: ReadonlySet<CalloutKind> = new Set(["radius", "diameter", "thread", "count"]);
 
-/** The ids of what was copied, its vertices' among them, by those of what it is a copy of. */
-type Copied = Map<Id, Id>;
+/**
+ * The ids of what was copied, its vertices' among them, by those of what it is a copy of; `turned`: the chains that
+ * became one with their image, in which the copy of a piece is another piece that runs the other way.
+ */
+type Copied = { readonly ids: Map<Id, Id>; readonly turned: Set<Id> };
+const nothingCopied = (): Copied => ({ ids: new Map(), turned: new Set() });
 
 /** Adds a copy of an entity in its own look, with ids of its own, and ties what is called of the one to the other. */
 const addCopy = (drawing: Drawing, draft: EditDraft, source: Entity, image: Shape, copied: Copied): void => {
   const shape = renewedShape(image, draft.newId);
   const id = draft.add({ ...shape, ...lookOf(source) }, source.layer);
   const [from, to] = [shapeIds(source), shapeIds(shape)];
-  copied.set(source.id, id);
-  from.forEach((own, i) => copied.set(own, to[i]!));
+  copied.ids.set(source.id, id);
+  from.forEach((own, i) => copied.ids.set(own, to[i]!));
   for (const callout of calloutsOf(drawing)) {
     if (!CALLED_OF_COPIES.has(callout.kind)) continue;
     const refs = callout.links
@@ -46,16 +52,26 @@ const addCopy = (drawing: Drawing, draft: EditDraft, source: Entity, image: Shap
 const copyRef = (ref: Ref, copied: Copied): Ref | undefined => {
   if (ref.id === DATUM.id) return ref;
   const { id, vertex, place, near: _, ...rest } = ref;
-  const [to, corner] = [copied.get(id), vertex === undefined ? undefined : copied.get(vertex)];
+  const [to, corner] = [copied.ids.get(id), vertex === undefined ? undefined : copied.ids.get(vertex)];
   if (to === undefined || (vertex !== undefined && corner === undefined)) return undefined;
+  const runsBack = copied.turned.has(id);
+  // as a whole a chain that became one with its image is not its copy
+  if (runsBack && vertex === undefined) return undefined;
   const crosses = typeof place === "object" && "crosses" in place ? copyRef(place.crosses, copied) : undefined;
   if (typeof place === "object" && "crosses" in place && !crosses) return undefined;
   return {
     ...rest,
     id: to,
     ...(corner === undefined ? {} : { vertex: corner }),
-    ...(place === undefined ? {} : { place: crosses ? { crosses } : place }),
+    ...(place === undefined ? {} : { place: crosses ? { crosses } : runsBack ? turnedPlace(place) : place }),
   };
+};
+
+/** True where a copy hangs on a piece that runs the other way, so that its own frame does, too. */
+const countsFromOtherEnd = ({ kind, refs }: Annotation, { turned }: Copied): boolean => {
+  const [first] = refs;
+  const along = (kind === "linear" && refs.length === 1) || (kind === "angle" && refs.length === 2);
+  return along && first !== undefined && turned.has(first.id);
 };
 
 /** Adds copies of the dimensions, notes and marks all of whose geometry was copied by one similarity. */
@@ -63,7 +79,8 @@ const copyAnnotations = (drawing: Drawing, draft: EditDraft, copied: Copied, by:
   for (const annotation of annotationsOf(drawing)) {
     const refs = annotation.refs.map((ref) => copyRef(ref, copied));
     if (refs.length === 0 || refs.some((ref) => !ref) || refs.every((ref) => ref!.id === DATUM.id)) continue;
-    const { callout, ...moved } = movedAnnotation(drawing, annotation, by);
+    const { callout, ...rest } = movedAnnotation(drawing, annotation, by);
+    const moved = countsFromOtherEnd(annotation, copied) ? { ...rest, at: times(rest.at, -1) } : rest;
     const id = draft.newId();
     const near = (ref: Ref, i: number): Ref => {
       const was = annotation.refs[i]!.near;
@@ -100,7 +117,7 @@ export const copyEntities = (
   if (locked) return locked;
   const draft = draftEdit(drawing, label, gesture);
   for (const m of to) {
-    const copied: Copied = new Map();
+    const copied = nothingCopied();
     for (const entity of entities) addCopy(drawing, draft, entity, transformShape(m, entity), copied);
     copyAnnotations(drawing, draft, copied, m);
   }
@@ -152,7 +169,7 @@ export const mirrorEntities = (
   if (locked) return locked;
   const draft = draftEdit(drawing, "Mirror", "mirror");
   let welded = 0;
-  const copied: Copied = new Map();
+  const copied = nothingCopied();
   for (const entity of entities) {
     const image = mirrored(entity, axis);
     if (!keep) {
@@ -172,6 +189,9 @@ export const mirrorEntities = (
       // an edge that ran to the axis runs across it now: on purpose
       for (const [from, to] of joined.merged)
         draft.became({ id: entity.id, vertex: from }, [{ id: entity.id, vertex: to }], { whole: true });
+      copied.ids.set(entity.id, entity.id);
+      copied.turned.add(entity.id);
+      for (const [from, to] of joined.images) copied.ids.set(from, to);
       welded += 1;
       continue;
     }
@@ -184,10 +204,14 @@ export const mirrorEntities = (
 type ChainShape = Shape & { readonly kind: "chain" };
 
 /**
- * A chain made of one and its image, and which pieces of the one became longer: by the vertices that they started and
- * start at.
+ * A chain made of one and its image, and which pieces of the one became longer, or have an image of their own in it: by
+ * the vertices that they started, and that those start at.
  */
-type Welded = { readonly chain: ChainShape; readonly merged: readonly (readonly [from: Id, to: Id])[] };
+type Welded = {
+  readonly chain: ChainShape;
+  readonly merged: readonly (readonly [from: Id, to: Id])[];
+  readonly images: readonly (readonly [from: Id, to: Id])[];
+};
 
 /** An open chain and its image as one, where its ends lie on the axis; undefined where neither does. */
 const weldedChain = (chain: ChainShape, image: ChainShape, newId: () => Id, axis: Axis): Welded | undefined => {
@@ -198,20 +222,40 @@ const weldedChain = (chain: ChainShape, image: ChainShape, newId: () => Id, axis
   ];
   if (!startOn && !endOn) return undefined;
   // the image run backwards: from the chain's last point to its first
-  const back = image.vertices
-    .map((vertex, i) => ({ ...vertex, id: newId(), bulge: i > 0 ? -image.vertices[i - 1]!.bulge + 0 : 0 }))
-    .reverse();
-  if (!endOn) return withoutStraightJoints([...back.slice(0, -1), ...chain.vertices], false, axis, first.id);
+  const imaged = image.vertices.map((vertex, i) => ({
+    ...vertex,
+    id: newId(),
+    bulge: i > 0 ? -image.vertices[i - 1]!.bulge + 0 : 0,
+  }));
+  const back = [...imaged].reverse();
+  // run backwards, the image of a piece starts where that of its end is; on the axis that is the chain's own end
+  const startsAt = (i: number): Id => (endOn && i === imaged.length - 1 ? last.id : imaged[i]!.id);
+  const images = chain.vertices.slice(0, -1).map(({ id }, i) => [id, startsAt(i + 1)] as const);
   const ahead = back.slice(1, startOn ? -1 : undefined);
-  const vertices = [...chain.vertices.slice(0, -1), { ...last, bulge: back[0]!.bulge }, ...ahead];
-  return withoutStraightJoints(vertices, startOn, axis, first.id);
+  const vertices = endOn
+    ? [...chain.vertices.slice(0, -1), { ...last, bulge: back[0]!.bulge }, ...ahead]
+    : [...back.slice(0, -1), ...chain.vertices];
+  const { merged, ...made } = withoutStraightJoints(vertices, endOn && startOn, axis, first.id);
+  // a piece that became one with its image has none
+  const standing = new Set(made.chain.vertices.map(({ id }) => id));
+  const longer = new Set(merged.flat());
+  return {
+    ...made,
+    merged,
+    images: images.filter(([from, to]) => standing.has(to) && !longer.has(from) && !longer.has(to)),
+  };
 };
 
 /**
  * Without corners on the axis where two lines run straight on: one line crosses it. `first` is where the chain itself
  * starts.
  */
-const withoutStraightJoints = (vertices: readonly Vertex[], closed: boolean, axis: Axis, first: Id): Welded => {
+const withoutStraightJoints = (
+  vertices: readonly Vertex[],
+  closed: boolean,
+  axis: Axis,
+  first: Id,
+): Omit<Welded, "images"> => {
   const merged: [Id, Id][] = [];
   const kept = vertices.filter((vertex, i) => {
     const before = vertices[i - 1] ?? (closed ? vertices.at(-1) : undefined);

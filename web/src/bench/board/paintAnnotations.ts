@@ -73,25 +73,45 @@ const paintStanding = (canvas: Canvas, { standing, drawn }: Display, view: View,
   else canvas.fill();
 };
 
-const paintOne = (canvas: Canvas, display: Display, view: View, inks: Inks, width: number, ground?: string): void => {
-  for (const one of display.drawn) {
-    if (one.kind === "text") continue;
-    const dash = one.kind === "stroke" && one.centre ? CENTRE_DASH : [];
-    stroke(canvas, { colour: inks.lines, width, dash }, () => {
-      if (one.kind === "stroke") return tracePieces(canvas, view, one.pieces, false);
-      one.points.forEach((p, i) => {
-        const { x, y } = toScreen(view, p);
-        if (i === 0) canvas.moveTo(x, y);
-        else canvas.lineTo(x, y);
-      });
-      if (one.closed) canvas.closePath();
+/** Displays in one stroke: more make a stroke slower than several shorter ones. */
+const IN_ONE_STROKE = 64;
+
+const traceOutline = (canvas: Canvas, view: View, { points, closed }: Terminator): void => {
+  points.forEach((p, i) => {
+    const { x, y } = toScreen(view, p);
+    if (i === 0) canvas.moveTo(x, y);
+    else canvas.lineTo(x, y);
+  });
+  if (closed) canvas.closePath();
+};
+type Terminator = Extract<Drawn, { kind: "terminator" }>;
+
+/** The lines and terminators of displays in one colour. */
+const paintLines = (canvas: Canvas, all: readonly Display[], view: View, colour: string, width: number): void => {
+  for (let i = 0; i < all.length; i += IN_ONE_STROKE) {
+    const drawn = all.slice(i, i + IN_ONE_STROKE).flatMap((display) => display.drawn);
+    const filled = drawn.filter((one): one is Terminator => one.kind === "terminator" && one.filled);
+    const centres = drawn.filter((one) => one.kind === "stroke" && one.centre);
+    stroke(canvas, { colour, width, dash: [] }, () => {
+      for (const one of drawn) {
+        if (one.kind === "terminator") traceOutline(canvas, view, one);
+        else if (one.kind === "stroke" && !one.centre) tracePieces(canvas, view, one.pieces, false);
+      }
     });
-    if (one.kind === "terminator" && one.filled) {
-      canvas.fillStyle = inks.lines;
-      canvas.fill();
-    }
+    if (centres.length > 0)
+      stroke(canvas, { colour, width, dash: CENTRE_DASH }, () => {
+        for (const one of centres) if (one.kind === "stroke") tracePieces(canvas, view, one.pieces, false);
+      });
+    if (filled.length === 0) continue;
+    canvas.beginPath();
+    for (const one of filled) traceOutline(canvas, view, one);
+    canvas.fillStyle = colour;
+    canvas.fill();
   }
-  for (const one of display.drawn) if (one.kind === "text") paintText(canvas, one, view, inks.letters, ground);
+};
+
+const paintTexts = (canvas: Canvas, { drawn }: Display, view: View, ink: string, ground?: string): void => {
+  for (const one of drawn) if (one.kind === "text") paintText(canvas, one, view, ink, ground);
 };
 
 const MOST_GROUNDS = 400;
@@ -108,10 +128,16 @@ export const paintAnnotations = (
   const seen = displays.filter(({ bounds }) => boundsMeet(bounds, box));
   // a ground under each text is dear, and among so many nobody reads a single one
   const ground = seen.length > MOST_GROUNDS ? undefined : palette.board;
+  const byColour = new Map<string, Display[]>();
   for (const display of seen) {
-    const inks = inksOf(display, palette);
-    paintOne(canvas, display, view, inks, 1, ground);
-    paintStanding(canvas, display, view, inks.letters);
+    const { lines } = inksOf(display, palette);
+    void (byColour.get(lines)?.push(display) ?? byColour.set(lines, [display]));
+  }
+  for (const [colour, some] of byColour) paintLines(canvas, some, view, colour, 1);
+  for (const display of seen) {
+    const { letters } = inksOf(display, palette);
+    paintTexts(canvas, display, view, letters, ground);
+    paintStanding(canvas, display, view, letters);
   }
 };
 
@@ -123,5 +149,6 @@ export const paintLit = (
   colour: string,
   width: number,
 ): void => {
-  for (const display of displays) paintOne(canvas, display, view, { lines: colour, letters: colour }, width);
+  paintLines(canvas, displays, view, colour, width);
+  for (const display of displays) paintTexts(canvas, display, view, colour);
 };
