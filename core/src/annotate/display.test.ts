@@ -1,6 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { FIRST_STYLE, type Annotation, type AnnotationStyle } from "../drawing/annotation.ts";
+import type { Callout } from "../drawing/callout.ts";
 import { annotationsOf, calloutsOf, newDrawing, type Drawing } from "../drawing/drawing.ts";
 import { applyEdit } from "../drawing/edit.ts";
 import { PROFILE_LAYER } from "../drawing/layer.ts";
@@ -15,7 +16,8 @@ import { displayOf, type Display } from "./display.ts";
 import { addAnnotations, type NewAnnotation } from "./editAnnotations.ts";
 import { textWidth } from "./letters.ts";
 import { measureAnnotation } from "./measure.ts";
-import { calledAt, placedAt, withCallout } from "./placing.ts";
+import { calledAt, placedAt, runOf, withCallout } from "./placing.ts";
+import { lineEnds } from "./straight.ts";
 import { textCorners, type Drawn, type DrawnText } from "./pen.ts";
 
 /** One drawing unit is one millimetre of paper here. */
@@ -162,6 +164,64 @@ describe("what is called and shown", () => {
       const forced = shown(added(drawing, { ...bare.value, at: { x: -20, y: 20 } }));
       expect([textsOf(forced)[0]!.text, forced.standing]).toEqual(["~126.87°", "off"]);
     }
+  });
+});
+
+describe("what a number may be off", () => {
+  it("stands behind it: one text, or two stacked in smaller letters, neither over the other", () => {
+    const [edge, [id]] = drawn(line(0, 0, 120, 0));
+    const refs = [{ id: id! }];
+    const called = (rest: Partial<Callout>): Display => {
+      const draft = draftEdit(edge, "Call", "call");
+      const callout = draft.newId();
+      draft.set("callout", callout, { id: callout, kind: "length", value: 120, name: "", links: refs, ...rest });
+      const drawing = applyEdit(edge, draft.finish());
+      return shown(added(drawing, withCallout(drawing, linear(refs, 20))));
+    };
+    const words = (display: Display): readonly string[] => textsOf(display).map(({ text }) => text);
+    expect(words(called({}))).toEqual(["120"]);
+    expect(words(called({ tolerance: 0.1 }))).toEqual(["120", "±0.1"]);
+    expect(words(called({ limits: { low: 0, high: 0.2 } }))).toEqual(["120", "+0.2", "0"]);
+    expect(words(called({ limits: { low: -0.15, high: -0.05 }, reference: true }))).toEqual([
+      "(120)",
+      "−0.05",
+      "−0.15",
+    ]);
+    expect(called({ value: 119.95, tolerance: 0.1 }).standing).toBe("within");
+    expect(called({ value: 119 }).standing).toBe("off");
+    for (const display of [called({ tolerance: 0.1 }), called({ limits: { low: -0.1, high: 0.2 } })]) {
+      const boxes = textsOf(display).map(({ text, middle, height }) => {
+        const half = textWidth(text, height) / 2;
+        return {
+          low: middle.x - half,
+          high: middle.x + half,
+          under: middle.y - height / 2,
+          over: middle.y + height / 2,
+        };
+      });
+      boxes.forEach((p, i) =>
+        boxes.slice(i + 1).forEach((q) => {
+          expect(p.high <= q.low || q.high <= p.low || p.under >= q.over || q.under >= p.over).toBe(true);
+        }),
+      );
+    }
+  });
+});
+
+describe("a run of dimensions", () => {
+  it("goes one after another on one line, or all from the first, line above line, each place once", () => {
+    const [holes, ids] = drawn(circle(0, 0, 3), circle(50, 4, 3), circle(20, -2, 3), circle(20, 9, 3));
+    const refs = ids.map((id): Ref => ({ id, place: "centre" }));
+    const run = (kind: "chain" | "baseline", side: 1 | -1): readonly (readonly [number, number])[] =>
+      runOf(holes, refs, kind, 0, { x: 7, y: side * 30 }, 8).map((one) => {
+        const made = { ...one, id: 0 };
+        return [measureAnnotation(holes, made)!.most, lineEnds(holes, made)![0].y] as const;
+      });
+    const near = (...rows: readonly (readonly [number, number])[]): unknown =>
+      rows.map((row) => row.map((value) => expect.closeTo(value, 9) as unknown));
+    expect(run("chain", 1)).toEqual(near([20, 30], [30, 30]));
+    expect(run("baseline", 1)).toEqual(near([20, 30], [50, 38]));
+    expect(run("baseline", -1)).toEqual(near([20, -30], [50, -38]));
   });
 });
 

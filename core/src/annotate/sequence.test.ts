@@ -3,7 +3,8 @@ import { textPlace } from "../attach/frame.ts";
 import { annotationsOf, entitiesOf, newDrawing, settingsOf, type Drawing } from "../drawing/drawing.ts";
 import { applyEdit, type Edit } from "../drawing/edit.ts";
 import { LAYOUT_LAYER, PROFILE_LAYER } from "../drawing/layer.ts";
-import { draftEdit, mirrorEntities, planTrim } from "../edits/index.ts";
+import { draftEdit, mirrorEntities, planTrim, tidyEdit, tidyThings } from "../edits/index.ts";
+import { tidy } from "../tidy/tidy.ts";
 import { indexDrawing } from "../look/drawingIndex.ts";
 import { picksAt } from "../look/picking.ts";
 import type { Outcome } from "../numeric/outcome.ts";
@@ -23,6 +24,30 @@ const PLACEMENTS = [
   [17.3, 0],
   [61.7, 1e5],
 ] as const;
+
+describe("tidying", () => {
+  it.each([0, 1])("of two copies the one that carries the dimension stays, number %s of them", (which) => {
+    const start = newDrawing("mm");
+    const draft = draftEdit(start, "Draw", "draw");
+    const ids = [0, 1].map(() => draft.add({ kind: "circle", centre: { x: 5, y: 5 }, radius: 7 }, PROFILE_LAYER));
+    let drawing = applyEdit(start, draft.finish());
+    const refs = [{ id: ids[which]! }];
+    drawing = applyEdit(
+      drawing,
+      value(addAnnotations(drawing, [{ kind: "diameter", refs, at: { x: 9, y: 9 } }], "Dimension", "dimension")),
+    );
+    const things = tidyThings(drawing);
+    const edit = tidyEdit(
+      drawing,
+      things,
+      tidy(things, { tolerance: 0.05, ignore: new Set(), sharedEdges: "keep" }),
+      "Tidy",
+    )!;
+    const after = applyEdit(drawing, edit);
+    expect([...entitiesOf(after)].filter(({ kind }) => kind === "circle").map(({ id }) => id)).toEqual([ids[which]]);
+    expect(annotationsOf(after)[0]).toEqual(annotationsOf(drawing)[0]);
+  });
+});
 
 describe("a drawing with dimensions, hidden, trimmed to the axis, mirrored and shown again", () => {
   it.each(PLACEMENTS)("turned by %s degrees, %s out: all that is there is still true", (degrees, out) => {
