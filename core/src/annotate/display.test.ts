@@ -7,10 +7,12 @@ import { applyEdit } from "../drawing/edit.ts";
 import { PROFILE_LAYER } from "../drawing/layer.ts";
 import { DATUM, type Ref } from "../drawing/ref.ts";
 import { copyEntities, draftEdit, mirrorEntities } from "../edits/index.ts";
+import { boundsMeet, boundsOf, type Bounds } from "../geometry/bounds.ts";
 import { cross, distance, dot, leftOf, subtract, type Point } from "../geometry/point.ts";
 import { mirroring, moving, scaling, turning } from "../geometry/transform.ts";
 import { signedAngle, toRadians, unitAt } from "../numeric/angle.ts";
 import type { Shape } from "../shape/shape.ts";
+import { givingWay } from "./declutter.ts";
 import { dimensionOfCallout } from "./dimensionAll.ts";
 import { displayOf, type Display } from "./display.ts";
 import { addAnnotations, type NewAnnotation } from "./editAnnotations.ts";
@@ -204,6 +206,32 @@ describe("what a number may be off", () => {
           expect(p.high <= q.low || q.high <= p.low || p.under >= q.over || q.under >= p.over).toBe(true);
         }),
       );
+    }
+  });
+});
+
+describe("zoomed out", () => {
+  it("no text is written over another: the graver of two stays, and all that have room", () => {
+    const [holes, ids] = drawn(
+      ...Array.from({ length: 60 }, (_, i) => circle((i % 10) * 9, Math.floor(i / 10) * 9, 2)),
+    );
+    const all = ids.map((id): NewAnnotation => ({ kind: "diameter", refs: [{ id }], at: { x: 3, y: 3 } }));
+    const drawing = added(holes, ...all);
+    for (const per of [0.05, 0.3, 1, 4]) {
+      const displays = annotationsOf(drawing).map((one, i) => {
+        const display = displayOf(drawing, one, FIRST_STYLE, per);
+        return i === 47 ? { ...display, standing: "off" as const } : display;
+      });
+      const gone = givingWay(displays);
+      const box = (display: Display): Bounds => boundsOf(textsOf(display).flatMap(textCorners));
+      const kept = displays.filter(({ id }) => !gone.has(id));
+      expect(gone.has(displays[47]!.id)).toBe(false);
+      kept.forEach((p, i) => kept.slice(i + 1).forEach((q) => expect(boundsMeet(box(p), box(q))).toBe(false)));
+      // what gave way had no room
+      for (const one of displays.filter(({ id }) => gone.has(id)))
+        expect(kept.some((other) => boundsMeet(box(one), box(other)))).toBe(true);
+      if (per === 0.05) expect(gone.size).toBe(0);
+      if (per === 4) expect(kept.length).toBeLessThan(20);
     }
   });
 });

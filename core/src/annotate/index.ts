@@ -1,3 +1,4 @@
+export * from "./declutter.ts";
 export * from "./definition.ts";
 export * from "./dimensionAll.ts";
 export * from "./centres.ts";

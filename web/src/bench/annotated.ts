@@ -1,4 +1,11 @@
-import { countAnnotations, describeAnnotation, displaysOf, unitsPerPaper, type Display } from "@ash-edge/core/annotate";
+import {
+  countAnnotations,
+  describeAnnotation,
+  displaysOf,
+  givingWay,
+  unitsPerPaper,
+  type Display,
+} from "@ash-edge/core/annotate";
 import { annotationOf, settingsOf, styleOf, type Drawing, type Ref } from "@ash-edge/core/drawing";
 import { countByKind, describeRef } from "@ash-edge/core/look";
 import type { Id } from "@ash-edge/core/numeric";
@@ -41,6 +48,19 @@ export const shownAnnotations = (drawing: Drawing, scale: number, signsHidden: b
   if (last?.drawing === drawing && last.scale === scale) return last.displays;
   last = { drawing, scale, displays: displaysOf(drawing, styleOf(drawing), perAt(drawing, scale)) };
   return last.displays;
+};
+
+const NOBODY: ReadonlySet<Id> = new Set();
+let crowd: { readonly displays: readonly Display[]; readonly gone: ReadonlySet<Id> } | undefined;
+
+/**
+ * Those whose texts give way where lettering is larger than on the sheet: what is zoomed out is not written over
+ * itself; their lines stay, and what is hovered is shown with its text.
+ */
+export const withoutText = (drawing: Drawing, displays: readonly Display[], scale: number): ReadonlySet<Id> => {
+  if (displays.length === 0 || perAt(drawing, scale) <= perPaper(drawing)) return NOBODY;
+  if (crowd?.displays !== displays) crowd = { displays, gone: givingWay(displays) };
+  return crowd.gone;
 };
 
 /** Those that can be picked: shown, and not locked. */

@@ -18,7 +18,7 @@ import { RESOLUTION, showLength, type Id } from "@ash-edge/core/numeric";
 import type { Profile } from "@ash-edge/core/profile";
 import { toolById } from "@ash-edge/tools";
 import type { BenchState } from "../state/index.ts";
-import { perAt, shownAnnotations } from "../annotated.ts";
+import { perAt, shownAnnotations, withoutText } from "../annotated.ts";
 import { profileFor, rolesFor } from "../derived.ts";
 import { shownHandles } from "../handles/shown.ts";
 import type { Painted } from "../mass.ts";
@@ -89,7 +89,10 @@ const paintShown = (
   canvas: Canvas,
   { drawing, view, size, signsHidden, lettering = view.scale }: Still & { size: Size; lettering?: number },
   palette: Palette,
-): void => paintAnnotations(canvas, shownAnnotations(drawing, lettering, signsHidden), view, size, palette);
+): void => {
+  const shown = shownAnnotations(drawing, lettering, signsHidden);
+  paintAnnotations(canvas, shown, withoutText(drawing, shown, lettering), view, size, palette);
+};
 
 /** The still part of a great drawing: the picture that was painted of it last, laid where it belongs now. */
 export const paintPainted = (

@@ -1,5 +1,6 @@
 import { FONT_FAMILY, FONT_SIZE, type Display, type Drawn } from "@ash-edge/core/annotate";
 import { boundsMeet } from "@ash-edge/core/geometry";
+import type { Id } from "@ash-edge/core/numeric";
 import { stroke, type Canvas } from "./paintMass.ts";
 import type { Palette } from "./palette.ts";
 import { tracePieces } from "./trace.ts";
@@ -116,10 +117,11 @@ const paintTexts = (canvas: Canvas, { drawn }: Display, view: View, ink: string,
 
 const MOST_GROUNDS = 400;
 
-/** Dimensions, notes and marks in sight, each by how it stands. */
+/** Dimensions, notes and marks in sight, each by how it stands; some without their texts. */
 export const paintAnnotations = (
   canvas: Canvas,
   displays: readonly Display[],
+  textless: ReadonlySet<Id>,
   view: View,
   size: Size,
   palette: Palette,
@@ -135,6 +137,7 @@ export const paintAnnotations = (
   }
   for (const [colour, some] of byColour) paintLines(canvas, some, view, colour, 1);
   for (const display of seen) {
+    if (textless.has(display.id)) continue;
     const { letters } = inksOf(display, palette);
     paintTexts(canvas, display, view, letters, ground);
     paintStanding(canvas, display, view, letters);
