@@ -1,3 +1,4 @@
+import { readFileSync } from "node:fs";
 import { expect, test, type Page } from "@playwright/test";
 import { measureAnnotation } from "@ash-edge/core/annotate";
 import {
@@ -486,9 +487,7 @@ test("the drawing with its dimensions is saved for people, and the browser's own
       page.waitForEvent("download"),
       card.getByRole("button", { name: "Save the drawing" }).click(),
     ]);
-    const chunks: Buffer[] = [];
-    for await (const chunk of await download.createReadStream()) chunks.push(chunk as Buffer);
-    return Buffer.concat(chunks).toString("utf8");
+    return readFileSync((await download.path())!, "utf8");
   };
   const svg = await saved();
   await card.getByRole("radio", { name: "DXF", exact: true }).click();
@@ -499,10 +498,7 @@ test("the drawing with its dimensions is saved for people, and the browser's own
     page.waitForEvent("download"),
     page.getByRole("button", { name: "Write the DXF" }).click(),
   ]);
-  const stream = await download.createReadStream();
-  const chunks: Buffer[] = [];
-  for await (const chunk of stream) chunks.push(chunk as Buffer);
-  expect(Buffer.concat(chunks).toString("utf8")).not.toMatch(/DIMENSION|TEXT/);
+  expect(readFileSync((await download.path())!, "utf8")).not.toMatch(/DIMENSION|TEXT/);
 
   // by the browser: what is written is there, read along the edge that it measures, as wide as was reckoned
   await page.setContent(svg);

@@ -2,7 +2,7 @@ import { tipOf } from "../attach/frame.ts";
 import { placeOf } from "../attach/places.ts";
 import { circleThrough } from "../construct/circlesThrough.ts";
 import type { Annotation } from "../drawing/annotation.ts";
-import { curveAt, type Drawing } from "../drawing/drawing.ts";
+import { curveAt, roundAt, type Drawing } from "../drawing/drawing.ts";
 import type { Ref } from "../drawing/ref.ts";
 import { carrierOf, curveEnds } from "../geometry/curve.ts";
 import { along, between, dot, subtract, times, unit, type Point } from "../geometry/point.ts";
@@ -13,12 +13,6 @@ import { greatest, least } from "../numeric/greatest.ts";
 import { RESOLUTION } from "../numeric/tolerance.ts";
 import type { Pen } from "./pen.ts";
 
-const circleOf = (drawing: Drawing, ref: Ref): Circle | undefined => {
-  const curve = curveAt(drawing, ref);
-  const carrier = curve && carrierOf(curve);
-  return carrier?.kind === "circle" ? carrier : undefined;
-};
-
 const cross = (pen: Pen, { centre: { x, y }, radius }: Circle): void => {
   const reach = radius + pen.overhang;
   pen.line({ x: x - reach, y }, { x: x + reach, y }, true);
@@ -27,7 +21,7 @@ const cross = (pen: Pen, { centre: { x, y }, radius }: Circle): void => {
 
 /** A cross in each round curve, past its edge by the overhang (ISO 128-2, line 04.1). */
 export const drawCentreMarks = (pen: Pen, drawing: Drawing, { refs }: Annotation): boolean => {
-  const circles = refs.map((ref) => circleOf(drawing, ref));
+  const circles = refs.map((ref) => roundAt(drawing, ref));
   if (circles.length === 0 || circles.some((circle) => !circle)) return false;
   for (const circle of circles as readonly Circle[]) cross(pen, circle);
   return true;
@@ -78,7 +72,7 @@ export const drawCentreLine = (pen: Pen, drawing: Drawing, { refs }: Annotation)
 
 /** The circle on which the centres of round curves lie; undefined where they lie on none. */
 export const pitchCircleOf = (drawing: Drawing, refs: readonly Ref[]): Circle | undefined => {
-  const places = refs.map((ref) => placeOf(drawing, ref) ?? circleOf(drawing, ref)?.centre);
+  const places = refs.map((ref) => placeOf(drawing, ref) ?? roundAt(drawing, ref)?.centre);
   if (places.length < 3 || places.some((place) => !place)) return undefined;
   const made = circleThrough(places[0]!, places[1]!, places[2]!);
   if (!made.ok) return undefined;
@@ -97,7 +91,7 @@ const roundHoles = (pen: Pen, drawing: Drawing, refs: readonly Ref[]): boolean =
   pen.circle(centre, radius, true);
   for (const ref of refs) {
     const place = placeOf(drawing, ref) ?? tipOf(drawing, ref)!;
-    const hole = circleOf(drawing, ref)?.radius ?? pen.height;
+    const hole = roundAt(drawing, ref)?.radius ?? pen.height;
     const way = unit(subtract(place, centre))!;
     const reach = hole + pen.overhang;
     pen.line(along(place, way, -reach), along(place, way, reach), true);
@@ -107,7 +101,7 @@ const roundHoles = (pen: Pen, drawing: Drawing, refs: readonly Ref[]): boolean =
 
 /** Three quarters of the outer circle of a thread, thin, open at the upper right (ISO 6410-1). */
 export const drawThreadMark = (pen: Pen, drawing: Drawing, { refs, size }: Annotation): boolean => {
-  const hole = refs[0] && circleOf(drawing, refs[0]);
+  const hole = refs[0] && roundAt(drawing, refs[0]);
   if (!hole || size === undefined) return false;
   pen.arc(hole.centre, size / 2, Math.PI / 2, (3 * Math.PI) / 2);
   return true;

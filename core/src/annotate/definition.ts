@@ -1,9 +1,9 @@
 import { angleSides, linearSpan } from "../attach/frame.ts";
 import { placeOf } from "../attach/places.ts";
 import type { Annotation } from "../drawing/annotation.ts";
-import { curveAt, settingsOf, type Drawing } from "../drawing/drawing.ts";
+import { curveAt, roundAt, settingsOf, type Drawing } from "../drawing/drawing.ts";
 import { arcAt } from "../geometry/circle.ts";
-import { carrierOf, curveEnds } from "../geometry/curve.ts";
+import { curveEnds } from "../geometry/curve.ts";
 import { add, angleOf, norm, type Point } from "../geometry/point.ts";
 import { sectorAt } from "./measure.ts";
 import { lineEnds } from "./straight.ts";
@@ -44,11 +44,10 @@ export const definitionOf = (drawing: Drawing, annotation: Annotation): Definiti
     }
     case "radius":
     case "diameter": {
-      const curve = refs[0] && curveAt(drawing, refs[0]);
-      const carrier = curve && carrierOf(curve);
-      if (carrier?.kind !== "circle") return undefined;
+      const round = refs[0] && roundAt(drawing, refs[0]);
+      if (!round) return undefined;
       const way = norm(at) === 0 ? 0 : angleOf(at);
-      const { centre, radius } = carrier;
+      const { centre, radius } = round;
       return { kind, centre, edge: arcAt(centre, radius, way), opposite: arcAt(centre, radius, way + Math.PI) };
     }
     case "angle": {

@@ -3,7 +3,15 @@ import { placeOf } from "../attach/places.ts";
 import { measureCallout } from "../callouts/measure.ts";
 import type { AnnotationKind } from "../drawing/annotation.ts";
 import type { Callout } from "../drawing/callout.ts";
-import { annotationsOf, calloutsOf, curveAt, drawingBounds, styleOf, type Drawing } from "../drawing/drawing.ts";
+import {
+  annotationsOf,
+  calloutsOf,
+  curveAt,
+  drawingBounds,
+  roundAt,
+  styleOf,
+  type Drawing,
+} from "../drawing/drawing.ts";
 import type { Edit } from "../drawing/edit.ts";
 import { pageGet } from "../drawing/pages.ts";
 import { boundsHold, boundsMeet, boundsMiddle, boundsOf, growBounds, type Bounds } from "../geometry/bounds.ts";
@@ -18,7 +26,7 @@ import { greatest } from "../numeric/greatest.ts";
 import { done, refuse, type Outcome } from "../numeric/outcome.ts";
 import { displayOf, type Display } from "./display.ts";
 import { addAnnotations, senseless, type NewAnnotation } from "./editAnnotations.ts";
-import { measureAnnotation, roundRadius } from "./measure.ts";
+import { measureAnnotation } from "./measure.ts";
 import { textCorners, type Drawn } from "./pen.ts";
 import { calledAt } from "./placing.ts";
 import { unitsPerPaper } from "./sheet.ts";
@@ -79,7 +87,7 @@ function* places(drawing: Drawing, bare: NewAnnotation, box: Bounds, height: num
   // an arc is left at its middle, a hole away from the middle of it all
   const middle = isArc ? placeOf(drawing, { ...ref, place: "middle" }) : undefined;
   const away = unit(middle ? subtract(middle, origin) : subtract(origin, boundsMiddle(box))) ?? { x: 0.6, y: 0.8 };
-  const edge = roundRadius(curve) ?? 0;
+  const edge = roundAt(drawing, ref)?.radius ?? 0;
   for (let n = 0; n < TRIES; n++)
     for (const turn of TURNS) {
       // on an arc the leader stays on what is drawn of it

@@ -1,29 +1,34 @@
 import { angleSides, linearSpan } from "../attach/frame.ts";
 import { MOST_LETTERS, type Annotation } from "../drawing/annotation.ts";
-import { annotationOf, curveAt, settingsOf, styleOf, type Drawing, type Settings } from "../drawing/drawing.ts";
+import {
+  annotationOf,
+  curveAt,
+  roundAt,
+  settingsOf,
+  styleOf,
+  type Drawing,
+  type Settings,
+} from "../drawing/drawing.ts";
 import type { Edit } from "../drawing/edit.ts";
 import { draftEdit } from "../edits/draftEdit.ts";
 import { refuseAnnotationsLocked } from "../edits/removeEntities.ts";
 import { dot, subtract } from "../geometry/point.ts";
-import type { Id } from "../numeric/id.ts";
 import { done, refuse, type Outcome, type Refusal } from "../numeric/outcome.ts";
 import { TRUE_WITHIN } from "../numeric/tolerance.ts";
 import { pitchCircleOf } from "./centres.ts";
 import { missingLetter } from "./letters.ts";
-import { roundRadius } from "./measure.ts";
 import { unitsPerPaper } from "./sheet.ts";
 
 /** A dimension, a note or a mark that has no id yet. */
 export type NewAnnotation = Omit<Annotation, "id">;
 
 /** Why an annotation would say nothing, or nothing that can be drawn; undefined where it is sound. */
-export const senseless = (drawing: Drawing, annotation: NewAnnotation): Refusal | undefined => {
+export const senseless = (drawing: Drawing, annotation: Omit<NewAnnotation, "at">): Refusal | undefined => {
   const { kind, refs, text } = annotation;
   const no = (...[code, values]: Parameters<typeof refuse>): Refusal => refuse(code, values).refusal;
   const letter = text === undefined ? undefined : missingLetter(text);
   if (letter !== undefined) return no("letter-missing", { letter });
   if ((text?.length ?? 0) > MOST_LETTERS) return no("note-too-long", { most: MOST_LETTERS });
-  const curves = refs.map((ref) => curveAt(drawing, ref));
   switch (kind) {
     case "linear": {
       const span = linearSpan(drawing, annotation);
@@ -39,11 +44,11 @@ export const senseless = (drawing: Drawing, annotation: NewAnnotation): Refusal 
     case "diameter":
     case "thread mark":
     case "centre mark":
-      return curves.length > 0 && curves.every((curve) => roundRadius(curve) !== undefined)
-        ? undefined
-        : no("not-round");
-    case "arc length":
-      return curves[0]?.kind === "piece" && curves[0].bulge !== 0 ? undefined : no("not-an-arc");
+      return refs.length > 0 && refs.every((ref) => roundAt(drawing, ref)) ? undefined : no("not-round");
+    case "arc length": {
+      const curve = refs[0] && curveAt(drawing, refs[0]);
+      return curve?.kind === "piece" && curve.bulge !== 0 ? undefined : no("not-an-arc");
+    }
     case "note":
       return text?.trim() ? undefined : no("note-empty");
     case "centre line":
@@ -136,7 +141,3 @@ export const noteOfThread = (drawing: Drawing, { refs, size = 0, text }: Annotat
 };
 /** So many heights of lettering off the thread. */
 const NOTE_OUT = 3;
-
-/** The ids among some that are annotations. */
-export const annotationIds = (drawing: Drawing, ids: Iterable<Id>): readonly Id[] =>
-  [...ids].filter((id) => annotationOf(drawing, id));

@@ -1,9 +1,8 @@
 import { angleSides, linearSpan, type AngleSides } from "../attach/frame.ts";
 import { placeOf } from "../attach/places.ts";
 import type { Annotation } from "../drawing/annotation.ts";
-import { curveAt, type Drawing } from "../drawing/drawing.ts";
+import { curveAt, roundAt, type Drawing } from "../drawing/drawing.ts";
 import type { Ref } from "../drawing/ref.ts";
-import { carrierOf, type Curve } from "../geometry/curve.ts";
 import { pieceLength } from "../geometry/piece.ts";
 import { angleOf, cross, dot, subtract, type Point } from "../geometry/point.ts";
 import { normalAngle, toDegrees, TURN, unitAt } from "../numeric/angle.ts";
@@ -11,7 +10,7 @@ import { greatest, least } from "../numeric/greatest.ts";
 import { ROUNDING } from "../numeric/tolerance.ts";
 
 /** The sector of an angle in which a place lies: where it starts, counter-clockwise, and how far it goes; radians. */
-export type Sector = { readonly from: number; readonly sweep: number };
+type Sector = { readonly from: number; readonly sweep: number };
 
 /**
  * The sector in which a place of the angle's own frame lies (x along its first side): of two edges one of four, of two
@@ -26,12 +25,6 @@ export const sectorAt = ({ one, other, edges }: AngleSides, at: Point): Sector =
   const end = rays[next < 0 ? 0 : next]!;
   const sweep = normalAngle(end - last);
   return { from: last, sweep: sweep <= ROUNDING ? TURN : sweep };
-};
-
-/** The radius of the round curve that a reference names; undefined for what is not round. */
-export const roundRadius = (curve: Curve | undefined): number | undefined => {
-  const carrier = curve && carrierOf(curve);
-  return carrier?.kind === "circle" ? carrier.radius : undefined;
 };
 
 /** The x or y of a place from the datum, by the direction in which it is counted (radians). */
@@ -61,7 +54,7 @@ export const measureAnnotation = (
     }
     case "radius":
     case "diameter": {
-      const sizes = refs.map((ref) => roundRadius(curveAt(drawing, ref)));
+      const sizes = refs.map((ref) => roundAt(drawing, ref)?.radius);
       if (sizes.length === 0 || sizes.some((size) => size === undefined)) return undefined;
       const all = (sizes as readonly number[]).map((size) => (kind === "radius" ? size : 2 * size));
       return { least: least(all), most: greatest(all) };

@@ -5,7 +5,6 @@ import type { Ref } from "../drawing/ref.ts";
 import { arcAt } from "../geometry/circle.ts";
 import { angleOf, distance, subtract, type Point } from "../geometry/point.ts";
 import { greatest } from "../numeric/greatest.ts";
-import { LINE_STEP } from "./letters.ts";
 import type { Pen } from "./pen.ts";
 
 /** How long the level end of a leader is, in heights of lettering. */
@@ -46,6 +45,3 @@ const towards = (drawing: Drawing, ref: Ref, from: Point): Point => {
   if (curve?.kind !== "circle") return tipOf(drawing, ref)!;
   return arcAt(curve.centre, curve.radius, angleOf(subtract(from, curve.centre)));
 };
-
-/** Height of a note's block from the top of its first line to the bottom of its last. */
-export const noteHeight = (lines: number, height: number): number => height * (1 + (lines - 1) * LINE_STEP);

@@ -3,7 +3,7 @@ import { placeOf } from "../attach/places.ts";
 import { measureCallout } from "../callouts/measure.ts";
 import type { Annotation } from "../drawing/annotation.ts";
 import type { Callout, CalloutKind } from "../drawing/callout.ts";
-import { calloutsOf, cutEntities, curveAt, layerOf, type Drawing } from "../drawing/drawing.ts";
+import { calloutsOf, cutEntities, curveAt, layerOf, roundAt, type Drawing } from "../drawing/drawing.ts";
 import { curvesOf } from "../drawing/entity.ts";
 import { sameRef, type Ref } from "../drawing/ref.ts";
 import { arcOf } from "../geometry/piece.ts";
@@ -11,7 +11,7 @@ import { distance, dot, norm, subtract, times, type Point } from "../geometry/po
 import { toRadians, unitAt } from "../numeric/angle.ts";
 import { TRUE_WITHIN } from "../numeric/tolerance.ts";
 import type { NewAnnotation } from "./editAnnotations.ts";
-import { measureAnnotation, roundRadius, sectorAt } from "./measure.ts";
+import { measureAnnotation, sectorAt } from "./measure.ts";
 
 const WITHOUT_ID = 0;
 
@@ -19,7 +19,12 @@ const WITHOUT_ID = 0;
  * An annotation with its text, or its dimension line, at a place of the drawing: a linear one and one round a centre
  * with their figures in the middle, all others just there. As it was where what it holds is gone.
  */
-export const placedAt = (drawing: Drawing, annotation: NewAnnotation, place: Point): NewAnnotation => {
+export const placedAt = (
+  drawing: Drawing,
+  unplaced: Omit<NewAnnotation, "at"> & Partial<NewAnnotation>,
+  place: Point,
+): NewAnnotation => {
+  const annotation: NewAnnotation = { at: { x: 0, y: 0 }, ...unplaced };
   const frame = frameOf(drawing, { ...annotation, id: WITHOUT_ID });
   if (!frame) return annotation;
   const at = toFrame(frame, place);
@@ -62,8 +67,7 @@ export const linearAt = (
   refs: readonly Ref[],
   angle: number | undefined,
   place: Point,
-): NewAnnotation =>
-  placedAt(drawing, { kind: "linear", refs, at: { x: 0, y: 0 }, ...(angle === undefined ? {} : { angle }) }, place);
+): NewAnnotation => placedAt(drawing, { kind: "linear", refs, ...(angle === undefined ? {} : { angle }) }, place);
 
 /**
  * Dimensions of three and more places in one direction: one after another on one line through a place (`chain`), or
@@ -105,13 +109,13 @@ export const runOf = (
 
 /** The round curves of the same radius as one, itself first, on layers that are shown and cut. */
 export const equalRounds = (drawing: Drawing, ref: Ref): readonly Ref[] => {
-  const own = curveAt(drawing, ref);
-  const size = roundRadius(own);
+  const size = roundAt(drawing, ref)?.radius;
   if (size === undefined) return [ref];
+  const own = curveAt(drawing, ref)!;
   const others = cutEntities(drawing).flatMap((entity) =>
     layerOf(drawing, entity.layer)?.shown
       ? curvesOf(entity).flatMap(({ curve, ref: other }) => {
-          const radius = curve.kind === own!.kind ? roundRadius(curve) : undefined;
+          const radius = curve.kind === own.kind ? roundAt(drawing, other)?.radius : undefined;
           return radius !== undefined && Math.abs(radius - size) <= TRUE_WITHIN ? [other] : [];
         })
       : [],
@@ -132,7 +136,7 @@ const sameRefs = (p: readonly Ref[], q: readonly Ref[]): boolean =>
   p.length === q.length && p.every((one) => q.some((other) => sameRef(one, other)));
 
 /** The callout that a dimension answers: of its kind, placed on the very same things; undefined where there is none. */
-export const calloutFor = (drawing: Drawing, annotation: NewAnnotation): Callout | undefined => {
+const calloutFor = (drawing: Drawing, annotation: NewAnnotation): Callout | undefined => {
   const kinds = SHOWS[annotation.kind];
   if (!kinds) return undefined;
   const axisOf = annotation.angle === undefined ? undefined : Math.abs(Math.cos(annotation.angle)) > 0.5 ? "x" : "y";

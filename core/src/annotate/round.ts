@@ -1,7 +1,7 @@
 import type { Annotation } from "../drawing/annotation.ts";
-import { curveAt, type Drawing } from "../drawing/drawing.ts";
+import { curveAt, roundAt, type Drawing } from "../drawing/drawing.ts";
 import { arcAt } from "../geometry/circle.ts";
-import { carrierOf, type Curve } from "../geometry/curve.ts";
+import type { Curve } from "../geometry/curve.ts";
 import { arcOf } from "../geometry/piece.ts";
 import { along, angleOf, norm, unit, type Point } from "../geometry/point.ts";
 import { normalAngle, TURN } from "../numeric/angle.ts";
@@ -31,9 +31,9 @@ const extendArc = (pen: Pen, curve: Curve, angle: number): void => {
 export const drawRound = (pen: Pen, drawing: Drawing, annotation: Annotation, figure: Figure): boolean => {
   const { refs, at, kind, flipped = false, bare = false } = annotation;
   const curve = refs[0] && curveAt(drawing, refs[0]);
-  const carrier = curve && carrierOf(curve);
-  if (!curve || carrier?.kind !== "circle") return false;
-  const { centre, radius } = carrier;
+  const round = refs[0] && roundAt(drawing, refs[0]);
+  if (!curve || !round) return false;
+  const { centre, radius } = round;
   const way = unit(at) ?? { x: 1, y: 0 };
   const angle = angleOf(way);
   const edge = arcAt(centre, radius, angle);

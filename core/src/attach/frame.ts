@@ -1,5 +1,5 @@
 import type { Annotation } from "../drawing/annotation.ts";
-import { curveAt, type Drawing } from "../drawing/drawing.ts";
+import { curveAt, roundAt, type Drawing } from "../drawing/drawing.ts";
 import type { Ref } from "../drawing/ref.ts";
 import { carrierOf } from "../geometry/curve.ts";
 import { angleOf, cross, dot, midpoint, subtract, times, unit, type Point } from "../geometry/point.ts";
@@ -65,13 +65,6 @@ export const angleSides = (drawing: Drawing, refs: readonly Ref[]): AngleSides |
   return vertex && { vertex, one: p.direction, other: q.direction, edges: true };
 };
 
-/** The centre of the round curve that a reference names; undefined for what is not round. */
-const centreOf = (drawing: Drawing, ref: Ref | undefined): Point | undefined => {
-  const curve = ref && curveAt(drawing, ref);
-  const carrier = curve && carrierOf(curve);
-  return carrier?.kind === "circle" ? carrier.centre : undefined;
-};
-
 /**
  * The frame in which an annotation keeps its text's place, so that it goes where the geometry goes; undefined where
  * what it holds is gone. What hangs on directions turns with them, all else lies level about its place.
@@ -95,7 +88,7 @@ export const frameOf = (drawing: Drawing, annotation: Annotation): Frame | undef
     case "centre line":
       return level(refs[0] ? tipOf(drawing, refs[0]) : undefined);
     default:
-      return level(centreOf(drawing, refs[0]));
+      return level(refs[0] && roundAt(drawing, refs[0])?.centre);
   }
 };
 
@@ -112,9 +105,6 @@ export const tipOf = (drawing: Drawing, ref: Ref): Point | undefined =>
       placeOf(drawing, { ...ref, place: { along: 0 } }))
     : undefined);
 
-const hangsOnDirections = ({ kind, angle }: Annotation): boolean =>
-  kind === "angle" || (kind === "linear" && angle === undefined);
-
 /**
  * An annotation all of whose references went by one similarity, seen in the drawing before: its text goes the same way,
  * and so does the direction in which it measures. Without its references, which whoever moves them knows.
@@ -125,7 +115,7 @@ export const movedAnnotation = (before: Drawing, annotation: Annotation, by: Sim
   const { at, angle, size, kind } = annotation;
   const text = transformPoint(by, fromFrame(frame, at));
   const turnedWay = angle === undefined || kind !== "linear" ? undefined : angleOf(transformVector(by, unitAt(angle)));
-  const axis = kind === "linear" || hangsOnDirections(annotation) ? unit(transformVector(by, frame.axis))! : LEVEL;
+  const axis = kind === "linear" || kind === "angle" ? unit(transformVector(by, frame.axis))! : LEVEL;
   const scale = scaleOf(by);
   return {
     ...annotation,

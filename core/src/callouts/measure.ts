@@ -1,9 +1,9 @@
 import { placeOf } from "../attach/places.ts";
 import { spanBetween } from "../attach/spanBetween.ts";
 import type { Callout } from "../drawing/callout.ts";
-import { annotationsOf, curveAt, entityOf, settingsOf, type Drawing } from "../drawing/drawing.ts";
+import { annotationsOf, curveAt, entityOf, roundAt, settingsOf, type Drawing } from "../drawing/drawing.ts";
 import { sameTarget, type Ref } from "../drawing/ref.ts";
-import { carrierOf, curveLength, isSmooth, type Curve } from "../geometry/curve.ts";
+import { carrierOf, curveLength, isSmooth } from "../geometry/curve.ts";
 import { circleThrough } from "../construct/circlesThrough.ts";
 import { chainPieces } from "../contour/chain.ts";
 import { pieceLength } from "../geometry/piece.ts";
@@ -16,11 +16,6 @@ export type CalloutState =
   /** `placed`: so many of the things that it speaks of answer it already. */
   | { readonly state: "not placed"; readonly placed?: number }
   | { readonly state: "true" | "within" | "off"; readonly measured: number; readonly by: number };
-
-const roundSize = (curve: Curve | undefined): number | undefined => {
-  const carrier = curve && carrierOf(curve);
-  return carrier?.kind === "circle" ? carrier.radius : undefined;
-};
 
 /** The outer diameter of the thread that a hole bears by its mark; undefined where it bears none. */
 const threadIn = (drawing: Drawing, hole: Ref): number | undefined =>
@@ -50,7 +45,7 @@ const measureLinks = (drawing: Drawing, callout: Callout): number | undefined =>
     case "thread": {
       if (links.length > 2 && links.every(({ place }) => place === "centre")) return pitchCircle(drawing, callout);
       const sizes = links.flatMap((ref) => {
-        const round = roundSize(curveAt(drawing, ref));
+        const round = roundAt(drawing, ref)?.radius;
         if (round === undefined) return [];
         return kind === "radius" ? round : ((kind === "thread" ? threadIn(drawing, ref) : undefined) ?? 2 * round);
       });

@@ -1,6 +1,7 @@
 import { chainPiece } from "../contour/chain.ts";
 import { unionBounds, type Bounds } from "../geometry/bounds.ts";
-import type { Curve } from "../geometry/curve.ts";
+import type { Circle } from "../geometry/circle.ts";
+import { carrierOf, type Curve } from "../geometry/curve.ts";
 import type { Point } from "../geometry/point.ts";
 import type { Id } from "../numeric/id.ts";
 import { refuse, type Outcome } from "../numeric/outcome.ts";
@@ -137,6 +138,13 @@ export const curveAt = (drawing: Drawing, ref: Ref): Curve | undefined => {
     entity.vertices.findIndex(({ id }) => id === ref.vertex),
   );
   return piece && { kind: "piece", ...piece };
+};
+
+/** The circle on which the curve that a reference names runs; undefined for what is not round, or is gone. */
+export const roundAt = (drawing: Drawing, ref: Ref): Circle | undefined => {
+  const curve = curveAt(drawing, ref);
+  const carrier = curve && carrierOf(curve);
+  return carrier?.kind === "circle" ? carrier : undefined;
 };
 
 /** The boxes of a page of rows: of what is cut or marked, and of everything. */

@@ -123,7 +123,7 @@ export const attachRead = (drawing: Drawing, dimensions: readonly ReadDimension[
     if (refs.some((ref) => !ref)) return [];
     const angle = read.angle === undefined ? {} : { angle: read.angle };
     const kind = read.kind === "angle of lines" ? "angle" : read.kind;
-    const bare: NewAnnotation = { kind, refs: refs as readonly Ref[], at: { x: 0, y: 0 }, ...angle };
+    const bare = { kind, refs: refs as readonly Ref[], ...angle };
     if (senseless(drawing, bare)) return [];
     return [placedAt(drawing, bare, read.line)];
   });

@@ -3,7 +3,7 @@ import type { Ref } from "@ash-edge/core/drawing";
 import { refuse } from "@ash-edge/core/numeric";
 import { exampleLine } from "../example/exampleShapes.ts";
 import { nothing, refused, under, type Given, type Tool } from "../tool.ts";
-import { annotating, heldBy, standsAt } from "./dimensioning.ts";
+import { annotating, heldBy, placeFor, standsAt } from "./dimensioning.ts";
 
 const blanks = (choice: Given["choice"]): readonly string[] =>
   choice("of") === "edges" ? ["one", "other"] : ["vertex", "first", "second"];
@@ -50,9 +50,9 @@ export const angleDimension: Tool = {
     const refs = names.map((name) => heldBy(given.picks[name]));
     const lacking = names.find((name, i) => given.isFirm(name) && !refs[i]);
     if (lacking) return refused(refuse("nothing-to-hold"));
-    const place = given.picks.at?.at ?? given.pointer;
+    const place = placeFor(given);
     if (refs.some((ref) => !ref) || !place) return nothing;
-    const made = placedAt(drawing, { kind: "angle", refs: refs as readonly Ref[], at: { x: 0, y: 0 } }, place);
+    const made = placedAt(drawing, { kind: "angle", refs: refs as readonly Ref[] }, place);
     return annotating(angleDimension, context, [made], given.isFirm(names.at(-1)!));
   },
 };

@@ -1,7 +1,7 @@
 import { placedAt } from "@ash-edge/core/annotate";
 import { exampleArc } from "../example/exampleShapes.ts";
 import { nothing, type Tool } from "../tool.ts";
-import { annotating, heldBy, standsAt } from "./dimensioning.ts";
+import { annotating, heldBy, placeFor, standsAt } from "./dimensioning.ts";
 
 export const arcLength: Tool = {
   kind: "tool",
@@ -28,9 +28,9 @@ export const arcLength: Tool = {
   propose: (given, context) => {
     const { drawing } = context;
     const ref = heldBy(given.picks.of);
-    const place = given.picks.at?.at ?? given.pointer;
+    const place = placeFor(given);
     if (!ref || !place || !given.isFirm("of")) return nothing;
-    const made = placedAt(drawing, { kind: "arc length", refs: [ref], at: { x: 0, y: 0 } }, place);
+    const made = placedAt(drawing, { kind: "arc length", refs: [ref] }, place);
     return annotating(arcLength, context, [made], true);
   },
 };

@@ -1,6 +1,5 @@
 import { addAnnotations, equalRounds, type NewAnnotation } from "@ash-edge/core/annotate";
-import { curveAt, cutEntities, curvesOf, type Drawing, type Ref } from "@ash-edge/core/drawing";
-import { carrierOf } from "@ash-edge/core/geometry";
+import { cutEntities, curvesOf, roundAt, type Drawing, type Ref } from "@ash-edge/core/drawing";
 import { exampleCircle } from "../example/exampleShapes.ts";
 import { nothing, type Tool } from "../tool.ts";
 import { annotating, heldBy } from "./dimensioning.ts";
@@ -32,8 +31,7 @@ export const centreMark: Tool = {
   propose: (given, context) => {
     const { drawing } = context;
     const ref = heldBy(given.picks.on);
-    const curve = ref && curveAt(drawing, ref);
-    if (!ref || !curve || carrierOf(curve)?.kind !== "circle") return nothing;
+    if (!ref || !roundAt(drawing, ref)) return nothing;
     const how = given.choice("how");
     const refs = how === "one" ? [ref] : how === "equal" ? equalRounds(drawing, ref) : allCircles(drawing);
     const made = refs.map((one): NewAnnotation => ({ kind: "centre mark", refs: [one], at: { x: 0, y: 0 } }));

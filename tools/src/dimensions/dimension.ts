@@ -1,33 +1,36 @@
-import { linearAt, placedAt, senseless, wayAngle, type NewAnnotation, type Way } from "@ash-edge/core/annotate";
-import { curveAt, sameTarget, type Drawing, type Ref } from "@ash-edge/core/drawing";
-import { carrierOf, type Point } from "@ash-edge/core/geometry";
+import { linearAt, placedAt, senseless, type NewAnnotation } from "@ash-edge/core/annotate";
+import { roundAt, sameTarget, type Drawing, type Ref } from "@ash-edge/core/drawing";
+import type { Point } from "@ash-edge/core/geometry";
 import { refuse } from "@ash-edge/core/numeric";
 import { exampleBox } from "../example/exampleShapes.ts";
-import { nothing, refused, under, type Given, type Proposal, type Tool, type ToolContext } from "../tool.ts";
-import { annotating, heldBy, isBare, measuredRef, standsAt } from "./dimensioning.ts";
-
-const isRound = (drawing: Drawing, ref: Ref): boolean => {
-  const curve = ref.place === undefined ? curveAt(drawing, ref) : undefined;
-  return curve !== undefined && carrierOf(curve)?.kind === "circle";
-};
+import { nothing, refused, type Given, type Proposal, type Tool, type ToolContext } from "../tool.ts";
+import {
+  annotating,
+  heldBy,
+  isBare,
+  measuredAngle,
+  measuredParts,
+  measuredRef,
+  ownSize,
+  placeFor,
+  standsAt,
+} from "./dimensioning.ts";
 
 /** The dimension of one thing: an edge by its length, a circle by Ø, an arc by R; undefined for a place alone. */
 const ofOne = (drawing: Drawing, ref: Ref, angle: number | undefined, at: Point): NewAnnotation | undefined => {
-  if (isRound(drawing, ref)) {
-    const kind = curveAt(drawing, ref)?.kind === "circle" ? "diameter" : "radius";
-    return placedAt(drawing, { kind, refs: [ref], at: { x: 0, y: 0 } }, at);
-  }
-  return ref.place === undefined ? linearAt(drawing, [ref], angle, at) : undefined;
+  if (ref.place !== undefined) return undefined;
+  if (!roundAt(drawing, ref)) return linearAt(drawing, [ref], angle, at);
+  return placedAt(drawing, { kind: ownSize(drawing, ref), refs: [ref] }, at);
 };
 
 const propose = (given: Given, context: ToolContext): Proposal => {
   const { drawing } = context;
-  const { one, other, at } = given.picks;
+  const { one, other } = given.picks;
   const first = heldBy(one);
   if (!one) return nothing;
   if (!first) return given.isFirm("one") ? refused(refuse("nothing-to-hold")) : nothing;
   if (!given.isFirm("one") || !other) return nothing;
-  const angle = wayAngle(given.choice("way") as Way, given.value("angle") ?? 0);
+  const angle = measuredAngle(given);
   const second = heldBy(other);
   if (!second) {
     const single = ofOne(drawing, first, angle, other.at);
@@ -35,7 +38,7 @@ const propose = (given: Given, context: ToolContext): Proposal => {
     return annotating(dimension, context, [single], given.isFirm("other"));
   }
   const refs = [first, second].map((ref) => measuredRef(drawing, ref));
-  const made = linearAt(drawing, refs, angle, at?.at ?? given.pointer ?? other.at);
+  const made = linearAt(drawing, refs, angle, placeFor(given) ?? other.at);
   return annotating(dimension, context, [made], given.isFirm("other"));
 };
 
@@ -67,26 +70,7 @@ export const dimension: Tool = {
     { kind: "pick", name: "one", label: "edge or point", takes: "either" },
     { kind: "words", text: "to" },
     { kind: "pick", name: "other", label: "another, or where it stands", takes: "either", fits: hasDistance },
-    {
-      kind: "choice",
-      name: "way",
-      label: "measured",
-      options: [
-        ["along", "along"],
-        ["level", "level"],
-        ["upright", "upright"],
-        ["angle", "at an angle"],
-      ],
-    },
-    {
-      kind: "value",
-      name: "angle",
-      label: "angle",
-      expects: "angle",
-      stays: true,
-      signed: true,
-      onlyIf: under("way", "angle"),
-    },
+    ...measuredParts,
     { kind: "words", text: "at" },
     standsAt(),
   ],

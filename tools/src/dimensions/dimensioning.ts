@@ -3,20 +3,23 @@ import {
   changeAnnotations,
   displayOf,
   senseless,
+  wayAngle,
   withCallout,
   type NewAnnotation,
+  type Way,
 } from "@ash-edge/core/annotate";
 import {
   annotationOf,
   curveAt,
   DATUM,
+  roundAt,
   styleOf,
   type Annotation,
   type Drawing,
   type Edit,
   type Ref,
 } from "@ash-edge/core/drawing";
-import { carrierOf, curveNearest } from "@ash-edge/core/geometry";
+import { curveNearest, type Point } from "@ash-edge/core/geometry";
 import { placeRefOn } from "@ash-edge/core/look";
 import { refuse, type Id, type Outcome, type Refusal } from "@ash-edge/core/numeric";
 import {
@@ -26,6 +29,7 @@ import {
   type Part,
   type Picked,
   type Proposal,
+  under,
   type Tool,
   type ToolContext,
 } from "../tool.ts";
@@ -38,10 +42,12 @@ export const heldBy = (picked: Picked | undefined): Ref | undefined =>
 export const isBare = (picked: Picked | undefined): boolean => picked !== undefined && !heldBy(picked);
 
 /** What is measured to where a thing was picked: of a round curve its centre, else the thing or the place itself. */
-export const measuredRef = (drawing: Drawing, ref: Ref): Ref => {
-  const curve = ref.place === undefined ? curveAt(drawing, ref) : undefined;
-  return curve && carrierOf(curve)?.kind === "circle" ? { ...ref, place: "centre" } : ref;
-};
+export const measuredRef = (drawing: Drawing, ref: Ref): Ref =>
+  ref.place === undefined && roundAt(drawing, ref) ? { ...ref, place: "centre" } : ref;
+
+/** The size that a round curve is called by: Ø of whole circles, R of arcs. */
+export const ownSize = (drawing: Drawing, ref: Ref): "radius" | "diameter" =>
+  curveAt(drawing, ref)?.kind === "circle" ? "diameter" : "radius";
 
 /** What a leader points to where a thing was picked: the very place on it; a whole circle by its edge. */
 export const pointedRef = (drawing: Drawing, picked: Picked): Ref | undefined => {
@@ -142,3 +148,33 @@ export const isEnded = (given: Pick<Given, "picks">): boolean => given.picks[END
 
 /** Where what is made is to stand. */
 export const standsAt = (label = "place"): Part => ({ kind: "pick", name: "at", label, takes: "place" });
+/** Where that is: what was picked for it, else where the pointer is. */
+export const placeFor = ({ picks, pointer }: Pick<Given, "picks" | "pointer">): Point | undefined =>
+  picks.at?.at ?? pointer;
+
+/** In which direction a length is measured, and the angle of it where that is asked for. */
+export const measuredParts: readonly Part[] = [
+  {
+    kind: "choice",
+    name: "way",
+    label: "measured",
+    options: [
+      ["along", "along"],
+      ["level", "level"],
+      ["upright", "upright"],
+      ["angle", "at an angle"],
+    ],
+  },
+  {
+    kind: "value",
+    name: "angle",
+    label: "angle",
+    expects: "angle",
+    stays: true,
+    signed: true,
+    onlyIf: under("way", "angle"),
+  },
+];
+/** The direction that those blanks say (radians); undefined for along. */
+export const measuredAngle = (given: Pick<Given, "choice" | "value">): number | undefined =>
+  wayAngle(given.choice("way") as Way, given.value("angle") ?? 0);

@@ -88,7 +88,6 @@ export const note: Tool = {
       {
         kind: "note",
         refs: tips as readonly Ref[],
-        at: { x: 0, y: 0 },
         text,
         ...(given.choice("landing") === "hidden" && tips.length > 0 ? { bare: true } : {}),
       },

@@ -48,7 +48,7 @@ export const ordinate: Tool = {
         ? Math.abs(place.y - of.at.y) >= Math.abs(place.x - of.at.x)
         : given.choice("which") === "x";
     const refs = [DATUM, measuredRef(drawing, ref)];
-    const made = placedAt(drawing, { kind: "ordinate", refs, at: { x: 0, y: 0 }, angle: isX ? 0 : Math.PI / 2 }, place);
+    const made = placedAt(drawing, { kind: "ordinate", refs, angle: isX ? 0 : Math.PI / 2 }, place);
     return annotating(ordinate, context, [made], true);
   },
 };

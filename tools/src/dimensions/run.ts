@@ -1,9 +1,9 @@
-import { runOf, unitsPerPaper, wayAngle, type Way } from "@ash-edge/core/annotate";
+import { runOf, unitsPerPaper } from "@ash-edge/core/annotate";
 import { styleOf, type Ref } from "@ash-edge/core/drawing";
 import { angleOf, subtract } from "@ash-edge/core/geometry";
 import { refuse } from "@ash-edge/core/numeric";
 import { exampleCircle } from "../example/exampleShapes.ts";
-import { nothing, refused, under, type Given, type Tool } from "../tool.ts";
+import { nothing, refused, type Given, type Tool } from "../tool.ts";
 import {
   annotating,
   endMany,
@@ -12,7 +12,10 @@ import {
   manyParts,
   manyPicks,
   manyWanted,
+  measuredAngle,
+  measuredParts,
   measuredRef,
+  placeFor,
   standsAt,
 } from "./dimensioning.ts";
 
@@ -20,11 +23,9 @@ import {
 const STEP = 2.5;
 
 const angleFor = (given: Given): number => {
-  const way = given.choice("way") as Way;
   const [first, ...rest] = manyPicks(given);
   const last = rest.at(-1);
-  if (way === "along") return first && last ? angleOf(subtract(last.at, first.at)) : 0;
-  return wayAngle(way, given.value("angle") ?? 0)!;
+  return measuredAngle(given) ?? (first && last ? angleOf(subtract(last.at, first.at)) : 0);
 };
 
 export const run: Tool = {
@@ -57,29 +58,11 @@ export const run: Tool = {
         ["baseline", "all from the first"],
       ],
     },
-    {
-      kind: "choice",
-      name: "way",
-      label: "measured",
-      options: [
-        ["level", "level"],
-        ["upright", "upright"],
-        ["along", "along"],
-        ["angle", "at an angle"],
-      ],
-    },
-    {
-      kind: "value",
-      name: "angle",
-      label: "angle",
-      expects: "angle",
-      stays: true,
-      signed: true,
-      onlyIf: under("way", "angle"),
-    },
+    ...measuredParts,
     { kind: "words", text: "at" },
     standsAt(),
   ],
+  first: { way: "level" },
   wants: ({ picks }) => manyWanted(picks, ["at"]),
   propose: (given, context) => {
     const { drawing } = context;
@@ -89,7 +72,7 @@ export const run: Tool = {
     // the pointer's own pick comes last and may be on nothing yet
     if (refs.some((ref, i) => !ref && (firm || i < refs.length - 1))) return refused(refuse("nothing-to-hold"));
     const held = refs.filter((ref): ref is Ref => ref !== undefined).map((ref) => measuredRef(drawing, ref));
-    const place = given.picks.at?.at ?? given.pointer;
+    const place = placeFor(given);
     if (held.length < 2 || !place) return nothing;
     const style = styleOf(drawing);
     const step = STEP * style.height * unitsPerPaper(drawing, style);

@@ -1,8 +1,7 @@
 import { equalRounds, placedAt } from "@ash-edge/core/annotate";
-import { curveAt } from "@ash-edge/core/drawing";
 import { exampleCircle } from "../example/exampleShapes.ts";
 import { nothing, type Tool } from "../tool.ts";
-import { annotating, heldBy, standsAt } from "./dimensioning.ts";
+import { annotating, heldBy, ownSize, placeFor, standsAt } from "./dimensioning.ts";
 
 export const sizeDimension: Tool = {
   kind: "tool",
@@ -50,12 +49,12 @@ export const sizeDimension: Tool = {
   propose: (given, context) => {
     const { drawing } = context;
     const ref = heldBy(given.picks.of);
-    const place = given.picks.at?.at ?? given.pointer;
+    const place = placeFor(given);
     if (!ref || !place || !given.isFirm("of")) return nothing;
-    const own = curveAt(drawing, ref)?.kind === "circle" ? "diameter" : "radius";
-    const kind = given.choice("size") === "own" ? own : (given.choice("size") as "radius" | "diameter");
+    const size = given.choice("size") as "own" | "radius" | "diameter";
+    const kind = size === "own" ? ownSize(drawing, ref) : size;
     const refs = given.choice("how") === "all" ? equalRounds(drawing, ref) : [ref];
-    const made = placedAt(drawing, { kind, refs, at: { x: 0, y: 0 } }, place);
+    const made = placedAt(drawing, { kind, refs }, place);
     return annotating(sizeDimension, context, [made], true);
   },
 };

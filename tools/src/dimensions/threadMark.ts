@@ -1,6 +1,5 @@
 import { findThread, threadLength } from "@ash-edge/core/tables";
-import { curveAt } from "@ash-edge/core/drawing";
-import { roundRadius } from "@ash-edge/core/annotate";
+import { roundAt } from "@ash-edge/core/drawing";
 import { refuse } from "@ash-edge/core/numeric";
 import { exampleCircle } from "../example/exampleShapes.ts";
 import { nothing, refused, type Tool } from "../tool.ts";
@@ -23,7 +22,7 @@ export const threadMarkTool: Tool = {
   propose: (given, context) => {
     const { drawing, unit } = context;
     const ref = heldBy(given.picks.hole);
-    const radius = ref && roundRadius(curveAt(drawing, ref));
+    const radius = ref && roundAt(drawing, ref)?.radius;
     if (!ref || radius === undefined) return nothing;
     const found = findThread(given.text("thread") ?? "");
     if (!found.ok) return given.isFirm("hole") ? refused(found) : nothing;
