@@ -1,6 +1,14 @@
 import { describe, it, expect } from "vitest";
 import { measureCallout } from "@ash-edge/core/callouts";
-import { PROFILE_LAYER, applyEdit, entitiesOf, newDrawing, calloutsOf, type Drawing } from "@ash-edge/core/drawing";
+import {
+  PROFILE_LAYER,
+  annotationsOf,
+  applyEdit,
+  entitiesOf,
+  newDrawing,
+  calloutsOf,
+  type Drawing,
+} from "@ash-edge/core/drawing";
 import { draftEdit } from "@ash-edge/core/edits";
 import type { Point } from "@ash-edge/core/geometry";
 import { indexDrawing } from "@ash-edge/core/look";
@@ -329,5 +337,29 @@ describe("what fills a blank is tied to what the tool makes", () => {
     });
     circle.click(3, 4);
     expect(measureCallout(circle.drawing(), calloutsOf(circle.drawing())[0]!).state).toBe("not placed");
+  });
+});
+
+describe("a thread mark", () => {
+  it("takes the place of the one that its hole bears, and of no other's", () => {
+    let drawing = withShapes(
+      { kind: "circle", centre: { x: 0, y: 0 }, radius: 0.1 },
+      { kind: "circle", centre: { x: 2, y: 0 }, radius: 0.1 },
+    );
+    for (const [thread, x] of [
+      ["M6", 0.1],
+      ["M6", 2.1],
+      ["M8", 0.1],
+    ] as const) {
+      const mark = work("thread-mark", drawing);
+      mark.type("thread", thread);
+      mark.click(x, 0);
+      drawing = mark.drawing();
+    }
+    const holes = [...entitiesOf(drawing)].filter(({ kind }) => kind === "circle").map(({ id }) => id);
+    expect(annotationsOf(drawing).map(({ text, refs }) => [text, refs[0]!.id])).toEqual([
+      ["M8", holes[0]],
+      ["M6", holes[1]],
+    ]);
   });
 });

@@ -2,9 +2,9 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { FIRST_STYLE, type Annotation, type AnnotationStyle } from "../drawing/annotation.ts";
 import type { Callout } from "../drawing/callout.ts";
-import { annotationsOf, calloutsOf, newDrawing, type Drawing } from "../drawing/drawing.ts";
+import { annotationsOf, calloutsOf, layerOf, newDrawing, type Drawing } from "../drawing/drawing.ts";
 import { applyEdit } from "../drawing/edit.ts";
-import { PROFILE_LAYER } from "../drawing/layer.ts";
+import { LAYOUT_LAYER, PROFILE_LAYER } from "../drawing/layer.ts";
 import { DATUM, type Ref } from "../drawing/ref.ts";
 import { copyEntities, draftEdit, mirrorEntities } from "../edits/index.ts";
 import { boundsMeet, boundsOf, type Bounds } from "../geometry/bounds.ts";
@@ -18,6 +18,8 @@ import { displayOf, type Display } from "./display.ts";
 import { addAnnotations, type NewAnnotation } from "./editAnnotations.ts";
 import { textWidth } from "./letters.ts";
 import { measureAnnotation } from "./measure.ts";
+import { annotationsLike } from "./picking.ts";
+import { displaysOf } from "./shown.ts";
 import { calledAt, placedAt, runOf, withCallout } from "./placing.ts";
 import { lineEnds } from "./straight.ts";
 import { textCorners, type Drawn, type DrawnText } from "./pen.ts";
@@ -365,6 +367,37 @@ describe("how a dimension is drawn (ISO 129-1; its clauses from memory)", () => 
     expect(cross(back, { x: 3, y: 4 })).toBeCloseTo(0, 9);
     const note = shown(added(made, { kind: "note", refs: [{ id: hole! }], at: { x: 60, y: 0 }, text: "ream" }));
     expect(distance(headsOf(note)[0]!.points[1]!, { x: 200, y: 50 })).toBeCloseTo(10, 9);
+  });
+});
+
+/** A layer of it hidden. */
+const hidden = (drawing: Drawing, id: number): Drawing => {
+  const draft = draftEdit(drawing, "Hide", "layers");
+  draft.set("layer", id, { ...layerOf(drawing, id)!, shown: false });
+  return applyEdit(drawing, draft.finish());
+};
+
+describe("what hangs on hidden layers", () => {
+  it("is hidden with them, and selected with nothing; not what hangs on something else as well, or on nothing", () => {
+    const [bare, [edge, hole]] = drawn(line(0, 0, 40, 0), circle(20, 20, 5));
+    const draft = draftEdit(bare, "Draw", "draw");
+    const aside = draft.add(line(0, 40, 40, 40), LAYOUT_LAYER);
+    const drawing = added(
+      applyEdit(bare, draft.finish()),
+      linear([{ id: edge! }], 10),
+      { kind: "diameter", refs: [{ id: hole! }], at: { x: 20, y: 10 } },
+      { kind: "ordinate", refs: [DATUM, { id: hole!, place: "centre" }], at: { x: 0, y: 40 } },
+      linear([{ id: aside }], 10),
+      linear([{ id: edge! }, { id: aside }], 10),
+      { kind: "note", refs: [], at: { x: 80, y: 0 }, text: "free" },
+    );
+    const [first, ...rest] = annotationsOf(drawing).map(({ id }) => id);
+    const seen = (one: Drawing): readonly number[] => displaysOf(one, FIRST_STYLE, PER).map(({ id }) => id);
+    expect(seen(drawing)).toEqual([first, ...rest]);
+    const without = hidden(drawing, PROFILE_LAYER);
+    expect(seen(without)).toEqual(rest.slice(2));
+    expect(annotationsLike(without, rest[4]!, "layer")).toEqual(rest.slice(2));
+    expect(seen(hidden(without, LAYOUT_LAYER))).toEqual([rest[4]]);
   });
 });
 

@@ -12,6 +12,7 @@ import { measuredFigure } from "./figures.ts";
 import { DESCENT, textWidth } from "./letters.ts";
 import { measureAnnotation } from "./measure.ts";
 import { textCorners, type DrawnText } from "./pen.ts";
+import { isSeen } from "./shown.ts";
 
 /** All of it counts as this part of the reach farther away than it is: geometry comes first where it is as near. */
 const BEHIND = 1 / 3;
@@ -89,6 +90,7 @@ export const annotationsLike = (drawing: Drawing, id: Id, like: "kind" | "size" 
   if (!model) return [];
   const size = measureAnnotation(drawing, model)?.most;
   const fits = (one: Annotation): boolean => {
+    if (!isSeen(drawing, one)) return false;
     if (like === "layer") return true;
     if (one.kind !== model.kind) return false;
     const own = like === "size" ? measureAnnotation(drawing, one)?.most : undefined;

@@ -1,7 +1,8 @@
 import { idsIn } from "../attach/holders.ts";
 import type { Annotation, AnnotationStyle } from "../drawing/annotation.ts";
-import { annotationsOf, entityOf, type Drawing } from "../drawing/drawing.ts";
+import { annotationsOf, entityOf, layerOf, type Drawing } from "../drawing/drawing.ts";
 import { pageGet } from "../drawing/pages.ts";
+import { DATUM } from "../drawing/ref.ts";
 import { displayOf, type Display } from "./display.ts";
 
 /** What a display was made from; it stands as long as all of it does. */
@@ -20,12 +21,26 @@ const dependsOn = (drawing: Drawing, { refs, callout }: Annotation): readonly un
   pageGet(drawing.settings, 0)!.unit,
 ];
 
+/** True where an annotation is not hidden with the layers of all that it holds; the datum hides nothing, nor shows. */
+export const isSeen = (drawing: Drawing, { refs }: Annotation): boolean => {
+  const ids = refs.flatMap(idsIn).filter((id) => id !== DATUM.id);
+  return (
+    ids.length === 0 ||
+    ids.some((id) => {
+      const entity = entityOf(drawing, id);
+      return !entity || layerOf(drawing, entity.layer)?.shown !== false;
+    })
+  );
+};
+
 /**
- * All annotations as they are drawn, each worked out anew only where something that it holds has changed, or the size
- * at which it is drawn: an edit beside two thousand of them costs next to nothing.
+ * Annotations as they are drawn on the board, without those that hang on hidden layers alone, each worked out anew only
+ * where something that it holds has changed, or the size at which it is drawn: an edit beside two thousand of them
+ * costs next to nothing.
  */
 export const displaysOf = (drawing: Drawing, style: AnnotationStyle, per: number): readonly Display[] =>
-  annotationsOf(drawing).map((annotation) => {
+  annotationsOf(drawing).flatMap((annotation) => {
+    if (!isSeen(drawing, annotation)) return [];
     const from = dependsOn(drawing, annotation);
     const made = known.get(annotation);
     const stands = made && made.per === per && made.style === style && from.every((row, i) => row === made.from[i]);

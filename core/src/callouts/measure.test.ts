@@ -26,7 +26,7 @@ const standing = (
   const ids = shapes.map((shape) => draft.add(shape, PROFILE_LAYER));
   drawing = applyEdit(drawing, draft.finish());
   const callout = { ...calloutsOf(drawing)[0]!, links: links(ids, drawing) };
-  return { callout, state: measureCallout(drawing, callout) };
+  return { callout, drawing, state: measureCallout(drawing, callout) };
 };
 const circle = (x: number, y: number, radius: number): Shape => ({ kind: "circle", centre: { x, y }, radius });
 const whole = (ids: readonly number[]): readonly Ref[] => ids.map((id) => ({ id }));
@@ -46,6 +46,20 @@ const cutSquare = (a: number, b: number): Shape => ({
 });
 
 describe("how a callout stands", () => {
+  it.each([
+    [2.5, "true"],
+    [2.99, "true"],
+    [3, "true"], // a bare circle as wide as the thread stands for it
+    [3.2, "off"], // nothing is left to tap
+  ] as const)("a thread M6 marked on a hole of radius %d is %s", (radius, expected) => {
+    const { callout, drawing } = standing("M6", [circle(0, 0, radius)], whole);
+    const draft = draftEdit(drawing, "Thread", "thread");
+    const id = draft.newId();
+    const refs = callout.links;
+    draft.set("annotation", id, { id, kind: "thread mark", refs, at: { x: 0, y: 0 }, size: 6, text: "M6" });
+    expect(measureCallout(applyEdit(drawing, draft.finish()), callout).state).toBe(expected);
+  });
+
   it.each([
     ["2 x 45°", 2, 2, "true"],
     ["2 x 45°", 2, 2.2, "off"],

@@ -1,8 +1,8 @@
 import { placeOf } from "../attach/places.ts";
 import { spanBetween } from "../attach/spanBetween.ts";
 import type { Callout } from "../drawing/callout.ts";
-import { annotationsOf, curveAt, entityOf, roundAt, settingsOf, type Drawing } from "../drawing/drawing.ts";
-import { sameTarget, type Ref } from "../drawing/ref.ts";
+import { curveAt, entityOf, roundAt, settingsOf, threadMarkOn, type Drawing } from "../drawing/drawing.ts";
+import type { Ref } from "../drawing/ref.ts";
 import { carrierOf, curveLength, isSmooth } from "../geometry/curve.ts";
 import { circleThrough } from "../construct/circlesThrough.ts";
 import { chainPieces } from "../contour/chain.ts";
@@ -17,10 +17,12 @@ export type CalloutState =
   | { readonly state: "not placed"; readonly placed?: number }
   | { readonly state: "true" | "within" | "off"; readonly measured: number; readonly by: number };
 
-/** The outer diameter of the thread that a hole bears by its mark; undefined where it bears none. */
-const threadIn = (drawing: Drawing, hole: Ref): number | undefined =>
-  annotationsOf(drawing).find(({ kind, refs }) => kind === "thread mark" && refs.some((ref) => sameTarget(ref, hole)))
-    ?.size;
+/** The outer diameter of the thread that a hole bears by its mark; undefined where it bears none, or is too wide. */
+const threadIn = (drawing: Drawing, hole: Ref): number | undefined => {
+  const size = threadMarkOn(drawing, hole)?.size;
+  const core = 2 * (roundAt(drawing, hole)?.radius ?? Infinity);
+  return size !== undefined && size > core ? size : undefined;
+};
 
 /** The distance between two things: points, parallel lines, concentric circles, or a point and a curve. */
 export const distanceBetween = (drawing: Drawing, p: Ref, q: Ref): number | undefined => {

@@ -14,7 +14,7 @@ import type { Entity } from "./entity.ts";
 import { FIRST_LAYERS, LAYOUT_LAYER, PROFILE_LAYER, type Layer } from "./layer.ts";
 import { emptyPages, pageGet, pageRows, pagesWith, type Pages } from "./pages.ts";
 import type { Picture } from "./picture.ts";
-import type { Ref } from "./ref.ts";
+import { sameTarget, type Ref } from "./ref.ts";
 
 /** One row: what holds for the whole drawing. */
 export type Settings = {
@@ -118,6 +118,9 @@ export const calloutsOf = (drawing: Drawing): readonly Callout[] => [...pageRows
 export const annotationsOf = (drawing: Drawing): readonly Annotation[] => [...pageRows(drawing.annotation)];
 /** The dimension, note or mark of that id; undefined where there is none. */
 export const annotationOf = (drawing: Drawing, id: Id): Annotation | undefined => pageGet(drawing.annotation, id);
+/** The thread mark that a hole bears; undefined where it bears none. */
+export const threadMarkOn = (drawing: Drawing, hole: Ref): Annotation | undefined =>
+  annotationsOf(drawing).find(({ kind, refs }) => kind === "thread mark" && refs.some((ref) => sameTarget(ref, hole)));
 /** How dimensions and notes of a job look. */
 export const styleOf = (drawing: Drawing): AnnotationStyle => settingsOf(drawing).annotationStyle ?? FIRST_STYLE;
 

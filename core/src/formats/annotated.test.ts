@@ -2,7 +2,7 @@ import { Helper } from "dxf";
 import DxfParser from "dxf-parser";
 import { describe, expect, it } from "vitest";
 import { addAnnotations, displayOf, measureAnnotation, type NewAnnotation } from "../annotate/index.ts";
-import { annotationsOf, FIRST_STYLE, newDrawing, PROFILE_LAYER, type Drawing } from "../drawing/index.ts";
+import { annotationsOf, FIRST_STYLE, layerOf, newDrawing, PROFILE_LAYER, type Drawing } from "../drawing/index.ts";
 import { DATUM } from "../drawing/ref.ts";
 import { applyEdit } from "../drawing/edit.ts";
 import { draftEdit } from "../edits/index.ts";
@@ -122,6 +122,16 @@ describe("a drawing with its dimensions, for people", () => {
       expect(read.value.shapes.filter(({ layer }) => layer === "Profile")).toHaveLength(6);
       expect(read.value.degenerate).toEqual([]);
     }
+  });
+
+  it("has what lies on hidden layers, as the machine's file has: what is cut is never missing", () => {
+    const start = plate();
+    const draft = draftEdit(start, "Hide", "layers");
+    draft.set("layer", PROFILE_LAYER, { ...layerOf(start, PROFILE_LAYER)!, shown: false });
+    const text = writeForPeople(applyEdit(start, draft.finish()), "R2000");
+    if (!text.ok) throw new Error(text.refusal.code);
+    const read = readDxf(new TextEncoder().encode(text.value));
+    expect(read.ok && read.value.shapes.filter(({ layer }) => layer === "Profile")).toHaveLength(6);
   });
 
   it("is never in the machine's file", () => {

@@ -67,9 +67,9 @@ const shapeOf = (drawing: Drawing, entity: Entity): readonly ReadShape[] => {
   }
 };
 
-/** What is drawn on layers that are shown, layout left out, as shapes on the drawing's own layers. */
+/** All that the machine would cut or mark, on hidden layers as well, as shapes on the drawing's own layers. */
 const drawnOn = (drawing: Drawing): readonly ReadShape[] =>
-  cutEntities(drawing).flatMap((entity) => (layerOf(drawing, entity.layer)?.shown ? shapeOf(drawing, entity) : []));
+  cutEntities(drawing).flatMap((entity) => shapeOf(drawing, entity));
 
 /** Files for people: the drawing as it is drawn, with its dimensions. Never for a machine. */
 export const PEOPLE_FORMATS = ["SVG", "R2000", "R12"] as const;

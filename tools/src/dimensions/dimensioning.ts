@@ -13,6 +13,7 @@ import {
   curveAt,
   DATUM,
   roundAt,
+  threadMarkOn,
   styleOf,
   type Annotation,
   type Drawing,
@@ -80,9 +81,12 @@ export const annotating = (
   if (refusal) return firm ? refused({ refusal }) : nothing;
   const made = all.map((one) => withCallout(drawing, one));
   const lost = made.length === 1 ? lostAmong(drawing, selection, made[0]!) : undefined;
+  const [first] = made;
+  // a hole bears one thread
+  const before = lost ?? (first?.kind === "thread mark" ? threadMarkOn(drawing, first.refs[0]!) : undefined);
   const edit = (): Outcome<Edit> =>
-    lost
-      ? changeAnnotations(drawing, [{ ...lost, ...made[0]! }], "Put on something", tool.id)
+    before
+      ? changeAnnotations(drawing, [{ ...before, ...first! }], lost ? "Put on something" : tool.name, tool.id)
       : addAnnotations(drawing, made, tool.name, tool.id);
   return {
     ways: [{ preview: [], annotations: made, edit }],

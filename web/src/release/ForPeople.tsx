@@ -26,7 +26,7 @@ export const ForPeople = ({ drawing, name }: { drawing: Drawing; name: string })
     <section className="card p-4" aria-label="Drawing with dimensions">
       <h2 className="font-semibold">Drawing with dimensions</h2>
       <p className="mt-1 text-soft">
-        For people: everything as drawn, on its own layers, with{" "}
+        For people: everything that is cut or marked, on its own layers, with{" "}
         {count === 0 ? "no dimensions yet" : `${count} dimension${count === 1 ? "" : "s"}, notes and marks`}. Not for a
         machine.
       </p>
