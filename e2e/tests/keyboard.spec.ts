@@ -1,7 +1,8 @@
 import { expect, test } from "@playwright/test";
+import { BANK_KEYS, BANKS } from "@ash-edge/tools";
 import { Bench } from "../support/bench.ts";
 import { D } from "../support/rockerPlate.ts";
-import { contoursOf, rowsOf } from "../support/drawn.ts";
+import { contoursOf, newJob, rowsOf } from "../support/drawn.ts";
 
 test("the rocker plate is drawn, joined and released by keys alone", async ({ page }) => {
   test.setTimeout(120_000);
@@ -122,4 +123,24 @@ test("the rocker plate is drawn, joined and released by keys alone", async ({ pa
   const [download] = await Promise.all([page.waitForEvent("download"), press("Enter")]);
   expect(download.suggestedFilename()).toMatch(/\.dxf$/);
   expect(await page.evaluate(() => document.body.dataset.mouse)).toBeUndefined();
+});
+
+test("no name in the key grid or in a bank is cut off", async ({ page }) => {
+  const bench = new Bench(page);
+  await newJob(bench, "7302");
+  const cutOff = (): Promise<(string | null)[]> =>
+    page
+      .locator('[data-region="Key grid"] button, [role="group"][aria-label$=" tools"] button')
+      .evaluateAll((cells) =>
+        cells
+          .filter((cell) => cell.scrollWidth > cell.clientWidth || cell.scrollHeight > cell.clientHeight)
+          .map((cell) => cell.textContent),
+      );
+  expect.soft(await cutOff()).toEqual([]);
+  for (const bank of BANK_KEYS) {
+    await page.keyboard.press(bank);
+    await expect(page.getByRole("group", { name: `${BANKS[bank]} tools` })).toBeVisible();
+    expect.soft(await cutOff(), BANKS[bank]).toEqual([]);
+    await page.keyboard.press("Escape");
+  }
 });

@@ -26,6 +26,8 @@ export const BANKS = {
   KeyB: "Job",
 } as const;
 export type BankKey = keyof typeof BANKS;
+/** What stands in a bank's own cell of the grid where its name is too long for it; the trade's short word. */
+export const BANK_SHORT: Readonly<Partial<Record<BankKey, string>>> = { KeyZ: "Dims" };
 export const BANK_KEYS = Object.keys(BANKS) as readonly BankKey[];
 
 /** Shown only while the choices stand so. */

@@ -1,6 +1,6 @@
 import { useLayoutEffect, useRef, useState, type RefObject } from "react";
 import { createPortal } from "react-dom";
-import { bankPlaces, REGISTRY, BANK_KEYS, BANKS, type BankKey } from "@ash-edge/tools";
+import { bankPlaces, REGISTRY, BANK_KEYS, BANK_SHORT, BANKS, type BankKey } from "@ash-edge/tools";
 import { keyFor } from "./keys.ts";
 import { useBench, useSession } from "./SessionContext.tsx";
 import { ToolDrawing } from "./ToolDrawing.tsx";
@@ -70,9 +70,7 @@ const BankCell = ({ bank }: { bank: BankKey }) => {
         <span className="figures text-soft">{letter(bank)}</span>
         {first && <ToolDrawing drawing={first.drawing} size={16} />}
       </span>
-      <span className={`whitespace-nowrap ${BANKS[bank].length > 9 ? "text-[9px] tracking-[-0.04em]" : ""}`}>
-        {used ? BANKS[bank] : ""}
-      </span>
+      <span className="whitespace-nowrap">{used ? (BANK_SHORT[bank] ?? BANKS[bank]) : ""}</span>
     </button>
   );
 };
@@ -86,7 +84,7 @@ const OpenBank = ({ bank, section }: { bank: BankKey; section: RefObject<HTMLEle
   useLayoutEffect(() => {
     const measure = (): void => {
       const own = section.current!.getBoundingClientRect();
-      const width = Math.max(own.width, 430);
+      const width = Math.max(own.width, 480);
       setBox({ left: own.left, top: Math.max(8, own.bottom - 400), width, bottom: window.innerHeight - own.bottom });
     };
     measure();
