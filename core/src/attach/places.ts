@@ -5,7 +5,7 @@ import { pageGet } from "../drawing/pages.ts";
 import { fromPicture } from "../drawing/picture.ts";
 import { DATUM, type Place, type Ref } from "../drawing/ref.ts";
 import { circlePoint } from "../geometry/circle.ts";
-import { carrierOf, isSmooth, smoothOf, type Carrier, type Curve } from "../geometry/curve.ts";
+import { carrierOf, curveNearest, isSmooth, smoothOf, type Carrier, type Curve } from "../geometry/curve.ts";
 import { ellipseParameter } from "../geometry/ellipse.ts";
 import { endlessPoint } from "../geometry/endless.ts";
 import { piecePoint } from "../geometry/piece.ts";
@@ -49,6 +49,16 @@ export const placeOnCurve = (curve: Curve, place: Exclude<Place, "area" | "sharp
   if (smooth.closed) return undefined;
   return place === "middle" ? equalParts(smooth, 2)[1] : smooth.at(place === "start" ? 0 : 1);
 };
+
+/** The place of a curve nearest to a point on it, as a reference that can be stored and measured again. */
+export const placeRefOn = (ref: Ref, curve: Curve, at: Point): Ref => {
+  const { t } = curveNearest(curve, at);
+  return { ...ref, place: { along: curve.kind === "circle" ? t / TURN : t } };
+};
+
+/** What a leader that ends at a point of a curve holds: that very place; a whole circle by its edge. */
+export const pointedOn = (ref: Ref, curve: Curve, at: Point): Ref =>
+  curve.kind === "circle" ? ref : placeRefOn(ref, curve, at);
 
 const quarterOf = (curve: Curve, quarter: number): Point | undefined => {
   if (curve.kind === "ellipse") {

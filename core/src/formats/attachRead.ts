@@ -1,13 +1,14 @@
 import Flatbush from "flatbush";
 import { senseless, type NewAnnotation } from "../annotate/editAnnotations.ts";
 import { placedAt } from "../annotate/placing.ts";
+import { pointedOn } from "../attach/places.ts";
 import { entitiesOf, settingsOf, type Drawing } from "../drawing/drawing.ts";
 import { curvesOf } from "../drawing/entity.ts";
 import { DATUM, type Ref } from "../drawing/ref.ts";
 import { growBounds, type Bounds } from "../geometry/bounds.ts";
-import { carrierNearest, carrierOf, curveBounds, type Curve } from "../geometry/curve.ts";
+import { carrierNearest, carrierOf, curveBounds, curveNearest, type Curve } from "../geometry/curve.ts";
 import { distance, midpoint, type Point } from "../geometry/point.ts";
-import type { ReadDimension } from "./readShapes.ts";
+import type { ReadDimension, ReadDrawing } from "./readShapes.ts";
 
 /** Points of files are written with three decimals and more: what lies so near is the place that was meant. */
 const SAME_AS = 2e-3;
@@ -55,6 +56,17 @@ class Finder {
       if (away <= SAME_AS && (!best || away < best.away)) best = { ref, away };
     }
     return best?.ref;
+  }
+
+  /** What a leader that ends at a point holds: the end or centre there, or the curve through it. */
+  pointed(p: Point): Ref | undefined {
+    const place = this.place(p);
+    if (place) return place;
+    for (const i of within(this.curveTree, p)) {
+      const { curve, ref } = this.all[i]!;
+      if (curveNearest(curve, p).distance <= SAME_AS) return pointedOn(ref, curve, p);
+    }
+    return undefined;
   }
 
   /** The straight curve on whose line both points lie, near one of them. */
@@ -112,19 +124,33 @@ const refsFor = (drawing: Drawing, finder: Finder, { kind, places }: ReadDimensi
 };
 
 /**
- * The dimensions of a file whose points lie on what was read with it, each put on that; none of the others, which would
- * measure nothing, or something else.
+ * The dimensions and leaders of a file whose points lie on what was read with it, each put on that; none of the others,
+ * which would measure nothing, or something else. A leader with its words is a note.
  */
-export const attachRead = (drawing: Drawing, dimensions: readonly ReadDimension[]): readonly NewAnnotation[] => {
-  if (dimensions.length === 0) return [];
+export const attachRead = (
+  drawing: Drawing,
+  { dimensions = [], leaders = [] }: Pick<ReadDrawing, "dimensions" | "leaders">,
+): readonly NewAnnotation[] => {
+  if (dimensions.length + leaders.length === 0) return [];
   const finder = new Finder(drawing);
-  return dimensions.flatMap((read): readonly NewAnnotation[] => {
-    const refs = refsFor(drawing, finder, read);
+  const put = (refs: readonly (Ref | undefined)[], bare: Bare, at: Point): readonly NewAnnotation[] => {
     if (refs.some((ref) => !ref)) return [];
-    const angle = read.angle === undefined ? {} : { angle: read.angle };
-    const kind = read.kind === "angle of lines" ? "angle" : read.kind;
-    const bare = { kind, refs: refs as readonly Ref[], ...angle };
-    if (senseless(drawing, bare)) return [];
-    return [placedAt(drawing, bare, read.line)];
-  });
+    const whole = { ...bare, refs: refs as readonly Ref[] };
+    return senseless(drawing, whole) ? [] : [placedAt(drawing, whole, at)];
+  };
+  return [
+    ...dimensions.flatMap((read) => {
+      const kind = read.kind === "angle of lines" ? "angle" : read.kind;
+      const angle = read.angle === undefined ? {} : { angle: read.angle };
+      return put(refsFor(drawing, finder, read), { kind, ...angle }, read.line);
+    }),
+    ...leaders.flatMap(({ tips, line, text }) =>
+      put(
+        tips.map((tip) => finder.pointed(tip)),
+        { kind: "note", text },
+        line,
+      ),
+    ),
+  ];
 };
+type Bare = Pick<NewAnnotation, "kind" | "angle" | "text">;

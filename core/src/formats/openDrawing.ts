@@ -1,6 +1,6 @@
 import { addAnnotations } from "../annotate/index.ts";
 import { chainOfPieces } from "../contour/index.ts";
-import { applyEdit, newDrawing, type CutRole, type Drawing } from "../drawing/index.ts";
+import { annotationsOf, applyEdit, newDrawing, type CutRole, type Drawing } from "../drawing/index.ts";
 import { draftEdit } from "../edits/index.ts";
 import type { Id } from "../numeric/index.ts";
 import type { Unit } from "../numeric/units.ts";
@@ -33,9 +33,9 @@ export const openDrawing = (read: ReadDrawing, unit: Unit): Drawing => {
     draft.add({ ...storedShape(geometry, draft.newId), ...look }, layerFor(name));
   }
   const opened = applyEdit(drawing, draft.finish());
-  const dimensions = attachRead(opened, read.dimensions ?? []);
-  const edit = addAnnotations(opened, dimensions, "Open a file", "open");
-  return dimensions.length > 0 && edit.ok ? applyEdit(opened, edit.value) : opened;
+  const held = attachRead(opened, read);
+  const edit = addAnnotations(opened, held, "Open a file", "open");
+  return held.length > 0 && edit.ok ? applyEdit(opened, edit.value) : opened;
 };
 
 const storedShape = (shape: ReadGeometry, newId: () => Id): Shape => {
@@ -46,8 +46,10 @@ const storedShape = (shape: ReadGeometry, newId: () => Id): Shape => {
 
 /** What came with a file and what did not, in sentences. */
 export const importReport = (read: ReadDrawing): readonly string[] => {
-  const dimensions = read.dimensions ?? [];
-  const held = dimensions.length > 0 ? openDrawing(read, read.unit ?? "mm").annotation.size : 0;
+  const { dimensions = [], leaders = [] } = read;
+  const put = dimensions.length + leaders.length > 0 ? annotationsOf(openDrawing(read, read.unit ?? "mm")) : [];
+  const notes = put.filter(({ kind }) => kind === "note").length;
+  const held = put.length - notes;
   const worded = dimensions.filter((one) => one.worded).length;
   const counts = new Map<string, number>();
   for (const shape of read.shapes) {
@@ -63,6 +65,13 @@ export const importReport = (read: ReadDrawing): readonly string[] => {
     ...(held > 0 ? [`${counted("dimension", held)} on what they measure.`] : []),
     ...(held < dimensions.length
       ? [`Left out: ${counted("dimension", dimensions.length - held)} whose points lie on nothing that was read.`]
+      : []),
+    ...(notes > 0 ? [`${counted("note", notes)} on what their leaders point to.`] : []),
+    ...(notes < leaders.length
+      ? [
+          `Left out: ${counted("note", leaders.length - notes)} whose leaders point to nothing that was read, ` +
+            "or whose words can’t be shown here.",
+        ]
       : []),
     ...(worded > 0
       ? [`${counted("dimension", worded)} bore a text instead of the number; here they show what they measure.`]

@@ -45,6 +45,15 @@ export type ReadDimension = {
   readonly worded: boolean;
 };
 
+/** A text with its leaders, read from a file. */
+export type ReadLeader = {
+  /** What they point to. */
+  readonly tips: readonly Point[];
+  /** Where the first of them ends at the text. */
+  readonly line: Point;
+  readonly text: string;
+};
+
 export type ReadDrawing = {
   /** The unit of the shapes; undefined when the file names none. */
   readonly unit: Unit | undefined;
@@ -54,6 +63,8 @@ export type ReadDrawing = {
   readonly shapes: readonly ReadShape[];
   /** Dimensions by their points, in the shapes' unit; told, and put on what was read when it is opened. */
   readonly dimensions?: readonly ReadDimension[];
+  /** Leaders that have words, in the shapes' unit; as dimensions are. */
+  readonly leaders?: readonly ReadLeader[];
   /** Geometry that was met and could not be read, by its type: it is missing. */
   readonly leftOut: Readonly<Record<string, number>>;
   /** Masks of an SVG that were not applied: what they would hide is there. */
@@ -68,9 +79,13 @@ export type ReadDrawing = {
   readonly degenerate: readonly { readonly type: string; readonly line: number }[];
 };
 
-/** What a file holds that is nothing that is cut, by its type, where dimensions are not put on anything either. */
-export const notCut = ({ aside, dimensions = [] }: ReadDrawing): Readonly<Record<string, number>> =>
-  dimensions.length === 0 ? aside : { ...aside, DIMENSION: (aside.DIMENSION ?? 0) + dimensions.length };
+/** What a file holds that is nothing that is cut, by its type, where dimensions and leaders are put on nothing. */
+export const notCut = ({ aside, dimensions = [], leaders = [] }: ReadDrawing): Readonly<Record<string, number>> => {
+  const all = { ...aside };
+  if (dimensions.length > 0) all.DIMENSION = (all.DIMENSION ?? 0) + dimensions.length;
+  if (leaders.length > 0) all.LEADER = (all.LEADER ?? 0) + leaders.length;
+  return all;
+};
 
 /** Contours that are released, as shapes to be written. */
 export const releasedShapes = (contours: readonly ReleasedContour[]): readonly ReadShape[] =>

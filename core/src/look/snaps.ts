@@ -19,7 +19,8 @@ import { cross, distance, subtract, type Point } from "../geometry/point.ts";
 import { equalParts, feetOn } from "../geometry/smooth.ts";
 import { meetCarriers, meetingPoints } from "../intersect/carriers.ts";
 import { meetings } from "../intersect/meetings.ts";
-import { normalAngle, TURN } from "../numeric/angle.ts";
+import { placeRefOn } from "../attach/places.ts";
+import { normalAngle } from "../numeric/angle.ts";
 import { refined, rootsOn } from "../numeric/roots.ts";
 import { RESOLUTION } from "../numeric/tolerance.ts";
 import { nearestInIndex, searchIndex, type DrawingIndex, type Item } from "./drawingIndex.ts";
@@ -93,12 +94,6 @@ const quarters = (curve: Curve): readonly Quarter[] => {
   const isOn = (angle: number): boolean =>
     normalAngle(arc.sweep > 0 ? angle - arc.from : arc.from - angle) < Math.abs(arc.sweep);
   return QUARTERS.filter((quarter) => isOn(turnOf(quarter))).map((quarter) => on(arc, quarter));
-};
-
-/** The place of a curve nearest to a point on it, as a reference that can be stored and measured again. */
-export const placeRefOn = (ref: Ref, curve: Curve, at: Point): Ref => {
-  const { t } = curveNearest(curve, at);
-  return { ...ref, place: { along: curve.kind === "circle" ? t / TURN : t } };
 };
 
 type Note = (kind: SnapKind, place: Point, ref?: Ref) => void;

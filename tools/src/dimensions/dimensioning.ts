@@ -20,8 +20,8 @@ import {
   type Edit,
   type Ref,
 } from "@ash-edge/core/drawing";
-import { curveNearest, type Point } from "@ash-edge/core/geometry";
-import { placeRefOn } from "@ash-edge/core/look";
+import { pointedOn } from "@ash-edge/core/attach";
+import type { Point } from "@ash-edge/core/geometry";
 import { refuse, type Id, type Outcome, type Refusal } from "@ash-edge/core/numeric";
 import {
   nothing,
@@ -54,8 +54,7 @@ export const ownSize = (drawing: Drawing, ref: Ref): "radius" | "diameter" =>
 export const pointedRef = (drawing: Drawing, picked: Picked): Ref | undefined => {
   const ref = heldBy(picked);
   const curve = ref && ref.place === undefined ? curveAt(drawing, ref) : undefined;
-  if (!ref || !curve || curve.kind === "circle") return ref;
-  return placeRefOn(ref, curve, curveNearest(curve, picked.at).at);
+  return ref && curve ? pointedOn(ref, curve, picked.at) : ref;
 };
 
 /** The words of what annotations would show, for the note beside the sentence. */

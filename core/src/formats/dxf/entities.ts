@@ -5,7 +5,7 @@ import { leftOf, times, type Point } from "../../geometry/point.ts";
 import { toRadians, TURN } from "../../numeric/angle.ts";
 import { RESOLUTION, SAME_DIRECTION, WHOLE_TURN_WITHIN } from "../../numeric/tolerance.ts";
 import type { ReadGeometry } from "../readShapes.ts";
-import { numberOf, numbersOf, sound, textOf, type DxfRecord, type Groups } from "./records.ts";
+import { numberOf, numbersOf, pointsOf, sound, textOf, type DxfRecord, type Groups } from "./records.ts";
 
 /**
  * Why a record gave no shape: its numbers make no geometry; it is geometry that can't be read (of a kind unknown here,
@@ -122,11 +122,6 @@ const ellipse: Reader = (groups) => {
   if (ratio > 1)
     return { kind: "ellipse", ...own, major: times(leftOf(major), ratio), ratio: 1 / ratio, from: from - Math.PI / 2 };
   return { kind: "ellipse", ...own, major, ratio };
-};
-
-const pointsOf = (groups: Groups, x: number): Point[] => {
-  const ys = numbersOf(groups, x + 10);
-  return numbersOf(groups, x).map((value, i) => ({ x: value, y: ys[i] ?? NaN }));
 };
 
 const spline: Reader = (groups) => {

@@ -1,12 +1,14 @@
 import DxfParser from "dxf-parser";
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
+import { annotationsOf } from "../../drawing/index.ts";
+import { textPlace, tipOf } from "../../attach/frame.ts";
 import { enclosedArea } from "../../contour/chainMeasure.ts";
 import { smoothOf } from "../../geometry/curve.ts";
 import { arcBetween, pieceCentre, pieceRadius, type Piece } from "../../geometry/piece.ts";
 import type { Outcome } from "../../numeric/outcome.ts";
 import { sayRefusal } from "../../say/say.ts";
-import type { ReadDrawing, ReadShape } from "../index.ts";
+import { importReport, openDrawing, type ReadDrawing, type ReadShape } from "../index.ts";
 import { readDxf, writeShapes } from "./index.ts";
 import { numberAt } from "./numbers.ts";
 
@@ -86,6 +88,71 @@ it.each([
   if (disc?.kind !== "circle") throw new Error("no circle");
   expect(unit).toBe("mm");
   expect(Math.abs(disc.centre.x / mm - 1)).toBeLessThan(1e-15);
+});
+
+describe("leaders", () => {
+  const leader = (words: string, ...points: readonly (readonly [number, number])[]): Groups => [
+    [0, "LEADER"],
+    [76, points.length],
+    ...points.flatMap(([x, y]): Groups => [
+      [10, x],
+      [20, y],
+    ]),
+    [340, words],
+  ];
+  const words = (type: "TEXT" | "MTEXT", handle: string, ...parts: readonly string[]): Groups => [
+    [0, type],
+    [5, handle],
+    ...parts.map((part, i) => [i < parts.length - 1 ? 3 : 1, part] as const),
+  ];
+
+  it("with their words are notes on what they point to, at any unit; the others are left out and told", () => {
+    const header = section("HEADER", [
+      [9, "$INSUNITS"],
+      [70, 5],
+    ]);
+    // CIRCLE about (10, 0), R 2; ARC about the origin, R 5, from 0° to 90°
+    const drawn = section("ENTITIES", [
+      ...leader("a1", [8, 0], [3, 9], [2, 9]),
+      ...words("MTEXT", "A1", "{\\fArial|b0;REAM}\\P%%c4", " \\S+0.1^-0.2;"),
+      ...leader("b2", [3, 4], [20, 30]),
+      ...words("TEXT", "B2", "sharp \\U+00B1 %%d"),
+      ...leader("B2", [10, 0], [20, 30]),
+      ...leader("C3", [40, 40], [50, 50]),
+      ...words("TEXT", "C3", "points to nothing"),
+      ...leader("D4", [8, 0], [50, 50]),
+      ...leader("E5", [8, 0]),
+      ...words("TEXT", "F6", "no leader's"),
+      ...CIRCLE,
+      ...ARC,
+    ]);
+    const read = value(readDxf(text(header, drawn)));
+    expect(read).toMatchObject({ texts: 1, aside: { LEADER: 2 } });
+    const opened = openDrawing(read, "mm");
+    const notes = annotationsOf(opened);
+    expect(notes.map((one) => [one.text, one.refs.map((ref) => tipOf(opened, ref))])).toEqual([
+      ["REAM\nØ4+0.1/-0.2", [{ x: 100, y: 0 }]],
+      [
+        "sharp ± °",
+        [
+          { x: expect.closeTo(30, 9) as number, y: expect.closeTo(40, 9) as number },
+          { x: 100, y: 0 },
+        ],
+      ],
+    ]);
+    expect(notes.map((one) => textPlace(opened, one))).toEqual([
+      { x: 20, y: 90 },
+      { x: expect.closeTo(200, 9) as number, y: expect.closeTo(300, 9) as number },
+    ]);
+    expect(importReport(read)).toEqual([
+      "1 circle, 1 arc on 1 layer.",
+      "Converted from cm to mm.",
+      "2 notes on what their leaders point to.",
+      "Left out: 1 note whose leaders point to nothing that was read, or whose words can’t be shown here.",
+      "Left out: 1 text.",
+      "Left out: 2 of LEADER, nothing that is cut.",
+    ]);
+  });
 });
 
 describe("blocks", () => {

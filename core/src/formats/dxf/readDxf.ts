@@ -13,6 +13,7 @@ import {
   type ReadDrawing,
   type ReadGeometry,
   type ReadLayer,
+  type ReadLeader,
   type ReadShape,
 } from "../readShapes.ts";
 import {
@@ -27,6 +28,7 @@ import {
   type PolylineHead,
 } from "./entities.ts";
 import { readDimension } from "./readDimension.ts";
+import { Leaders } from "./readLeaders.ts";
 import { numberOf, runRecords, sound, textOf, type DxfRecord, type Groups } from "./records.ts";
 import { tokensOf } from "./tokens.ts";
 
@@ -110,6 +112,7 @@ export const readDxf = (source: string | Uint8Array): Outcome<ReadDrawing> => {
   const top: Item[] = [];
   const not = notRead();
   const dimensions: ReadDimension[] = [];
+  const leaders = new Leaders();
   let insunits: number | undefined;
   let sawEntities = false;
   let block: Block | undefined;
@@ -171,6 +174,10 @@ export const readDxf = (source: string | Uint8Array): Outcome<ReadDrawing> => {
         const dimension = dimensions.length < MOST_DIMENSIONS ? readDimension(groups) : undefined;
         if (dimension) return void dimensions.push(dimension);
       }
+      if (section === "ENTITIES" && !asideBy(groups)) {
+        if (type === "LEADER" && leaders.leader(groups)) return;
+        if (type === "TEXT" || type === "MTEXT") leaders.text(groups, type);
+      }
       const look = lookOf(groups, styles);
       if (type === "POLYLINE") pending = { head: polylineHead(groups), type, line, look, corners: [] };
       else put(type === "INSERT" ? insertOf(record) : readRecord(record), look, record);
@@ -184,14 +191,17 @@ export const readDxf = (source: string | Uint8Array): Outcome<ReadDrawing> => {
   const shapes: ReadShape[] = [];
   place(top, IDENTITY, undefined, { blocks, shapes, not, put: new Set(), within: [] });
   const converted = insunits === undefined ? undefined : IN_MM[insunits];
+  const by = converted?.[1] ?? 1;
+  const led = leaders.found();
+  not.texts -= led.texts;
+  if (led.bare > 0) not.aside.LEADER = (not.aside.LEADER ?? 0) + led.bare;
   return done({
     unit: unitOf(insunits, converted !== undefined),
     ...(converted ? { convertedFrom: converted[0] } : {}),
     layers,
     shapes: converted ? scaled(shapes, converted[1]) : shapes,
-    ...(dimensions.length > 0
-      ? { dimensions: dimensions.map((one) => scaledDimension(one, converted?.[1] ?? 1)) }
-      : {}),
+    ...(dimensions.length > 0 ? { dimensions: dimensions.map((one) => scaledDimension(one, by)) } : {}),
+    ...(led.leaders.length > 0 ? { leaders: led.leaders.map((one) => scaledLeader(one, by)) } : {}),
     ...not,
   });
 };
@@ -204,6 +214,12 @@ const scaledDimension = (one: ReadDimension, by: number): ReadDimension => ({
   places: one.places.map((p) => times(p, by)),
   line: times(one.line, by),
   ...(one.text ? { text: times(one.text, by) } : {}),
+});
+
+const scaledLeader = ({ tips, line, text }: ReadLeader, by: number): ReadLeader => ({
+  tips: tips.map((tip) => times(tip, by)),
+  line: times(line, by),
+  text,
 });
 
 const scaled = (shapes: readonly ReadShape[], by: number): readonly ReadShape[] =>

@@ -161,6 +161,12 @@ export const numbersOf = (groups: Groups, code: number): number[] => {
   return found;
 };
 
+/** Every place whose x is under a code and whose y is under the one ten further, in the order of the file. */
+export const pointsOf = (groups: Groups, x: number): Point[] => {
+  const ys = numbersOf(groups, x + 10);
+  return numbersOf(groups, x).map((value, i) => ({ x: value, y: ys[i] ?? NaN }));
+};
+
 const LARGEST = 1e9;
 
 /** A number that makes geometry: finite, and of a size that some sheet may have. */
