@@ -1,6 +1,7 @@
 import { readFileSync } from "node:fs";
 import { expect, test, type Page } from "@playwright/test";
 import { measureAnnotation } from "@ash-edge/core/annotate";
+import { textPlace } from "@ash-edge/core/attach";
 import {
   annotationsOf,
   applyEdit,
@@ -449,6 +450,65 @@ test("the rocker plate's callouts are dimensioned in one step, each true, and un
   const selected = page.getByRole("region", { name: "Selected" });
   await bench.click({ x: -1.2, y: 1.85 });
   await expect(selected).toContainText("calledØ 1 3/16");
+  // a row dragged onto the board: its dimension stands where it is let go
+  await page.keyboard.press("Escape");
+  const row = (await bench.callout("R 14").boundingBox())!;
+  const to = await bench.at({ x: 3, y: -1.5 });
+  await page.mouse.move(row.x + 30, row.y + 8);
+  await page.mouse.down();
+  await page.mouse.move(row.x + 60, row.y + 30, { steps: 3 });
+  await page.mouse.move(to.x, to.y, { steps: 5 });
+  await page.mouse.up();
+  await expect.poll(async () => (await annotationsIn(bench)).length).toBe(3);
+  const after = await drawingOf(bench);
+  const text = textPlace(after, annotationsOf(after).at(-1)!)!;
+  expect(annotationsOf(after).at(-1)).toMatchObject({ kind: "radius", callout: annotationsOf(after)[0]!.callout });
+  expect(Math.hypot(text.x - 3, text.y + 1.5)).toBeLessThan(0.05);
+});
+
+test("a dimension lights what it holds, and that lights its dimension; its place is typed; the list shows it", async ({
+  page,
+}) => {
+  const bench = await openPlate(page);
+  await make(bench, "ZZ", "Dimension", { clicks: "50,0 50,-20" });
+  /** How a small part of the board looks. */
+  const look = async (place: Place): Promise<string> => {
+    const { x, y } = await bench.at(place);
+    const shot = await page.screenshot({ clip: { x: x - 4, y: y - 4, width: 8, height: 8 } });
+    return shot.toString("base64");
+  };
+  const [held, other, line] = [
+    { x: 110, y: 0 },
+    { x: 0, y: 50 },
+    { x: 110, y: -20 },
+  ];
+  const aside = { x: 60, y: 55 };
+  await bench.point(aside);
+  const dark = [await look(held), await look(other), await look(line)];
+  await bench.point({ x: 30, y: -20 });
+  await expect.poll(() => look(held)).not.toBe(dark[0]);
+  expect(await look(other)).toBe(dark[1]);
+  await bench.point(aside);
+  await expect.poll(() => look(held)).toBe(dark[0]);
+  await bench.point({ x: 30, y: 0 });
+  await expect.poll(() => look(line)).not.toBe(dark[2]);
+  await bench.point({ x: 0, y: 40 });
+  await expect.poll(() => look(line)).toBe(dark[2]);
+
+  await bench.tool("ZZ", "Dimension");
+  await bench.click({ x: 160, y: 30 });
+  await page.keyboard.type("185;12");
+  await page.keyboard.press("Enter");
+  await expect.poll(async () => (await annotationsIn(bench)).map(({ at }) => Math.abs(at.y))[1]).toBe(25);
+  await page.keyboard.press("Escape");
+  await bench.saved();
+  await page.getByRole("link", { name: "Jobs" }).first().click();
+  const picture = page.getByRole("row", { name: /7301/ }).locator("svg").first();
+  // outlines, the outside, the inside, what is open; and the dimensions, which lie beyond the plate
+  await expect
+    .poll(async () => (await picture.getAttribute("viewBox"))!.split(" ").map(Number)[2])
+    .toBeGreaterThan(180);
+  await expect(picture.locator("path")).toHaveCount(5);
 });
 
 test("a dimension is written into the ledger, answered there by what it measures, in one step", async ({ page }) => {

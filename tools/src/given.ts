@@ -88,8 +88,11 @@ export const wantedPick = (tool: Tool, state: ToolState, given: Omit<Wanting, "p
   return names.map((name) => parts.find((part) => part.name === name)!).find(isWanted);
 };
 
-/** True where a place will do, so that points may be snapped to and typed. */
-export const takesPoint = ({ takes }: PickPart): boolean => takes === "point" || takes === "either";
+/** True where a place on something will do, so that points are snapped to. */
+export const takesSnap = ({ takes }: PickPart): boolean => takes === "point" || takes === "either";
+
+/** True where a place will do, so that one may be typed: of what is snapped to, and of what is never. */
+export const takesPoint = (part: PickPart): boolean => takesSnap(part) || (part.takes === "place" && !part.silent);
 
 /**
  * Snaps that mean a point even where a curve under the pointer would do as well. A crossing or a quarter does not: it

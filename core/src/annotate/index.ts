@@ -6,6 +6,7 @@ export * from "./display.ts";
 export * from "./editAnnotations.ts";
 export * from "./figures.ts";
 export * from "./handles.ts";
+export * from "./held.ts";
 export * from "./letters.ts";
 export * from "./measure.ts";
 export * from "./pen.ts";

@@ -7,8 +7,10 @@ import { readTypedValue, showLength } from "@ash-edge/core/numeric";
 import { MENU, MENU_ITEM } from "../ui/menu.ts";
 import { toolsFor } from "./blanks.ts";
 import { ledgerFor } from "./derived.ts";
+import { dragToBoard } from "./dragToBoard.ts";
 import { LedgerWriting } from "./LedgerWriting.tsx";
 import { useBench, useSession } from "./SessionContext.tsx";
+import { NO_MODIFIERS } from "./state/index.ts";
 import { focusBoard } from "./useBenchKeys.ts";
 
 const LOOK: Record<CalloutState["state"], readonly [mark: string, colour: string]> = {
@@ -132,6 +134,13 @@ const Row = ({ callout, state, onChange }: { callout: Callout; state: CalloutSta
       <button
         type="button"
         onMouseDown={(event) => event.preventDefault()}
+        onPointerDown={(event) =>
+          dragToBoard(event, {
+            begin: () => act.dimensionCallout(callout),
+            drop: (at) => act.click(at, NO_MODIFIERS),
+          })
+        }
+        title="Click: into what is being made. Drag onto the board: its dimension"
         onMouseEnter={light}
         onFocus={light}
         onClick={() => {

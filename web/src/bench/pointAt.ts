@@ -5,7 +5,7 @@ import { picksAt, snapsAt, SNAP_KINDS, type Snap, type SnapKind } from "@ash-edg
 import { readTypedValue, RESOLUTION, ROUNDING, type Unit } from "@ash-edge/core/numeric";
 import {
   givenOf,
-  takesPoint,
+  takesSnap,
   wantedPick,
   type Hover,
   type Picked,
@@ -60,7 +60,7 @@ export const pointAt = (
   const under: Picked[] = tool ? [...picksAt(index, raw, PICK_REACH / view.scale)] : allAt(state, raw);
   for (let i = 0; i < asked.under % Math.max(1, under.length); i++) under.push(under.shift()!);
   const from = tool?.from && toolState?.picks[tool.from];
-  const wantsPoint = wanted && (takesPoint(wanted) || wanted.exact);
+  const wantsPoint = wanted && (takesSnap(wanted) || wanted.exact);
   const options = { from: from ? from.at : undefined, kinds: snapKinds(state), grid: gridPitch(view.scale) };
   const reach = kept.snaps.reach / view.scale;
   const found = wantsPoint && !modifiers.alt ? snapsAt(index, raw, reach, options) : [];

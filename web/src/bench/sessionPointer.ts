@@ -2,7 +2,7 @@ import type { PictureSize } from "@ash-edge/core/drawing";
 import type { Point } from "@ash-edge/core/geometry";
 import { lockedAt, SNAP_WORDS } from "@ash-edge/core/look";
 import { refuse, type Refusal } from "@ash-edge/core/numeric";
-import { draggedOf, givenOf, proposalOf, takesPoint, wantedPick, type Hover } from "@ash-edge/tools";
+import { draggedOf, givenOf, proposalOf, takesSnap, wantedPick, type Hover } from "@ash-edge/tools";
 import { PICK_REACH, pointAt } from "./pointAt.ts";
 import type { SessionCore } from "./sessionCore.ts";
 import type { Modifiers, Proposed } from "./state/index.ts";
@@ -71,7 +71,7 @@ export const makePointing = (core: SessionCore, { holds, callouts, selecting, ha
   };
   const wantsPoint = (): boolean => {
     const part = wanted();
-    return part !== undefined && takesPoint(part);
+    return part !== undefined && takesSnap(part);
   };
   /** Why a click on what lies here picks nothing: its layer is locked. */
   const lockedHere = ({ at, under, snap }: Hover): Refusal | undefined => {

@@ -4,7 +4,7 @@ import { ChangedElsewhere, NotInStore, storeStep, type Step } from "./journal.ts
 import type { History } from "./history.ts";
 import type { Reserve } from "./reserve.ts";
 import { placeInHistory } from "./released.ts";
-import { stateOf, thumbnailOf } from "./summary.ts";
+import { stateOf, jobPictureOf } from "./summary.ts";
 
 /** Writes the steps of a job one after another. */
 export type Keeper = {
@@ -60,7 +60,7 @@ export const makeKeeper = (
     const drawing = latest;
     latest = undefined;
     if (!drawing || over || waiting.length > 0) return;
-    const thumbnail = thumbnailOf(drawing);
+    const thumbnail = jobPictureOf(drawing);
     await database.transaction("rw", [database.jobs, database.heads, database.journal], async () => {
       const record = await database.jobs.get(job);
       if (!record) return;

@@ -23,6 +23,7 @@ const schemas = {
       inside: Joi.string().allow(""),
       open: Joi.string().allow(""),
       marks: Joi.string().allow(""),
+      dimensions: Joi.string(),
     }),
   }),
   head: Joi.object({

@@ -12,6 +12,7 @@ export type Thumbnail = {
   readonly inside: string;
   readonly open: string;
   readonly marks?: string;
+  readonly dimensions?: string;
 };
 
 export type JobRecord = JobHead & {

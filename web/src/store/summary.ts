@@ -1,6 +1,8 @@
+import { displayOf, isSeen, textWidth, unitsPerPaper, type Display } from "@ash-edge/core/annotate";
 import { measureCallout } from "@ash-edge/core/callouts";
-import { calloutsOf, type Drawing } from "@ash-edge/core/drawing";
+import { annotationsOf, calloutsOf, settingsOf, styleOf, type Drawing } from "@ash-edge/core/drawing";
 import {
+  along,
   chordsOf,
   endlessPoint,
   pieceRadius,
@@ -11,6 +13,7 @@ import {
   type Piece,
   type Point,
 } from "@ash-edge/core/geometry";
+import { unitAt } from "@ash-edge/core/numeric";
 import { profileOf } from "@ash-edge/core/profile";
 import { isClosedShape, isSmoothShape, shapePieces, type Shape } from "@ash-edge/core/shape";
 import type { JobState, Thumbnail } from "./rows.ts";
@@ -75,7 +78,7 @@ export const pictureOf = (outlines: readonly Outline[]): Thumbnail | undefined =
   };
 };
 
-/** The small picture for lists; undefined while nothing is drawn. */
+/** A drawing's outlines as a picture; undefined while nothing is drawn. */
 export const thumbnailOf = (drawing: Drawing): Thumbnail | undefined => {
   const { contours, open, marks } = profileOf(drawing);
   return pictureOf([
@@ -83,6 +86,39 @@ export const thumbnailOf = (drawing: Drawing): Thumbnail | undefined => {
     ...open.slice(0, SHOWN).map(({ pieces }): Outline => ({ kind: "open", pieces, closed: false })),
     ...marks.slice(0, SHOWN).map(({ pieces }): Outline => ({ kind: "mark", pieces, closed: false })),
   ]);
+};
+
+/** What a dimension is drawn with, as path data: at the size of a list its text is no more than a stroke. */
+const displayPath = ({ drawn }: Display): string =>
+  drawn
+    .map((one) => {
+      if (one.kind === "stroke") return one.pieces.map((piece) => piecesPath([piece], false)).join("");
+      if (one.kind === "terminator") return `M${one.points.map(({ x, y }) => `${x} ${y}`).join("L")}`;
+      const half = textWidth(one.text, one.height) / 2;
+      const [a, b] = [-half, half].map((by) => along(one.middle, unitAt(one.angle), by)) as [Point, Point];
+      return `M${a.x} ${a.y}L${b.x} ${b.y}`;
+    })
+    .join("");
+
+/** The small picture for lists, with its dimensions where they are shown; undefined while nothing is drawn. */
+export const jobPictureOf = (drawing: Drawing): Thumbnail | undefined => {
+  const picture = thumbnailOf(drawing);
+  if (!picture || drawing.annotation.size === 0 || settingsOf(drawing).annotationsHidden) return picture;
+  const style = styleOf(drawing);
+  const per = unitsPerPaper(drawing, style);
+  const displays = annotationsOf(drawing)
+    .slice(0, SHOWN)
+    .filter((one) => isSeen(drawing, one))
+    .map((one) => displayOf(drawing, one, style, per));
+  const dimensions = displays.map(displayPath).join("");
+  return dimensions === "" ? picture : { ...picture, box: boxWith(picture.box, displays), dimensions };
+};
+
+/** The box of a picture with what speaks of it. */
+export const boxWith = ([x, y, width, height]: Thumbnail["box"], displays: readonly Display[]): Thumbnail["box"] => {
+  const own = { minX: x, minY: y, maxX: x + width, maxY: y + height };
+  const { minX, minY, maxX, maxY } = unionBounds([own, ...displays.map(({ bounds }) => bounds)])!;
+  return [minX, minY, maxX - minX, maxY - minY];
 };
 
 /**

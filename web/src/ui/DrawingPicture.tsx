@@ -1,15 +1,6 @@
 import type { Display } from "@ash-edge/core/annotate";
-import { unionBounds } from "@ash-edge/core/geometry";
-import type { Thumbnail } from "../store/index.ts";
+import { boxWith, type Thumbnail } from "../store/index.ts";
 import { DisplaySvg } from "./DisplaySvg.tsx";
-
-/** The box of a picture with what speaks of it: left, low, width and height. */
-const boxWith = (box: Thumbnail["box"], displays: readonly Display[]): Thumbnail["box"] => {
-  const [x, y, width, height] = box;
-  const own = { minX: x, minY: y, maxX: x + width, maxY: y + height };
-  const { minX, minY, maxX, maxY } = unionBounds([own, ...displays.map(({ bounds }) => bounds)])!;
-  return [minX, minY, maxX - minX, maxY - minY];
-};
 
 /** Outlines in a small picture, filled where closed, in the colours of their roles. */
 export const DrawingPicture = ({
@@ -40,6 +31,7 @@ export const DrawingPicture = ({
         <path d={thumbnail.outside} stroke="var(--ink)" {...stroke} />
         <path d={thumbnail.inside} stroke="var(--inside)" {...stroke} />
         <path d={thumbnail.open} stroke="var(--ink)" {...stroke} />
+        {thumbnail.dimensions && <path d={thumbnail.dimensions} stroke="var(--soft)" {...stroke} strokeWidth={0.6} />}
         {displays.length > 0 && <DisplaySvg displays={displays} colour="var(--ink)" />}
         {thumbnail.marks && <path d={thumbnail.marks} stroke="var(--soft)" {...stroke} strokeDasharray="4 2" />}
       </g>

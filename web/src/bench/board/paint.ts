@@ -1,5 +1,4 @@
-import { displayOf } from "@ash-edge/core/annotate";
-import { idsIn } from "@ash-edge/core/attach";
+import { displayOf, heldBy, holdersOfCurve } from "@ash-edge/core/annotate";
 import {
   annotationOf,
   entityOf,
@@ -205,10 +204,18 @@ export const paintLively = (canvas: Canvas, state: BenchState, palette: Palette,
     outline([under.id], { colour: toolId ? palette.ember : palette.moss, width: 5, dash: [] });
     canvas.globalAlpha = 1;
   }
-  const held = under && wantsCurve ? annotationOf(drawing, under.id)?.refs : undefined;
-  if (held) {
+  const speaks = under && wantsCurve ? annotationOf(drawing, under.id) : undefined;
+  if (speaks) {
+    const { curves, places } = heldBy(drawing, speaks);
     canvas.globalAlpha = 0.35;
-    outline(new Set(held.flatMap(idsIn)), { colour: palette.moss, width: 5, dash: [] });
+    stroke(canvas, { colour: palette.moss, width: 5, dash: [] }, () => {
+      for (const curve of curves) traceShape(canvas, view, curve, box);
+      for (const place of places) {
+        const { x, y } = toScreen(view, place);
+        canvas.moveTo(x + HELD_PLACE, y);
+        canvas.arc(x, y, HELD_PLACE, 0, 2 * Math.PI);
+      }
+    });
     canvas.globalAlpha = 1;
   }
   paintFindings(canvas, state, palette);
@@ -248,15 +255,14 @@ const paintAnnotationsLit = (canvas: Canvas, state: BenchState, palette: Palette
   const { drawing } = state.history;
   const { now: view, signsHidden } = state.view;
   const { ids, lit } = state.selection;
-  const under = state.hand.toolId || state.pointer.grip ? undefined : state.pointer.hover?.under[0]?.ref?.id;
+  const under = state.hand.toolId || state.pointer.grip ? undefined : state.pointer.hover?.under[0]?.ref;
   const displays = shownAnnotations(drawing, view.scale, signsHidden);
   if (displays.length === 0 || (ids.size === 0 && lit.size === 0 && under === undefined)) return;
   const some = displays.filter(({ id }) => ids.has(id) || lit.has(id));
   paintLit(canvas, some, view, palette.moss, 1.8);
   if (under === undefined) return;
-  const holds = (id: Id): boolean =>
-    id === under || annotationOf(drawing, id)!.refs.some((ref) => idsIn(ref).includes(under));
-  const near = displays.filter(({ id }) => !ids.has(id) && holds(id));
+  const holds = holdersOfCurve(drawing, under);
+  const near = displays.filter(({ id }) => !ids.has(id) && (id === under.id || holds(annotationOf(drawing, id)!)));
   paintLit(canvas, near, view, palette.moss, 1.2);
 };
 
@@ -389,6 +395,8 @@ const paintVertex = (
 
 /** The id of what is not made yet. */
 const NEW: Id = 0;
+/** A place that is held is ringed so far out, px. */
+const HELD_PLACE = 7;
 const MAGNIFIED = 6;
 const LENS = 190;
 
