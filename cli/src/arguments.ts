@@ -5,7 +5,7 @@ import { SHARP_LIMIT, type Corners } from "@ash-edge/core/offset";
 import { SHOWN_BY } from "@ash-edge/core/tidy";
 import { Unusable } from "./unusable.ts";
 
-export const COMMANDS = ["inspect", "tidy", "offset", "convert"] as const;
+export const COMMANDS = ["inspect", "check", "tidy", "offset", "convert"] as const;
 export type Command = (typeof COMMANDS)[number];
 
 export type Arguments = {
@@ -23,6 +23,11 @@ export type Arguments = {
   readonly arcs?: number;
   /** Corners are points measured along an outline: the fewest lines and arcs under their own scatter. */
   readonly traced: boolean;
+  /** What it is made with and of, for `check`. */
+  readonly tool?: number;
+  readonly wall?: number;
+  readonly thickness?: number;
+  readonly material?: string;
   readonly offset?: {
     readonly by: number;
     readonly side: "out" | "in" | "both";
@@ -33,6 +38,7 @@ export type Arguments = {
 };
 
 export const USAGE = `ash-edge inspect IN…                 reads and reports; writes nothing
+ash-edge check IN…                    all that is asked before cutting, by the page's own list; reads saved jobs, too
 ash-edge tidy IN… -o OUT              takes away duplicates and overlaps, closes gaps, joins what meets
 ash-edge offset IN… -o OUT --by D --side out|in|both
                                       offsets every closed contour and writes only what comes of them
@@ -52,6 +58,9 @@ A CSV is a table of the contours.
   --arcs T                convert: ellipses, splines and runs of tiny straight pieces become tangent arcs within T
   --traced                with --arcs: straight pieces go through measured points, and become the fewest lines and arcs
                           under these points' own scatter, within T of all but those that strayed
+  --tool D                check: the tool's diameter or kerf
+  --wall W                check: the thinnest wall that is asked for
+  --thickness T           check: how thick it is, for walls; --material NAME, such as granite
   --by D                  how far, in the drawing's unit; out makes material grow: outer contours grow, holes shrink
   --corner round|sharp|flat
                           how corners come out (round); a sharp one farther than --limit distances away is flat (4)
@@ -108,7 +117,10 @@ const COMMON = {
 } as const;
 const OF_OFFSET = { by: TEXT, side: TEXT, corner: TEXT, times: TEXT, limit: TEXT } as const;
 const OF_CONVERT = { arcs: TEXT, traced: SWITCH } as const;
-const OPTIONS = { ...COMMON, ...OF_OFFSET, ...OF_CONVERT } as const;
+const OF_CHECK = { tool: TEXT, wall: TEXT, thickness: TEXT, material: TEXT } as const;
+/** What `check`, which writes and mends nothing, takes of the common ones. */
+const CHECK_TAKES: ReadonlySet<string> = new Set(["json", "units", ...Object.keys(OF_CHECK)]);
+const OPTIONS = { ...COMMON, ...OF_OFFSET, ...OF_CONVERT, ...OF_CHECK } as const;
 
 /** The words of a call by option, as Node reads them; a dash alone is an input, and a negative number a value. */
 const parsed = (command: Command, words: readonly string[]) => {
@@ -140,6 +152,9 @@ export const readArguments = (command: Command, words: readonly string[]): Argum
     if (name in OF_OFFSET && command !== "offset") throw new Unusable(`--${name} belongs to offset; see --help`);
     if (name in OF_CONVERT && command !== "convert")
       throw new Unusable(`--${name} is no option of ${command}; see --help`);
+    if (name in OF_CHECK && command !== "check") throw new Unusable(`--${name} belongs to check; see --help`);
+    if (command === "check" && name !== "o" && !CHECK_TAKES.has(name))
+      throw new Unusable(`--${name} is no option of check; see --help`);
   }
   const given = <T>(name: keyof typeof OPTIONS, read: (option: string, text: string) => T): T | undefined => {
     const text = values[name];
@@ -162,9 +177,14 @@ export const readArguments = (command: Command, words: readonly string[]): Argum
   );
   const edges = given("shared-edges", (option, text) => oneOf(option, text, ["keep", "drop", "merge"] as const));
   const json = values.json === true;
+  const tool = given("tool", (option, text) => above0(option, text, "6"));
+  const wall = given("wall", (option, text) => above0(option, text, "5"));
+  const thickness = given("thickness", (option, text) => above0(option, text, "20"));
+  const material = values.material;
   if (inputs.length === 0) throw new Unusable(`${command} takes a file; see --help`);
-  if (command !== "inspect" && out === undefined) throw new Unusable(`${command} needs -o and the file to write`);
-  if (command === "inspect" && out !== undefined) throw new Unusable("inspect writes nothing; leave -o away");
+  const writes = command !== "inspect" && command !== "check";
+  if (writes && out === undefined) throw new Unusable(`${command} needs -o and the file to write`);
+  if (!writes && out !== undefined) throw new Unusable(`${command} writes nothing; leave -o away`);
   if (command === "offset" && by === undefined) throw new Unusable("offset needs --by and how far, such as --by 2.5");
   if (command === "offset" && side === undefined) throw new Unusable("offset needs --side out, in or both");
   if (by !== undefined && by * times > LARGEST) throw new Unusable("--by times --times is more than 1e9");
@@ -182,6 +202,10 @@ export const readArguments = (command: Command, words: readonly string[]): Argum
     ...(units === undefined ? {} : { units }),
     ...(tolerance === undefined ? {} : { tolerance }),
     ...(arcs === undefined ? {} : { arcs }),
+    ...(tool === undefined ? {} : { tool }),
+    ...(wall === undefined ? {} : { wall }),
+    ...(thickness === undefined ? {} : { thickness }),
+    ...(material === undefined ? {} : { material }),
     ...(by === undefined || side === undefined ? {} : { offset: { by, side, corners, times, limit } }),
   };
 };

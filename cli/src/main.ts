@@ -3,6 +3,7 @@ import { availableParallelism } from "node:os";
 import { basename, dirname, extname, join } from "node:path";
 import { plainText } from "@ash-edge/core/numeric";
 import { COMMANDS, readArguments, USAGE, type Arguments } from "./arguments.ts";
+import { checkText, type CheckReport } from "./check.ts";
 import { reportText, type Report } from "./report.ts";
 import { Unusable } from "./unusable.ts";
 import { READ_EXTENSIONS, workSafely, type Tried } from "./work.ts";
@@ -36,7 +37,10 @@ const complain = (reason: Unusable): 2 => {
 };
 
 /** The files that the inputs name: files themselves, and what can be read in folders. */
-const filesOf = async (inputs: readonly string[]): Promise<{ files: readonly string[]; many: boolean }> => {
+const filesOf = async (
+  inputs: readonly string[],
+  jobs: boolean,
+): Promise<{ files: readonly string[]; many: boolean }> => {
   const files: string[] = [];
   let many = inputs.length > 1;
   for (const input of inputs) {
@@ -48,7 +52,8 @@ const filesOf = async (inputs: readonly string[]): Promise<{ files: readonly str
     many = true;
     const names = await readdir(input);
     for (const name of names.sort())
-      if (READ_EXTENSIONS.has(extname(name).toLowerCase())) files.push(join(input, name));
+      if (READ_EXTENSIONS.has(extname(name).toLowerCase()) || (jobs && /\.ashedge\.json$/i.test(name)))
+        files.push(join(input, name));
   }
   if (files.length === 0) throw new Unusable(`${inputs[0]}: there is no file in it that can be read`);
   return { files, many };
@@ -59,14 +64,14 @@ const filesOf = async (inputs: readonly string[]): Promise<{ files: readonly str
  * said and never stops the rest. The worst exit code counts.
  */
 const runAll = async (options: Arguments): Promise<0 | 1 | 2> => {
-  const { files, many } = await filesOf(options.inputs);
+  const { files, many } = await filesOf(options.inputs, options.command === "check");
   if (many && options.out === "-") throw new Unusable("-o - takes one file; give a folder for several");
   const into = options.out === undefined || options.out === "-" ? ".dxf" : extensionOf(options.out, many);
   const pool = files.length > 1 ? await poolFor(files.length) : undefined;
   const names = uniqueNames(files);
   const tries = files.map((file) => (pool ? pool.run({ file, options, into }) : workSafely(file, options, into)));
   for (const one of tries) one.catch(() => undefined); // each is waited for below, in order
-  const reports: (Report & { file?: string })[] = [];
+  const reports: ((Report | CheckReport) & { file?: string })[] = [];
   let worst: 0 | 1 | 2 = 0;
   try {
     for (const [i, file] of files.entries()) {
@@ -77,7 +82,7 @@ const runAll = async (options: Arguments): Promise<0 | 1 | 2> => {
         const written =
           text === undefined ? undefined : write(text, many ? join(options.out!, names[i]!) : options.out!, many);
         // put into words while it is written, and said when it is
-        const told = options.json || options.out === "-" ? "" : `${many ? `${file}\n` : ""}${reportText(report)}`;
+        const told = options.json || options.out === "-" ? "" : `${many ? `${file}\n` : ""}${textOf(report)}`;
         await written;
         reports.push(many ? { file, ...report } : report);
         // names in files are no words for a terminal
@@ -95,6 +100,8 @@ const runAll = async (options: Arguments): Promise<0 | 1 | 2> => {
     process.stdout.write(`${JSON.stringify(many ? reports : reports[0])}\n`);
   return worst;
 };
+
+const textOf = (report: Report | CheckReport): string => ("verdict" in report ? checkText(report) : reportText(report));
 
 type Task = { readonly file: string; readonly options: Arguments; readonly into: string };
 const WORKER = new URL("../bin/work.mjs", import.meta.url).href;

@@ -131,7 +131,7 @@ export const plainReport = (
   message,
 });
 
-const unitFindings = (read: ReadDrawing, asked: Unit | undefined): Finding[] => {
+export const unitFindings = (read: ReadDrawing, asked: Unit | undefined): Finding[] => {
   const say = (message: string): Finding[] => [plainReport("units", "warning", message)];
   if (!read.unit) return asked ? [] : say("The file names no unit that is known here; taken as mm.");
   if (read.convertedFrom) return say(`The file is in ${read.convertedFrom}; it was converted to mm.`);
@@ -178,7 +178,7 @@ export const tracedFor = (traced: readonly Traced[], units: Unit): Finding[] =>
     return { ...plainReport("traced", severity, `${was} became ${made}: ${off}.`, one.at), fixed: true };
   });
 
-const fileFindings = (read: ReadDrawing, rest: readonly ReadShape[]): Finding[] => [
+export const fileFindings = (read: ReadDrawing, rest: readonly ReadShape[]): Finding[] => [
   ...rest.flatMap((shape): readonly Finding[] => {
     if (shape.kind === "point") return [plainReport("stray", "info", "A point is no cut geometry.", shape.at)];
     if (shape.kind === "ellipse") return [plainReport("not-arcs", "error", NOT_ARCS.ellipse, shape.centre)];

@@ -6,19 +6,20 @@ import { ARC_PART, JOIN_TOLERANCE, type Unit } from "@ash-edge/core/numeric";
 import { sayRefusal } from "@ash-edge/core/say";
 import { SHOWN_BY, tidy, type Finding, type Thing, type Tidied } from "@ash-edge/core/tidy";
 import type { Arguments } from "./arguments.ts";
+import type { CheckReport } from "./check.ts";
 import { offsetContours } from "./offsetContours.ts";
 import { depthsOf, reportOf, stoodFor, tracedFor, type Report } from "./report.ts";
 import { Unusable } from "./unusable.ts";
 
 /** What one file gives: its report, and the text to be written where something is. */
-export type Worked = { readonly report: Report; readonly text?: string };
+export type Worked = { readonly report: Report | CheckReport; readonly text?: string };
 
 export const READ_EXTENSIONS: ReadonlySet<string> = new Set([".dxf", ".svg"]);
 
 /** Formats other than DXF are read in only where they are wanted: a start costs less. */
 const svg = (): Promise<typeof import("@ash-edge/core/formats/svg")> => import("@ash-edge/core/formats/svg");
 
-const readDrawing = async (file: string): Promise<ReadDrawing> => {
+export const readDrawing = async (file: string): Promise<ReadDrawing> => {
   if (!READ_EXTENSIONS.has(extname(file).toLowerCase()))
     throw new Unusable(`${file}: files ending in .dxf and .svg are read`);
   const bytes = await readFile(file).catch(() => {
@@ -31,6 +32,7 @@ const readDrawing = async (file: string): Promise<ReadDrawing> => {
 
 /** Reads a file, does what the command says, and reports; what is written is a DXF, or what else `into` says. */
 export const workOn = async (file: string, options: Arguments, into = ".dxf"): Promise<Worked> => {
+  if (options.command === "check") return { report: await (await import("./check.ts")).checkFile(file, options) };
   const found = await readDrawing(file);
   const units: Unit = found.unit ?? options.units ?? "mm";
   const tolerance = options.tolerance ?? JOIN_TOLERANCE[units];

@@ -1,7 +1,9 @@
+import type { Drawing } from "../drawing/drawing.ts";
+import type { Making } from "../drawing/making.ts";
 import type { Point } from "../geometry/point.ts";
 import type { Id } from "../numeric/id.ts";
-import { showTelling } from "../numeric/showValue.ts";
 import type { Unit } from "../numeric/units.ts";
+import { showTelling } from "../numeric/showValue.ts";
 import type { Profile } from "../profile/profile.ts";
 
 /** How grave something is: an error stands against cutting, a warning is said, an info is only told. */
@@ -11,23 +13,43 @@ export type FaultValues = Readonly<Record<string, number | string>>;
 
 /**
  * What stands against cutting a profile, or is to be said of it. Numbers in the job's unit; its check has the
- * sentence.
+ * sentence. What lies between two places has both.
  */
 export type Fault = {
   readonly code: string;
-  readonly severity: Exclude<Severity, "info">;
+  readonly severity: Severity;
   readonly at?: Point;
+  readonly to?: Point;
   readonly ids: readonly Id[];
   readonly values: FaultValues;
 };
 
+/** What a job is made of, as its head says it. */
+export type Stock = { readonly material: string; readonly thickness?: number | undefined };
+
+/** What is checked: the profile of a drawing, and what it is made with and of. */
+export type Subject = {
+  readonly drawing: Drawing;
+  readonly profile: Profile;
+  readonly making: Making;
+  readonly stock: Stock;
+};
+
 /**
- * One check: what it finds in a profile, and a sentence for each code of that. A new one is a file with this and a
- * line in `list.ts`.
+ * One check: what it finds, a sentence for each code of that, and where what it asks for comes from. A new one is a
+ * file with this and a line in `list.ts`.
  */
 export type Check = {
-  readonly find: (profile: Profile) => readonly Fault[];
+  readonly id: string;
+  readonly name: string;
+  /** A standard, a handbook, a definition, or common practice. */
+  readonly source: string;
+  /** It takes longer than an edit may: it is asked where a job is proved or released. */
+  readonly slow?: true;
+  readonly find: (subject: Subject) => readonly Fault[];
   readonly says: Readonly<Record<string, (values: FaultValues, unit: Unit) => string>>;
+  /** The tool that mends what has a code. */
+  readonly repairs?: Readonly<Record<string, string>>;
 };
 
 /** A length of a fault in words, in the job's unit. */

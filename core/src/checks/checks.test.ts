@@ -15,7 +15,16 @@ import { sayFault } from "../say/say.ts";
 import type { Outcome } from "../numeric/outcome.ts";
 import type { Piece } from "../geometry/piece.ts";
 import type { Shape } from "../shape/shape.ts";
-import { faultRows, fileLayerNames, faultsOf, isReady, planRelease, releaseVerdict, type Severity } from "./index.ts";
+import {
+  faultRows,
+  fileLayerNames,
+  faultsOf,
+  isReady,
+  planRelease,
+  releaseVerdict,
+  subjectOf,
+  type Severity,
+} from "./index.ts";
 
 const value = <T>(outcome: Outcome<T>): T => {
   if (!outcome.ok) throw new Error(outcome.refusal.code);
@@ -34,7 +43,9 @@ describe("what stands against cutting", () => {
   };
   const circle = (x: number, radius: number) => ({ kind: "circle" as const, centre: { x, y: 0 }, radius });
   const codes = (drawing: ReturnType<typeof newDrawing>): string[] =>
-    faultsOf(profileOf(drawing)).map(({ code, severity }) => `${severity} ${code}`);
+    faultsOf(subjectOf(drawing, profileOf(drawing))).flatMap(({ code, severity }) =>
+      severity === "info" ? [] : `${severity} ${code}`,
+    );
 
   it("sorts contours onto layers by nesting, inside ones first, and never writes layout", () => {
     const plan = planRelease(drawn([circle(0, 50), circle(0, 20), circle(0, 5), circle(200, 3)]));
@@ -79,7 +90,8 @@ describe("what stands against cutting", () => {
     const drawing = drawn(shapes);
     expect(codes(drawing)).toEqual(expected);
     expect(planRelease(drawing).ready).toBe(expected.every((fault) => fault.startsWith("warning")));
-    for (const fault of faultsOf(profileOf(drawing))) expect(sayFault(fault, "mm")).toMatch(/^[A-Z0-9].*\.$/);
+    for (const fault of faultsOf(subjectOf(drawing, profileOf(drawing))))
+      expect(sayFault(fault, "mm")).toMatch(/^[A-Z0-9].*\.$/);
   });
 
   it("a figure of eight crosses itself; a square does not touch itself at its corners", () => {
@@ -203,6 +215,7 @@ describe("what stands against cutting", () => {
       ]);
       expect(all.faults.map((fault) => sayFault(fault, "mm"))).toEqual([
         "The layer Spare is hidden. What lies on it is written all the same (2).",
+        "3 separate parts: none lies in another.",
       ]);
       const [first] = [...entitiesOf(drawing)].filter(({ kind }) => kind === "circle");
       const some = planRelease(drawing, { among: new Set([first!.id]) });
@@ -237,15 +250,17 @@ describe("what stands against cutting", () => {
       expect(rows[1]!.ids.length).toBe(300);
       const sound = { ready: true, faults: [] };
       const warned = planRelease(drawn([circle(0, 5), circle(10, 5)]));
-      expect(releaseVerdict(sound, { called: 9, notPlaced: 0, off: 0 })).toEqual({
+      expect(releaseVerdict(sound, { called: 9, notPlaced: 0, off: 0, waived: 0 })).toEqual({
         state: "ready",
         words: "Ready to cut",
       });
-      expect(releaseVerdict(sound, { called: 9, notPlaced: 8, off: 1 }).words).toBe(
+      expect(releaseVerdict(sound, { called: 9, notPlaced: 8, off: 1, waived: 0 }).words).toBe(
         "Ready but for 1 callout off, 8 callouts not placed",
       );
-      expect(releaseVerdict(warned, { called: 0, notPlaced: 0, off: 0 }).words).toBe("Ready but for 1 warning");
-      expect(releaseVerdict(plan, { called: 0, notPlaced: 0, off: 0 }).state).toBe("not ready");
+      expect(releaseVerdict(warned, { called: 0, notPlaced: 0, off: 0, waived: 0 }).words).toBe(
+        "Ready but for 1 warning",
+      );
+      expect(releaseVerdict(plan, { called: 0, notPlaced: 0, off: 0, waived: 0 }).state).toBe("not ready");
     });
   });
 });

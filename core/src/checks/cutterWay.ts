@@ -5,6 +5,9 @@ import { lengthIn, type Check } from "./check.ts";
  * to find without.
  */
 export const cutterWay: Check = {
+  id: "cutter-way",
+  name: "The cutter gets along",
+  source: "Common practice: the way of its middle, half its diameter off.",
   find: () => [],
   says: {
     "cutter-corner": ({ cutter }, unit) =>

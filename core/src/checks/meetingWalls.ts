@@ -4,7 +4,10 @@ import type { Check } from "./check.ts";
 
 /** Crossings, touches and doubled stretches between and within contours and chains, each place once. */
 export const meetingWalls: Check = {
-  find: ({ contours, open }) => {
+  id: "crossing",
+  name: "Nothing crosses, touches or is doubled",
+  source: "Definition: boundaries of one body have no point in common.",
+  find: ({ profile: { contours, open } }) => {
     const owners = [...contours.filter(({ role }) => role !== "mark"), ...open];
     try {
       return withinMoment(() => meetingPlaces(owners)).map(({ kind, at, runs }) => ({

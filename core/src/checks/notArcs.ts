@@ -2,7 +2,11 @@ import type { Check } from "./check.ts";
 
 /** Ellipses and free curves: no machine cuts them as they are. */
 export const notArcs: Check = {
-  find: ({ smooth }) =>
+  id: "arcs",
+  name: "Lines and arcs alone",
+  source: "Common practice: controls run lines and arcs.",
+  repairs: { "not-arcs": "arc-fit" },
+  find: ({ profile: { smooth } }) =>
     smooth.length === 0
       ? []
       : [{ code: "not-arcs", severity: "error", ids: smooth, values: { curves: smooth.length } }],

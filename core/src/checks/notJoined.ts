@@ -2,7 +2,11 @@ import type { Check } from "./check.ts";
 
 /** Loose pieces that meet all round without being one contour. */
 export const notJoined: Check = {
-  find: ({ contours }) =>
+  id: "joined",
+  name: "Contours are joined",
+  source: "Definition: one contour is one chain.",
+  repairs: { "not-joined": "join" },
+  find: ({ profile: { contours } }) =>
     contours
       .filter(({ role, joined }) => role !== "mark" && !joined)
       .map(({ ids, pieces }) => ({

@@ -3,7 +3,10 @@ import { lengthIn, type Check } from "./check.ts";
 
 /** Chains with two free ends, each with how far the nearest other end is. */
 export const openChains: Check = {
-  find: ({ open }) =>
+  id: "open",
+  name: "No open ends",
+  source: "Definition: a contour has no ends.",
+  find: ({ profile: { open } }) =>
     open.map(({ ids, layer, ends }) => {
       const met = ends.find(({ gap }) => gap?.apart && gap.distance <= RESOLUTION);
       if (met?.gap?.apart)

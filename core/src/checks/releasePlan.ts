@@ -9,9 +9,9 @@ import type { Unit } from "../numeric/units.ts";
 import { allowanceFor, type Allowance } from "../offset/allowance.ts";
 import { nestingDepths } from "../contour/nesting.ts";
 import { profileOf, type Contour } from "../profile/profile.ts";
-import type { Fault } from "./check.ts";
+import type { Fault, Stock } from "./check.ts";
 import { fileLayerNames } from "./fileLayers.ts";
-import { faultsOf, gravestFirst } from "./list.ts";
+import { faultsOf, gravestFirst, subjectOf } from "./list.ts";
 import { isReady } from "./ready.ts";
 
 /** One contour, or an open mark, as it goes into a file. */
@@ -55,6 +55,8 @@ export type ReleaseAsked = {
   readonly layers?: LayersBy;
   /** The file is for readers of DXF up to release 12, which have fewer letters in names. */
   readonly old?: boolean;
+  /** What it is cut from, as the job's head says. */
+  readonly stock?: Stock;
 };
 
 export type LayersBy = "role" | "own";
@@ -69,14 +71,14 @@ export const ROLE_LAYERS = { outside: "OUTSIDE", inside: "INSIDE", mark: "MARK" 
  */
 export const planRelease = (
   drawing: Drawing,
-  { cutter = 0, among, layers = "role", old = false }: ReleaseAsked = {},
+  { cutter = 0, among, layers = "role", old = false, stock }: ReleaseAsked = {},
 ): ReleasePlan => {
   const things = cutEntities(drawing).filter(({ id }) => !among || among.has(id));
   const profile = profileOf(drawing, undefined, things);
   const cut = profile.contours
     .filter(({ joined, role }) => joined && role !== "mark")
     .sort((p, q) => q.depth - p.depth || Number(q.role === "inside") - Number(p.role === "inside"));
-  const found = faultsOf(profile);
+  const found = faultsOf(subjectOf(drawing, profile, stock));
   const blocked = found.some(({ severity }) => severity === "error");
   const all = layersOf(drawing);
   const written = fileLayerNames(

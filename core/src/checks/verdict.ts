@@ -1,20 +1,43 @@
-import type { ReleasePlan } from "./releasePlan.ts";
+import { measureCallout, type CalloutState } from "../callouts/measure.ts";
+import type { Callout } from "../drawing/callout.ts";
+import { calloutsOf, type Drawing } from "../drawing/drawing.ts";
+import { planRelease, type ReleaseAsked, type ReleasePlan } from "./releasePlan.ts";
 
-/** How the callouts that are to hold stand. */
-export type Standing = { readonly called: number; readonly notPlaced: number; readonly off: number };
+/** A callout and how it stands. */
+export type CalloutRow = { readonly callout: Callout; readonly state: CalloutState };
+
+/** How the callouts that are to hold stand; those that were waived are none of the others. */
+export type Standing = {
+  readonly called: number;
+  readonly notPlaced: number;
+  readonly off: number;
+  readonly waived: number;
+};
 
 /** Whether a drawing may be cut, in one line: the words are said wherever that is decided. */
 export type Verdict = { readonly state: "ready" | "but for" | "not ready"; readonly words: string };
 
 const counted = (n: number, one: string): string => `${n} ${one}${n === 1 ? "" : "s"}`;
 
+/** A callout holds where it is true or within its tolerance. */
+export const holds = ({ state }: CalloutRow): boolean => ["true", "within"].includes(state.state);
+
+/** How many callouts there are, are answered by nothing (or not by all that they ask for), are off, and are waived. */
+export const standingOf = (rows: readonly CalloutRow[]): Standing => {
+  const open = rows.filter((row) => !holds(row));
+  const wanting = open.filter(({ callout }) => !callout.waived);
+  const off = wanting.filter(({ state }) => state.state === "off").length;
+  return { called: rows.length, off, notPlaced: wanting.length - off, waived: open.length - wanting.length };
+};
+
 /**
  * The verdict on a release: not ready with a fault or nothing to cut; ready but for callouts that are off or answered
- * by nothing, and for warnings; ready where nothing is left to say.
+ * by nothing, and for warnings; ready where nothing is left to say. What was waived is named, and stands against
+ * nothing.
  */
 export const releaseVerdict = (
   { ready, faults }: Pick<ReleasePlan, "ready" | "faults">,
-  { notPlaced, off }: Standing,
+  { notPlaced, off, waived }: Standing,
 ): Verdict => {
   if (!ready) return { state: "not ready", words: "Not ready to cut" };
   const warnings = faults.filter(({ severity }) => severity === "warning").length;
@@ -23,7 +46,27 @@ export const releaseVerdict = (
     ...(notPlaced > 0 ? [`${counted(notPlaced, "callout")} not placed`] : []),
     ...(warnings > 0 ? [counted(warnings, "warning")] : []),
   ];
-  return left.length === 0
-    ? { state: "ready", words: "Ready to cut" }
-    : { state: "but for", words: `Ready but for ${left.join(", ")}` };
+  if (left.length > 0) return { state: "but for", words: `Ready but for ${left.join(", ")}` };
+  return { state: "ready", words: waived > 0 ? `Ready to cut, ${counted(waived, "callout")} waived` : "Ready to cut" };
+};
+
+/** All that is known of a drawing before it is cut. */
+export type Survey = {
+  readonly plan: ReleasePlan;
+  readonly callouts: readonly CalloutRow[];
+  readonly standing: Standing;
+  readonly verdict: Verdict;
+};
+
+/**
+ * Looks a drawing over: what would be written, what stands against it, how its callouts stand, and the verdict. Prove,
+ * Release and the command line ask here and nowhere else, so that they can't disagree.
+ */
+export const surveyOf = (drawing: Drawing, asked: ReleaseAsked = {}): Survey => {
+  const plan = planRelease(drawing, asked);
+  const callouts = calloutsOf(drawing)
+    .filter(({ reference }) => !reference)
+    .map((callout) => ({ callout, state: measureCallout(drawing, callout) }));
+  const standing = standingOf(callouts);
+  return { plan, callouts, standing, verdict: releaseVerdict(plan, standing) };
 };

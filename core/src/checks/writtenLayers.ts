@@ -5,6 +5,9 @@ import type { Check } from "./check.ts";
  * into the file.
  */
 export const writtenLayers: Check = {
+  id: "layers",
+  name: "Every layer is written as it looks",
+  source: "Common practice: nothing hidden is cut unnoticed.",
   find: () => [],
   says: {
     "hidden-layer": ({ layer, things }) =>

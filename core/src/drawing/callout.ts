@@ -43,6 +43,10 @@ export type Callout = {
   readonly tolerance?: number;
   /** Allowed difference where it is not the same either way, from `low` to `high`; a shaft's may both be below 0. */
   readonly limits?: { readonly low: number; readonly high: number };
+  /** It may be off: why, and on which day that was said. */
+  readonly waived?: { readonly reason: string; readonly on: string };
+  /** It was looked at while it measured just that. */
+  readonly looked?: number;
   /** Where it stands on the sketch, in parts of its width and height from the top left. */
   readonly pin?: { readonly sketch: string; readonly x: number; readonly y: number };
   /** The geometry that answers it; two references for a distance. */

@@ -12,6 +12,7 @@ import { FIRST_STYLE, type Annotation, type AnnotationStyle } from "./annotation
 import type { Callout } from "./callout.ts";
 import type { Entity } from "./entity.ts";
 import { FIRST_LAYERS, LAYOUT_LAYER, PROFILE_LAYER, type Layer } from "./layer.ts";
+import type { Making } from "./making.ts";
 import { emptyPages, pageGet, pageRows, pagesWith, type Pages } from "./pages.ts";
 import type { Picture } from "./picture.ts";
 import { sameTarget, type Ref } from "./ref.ts";
@@ -33,6 +34,7 @@ export type Settings = {
   readonly annotationsLocked?: true;
   /** How they look in this job; as in the shop where it says nothing. */
   readonly annotationStyle?: AnnotationStyle;
+  readonly making?: Making;
 };
 
 /** The tables of a drawing, by the name that changes use. */

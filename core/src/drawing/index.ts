@@ -5,6 +5,7 @@ export * from "./edit.ts";
 export * from "./colour.ts";
 export * from "./entity.ts";
 export * from "./layer.ts";
+export * from "./making.ts";
 export * from "./pages.ts";
 export * from "./picture.ts";
 export * from "./ref.ts";

@@ -20,6 +20,7 @@ import { CALLOUT_KINDS } from "./callout.ts";
 import type { TableName } from "./drawing.ts";
 import type { Entity } from "./entity.ts";
 import { CUT_ROLES } from "./layer.ts";
+import { TOOL_KINDS } from "./making.ts";
 import type { Place, Ref } from "./ref.ts";
 
 /** What every entity has beside its shape. */
@@ -55,6 +56,8 @@ const CALLOUT_FIELDS: Fields = {
   name: { is: "text", empty: true },
   tolerance: optional(POSITIVE),
   limits: optional({ is: "record", of: { low: NUMBER, high: NUMBER } }),
+  waived: optional({ is: "record", of: { reason: { is: "text", most: 300 }, on: { is: "text", most: 10 } } }),
+  looked: optional(NUMBER),
   pin: optional({ is: "record", of: { sketch: TEXT, x: NUMBER, y: NUMBER } }),
 };
 
@@ -124,6 +127,17 @@ const ROW_FIELDS: Readonly<Record<Exclude<TableName, "entity">, Fields>> = {
     annotationsHidden: optional({ is: "one of", of: [true] }),
     annotationsLocked: optional({ is: "one of", of: [true] }),
     annotationStyle: optional({ is: "record", of: STYLE_FIELDS }),
+    making: optional({
+      is: "record",
+      of: {
+        tool: optional({
+          is: "record",
+          of: { name: TEXT, kind: { is: "one of", of: TOOL_KINDS }, diameter: POSITIVE },
+        }),
+        sheet: optional({ is: "record", of: { name: TEXT, width: POSITIVE, height: POSITIVE } }),
+        wall: optional(POSITIVE),
+      },
+    }),
   },
 };
 

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { faultsOf } from "../checks/index.ts";
+import { faultsOf, subjectOf } from "../checks/index.ts";
 import { applyEdit, mainLayer, newDrawing, PROFILE_LAYER, type Drawing } from "../drawing/index.ts";
 import { addLayer, draftEdit, joinPieces, putOnOneLayer } from "../edits/index.ts";
 import type { Id } from "../numeric/index.ts";
@@ -33,7 +33,7 @@ const drawn = (other: "own" | "profile"): { drawing: Drawing; layer: Id } => {
 describe("ends that meet across layers", () => {
   it("are said with the names of both, joined once they are put on one", () => {
     const { drawing, layer } = drawn("profile");
-    const faults = faultsOf(profileOf(drawing));
+    const faults = faultsOf(subjectOf(drawing, profileOf(drawing)));
     const fault = faults.find(({ code }) => code === "layers-apart")!;
     expect(sayFault(fault, "mm")).toMatch(/^Ends meet, but lie on the layers (0 and Profile|Profile and 0)\./);
     const joined = joinPieces(drawing);

@@ -59,6 +59,21 @@ describe("sentences", () => {
       things: 5,
       points: 7,
       crossings: 9,
+      length: 0.02,
+      least: 0.05,
+      degrees: 0.3,
+      radius: 1.5,
+      own: 3,
+      tool: "a bit of 6",
+      limit: 4,
+      diameter: 9,
+      process: "plasma",
+      apart: 2,
+      depth: 3,
+      parts: 2,
+      x: 900,
+      y: 400,
+      sheet: "a slab",
     };
     expect(Object.keys(FAULT_SENTENCES).length).toBeGreaterThan(10);
     for (const code of Object.keys(FAULT_SENTENCES)) {

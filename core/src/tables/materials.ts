@@ -30,6 +30,21 @@ export const MATERIALS: readonly Material[] = [
   { name: "MDF", also: [], density: 750 },
 ];
 
+/**
+ * The thinnest wall that a material of some thickness is asked for, in thicknesses: brittle ones break where metal
+ * stands. Common practice; a job may ask for another.
+ */
+const WALL_PARTS: readonly (readonly [part: number, names: ReadonlySet<string>])[] = [
+  [2, new Set(["granite", "slate", "marble", "quartz stone", "glass"])],
+  [0.5, new Set(["rubber", "cork", "gasket sheet", "PTFE"])],
+];
+
+/** The thinnest wall of a material, in the unit of its thickness. */
+export const leastWall = (material: string, thickness: number): number => {
+  const name = findMaterial(material)?.name ?? "";
+  return thickness * (WALL_PARTS.find(([, names]) => names.has(name))?.[0] ?? 1);
+};
+
 /** The material that a job's words name: the one with the longest name in them; undefined where none is known. */
 export const findMaterial = (words: string): Material | undefined => {
   const text = ` ${words.toLowerCase().replace(/[^a-z0-9.]+/g, " ")} `;
@@ -49,7 +64,12 @@ const METRES = { mm: 1e-3, in: 0.0254 } as const;
  */
 export const weightOf = (area: number, unit: Unit, material: string, thickness: string): number | undefined => {
   const found = findMaterial(material);
-  const read = readTypedValue(thickness.replace(/\.$/, ""), { unit, expects: "length" });
-  if (!found || !read.ok || !(read.value.value > 0)) return undefined;
-  return area * METRES[unit] ** 2 * read.value.value * METRES[unit] * found.density;
+  const thick = thicknessOf(thickness, unit);
+  return found && thick && area * METRES[unit] ** 2 * thick * METRES[unit] * found.density;
+};
+
+/** A job's words for its thickness in its unit; undefined where they tell none. */
+export const thicknessOf = (words: string, unit: Unit): number | undefined => {
+  const read = readTypedValue(words.replace(/\.$/, ""), { unit, expects: "length" });
+  return read.ok && read.value.value > 0 ? read.value.value : undefined;
 };

@@ -1,5 +1,5 @@
 import { measureCallout, type CalloutState } from "@ash-edge/core/callouts";
-import { faultsOf, type Fault } from "@ash-edge/core/checks";
+import { faultsOf, subjectOf, type Fault } from "@ash-edge/core/checks";
 import { calloutsOf, type Callout, type Drawing } from "@ash-edge/core/drawing";
 import { profileOf, type Profile } from "@ash-edge/core/profile";
 import type { Derived } from "../worker/mass.worker.ts";
@@ -23,7 +23,7 @@ export const noteDerived = (derived: Derived | undefined): void => void (lastKno
 export const isLarge = ({ entity }: Drawing): boolean => entity.size > LARGE;
 
 const profileNow = once((drawing: Drawing) => profileOf(drawing));
-const faultsNow = once((drawing: Drawing) => faultsOf(profileNow(drawing)));
+const faultsNow = once((drawing: Drawing) => faultsOf(subjectOf(drawing, profileNow(drawing)), { quick: true }));
 const rolesNow = once((drawing: Drawing) => rolesOf(profileNow(drawing)));
 const rolesThen = once(rolesOf);
 

@@ -1,9 +1,8 @@
 import { Check, CircleHelp, TriangleAlert, X } from "lucide-react";
 import { useNavigate } from "react-router";
-import { faultRows, releaseVerdict, type FaultRow, type ReleasePlan, type Verdict } from "@ash-edge/core/checks";
+import { faultRows, type FaultRow, type ReleasePlan, type Verdict } from "@ash-edge/core/checks";
 import type { Unit } from "@ash-edge/core/numeric";
 import { sayFault } from "@ash-edge/core/say";
-import { standingOf } from "./CalloutList.tsx";
 import type { Looking } from "./useLooked.ts";
 
 const small = "h-7 shrink-0 rounded-card border border-hair px-2 hover:border-ink";
@@ -46,11 +45,10 @@ export const Checks = ({
         </div>
       </section>
     );
-  const { plan, callouts } = looking.looked;
-  const standing = standingOf(callouts);
+  const { plan, standing, verdict } = looking.looked;
   return (
     <section className="card overflow-hidden" aria-label="Checks">
-      <Headline verdict={releaseVerdict(plan, standing)} />
+      <Headline verdict={verdict} />
       {plan.faults.length === 0 && (
         <p className="border-t border-hair px-4 py-2 text-soft">
           Every contour is closed, none crosses another, nothing is doubled.
@@ -86,9 +84,11 @@ const Faults = ({ plan, job }: { plan: ReleasePlan; job: string }) => (
   </ul>
 );
 
+const TONES = { error: "text-fault", warning: "text-caution", info: "text-soft" } as const;
+
 const Row = ({ row: { fault, count, ids }, unit, job }: { row: FaultRow; unit: Unit; job: string }) => {
   const navigate = useNavigate();
-  const tone = fault.severity === "error" ? "text-fault" : "text-caution";
+  const tone = TONES[fault.severity];
   const where = { select: ids, ...(fault.at && count === 1 ? { at: fault.at } : {}) };
   return (
     <li className="flex items-start gap-2 border-t border-hair px-4 py-2">

@@ -2,10 +2,11 @@ import { useQuery } from "@tanstack/react-query";
 import { useLiveQuery } from "dexie-react-hooks";
 import { useMemo, useRef, useState } from "react";
 import { Link, useLocation, useParams } from "react-router";
-import type { LayersBy, ReleaseAsked, ReleasePlan } from "@ash-edge/core/checks";
+import type { LayersBy, ReleaseAsked, ReleasePlan, Stock } from "@ash-edge/core/checks";
 import { entityOf, unitOf, type Drawing } from "@ash-edge/core/drawing";
-import { readTypedValue, showLength, type Id } from "@ash-edge/core/numeric";
+import { readTypedValue, showLength, type Id, type Unit } from "@ash-edge/core/numeric";
 import { sayRefusal } from "@ash-edge/core/say";
+import { thicknessOf } from "@ash-edge/core/tables";
 import { NotFound } from "../app/NotFound.tsx";
 import { useDatabase } from "../app/StoreProvider.tsx";
 import {
@@ -115,8 +116,9 @@ const Sheet = ({ job, drawing, from }: { job: JobRecord; drawing: Drawing; from:
       layers,
       old: format === "R12",
       among: onlySelected ? new Set(selected) : undefined,
+      stock: stockOf(job, unitOf(drawing)),
     }),
-    [cutter, layers, format, onlySelected, selected],
+    [cutter, layers, format, onlySelected, selected, job, drawing],
   );
   const { looking, stop, again } = useLooked(drawing, asked);
   const looked = looking.state === "looked" ? looking.looked : undefined;
@@ -354,6 +356,12 @@ const Write = ({
     </>
   );
 };
+
+/** What a job is cut from, as its head says it. */
+export const stockOf = ({ material, thickness }: JobRecord, unit: Unit): Stock => ({
+  material,
+  thickness: thicknessOf(thickness, unit),
+});
 
 /** The cutter's diameter as typed, 0 for none, or what is wrong with it. */
 const cutterOf = (text: string, drawing: Drawing): { readonly diameter: number; readonly wrong?: string } => {

@@ -1,23 +1,17 @@
 import { expose } from "comlink";
-import { measureCallout } from "@ash-edge/core/callouts";
-import { planRelease, type PlannedContour, type ReleaseAsked, type ReleasePlan } from "@ash-edge/core/checks";
-import { calloutsOf, type Drawing } from "@ash-edge/core/drawing";
+import { surveyOf, type PlannedContour, type ReleaseAsked, type ReleasePlan, type Survey } from "@ash-edge/core/checks";
+import type { Drawing } from "@ash-edge/core/drawing";
 import { releasedShapes } from "@ash-edge/core/formats";
 import { compareRead, writeDxf, type DxfVersion } from "@ash-edge/core/formats/dxf";
 import { compareSvg, readSvg, writeSvg, type FoundSvg } from "@ash-edge/core/formats/svg";
 import { circleHalves } from "@ash-edge/core/geometry";
 import type { Unit } from "@ash-edge/core/numeric";
 import { sayRefusal } from "@ash-edge/core/say";
-import type { CalloutRow } from "./CalloutList.tsx";
 import { pictureOf, type Thumbnail } from "../store/index.ts";
 import { readBackDxf } from "./readBackDxf.ts";
 
-/** What a release would write, how its callouts stand, and the picture of just what is written. */
-export type Looked = {
-  readonly plan: ReleasePlan;
-  readonly callouts: readonly CalloutRow[];
-  readonly picture: Thumbnail | undefined;
-};
+/** What is known of a drawing before it is cut, with the picture of just what is written. */
+export type Looked = Survey & { readonly picture: Thumbnail | undefined };
 
 /** A file's text, and what an independent reader finds different in it. */
 export type Written = { readonly text: string; readonly differences: readonly string[] };
@@ -28,14 +22,11 @@ type Contours = readonly PlannedContour[];
 /** The long work of a release: sorting and checking the drawing, writing the file, reading it back. */
 export const worker = {
   look: (drawing: Drawing, asked: ReleaseAsked): Looked => {
-    const plan = planRelease(drawing, asked);
+    const survey = surveyOf(drawing, asked);
     return {
-      plan,
-      callouts: calloutsOf(drawing)
-        .filter(({ reference }) => !reference)
-        .map((callout) => ({ callout, state: measureCallout(drawing, callout) })),
+      ...survey,
       picture: pictureOf(
-        plan.contours.map((contour) => ({
+        survey.plan.contours.map((contour) => ({
           kind: contour.role,
           pieces: contour.kind === "circle" ? circleHalves(contour) : contour.pieces,
           closed: contour.kind === "circle" || contour.closed,

@@ -1,5 +1,5 @@
 import { expose, transfer } from "comlink";
-import { faultsOf, type Fault } from "@ash-edge/core/checks";
+import { faultsOf, subjectOf, type Fault } from "@ash-edge/core/checks";
 import { applyEdit, type Drawing, type Edit } from "@ash-edge/core/drawing";
 import { indexDrawing, reindex, type DrawingIndex } from "@ash-edge/core/look";
 import { profileOf, type Profile } from "@ash-edge/core/profile";
@@ -37,7 +37,7 @@ export const worker = {
       open: profile.open.map((chain) => ({ ...chain, pieces: [chain.pieces[0]!, chain.pieces.at(-1)!] })),
       marks: [],
       smooth: profile.smooth,
-      faults: faultsOf(profile),
+      faults: faultsOf(subjectOf(drawing, profile), { quick: true }),
     };
   },
   /** The geometry in sight as a picture, `ratio` device pixels to one of the page. */
