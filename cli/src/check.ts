@@ -16,6 +16,8 @@ export type CheckReport = {
   readonly units: Unit;
   readonly verdict: string;
   readonly callouts: Standing;
+  /** What was not looked at, since neither the file nor the arguments say what that needs. */
+  readonly unasked: readonly string[];
   readonly findings: readonly Finding[];
   /** Nothing stands against cutting it, and no callout that is not waived is off or not placed. */
   readonly ready: boolean;
@@ -67,7 +69,7 @@ const GRAVEST: readonly Severity[] = ["error", "warning", "info"];
 export const checkFile = async (file: string, options: Arguments): Promise<CheckReport> => {
   const { drawing, material, thickness, met } = await open(file, options);
   const stock = { material: options.material ?? material, thickness: options.thickness ?? thickness };
-  const { plan, standing, verdict } = surveyOf(madeWith(drawing, options), { stock });
+  const { plan, standing, verdict, unasked } = surveyOf(madeWith(drawing, options), { stock });
   const findings = [
     ...plan.faults.map((fault) => plainReport(fault.code, fault.severity, sayFault(fault, plan.unit), fault.at)),
     ...met,
@@ -77,19 +79,21 @@ export const checkFile = async (file: string, options: Arguments): Promise<Check
     units: plan.unit,
     verdict: missing ? "Not ready to cut" : verdict.words,
     callouts: standing,
+    unasked,
     findings,
     ready: !missing && plan.ready && standing.off === 0 && standing.notPlaced === 0,
   };
 };
 
 /** The report for people. */
-export const checkText = ({ units, verdict, callouts, findings }: CheckReport): string =>
+export const checkText = ({ units, verdict, callouts, unasked, findings }: CheckReport): string =>
   [
     `unit ${units}`,
     ...(callouts.called > 0
       ? [`${callouts.called} called: ${callouts.notPlaced} not placed, ${callouts.off} off, ${callouts.waived} waived`]
       : []),
     ...findings.map(({ severity, code, message }) => `${severity} ${code}: ${message}`),
+    ...(unasked.length > 0 ? [`not looked at: ${unasked.join(", ")}`] : []),
     verdict,
     "",
   ].join("\n");

@@ -1,4 +1,7 @@
 import type { Page } from "@playwright/test";
+import { drawingText, type Drawing } from "@ash-edge/core/drawing";
+import { Bench } from "./bench.ts";
+import { newJob } from "./drawn.ts";
 
 /** Writes records straight into the page's store, table by table, in one transaction. */
 export const putRecords = async (page: Page, records: Readonly<Record<string, readonly object[]>>): Promise<void> => {
@@ -24,3 +27,17 @@ export const storeDrawing = (page: Page, job: string, text: string, nextId: numb
     snapshots: [{ job, n: 0, text, nextId }],
     heads: [{ job, position: 0, count: 0, nextId }],
   });
+
+/** A job with a drawing as if it had always been there, a little smaller than it would fit. */
+export const openDrawn = async (page: Page, drawing: Drawing): Promise<Bench> => {
+  const bench = new Bench(page);
+  await newJob(bench, "7301");
+  const job = new URL(page.url()).pathname.split("/")[2]!;
+  await bench.saved();
+  await page.goto("/help");
+  await storeDrawing(page, job, drawingText(drawing), drawing.nextId);
+  await page.goto(`/jobs/${job}`);
+  await bench.ready();
+  for (const key of ["KeyV", "KeyV", "-"]) await page.keyboard.press(key);
+  return bench;
+};

@@ -247,7 +247,7 @@ test("what blocks a release is said and can be gone to", async ({ page }) => {
   await page.getByRole("navigation", { name: "Steps" }).getByRole("button", { name: "Release" }).click();
   await expect(page.getByText("Nothing is closed yet.")).toBeVisible();
   await expect(page.getByRole("button", { name: "Write the DXF" })).toBeDisabled();
-  await page.getByRole("link", { name: "Back to the bench" }).click();
+  await page.getByRole("link", { name: "Bench", exact: true }).click();
   await bench.ready();
   await bench.tool("EE", "Circle");
   await bench.type("2");

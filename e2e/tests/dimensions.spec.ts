@@ -6,7 +6,6 @@ import {
   annotationsOf,
   applyEdit,
   calloutsOf,
-  drawingText,
   newDrawing,
   PROFILE_LAYER,
   settingsOf,
@@ -18,7 +17,7 @@ import { annotationsIn, drawingOf } from "../support/annotated.ts";
 import { Bench, typeOver, type Place } from "../support/bench.ts";
 import { newJob } from "../support/drawn.ts";
 import { drawRockerPlate } from "../support/rockerPlate.ts";
-import { storeDrawing } from "../support/storedJob.ts";
+import { openDrawn } from "../support/storedJob.ts";
 
 /**
  * A plate 160 by 100 with one corner rounded by 20 and one cut off by 40 and 30, three holes Ø 14 in a row, and one Ø
@@ -48,19 +47,6 @@ const plate = () => {
   return applyEdit(drawing, draft.finish());
 };
 
-/** A job with a drawing as if it had always been there, a little smaller than it would fit. */
-const openDrawn = async (page: Page, drawing: Drawing): Promise<Bench> => {
-  const bench = new Bench(page);
-  await newJob(bench, "7301");
-  const job = new URL(page.url()).pathname.split("/")[2]!;
-  await bench.saved();
-  await page.goto("/help");
-  await storeDrawing(page, job, drawingText(drawing), drawing.nextId);
-  await page.goto(`/jobs/${job}`);
-  await bench.ready();
-  for (const key of ["KeyV", "KeyV", "-"]) await page.keyboard.press(key);
-  return bench;
-};
 const openPlate = (page: Page): Promise<Bench> => openDrawn(page, plate());
 
 /** Shapes on the profile layer of a new drawing. */

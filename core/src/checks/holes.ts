@@ -5,7 +5,7 @@ import type { Circle } from "../geometry/circle.ts";
 import { pieceNearest } from "../geometry/piece.ts";
 import { circlesOfCurves } from "../geometry/rings.ts";
 import { SAME_SIZE } from "../numeric/tolerance.ts";
-import type { ToolKind } from "../drawing/making.ts";
+import type { ToolKind } from "../tables/tools.ts";
 import type { Contour } from "../profile/profile.ts";
 import { lengthIn, type Check, type Fault } from "./check.ts";
 

@@ -1,6 +1,8 @@
 import { measureCallout, type CalloutState } from "../callouts/measure.ts";
 import type { Callout } from "../drawing/callout.ts";
-import { calloutsOf, type Drawing } from "../drawing/drawing.ts";
+import { calloutsOf, settingsOf, type Drawing } from "../drawing/drawing.ts";
+import type { Subject } from "./check.ts";
+import { wallLimit } from "./narrowWays.ts";
 import { planRelease, type ReleaseAsked, type ReleasePlan } from "./releasePlan.ts";
 
 /** A callout and how it stands. */
@@ -50,13 +52,28 @@ export const releaseVerdict = (
   return { state: "ready", words: waived > 0 ? `Ready to cut, ${counted(waived, "callout")} waived` : "Ready to cut" };
 };
 
+/** The callouts that are to hold, and how each stands. */
+export const calloutRows = (drawing: Drawing): readonly CalloutRow[] =>
+  calloutsOf(drawing)
+    .filter(({ reference }) => !reference)
+    .map((callout) => ({ callout, state: measureCallout(drawing, callout) }));
+
 /** All that is known of a drawing before it is cut. */
 export type Survey = {
   readonly plan: ReleasePlan;
   readonly callouts: readonly CalloutRow[];
   readonly standing: Standing;
   readonly verdict: Verdict;
+  /** What could not be looked at, since the job does not say what that needs: nothing is known of it. */
+  readonly unasked: readonly string[];
 };
+
+/** What is not looked at where a job does not say what it is made with and of. */
+const unaskedOf = ({ making, stock }: Pick<Subject, "making" | "stock">): readonly string[] => [
+  ...(making.tool ? [] : ["inside corners and slots (no tool)"]),
+  ...(wallLimit({ making, stock }) === undefined ? ["walls (no thickness)"] : []),
+  ...(making.sheet ? [] : ["whether it fits (no sheet)"]),
+];
 
 /**
  * Looks a drawing over: what would be written, what stands against it, how its callouts stand, and the verdict. Prove,
@@ -64,9 +81,9 @@ export type Survey = {
  */
 export const surveyOf = (drawing: Drawing, asked: ReleaseAsked = {}): Survey => {
   const plan = planRelease(drawing, asked);
-  const callouts = calloutsOf(drawing)
-    .filter(({ reference }) => !reference)
-    .map((callout) => ({ callout, state: measureCallout(drawing, callout) }));
+  const callouts = calloutRows(drawing);
   const standing = standingOf(callouts);
-  return { plan, callouts, standing, verdict: releaseVerdict(plan, standing) };
+  const { making = {} } = settingsOf(drawing);
+  const unasked = unaskedOf({ making, stock: asked.stock ?? { material: "" } });
+  return { plan, callouts, standing, verdict: releaseVerdict(plan, standing), unasked };
 };

@@ -20,7 +20,7 @@ import { CALLOUT_KINDS } from "./callout.ts";
 import type { TableName } from "./drawing.ts";
 import type { Entity } from "./entity.ts";
 import { CUT_ROLES } from "./layer.ts";
-import { TOOL_KINDS } from "./making.ts";
+import { TOOL_KINDS } from "../tables/tools.ts";
 import type { Place, Ref } from "./ref.ts";
 
 /** What every entity has beside its shape. */

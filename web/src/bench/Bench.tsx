@@ -262,10 +262,13 @@ const PiecesOrFindings = ({ job }: { job: JobRecord }) =>
 /** Shows what another screen sent the drafter here for. */
 const useShownPlace = (): void => {
   const { act } = useSession();
-  const state = useLocation().state as { select?: readonly number[]; at?: Point } | null;
+  const state = useLocation().state as { select?: readonly number[]; at?: Point; take?: string } | null;
   const measured = useBench((bench) => bench.view.size.width > 0);
   useEffect(() => {
-    if (measured && state?.select) act.show(state.select, state.at);
+    if (!measured || !state?.select) return;
+    act.show(state.select, state.at);
+    if (state.take === "tidy") act.openTidy();
+    else if (state.take) act.take(state.take);
   }, [act, measured, state]);
 };
 

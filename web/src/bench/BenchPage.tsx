@@ -108,7 +108,7 @@ const open = async (
             if (message.tone === "fault" || !refused) session?.act.say(message);
           })
         ),
-      openRelease: (selected) => go(`/jobs/${id}/release`, { selected }),
+      openPlace: (place, selected) => go(`/jobs/${id}/${place}`, { selected }),
     });
     if (lost.length > 0) {
       // said once: what is kept now is sound

@@ -5,6 +5,7 @@ import type { BankKey } from "@ash-edge/tools";
 import { ledgerFor, profileFor } from "./derived.ts";
 import { foundIn } from "./state/index.ts";
 import { useBench, useSession } from "./SessionContext.tsx";
+import type { JobPlace } from "./sessionCore.ts";
 
 /**
  * The steps of the job with their live counts. A step takes its bank and puts the focus where its work is; none locks
@@ -28,12 +29,12 @@ export const Steps = () => {
   const left = leftFindings(drawing);
   const found = foundIn(tidying, drawing)?.filter(({ key }) => !left.has(key)).length;
   const pressed = (take: string): boolean => (take === "tidy" ? tidying !== undefined : take === bank);
-  const steps: readonly (readonly [name: string, count: string, take: BankKey | "sketch" | "tidy" | "release"])[] = [
+  const steps: readonly (readonly [name: string, count: string, take: BankKey | "sketch" | "tidy" | JobPlace])[] = [
     ["Sketch", counts.called > 0 ? `${counts.called} called` : "", "sketch"],
     ["Lay out", counts.layout > 0 ? `${counts.layout}` : "", "KeyQ"],
     ["Shape", counts.open > 0 ? `${counts.open} open` : "", "KeyW"],
     ["Tidy", found !== undefined ? `${found}` : counts.loose > 0 ? `${counts.loose} to join` : "", "tidy"],
-    ["Prove", counts.called > 0 ? `${counts.held}/${counts.called}` : "", "KeyC"],
+    ["Prove", counts.called > 0 ? `${counts.held}/${counts.called}` : "", "prove"],
     ["Release", "", "release"],
   ];
   return (
@@ -45,10 +46,12 @@ export const Steps = () => {
           aria-pressed={pressed(take)}
           onMouseDown={(event) => event.preventDefault()}
           onClick={() => {
-            if (take === "release") act.openRelease();
+            if (take === "release" || take === "prove") act.openPlace(take);
             else if (take === "tidy") act.openTidy();
-            else if (take === "sketch") document.querySelector<HTMLElement>('[data-region="Sketch card"]')?.focus();
-            else act.setBank(take);
+            else if (take === "sketch") {
+              act.setBank(undefined);
+              document.querySelector<HTMLElement>('[data-region="Sketch card"]')?.focus();
+            } else act.setBank(take);
           }}
           className={
             `px-2.5 ${i > 0 ? "border-l border-hair" : ""} ` +

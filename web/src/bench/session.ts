@@ -102,7 +102,7 @@ export const makeSession = (job: string, stored: StoredJob, surroundings: Surrou
     handling,
     tools,
     settled: surroundings.keeper.idle,
-    openRelease: surroundings.openRelease,
+    openPlace: surroundings.openPlace,
   });
   store.subscribe((now, before) => {
     const amongOthers = now.tidying?.among === "selected" && now.selection.ids !== before.selection.ids;

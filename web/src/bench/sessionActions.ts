@@ -2,7 +2,7 @@ import { clearLayout } from "@ash-edge/core/edits";
 import type { SnapKind } from "@ash-edge/core/look";
 import type { Id } from "@ash-edge/core/numeric";
 import { REGISTRY, type Tool } from "@ash-edge/tools";
-import type { SessionCore } from "./sessionCore.ts";
+import type { JobPlace, SessionCore } from "./sessionCore.ts";
 
 type Parts = {
   readonly holds: { readonly askSnap: (kind: SnapKind) => void; readonly takeHold: (which: string) => void };
@@ -13,7 +13,8 @@ type Parts = {
   readonly tools: { readonly takeTool: (tool: Tool) => void };
   /** Resolves when what was done is stored, or can't be stored now. */
   readonly settled: () => Promise<void>;
-  readonly openRelease: (selected: readonly Id[]) => void;
+  /** Goes to another place of the job, with what is selected. */
+  readonly openPlace: (place: JobPlace, selected: readonly Id[]) => void;
 };
 
 /** What stands in the registry: tools are taken up, actions carried out. */
@@ -21,15 +22,16 @@ export const makeActions = (core: SessionCore, parts: Parts) => {
   const { get, send, say, sayNo, commit, notify } = core;
   const { holds, viewing, tidying, handling, annotating, tools } = parts;
 
-  /** A release is made from what is stored, so it must be what is shown. */
-  const openRelease = (): void =>
-    void parts
-      .settled()
-      .then(() =>
-        get().history.failure
-          ? say({ text: "What is shown is not stored, so it can't be released.", tone: "fault" })
-          : parts.openRelease([...get().selection.ids]),
-      );
+  /** What is proved or released is what is stored, so it must be what is shown. */
+  const openPlace = (place: JobPlace): void =>
+    void parts.settled().then(() =>
+      get().history.failure
+        ? say({
+            text: `What is shown is not stored, so it can't be ${place === "prove" ? "proved" : "released"}.`,
+            tone: "fault",
+          })
+        : parts.openPlace(place, [...get().selection.ids]),
+    );
   const clear = (): void => {
     const cleared = clearLayout(get().history.drawing);
     if (!cleared.ok) return sayNo(cleared.refusal);
@@ -46,7 +48,7 @@ export const makeActions = (core: SessionCore, parts: Parts) => {
     "handles-shown": handling.toggleHandles,
     tidy: tidying.openTidy,
     layers: () => document.querySelector<HTMLElement>('[data-region="Layers"]')?.focus(),
-    release: openRelease,
+    release: () => openPlace("release"),
     "write-callouts": () => send("panels", { type: "writing", writing: {} }),
     "clear-layout": clear,
   };
@@ -64,7 +66,7 @@ export const makeActions = (core: SessionCore, parts: Parts) => {
   };
   return {
     take,
-    openRelease,
+    openPlace,
     again: (): void => {
       const { lastToolId } = get().hand;
       if (lastToolId) take(lastToolId);

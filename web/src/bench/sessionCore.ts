@@ -5,6 +5,9 @@ import type { Keeper } from "../store/index.ts";
 import type { View } from "./board/view.ts";
 import type { BenchState, Hand, Kept, Message, ReadOnly, Send } from "./state/index.ts";
 
+/** Places of a job beside its bench. */
+export type JobPlace = "prove" | "release";
+
 /** A way to put back what was cut loose: its words, and what takes it. */
 export type Again = { readonly words: string; readonly take: () => void };
 
@@ -52,5 +55,6 @@ export type Surroundings = {
   /** Something went away or was cut loose: a note that offers to undo. */
   readonly notify: (text: string, again: Again | undefined, undo: () => void) => void;
   readonly saveFile: () => void;
-  readonly openRelease: (selected: readonly Id[]) => void;
+  /** Goes to another place of the job, with what is selected. */
+  readonly openPlace: (place: JobPlace, selected: readonly Id[]) => void;
 };

@@ -1,8 +1,16 @@
 import { Check, CircleHelp, TriangleAlert, X } from "lucide-react";
 import { useNavigate } from "react-router";
-import { faultRows, type FaultRow, type ReleasePlan, type Verdict } from "@ash-edge/core/checks";
+import {
+  FAULT_REPAIRS,
+  faultRows,
+  type Fault,
+  type FaultRow,
+  type ReleasePlan,
+  type Verdict,
+} from "@ash-edge/core/checks";
 import type { Unit } from "@ash-edge/core/numeric";
 import { sayFault } from "@ash-edge/core/say";
+import { toolById } from "@ash-edge/tools";
 import type { Looking } from "./useLooked.ts";
 
 const small = "h-7 shrink-0 rounded-card border border-hair px-2 hover:border-ink";
@@ -13,11 +21,14 @@ export const Checks = ({
   job,
   onStop,
   onAgain,
+  onShow,
 }: {
   looking: Looking;
   job: string;
   onStop: () => void;
   onAgain: () => void;
+  /** Shows where a fault is, where there is a picture to show it on. */
+  onShow?: (fault: Fault) => void;
 }) => {
   if (looking.state === "looking")
     return (
@@ -45,7 +56,7 @@ export const Checks = ({
         </div>
       </section>
     );
-  const { plan, standing, verdict } = looking.looked;
+  const { plan, standing, verdict, unasked } = looking.looked;
   return (
     <section className="card overflow-hidden" aria-label="Checks">
       <Headline verdict={verdict} />
@@ -55,7 +66,10 @@ export const Checks = ({
           {standing.called === 0 && " Nothing is called, so no number is proved."}
         </p>
       )}
-      <Faults plan={plan} job={job} />
+      <Faults {...{ plan, job, onShow }} />
+      {unasked.length > 0 && (
+        <p className="border-t border-hair px-4 py-2 text-soft">Not looked at: {unasked.join(", ")}.</p>
+      )}
     </section>
   );
 };
@@ -76,30 +90,55 @@ const Headline = ({ verdict: { state, words } }: { verdict: Verdict }) => {
   );
 };
 
-const Faults = ({ plan, job }: { plan: ReleasePlan; job: string }) => (
+type Shown = { readonly job: string; readonly onShow: ((fault: Fault) => void) | undefined };
+
+const Faults = ({ plan, job, onShow }: { plan: ReleasePlan } & Shown) => (
   <ul>
     {faultRows(plan.faults).map((row, i) => (
-      <Row key={i} row={row} unit={plan.unit} job={job} />
+      <Row key={i} row={row} unit={plan.unit} {...{ job, onShow }} />
     ))}
   </ul>
 );
 
 const TONES = { error: "text-fault", warning: "text-caution", info: "text-soft" } as const;
 
-const Row = ({ row: { fault, count, ids }, unit, job }: { row: FaultRow; unit: Unit; job: string }) => {
+const Row = ({ row: { fault, count, ids }, unit, job, onShow }: { row: FaultRow; unit: Unit } & Shown) => {
   const navigate = useNavigate();
   const tone = TONES[fault.severity];
+  const repair = FAULT_REPAIRS[fault.code];
   const where = { select: ids, ...(fault.at && count === 1 ? { at: fault.at } : {}) };
   return (
     <li className="flex items-start gap-2 border-t border-hair px-4 py-2">
       <TriangleAlert size={15} className={`mt-0.5 shrink-0 ${tone}`} aria-hidden="true" />
       <span className={`said flex-1 ${tone}`}>
-        {sayFault(fault, unit)}
+        {onShow && fault.at ? (
+          <button type="button" className="text-left hover:underline" onClick={() => onShow(fault)}>
+            {sayFault(fault, unit)}
+          </button>
+        ) : (
+          sayFault(fault, unit)
+        )}
         {count > 1 && <b className="block">And {count - 1} more like it.</b>}
       </span>
-      <button type="button" className={small} onClick={() => void navigate(`/jobs/${job}`, { state: where })}>
-        {count > 1 ? "Go to all" : "Go to it"}
-      </button>
+      {ids.length > 0 && (
+        <span className="flex shrink-0 flex-col gap-1">
+          <button type="button" className={small} onClick={() => void navigate(`/jobs/${job}`, { state: where })}>
+            {count > 1 ? "Go to all" : "Go to it"}
+          </button>
+          {repair && (
+            <button
+              type="button"
+              className={small}
+              onClick={() => void navigate(`/jobs/${job}`, { state: { ...where, take: repair } })}
+            >
+              {REPAIR_WORDS[repair] ?? toolById(repair)?.name}
+            </button>
+          )}
+        </span>
+      )}
     </li>
   );
 };
+
+/** What a repair is called that is no tool. */
+const REPAIR_WORDS: Readonly<Record<string, string>> = { tidy: "Tidy" };

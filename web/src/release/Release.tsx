@@ -2,11 +2,10 @@ import { useQuery } from "@tanstack/react-query";
 import { useLiveQuery } from "dexie-react-hooks";
 import { useMemo, useRef, useState } from "react";
 import { Link, useLocation, useParams } from "react-router";
-import type { LayersBy, ReleaseAsked, ReleasePlan, Stock } from "@ash-edge/core/checks";
+import type { LayersBy, ReleaseAsked, ReleasePlan } from "@ash-edge/core/checks";
 import { entityOf, unitOf, type Drawing } from "@ash-edge/core/drawing";
-import { readTypedValue, showLength, type Id, type Unit } from "@ash-edge/core/numeric";
+import { readTypedValue, showLength, type Id } from "@ash-edge/core/numeric";
 import { sayRefusal } from "@ash-edge/core/say";
-import { thicknessOf } from "@ash-edge/core/tables";
 import { NotFound } from "../app/NotFound.tsx";
 import { useDatabase } from "../app/StoreProvider.tsx";
 import {
@@ -22,6 +21,7 @@ import {
 import { Brand } from "../ui/Brand.tsx";
 import { Segmented } from "../ui/Choice.tsx";
 import { DrawingPicture } from "../ui/DrawingPicture.tsx";
+import { JobPath, JobPlaces } from "../ui/JobPlaces.tsx";
 import { fileName, NAME_LENGTH, saveAs } from "../ui/saveAs.ts";
 import { ThemeButton } from "../ui/ThemeButton.tsx";
 import { CalloutList } from "./CalloutList.tsx";
@@ -30,6 +30,7 @@ import { contoursAsCsv } from "./contoursAsCsv.ts";
 import { ContourTable } from "./ContourTable.tsx";
 import { ForPeople } from "./ForPeople.tsx";
 import { Released } from "./Released.tsx";
+import { stockOf } from "./stockOf.ts";
 import { useLooked } from "./useLooked.ts";
 import { extensionOf, FORMATS, sameName, writeRelease, type Format, type ReleasedFrom } from "./writeRelease.ts";
 import { remember, remembered } from "../ui/remembered.ts";
@@ -133,25 +134,10 @@ const Sheet = ({ job, drawing, from }: { job: JobRecord; drawing: Drawing; from:
     <div className="mx-auto flex min-h-full max-w-[1240px] flex-col gap-3 p-4">
       <header className="flex items-center gap-3">
         <Brand />
-        <nav aria-label="Place" className="text-soft">
-          <Link to="/jobs" className="hover:underline">
-            Jobs
-          </Link>{" "}
-          /{" "}
-          <Link
-            to={`/jobs/${job.id}`}
-            className="font-semibold text-ink hover:underline"
-          >{`${job.number} ${job.name}`}</Link>{" "}
-          / Release
-        </nav>
+        <JobPath job={job} place="Release" />
         <span className="flex-1" />
         <ThemeButton />
-        <Link
-          to={`/jobs/${job.id}`}
-          className="grid h-8 place-items-center rounded-card border border-hair bg-panel px-3 hover:border-ink"
-        >
-          Back to the bench
-        </Link>
+        <JobPlaces job={job.id} at="release" />
       </header>
       <main className="grid flex-1 grid-cols-[1fr_380px] items-start gap-3">
         <div className="flex flex-col gap-3">
@@ -356,12 +342,6 @@ const Write = ({
     </>
   );
 };
-
-/** What a job is cut from, as its head says it. */
-export const stockOf = ({ material, thickness }: JobRecord, unit: Unit): Stock => ({
-  material,
-  thickness: thicknessOf(thickness, unit),
-});
 
 /** The cutter's diameter as typed, 0 for none, or what is wrong with it. */
 const cutterOf = (text: string, drawing: Drawing): { readonly diameter: number; readonly wrong?: string } => {

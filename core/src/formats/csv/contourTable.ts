@@ -1,5 +1,6 @@
 import Papa from "papaparse";
 import type { Unit } from "../../numeric/units.ts";
+import { SAFE_CSV } from "./safeCsv.ts";
 
 /** A contour, or an open chain, as a row of a table; lengths in the drawing's unit. */
 export type ContourRow = {
@@ -55,6 +56,5 @@ export const contourCsv = (rows: readonly ContourRow[], unit: Unit): string =>
         ...row.bounds,
       ]),
     },
-    // OWASP: a text that starts with one of = + - @ is a formula to a spreadsheet, unless it is a plain number
-    { newline: "\r\n", escapeFormulae: /^[=@\t\r]|^[+-](?!(?:\d+\.?\d*|\.\d+)$)/ },
+    SAFE_CSV,
   )}\r\n`;

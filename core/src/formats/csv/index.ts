@@ -1,1 +1,2 @@
+export * from "./calloutTable.ts";
 export * from "./contourTable.ts";

@@ -37,7 +37,7 @@ export const benchOf = (drawing: Drawing): Session => {
       carryOut: async () => "",
       notify: () => undefined,
       saveFile: () => undefined,
-      openRelease: () => undefined,
+      openPlace: () => undefined,
     },
   );
   session.act.resize({ width: 400, height: 300 });

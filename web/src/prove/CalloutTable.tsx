@@ -1,0 +1,342 @@
+import { Check, Download } from "lucide-react";
+import { useState, type KeyboardEvent } from "react";
+import { calloutText, stateText, toleranceText } from "@ash-edge/core/callouts";
+import { holds, type CalloutRow } from "@ash-edge/core/checks";
+import { lookAtCallout, waiveCallout } from "@ash-edge/core/edits";
+import { showDifference, showLength, type Id, type Unit } from "@ash-edge/core/numeric";
+import { FormDialog } from "../ui/FormDialog.tsx";
+import { Segmented } from "../ui/Choice.tsx";
+import { fileName, saveAs } from "../ui/saveAs.ts";
+import type { ProvedJob } from "./useJob.ts";
+
+const FILTERS = [
+  ["all", "all"],
+  ["not looked", "to look at"],
+  ["off", "off"],
+  ["not placed", "not placed"],
+  ["waived", "waived"],
+] as const;
+type Filter = (typeof FILTERS)[number][0];
+
+/** What a callout measures as it stands; undefined where it is not placed. */
+const measuredOf = ({ state }: CalloutRow): number | undefined =>
+  state.state === "not placed" ? undefined : state.measured;
+
+/** A callout was looked at as long as it measures what it did then. */
+export const wasLooked = (row: CalloutRow): boolean =>
+  row.callout.looked !== undefined && row.callout.looked === measuredOf(row);
+
+const isIn = (row: CalloutRow, filter: Filter): boolean => {
+  const waived = row.callout.waived !== undefined && !holds(row);
+  switch (filter) {
+    case "all":
+      return true;
+    case "not looked":
+      return !wasLooked(row);
+    case "waived":
+      return waived;
+    case "off":
+      return row.state.state === "off" && !waived;
+    case "not placed":
+      return row.state.state === "not placed" && !waived;
+  }
+};
+
+const SORTS = { called: "Called", difference: "Off by", state: "State" } as const;
+type Sort = keyof typeof SORTS;
+const STATES = ["off", "not placed", "within", "true"];
+const sortedBy = (rows: readonly CalloutRow[], sort: Sort): readonly CalloutRow[] => {
+  if (sort === "called") return rows;
+  const by = ({ state }: CalloutRow): number =>
+    sort === "state" ? STATES.indexOf(state.state) : state.state === "not placed" ? -Infinity : -Math.abs(state.by);
+  return [...rows].sort((p, q) => by(p) - by(q));
+};
+
+const numberOf = (row: CalloutRow, unit: Unit): string => {
+  const measured = measuredOf(row);
+  if (measured === undefined) return "";
+  const { kind } = row.callout;
+  if (kind === "count") return String(measured);
+  return kind === "angle" ? `${Number(measured.toFixed(4))}°` : showLength(measured, unit);
+};
+
+const saveTable = async (rows: readonly CalloutRow[], unit: Unit, name: string): Promise<void> => {
+  const { calloutCsv } = await import("@ash-edge/core/formats/csv");
+  saveAs(fileName(name, "-callouts.csv"), calloutCsv(rows, unit), "text/csv;charset=utf-8");
+};
+
+/** Every number of the sketch and how it stands, to be looked at one by one. */
+export const CalloutTable = ({
+  rows,
+  unit,
+  name,
+  chosen,
+  onChoose,
+  edit,
+}: {
+  rows: readonly CalloutRow[];
+  unit: Unit;
+  name: string;
+  chosen: Id | undefined;
+  onChoose: (id: Id) => void;
+  edit: ProvedJob["edit"];
+}) => {
+  const [filter, setFilter] = useState<Filter>("all");
+  const [sort, setSort] = useState<Sort>("called");
+  const [waiving, setWaiving] = useState<CalloutRow>();
+  const shown = sortedBy(
+    rows.filter((row) => isIn(row, filter)),
+    sort,
+  );
+  const looked = rows.filter(wasLooked).length;
+  const tick = (row: CalloutRow): void => {
+    const measured = measuredOf(row);
+    if (measured !== undefined)
+      void edit((drawing) => lookAtCallout(drawing, row.callout.id, wasLooked(row) ? undefined : measured));
+  };
+  const onKeyDown = (event: KeyboardEvent<HTMLTableRowElement>, row: CalloutRow): void => {
+    if (event.target !== event.currentTarget) return;
+    if (event.key === "Enter") {
+      event.preventDefault();
+      tick(row);
+    }
+    const by = { ArrowDown: "nextElementSibling", ArrowUp: "previousElementSibling" }[event.key] as
+      "nextElementSibling" | "previousElementSibling" | undefined;
+    if (!by) return;
+    event.preventDefault();
+    (event.currentTarget[by] as HTMLElement | null)?.focus();
+  };
+  const cell = "px-2 py-1 whitespace-nowrap";
+  return (
+    <section className="card flex min-h-0 flex-col overflow-hidden" aria-label="Callouts">
+      <header className="flex items-center gap-2 px-3 py-2">
+        <h1 className="font-semibold">Callouts</h1>
+        <span className="figures flex-1 text-xs text-soft">
+          {rows.length > 0 && `${looked} of ${rows.length} looked at`}
+        </span>
+        {rows.length > 0 && (
+          <button
+            type="button"
+            className="flex h-7 items-center gap-1.5 rounded-card border border-hair px-2 hover:border-ink"
+            onClick={() => void saveTable(rows, unit, name)}
+          >
+            <Download size={14} aria-hidden="true" /> CSV
+          </button>
+        )}
+      </header>
+      {rows.length > 0 && (
+        <div className="px-3 pb-2">
+          <Segmented label="Shown" options={FILTERS} value={filter} onChange={(to) => setFilter(to as Filter)} />
+        </div>
+      )}
+      {rows.length === 0 && (
+        <p className="border-t border-hair px-3 py-3 text-soft">
+          Nothing is called. Write the sketch’s numbers into the ledger on the bench: here each is held against what is
+          drawn.
+        </p>
+      )}
+      {rows.length > 0 && (
+        <div className="min-h-0 flex-1 overflow-auto border-t border-hair">
+          <table className="w-full">
+            <thead className="sticky top-0 bg-panel text-left text-xs text-soft">
+              <tr>
+                <th scope="col" className={`${cell} w-7`}>
+                  <span className="sr-only">Looked at</span>
+                </th>
+                {(Object.keys(SORTS) as Sort[]).map((key) => (
+                  <th
+                    key={key}
+                    scope="col"
+                    className={`${cell} font-normal`}
+                    aria-sort={sort === key ? "ascending" : undefined}
+                  >
+                    <button
+                      type="button"
+                      className={sort === key ? "font-semibold text-ink" : "hover:text-ink"}
+                      onClick={() => setSort(key)}
+                    >
+                      {SORTS[key]}
+                    </button>
+                  </th>
+                ))}
+                <th scope="col" className={`${cell} text-right font-normal`}>
+                  Measured
+                </th>
+                <th scope="col" className={cell}>
+                  <span className="sr-only">Waive</span>
+                </th>
+              </tr>
+            </thead>
+            <tbody>
+              {shown.map((row) => (
+                <Row
+                  key={row.callout.id}
+                  {...{ row, unit, cell }}
+                  isChosen={row.callout.id === chosen}
+                  onChoose={() => onChoose(row.callout.id)}
+                  onTick={() => tick(row)}
+                  onKeyDown={(event) => onKeyDown(event, row)}
+                  onWaive={() =>
+                    row.callout.waived
+                      ? void edit(
+                          (drawing) => waiveCallout(drawing, row.callout.id, "", ""),
+                          `${calloutText(row.callout, unit)} is to hold again`,
+                        )
+                      : setWaiving(row)
+                  }
+                />
+              ))}
+            </tbody>
+          </table>
+          {shown.length === 0 && <p className="px-3 py-4 text-soft">None.</p>}
+        </div>
+      )}
+      {waiving && <Waive row={waiving} unit={unit} edit={edit} onClose={() => setWaiving(undefined)} />}
+    </section>
+  );
+};
+
+const TONES = {
+  true: "text-moss",
+  within: "text-caution",
+  off: "font-semibold text-fault",
+  "not placed": "text-soft",
+} as const;
+
+const Row = ({
+  row,
+  unit,
+  cell,
+  isChosen,
+  onChoose,
+  onTick,
+  onKeyDown,
+  onWaive,
+}: {
+  row: CalloutRow;
+  unit: Unit;
+  cell: string;
+  isChosen: boolean;
+  onChoose: () => void;
+  onTick: () => void;
+  onKeyDown: (event: KeyboardEvent<HTMLTableRowElement>) => void;
+  onWaive: () => void;
+}) => {
+  const { callout, state } = row;
+  const text = calloutText(callout, unit);
+  const looked = wasLooked(row);
+  const open = !holds(row);
+  return (
+    <tr
+      tabIndex={0}
+      aria-selected={isChosen}
+      className={`border-t border-hair align-baseline ${isChosen ? "bg-board" : ""}`}
+      onClick={onChoose}
+      onFocus={onChoose}
+      onKeyDown={onKeyDown}
+    >
+      <td className={cell}>
+        <button
+          type="button"
+          role="checkbox"
+          aria-checked={looked}
+          aria-label={`Looked at ${text} ${callout.name}`}
+          disabled={state.state === "not placed"}
+          title={state.state === "not placed" ? "It is not placed: there is nothing to look at" : "Looked at (Enter)"}
+          className={
+            "grid h-5 w-5 place-items-center rounded border disabled:opacity-40 " +
+            (looked ? "border-moss bg-moss text-panel" : "border-soft hover:border-ink")
+          }
+          onClick={(event) => {
+            event.stopPropagation();
+            onTick();
+          }}
+        >
+          {looked && <Check size={14} aria-hidden="true" />}
+        </button>
+      </td>
+      <th scope="row" className={`${cell} text-left font-normal`}>
+        <span className="figures font-semibold">{text}</span>{" "}
+        <span className="text-soft">
+          {callout.name} {toleranceText(callout)}
+        </span>
+        {callout.waived && open && (
+          <span className="block text-xs whitespace-normal text-caution">
+            waived {callout.waived.on}: {callout.waived.reason}
+          </span>
+        )}
+      </th>
+      <td className={`figures ${cell}`}>
+        {state.state === "not placed" || state.by === 0
+          ? ""
+          : `${state.by > 0 ? "+" : "−"}${showDifference(Math.abs(state.by))}`}
+      </td>
+      <td className={`${cell} ${TONES[state.state]}`}>{state.state === "off" ? "off" : stateText(state, callout)}</td>
+      <td className={`figures ${cell} text-right`}>{numberOf(row, unit)}</td>
+      <td className={`${cell} text-right`}>
+        {open && (
+          <button
+            type="button"
+            className="h-6 rounded-card border border-hair px-2 text-xs hover:border-ink"
+            onClick={(event) => {
+              event.stopPropagation();
+              onWaive();
+            }}
+          >
+            {callout.waived ? "Hold it again" : "Waive …"}
+          </button>
+        )}
+      </td>
+    </tr>
+  );
+};
+
+/** Asks why a number need not hold: a waiver without a reason is none. */
+const Waive = ({
+  row,
+  unit,
+  edit,
+  onClose,
+}: {
+  row: CalloutRow;
+  unit: Unit;
+  edit: ProvedJob["edit"];
+  onClose: () => void;
+}) => {
+  const [reason, setReason] = useState("");
+  const [wrong, setWrong] = useState(false);
+  return (
+    <FormDialog
+      title={`Waive ${calloutText(row.callout, unit)} ${row.callout.name}`}
+      submit="Waive it"
+      onClose={onClose}
+      onSubmit={async () => {
+        const why = reason.trim().slice(0, 300);
+        if (!why) return setWrong(true);
+        const day = new Date().toISOString().slice(0, 10);
+        await edit(
+          (drawing) => waiveCallout(drawing, row.callout.id, why, day),
+          `${calloutText(row.callout, unit)} waived`,
+        );
+        onClose();
+      }}
+    >
+      <label>
+        <span className="text-soft">Why need it not hold?</span>
+        <input
+          autoFocus
+          value={reason}
+          aria-invalid={wrong && !reason.trim() ? true : undefined}
+          placeholder="Customer rang: leave it out"
+          className="mt-1 block h-8 w-full rounded-card border border-hair bg-board px-2"
+          onChange={(event) => setReason(event.target.value)}
+        />
+      </label>
+      {wrong && !reason.trim() && (
+        <p role="alert" className="text-fault">
+          A waiver says why: a few words that the shop understands later.
+        </p>
+      )}
+    </FormDialog>
+  );
+};

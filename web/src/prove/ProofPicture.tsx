@@ -1,0 +1,92 @@
+import { useMemo } from "react";
+import { heldBy } from "@ash-edge/core/annotate";
+import type { Fault } from "@ash-edge/core/checks";
+import type { Drawing, Ref } from "@ash-edge/core/drawing";
+import { boundsOf, curveBounds, growBounds, unionBounds, type Bounds } from "@ash-edge/core/geometry";
+import { shapePath, thumbnailOf } from "../store/index.ts";
+
+/** More places than so many are not marked one by one. */
+const MARKED = 500;
+
+const TONES = { error: "var(--fault)", warning: "var(--caution)", info: "var(--soft)" } as const;
+
+/** The drawing with what stands against it at its places; near to what is chosen, which is lit. */
+export const ProofPicture = ({
+  drawing,
+  faults,
+  fault,
+  refs,
+}: {
+  drawing: Drawing;
+  faults: readonly Fault[];
+  /** The fault that is looked at. */
+  fault: Fault | undefined;
+  /** What answers the callout that is looked at. */
+  refs: readonly Ref[];
+}) => {
+  const picture = useMemo(() => thumbnailOf(drawing), [drawing]);
+  const held = useMemo(() => heldBy(drawing, { refs }), [drawing, refs]);
+  if (!picture)
+    return (
+      <section className="card grid flex-1 place-items-center" aria-label="Drawing">
+        <p className="text-soft">Nothing is drawn yet.</p>
+      </section>
+    );
+  const [x, y, width, height] = picture.box;
+  const whole: Bounds = { minX: x, minY: y, maxX: x + width, maxY: y + height };
+  const size = Math.max(width, height, 1e-9);
+  const places = fault ? [fault.at, fault.to].filter((at) => at !== undefined) : held.places;
+  const near = unionBounds([
+    ...(places.length > 0 ? [boundsOf(places)] : []),
+    ...(fault ? [] : held.curves.map((curve) => curveBounds(curve)).filter((box) => box !== undefined)),
+  ]);
+  const box = near
+    ? growBounds(near, Math.max(0.15 * size, (near.maxX - near.minX) / 2, (near.maxY - near.minY) / 2))
+    : whole;
+  const shown = Math.max(box.maxX - box.minX, box.maxY - box.minY, 1e-9);
+  const margin = 0.06 * shown;
+  const stroke = { vectorEffect: "non-scaling-stroke" as const, strokeWidth: 1.4 };
+  const dot = 0.012 * (shown + 2 * margin);
+  return (
+    <section className="card min-h-0 flex-1 overflow-hidden bg-board" aria-label="Drawing">
+      <svg
+        viewBox={[
+          box.minX - margin,
+          -box.maxY - margin,
+          box.maxX - box.minX + 2 * margin,
+          box.maxY - box.minY + 2 * margin,
+        ].join(" ")}
+        className="h-full w-full"
+        role="img"
+        aria-label={near ? "What is chosen, near" : "The whole drawing"}
+      >
+        <g transform="scale(1 -1)" fill="none">
+          <path d={picture.outside + picture.inside} fill="var(--ink)" fillOpacity={0.06} fillRule="evenodd" />
+          <path d={picture.outside} stroke="var(--ink)" {...stroke} />
+          <path d={picture.inside} stroke="var(--inside)" {...stroke} />
+          <path d={picture.open} stroke="var(--fault)" {...stroke} />
+          {picture.marks && <path d={picture.marks} stroke="var(--soft)" {...stroke} strokeDasharray="4 2" />}
+          {held.curves.map((curve, i) => (
+            <path key={i} d={shapePath(curve, whole)} stroke="var(--moss)" {...stroke} strokeWidth={4} />
+          ))}
+          {held.places.map((at, i) => (
+            <circle key={i} cx={at.x} cy={at.y} r={2 * dot} stroke="var(--moss)" {...stroke} strokeWidth={2} />
+          ))}
+          {faults.slice(0, MARKED).map((one, i) => {
+            if (!one.at) return null;
+            const colour = TONES[one.severity];
+            const isLit = one === fault;
+            return (
+              <g key={i} stroke={colour} opacity={fault && !isLit ? 0.35 : 1}>
+                {one.to && (
+                  <path d={`M${one.at.x} ${one.at.y}L${one.to.x} ${one.to.y}`} {...stroke} strokeWidth={2.5} />
+                )}
+                <circle cx={one.at.x} cy={one.at.y} r={isLit ? 2 * dot : dot} {...stroke} strokeWidth={2} />
+              </g>
+            );
+          })}
+        </g>
+      </svg>
+    </section>
+  );
+};

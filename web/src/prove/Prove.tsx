@@ -1,0 +1,122 @@
+import { useMemo, useState } from "react";
+import { Link, useParams } from "react-router";
+import { calloutRows, type Fault } from "@ash-edge/core/checks";
+import { calloutsOf, TABLES, unitOf, type Drawing } from "@ash-edge/core/drawing";
+import type { Id } from "@ash-edge/core/numeric";
+import { NotFound } from "../app/NotFound.tsx";
+import { Checks } from "../release/Checks.tsx";
+import { stockOf } from "../release/stockOf.ts";
+import { useLooked } from "../release/useLooked.ts";
+import { sayStoreFault, type JobRecord, type StoredJob } from "../store/index.ts";
+import { Brand } from "../ui/Brand.tsx";
+import { JobPath, JobPlaces } from "../ui/JobPlaces.tsx";
+import { ThemeButton } from "../ui/ThemeButton.tsx";
+import { CalloutTable } from "./CalloutTable.tsx";
+import { MadeWith } from "./MadeWith.tsx";
+import { PinPicture } from "./PinPicture.tsx";
+import { ProofPicture } from "./ProofPicture.tsx";
+import { useProvedJob, useStoredJob } from "./useJob.ts";
+
+/** Whether a job is what the customer called, and whether it can be cut. */
+export const Prove = () => {
+  const { id = "" } = useParams();
+  const opened = useStoredJob(id);
+  if (opened.isError)
+    return (
+      <main className="p-8">
+        <p role="alert" className="text-fault">
+          {sayStoreFault(opened.error)}
+        </p>
+        <Link to={`/jobs/${id}`} className="underline">
+          Back to the bench
+        </Link>
+      </main>
+    );
+  if (opened.isPending) return <p className="p-8 text-soft">Opening …</p>;
+  if (!opened.data) return <NotFound what="This job" />;
+  if (opened.data.stored.damage)
+    return (
+      <main className="p-8">
+        <p role="alert" className="text-fault">
+          What is stored of this job is damaged, so it can’t be proved. The bench says what there is to do.
+        </p>
+        <Link to={`/jobs/${id}`} className="underline">
+          To the bench
+        </Link>
+      </main>
+    );
+  return <Sheet {...opened.data} />;
+};
+
+const Sheet = ({ job, stored }: { job: JobRecord; stored: StoredJob }) => {
+  const { drawing, edit } = useProvedJob(job, stored);
+  const rows = useMemo(() => calloutRows(drawing), [drawing]);
+  const checkedNow = useCheckedNow(drawing);
+  const asked = useMemo(() => ({ stock: stockOf(job, unitOf(checkedNow)) }), [job, checkedNow]);
+  const { looking, stop, again } = useLooked(checkedNow, asked);
+  const looked = looking.state === "looked" ? looking.looked : undefined;
+  const [chosen, setChosen] = useState<Id>();
+  const [fault, setFault] = useState<Fault>();
+  const callout = rows.find((row) => row.callout.id === chosen)?.callout;
+  return (
+    <div className="flex h-full min-h-[560px] flex-col gap-3 p-4">
+      <header className="flex items-center gap-3">
+        <Brand />
+        <JobPath job={job} place="Prove" />
+        <span className="flex-1" />
+        <ThemeButton />
+        <JobPlaces job={job.id} at="prove" />
+      </header>
+      <main
+        aria-label={`Prove ${job.name}`}
+        className="grid min-h-0 flex-1 grid-cols-[minmax(400px,1.2fr)_minmax(260px,1fr)_340px] gap-3"
+      >
+        <CalloutTable
+          rows={rows}
+          unit={unitOf(drawing)}
+          name={`${job.number} ${job.name}`}
+          chosen={chosen}
+          onChoose={(id) => {
+            setChosen(id);
+            setFault(undefined);
+          }}
+          edit={edit}
+        />
+        <div className="flex min-h-0 flex-col gap-3">
+          <ProofPicture
+            drawing={drawing}
+            faults={looked?.plan.faults ?? []}
+            fault={fault}
+            refs={callout?.links ?? []}
+          />
+          {callout?.pin && <PinPicture job={job.id} pin={callout.pin} />}
+        </div>
+        <div className="flex min-h-0 flex-col gap-3 overflow-y-auto">
+          <Checks
+            looking={looking}
+            job={job.id}
+            onStop={stop}
+            onAgain={again}
+            onShow={(shown) => {
+              setFault(shown);
+              setChosen(undefined);
+            }}
+          />
+          <MadeWith drawing={drawing} job={job} edit={edit} />
+        </div>
+      </main>
+    </div>
+  );
+};
+
+/** The drawing as it is checked: a tick that a number was looked at is nothing that is checked anew. */
+const useCheckedNow = (drawing: Drawing): Drawing => {
+  const [kept, setKept] = useState(drawing);
+  const bare = (one: Drawing): string => JSON.stringify(calloutsOf(one).map(({ looked: _, ...callout }) => callout));
+  const same =
+    kept === drawing ||
+    (TABLES.every((table) => table === "callout" || kept[table] === drawing[table]) && bare(kept) === bare(drawing));
+  if (same) return kept;
+  setKept(drawing);
+  return drawing;
+};

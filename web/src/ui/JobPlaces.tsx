@@ -1,0 +1,41 @@
+import { Link } from "react-router";
+import type { JobRecord } from "../store/index.ts";
+
+/** Where a screen of a job stands, and the way back up. */
+export const JobPath = ({ job, place }: { job: JobRecord; place: string }) => (
+  <nav aria-label="Place" className="min-w-0 truncate text-soft">
+    <Link to="/jobs" className="hover:underline">
+      Jobs
+    </Link>{" "}
+    /{" "}
+    <Link to={`/jobs/${job.id}`} className="font-semibold text-ink hover:underline">
+      {`${job.number} ${job.name}`}
+    </Link>{" "}
+    / {place}
+  </nav>
+);
+
+const PLACES = [
+  ["", "Bench"],
+  ["prove", "Prove"],
+  ["release", "Release"],
+] as const;
+
+/** The places of a job; the lit one is where one is. */
+export const JobPlaces = ({ job, at }: { job: string; at: "prove" | "release" }) => (
+  <nav aria-label="Steps" className="card flex h-8 overflow-hidden">
+    {PLACES.map(([to, words], i) => (
+      <Link
+        key={to}
+        to={`/jobs/${job}${to && `/${to}`}`}
+        aria-current={to === at ? "page" : undefined}
+        className={
+          `grid place-items-center px-3 ${i > 0 ? "border-l border-hair" : ""} ` +
+          `${to === at ? "bg-ink text-panel" : "hover:bg-board"}`
+        }
+      >
+        {words}
+      </Link>
+    ))}
+  </nav>
+);
