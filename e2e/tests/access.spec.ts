@@ -29,6 +29,10 @@ for (const theme of ["ash", "evening"]) {
     await page.getByRole("navigation", { name: "Steps" }).getByRole("button", { name: "Release" }).click();
     await expect(page.getByRole("button", { name: "Write the DXF" })).toBeVisible();
     expect(await faults(page)).toEqual([]);
+    await page.getByRole("navigation", { name: "Steps" }).getByRole("link", { name: "Prove" }).click();
+    await expect(page.getByRole("region", { name: "Made with" })).toBeVisible();
+    await expect(page.getByRole("region", { name: "Checks" }).getByRole("heading")).toBeVisible();
+    expect(await faults(page)).toEqual([]);
     await page.goto("/jobs");
     await expect(page.getByRole("link", { name: "Rocker plate" })).toBeVisible();
     expect(await faults(page)).toEqual([]);

@@ -53,7 +53,8 @@ const sortedBy = (rows: readonly CalloutRow[], sort: Sort): readonly CalloutRow[
 };
 
 const numberOf = (row: CalloutRow, unit: Unit): string => {
-  const measured = measuredOf(row);
+  // what is true is what was called: the last bits of a double are nobody's business
+  const measured = row.state.state === "true" ? row.callout.value : measuredOf(row);
   if (measured === undefined) return "";
   const { kind } = row.callout;
   if (kind === "count") return String(measured);
@@ -106,7 +107,7 @@ export const CalloutTable = ({
     event.preventDefault();
     (event.currentTarget[by] as HTMLElement | null)?.focus();
   };
-  const cell = "px-2 py-1 whitespace-nowrap";
+  const cell = "px-1.5 py-1 whitespace-nowrap first:pl-3";
   return (
     <section className="card flex min-h-0 flex-col overflow-hidden" aria-label="Callouts">
       <header className="flex items-center gap-2 px-3 py-2">
@@ -230,7 +231,7 @@ const Row = ({
     <tr
       tabIndex={0}
       aria-selected={isChosen}
-      className={`border-t border-hair align-baseline ${isChosen ? "bg-board" : ""}`}
+      className={`border-t border-hair ${isChosen ? "bg-board" : ""}`}
       onClick={onChoose}
       onFocus={onChoose}
       onKeyDown={onKeyDown}
@@ -267,7 +268,7 @@ const Row = ({
         )}
       </th>
       <td className={`figures ${cell}`}>
-        {state.state === "not placed" || state.by === 0
+        {state.state === "not placed" || state.state === "true"
           ? ""
           : `${state.by > 0 ? "+" : "−"}${showDifference(Math.abs(state.by))}`}
       </td>

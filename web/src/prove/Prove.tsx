@@ -69,7 +69,7 @@ const Sheet = ({ job, stored }: { job: JobRecord; stored: StoredJob }) => {
       </header>
       <main
         aria-label={`Prove ${job.name}`}
-        className="grid min-h-0 flex-1 grid-cols-[minmax(400px,1.2fr)_minmax(260px,1fr)_340px] gap-3"
+        className="grid min-h-0 flex-1 grid-cols-[minmax(360px,1.2fr)_minmax(220px,1fr)_minmax(300px,340px)] gap-3"
       >
         <CalloutTable
           rows={rows}

@@ -1,0 +1,2 @@
+export * from "./compareDrawings.ts";
+export * from "./sayComparison.ts";
