@@ -5,7 +5,7 @@ import { SHARP_LIMIT, type Corners } from "@ash-edge/core/offset";
 import { SHOWN_BY } from "@ash-edge/core/tidy";
 import { Unusable } from "./unusable.ts";
 
-export const COMMANDS = ["inspect", "check", "tidy", "offset", "convert"] as const;
+export const COMMANDS = ["inspect", "check", "compare", "tidy", "offset", "convert"] as const;
 export type Command = (typeof COMMANDS)[number];
 
 export type Arguments = {
@@ -39,6 +39,7 @@ export type Arguments = {
 
 export const USAGE = `ash-edge inspect IN…                 reads and reports; writes nothing
 ash-edge check IN…                    all that is asked before cutting, by the page's own list; reads saved jobs, too
+ash-edge compare A B                  what came, went and moved from A to B; exit 0: the same, 1: different
 ash-edge tidy IN… -o OUT              takes away duplicates and overlaps, closes gaps, joins what meets
 ash-edge offset IN… -o OUT --by D --side out|in|both
                                       offsets every closed contour and writes only what comes of them
@@ -118,8 +119,11 @@ const COMMON = {
 const OF_OFFSET = { by: TEXT, side: TEXT, corner: TEXT, times: TEXT, limit: TEXT } as const;
 const OF_CONVERT = { arcs: TEXT, traced: SWITCH } as const;
 const OF_CHECK = { tool: TEXT, wall: TEXT, thickness: TEXT, material: TEXT } as const;
-/** What `check`, which writes and mends nothing, takes of the common ones. */
-const CHECK_TAKES: ReadonlySet<string> = new Set(["json", "units", ...Object.keys(OF_CHECK)]);
+/** What those that write and mend nothing take of the common ones. */
+const LOOKING: Readonly<Partial<Record<Command, ReadonlySet<string>>>> = {
+  check: new Set(["json", "units", ...Object.keys(OF_CHECK)]),
+  compare: new Set(["json", "units"]),
+};
 const OPTIONS = { ...COMMON, ...OF_OFFSET, ...OF_CONVERT, ...OF_CHECK } as const;
 
 /** The words of a call by option, as Node reads them; a dash alone is an input, and a negative number a value. */
@@ -153,8 +157,8 @@ export const readArguments = (command: Command, words: readonly string[]): Argum
     if (name in OF_CONVERT && command !== "convert")
       throw new Unusable(`--${name} is no option of ${command}; see --help`);
     if (name in OF_CHECK && command !== "check") throw new Unusable(`--${name} belongs to check; see --help`);
-    if (command === "check" && name !== "o" && !CHECK_TAKES.has(name))
-      throw new Unusable(`--${name} is no option of check; see --help`);
+    if (name !== "o" && LOOKING[command]?.has(name) === false)
+      throw new Unusable(`--${name} is no option of ${command}; see --help`);
   }
   const given = <T>(name: keyof typeof OPTIONS, read: (option: string, text: string) => T): T | undefined => {
     const text = values[name];
@@ -182,7 +186,7 @@ export const readArguments = (command: Command, words: readonly string[]): Argum
   const thickness = given("thickness", (option, text) => above0(option, text, "20"));
   const material = values.material;
   if (inputs.length === 0) throw new Unusable(`${command} takes a file; see --help`);
-  const writes = command !== "inspect" && command !== "check";
+  const writes = command !== "inspect" && !(command in LOOKING);
   if (writes && out === undefined) throw new Unusable(`${command} needs -o and the file to write`);
   if (!writes && out !== undefined) throw new Unusable(`${command} writes nothing; leave -o away`);
   if (command === "offset" && by === undefined) throw new Unusable("offset needs --by and how far, such as --by 2.5");

@@ -138,6 +138,30 @@ describe("ash-edge check", () => {
     expect((await run("check", file("{}", "x.ashedge.json"))).code).toBe(2);
   });
 
+  it("compares two files: the same in other words, in another format, or what differs", async () => {
+    const disc = (x: number, radius: number) => ({
+      kind: "circle" as const,
+      layer: "OUTSIDE",
+      centre: { x, y: 0 },
+      radius,
+    });
+    const [one, two, three] = [
+      [disc(0, 50), disc(120, 5)],
+      [disc(120, 5), disc(0, 50)],
+      [disc(0, 50), disc(120.5, 5), disc(200, 3)],
+    ].map((all, i) => file(writeDxf(all, "mm"), `${i}.dxf`)) as [string, string, string];
+    expect(await run("compare", one, two)).toMatchObject({ code: 0, out: "The same: 2 pieces, and every callout.\n" });
+    const saved = file(writeJobFile({ ...HEAD, thickness: "" }, drawingWith([], []), []), "a.ashedge.json");
+    expect((await run("compare", saved, saved)).code).toBe(0);
+    const differs = await run("compare", one, three);
+    expect(differs.code).toBe(1);
+    expect(differs.out).toMatch(/^1 piece the same, 1 came, 1 moved by 0.5 mm\.\nThe area was /);
+    const json = JSON.parse((await run("compare", one, three, "--json")).out) as object;
+    expect(json).toMatchObject({ same: 1, came: [[203, 0]], went: [], moved: [[0.5, 0]], units: ["mm", "mm"] });
+    expect((await run("compare", one)).err).toContain("compare takes two files");
+    expect((await run("compare", one, two, "--tool", "3")).code).toBe(2);
+  });
+
   it("geometry that could not be read stands against cutting", async () => {
     const askew = "0\nSECTION\n2\nENTITIES\n0\nCIRCLE\n8\n0\n10\n0\n20\n0\n40\n9\n0\nMLINE\n8\n0\n0\nENDSEC\n0\nEOF\n";
     const { code, out } = await run("check", file(askew, "askew.dxf"), "--units", "mm");

@@ -24,7 +24,11 @@ export const main = async (words: readonly string[]): Promise<0 | 1 | 2> => {
     }
     const command = COMMANDS.find((one) => one === name);
     if (!command) throw new Unusable(name ? `${name} is no command; see --help` : "a command is missing; see --help");
-    return await runAll(readArguments(command, rest));
+    const options = readArguments(command, rest);
+    if (command !== "compare") return await runAll(options);
+    const { code, text } = await (await import("./compare.ts")).compareFiles(options);
+    process.stdout.write(text.split("\n").map(plainText).join("\n"));
+    return code;
   } catch (reason) {
     if (!(reason instanceof Unusable)) throw reason;
     return complain(reason);

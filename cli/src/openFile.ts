@@ -1,0 +1,39 @@
+import { readFile } from "node:fs/promises";
+import { drawingFromRows, unitOf, type Drawing } from "@ash-edge/core/drawing";
+import { openDrawing } from "@ash-edge/core/formats";
+import { sayRefusal } from "@ash-edge/core/say";
+import { thicknessOf } from "@ash-edge/core/tables";
+import type { Arguments } from "./arguments.ts";
+import { fileFindings, plainReport, unitFindings, type Finding } from "./report.ts";
+import { Unusable } from "./unusable.ts";
+import { readDrawing } from "./work.ts";
+
+export type Opened = { readonly drawing: Drawing; readonly material: string; readonly thickness?: number | undefined };
+
+/** A saved job with its head, or a drawing of an open format with what was met while reading it. */
+export const openFile = async (
+  file: string,
+  options: Pick<Arguments, "units">,
+): Promise<Opened & { readonly met: readonly Finding[] }> => {
+  if (!/\.ashedge\.json$/i.test(file)) {
+    const read = await readDrawing(file);
+    // what is no arc, or is no cut geometry, the checks say themselves; dimensions are put on what they measure
+    const { dimensions: _, leaders: __, ...rest } = read;
+    const met = [...unitFindings(read, options.units), ...fileFindings(rest, [])];
+    return { drawing: openDrawing(read, read.unit ?? options.units ?? "mm"), material: "", met };
+  }
+  const { readJobFile } = await import("@ash-edge/core/formats/job");
+  const text = await readFile(file, "utf8").catch(() => {
+    throw new Unusable(`${file}: there is no such file, or it can't be read`);
+  });
+  const job = readJobFile(text);
+  if (!job.ok) throw new Unusable(`${file}: ${sayRefusal(job.refusal, "mm")}`);
+  const { head, drawing: rows, nextId, mended } = job.value;
+  const drawing = drawingFromRows(rows as never, nextId);
+  return {
+    drawing,
+    material: head.material,
+    thickness: thicknessOf(head.thickness, unitOf(drawing)),
+    met: mended.map((sentence) => plainReport("mended", "warning", sentence)),
+  };
+};
