@@ -48,7 +48,21 @@ await withBrowser(4339, async (page) => {
   await page.getByText("dimensions placed.").waitFor();
   await bench.point({ x: 3, y: 1.8 });
   await shoot("dimensions");
-  await page.getByRole("navigation", { name: "Steps" }).getByRole("button", { name: "Release" }).click();
+  const steps = page.getByRole("navigation", { name: "Steps" });
+  await steps.getByRole("button", { name: /^Prove/ }).click();
+  await page.getByRole("combobox", { name: "Tool" }).selectOption("a bit of 1/2 in");
+  await page.getByRole("row", { name: /big boss/ }).focus();
+  for (const key of ["Enter", "ArrowDown", "Enter", "ArrowDown", "ArrowDown", "ArrowDown", "ArrowDown"])
+    await page.keyboard.press(key);
+  await page.waitForTimeout(4500);
+  await shoot("prove");
+  await steps.getByRole("link", { name: "Compare" }).click();
+  const before = page.getByRole("combobox", { name: "before" });
+  const labels = await before.getByRole("option").allTextContents();
+  await before.selectOption(labels.find((label) => label.includes("Tangent arc"))!);
+  await page.getByText(/the same, .*came/).waitFor();
+  await shoot("compare");
+  await steps.getByRole("link", { name: "Release" }).click();
   await page.getByRole("button", { name: "Write the DXF" }).click();
   await page.getByText("holds the same geometry").waitFor();
   await page.evaluate(() => window.scrollTo(0, 0));

@@ -135,3 +135,45 @@ test("what it is made with is checked: corners, room, walls and the sheet; a rep
   await bench.ready();
   await expect(bench.sentence("Corner relief")).toBeVisible();
 });
+
+test("what changed is compared: a step before, a release, a file; in words, over one another, swiped", async ({
+  page,
+}) => {
+  const bench = await openDrawn(page, plate());
+  // a hole moved by 5, another made larger
+  await bench.click({ x: 75, y: 30 });
+  await page.keyboard.press("Delete");
+  await bench.tool("EE", "Circle");
+  await bench.type("7");
+  await page.keyboard.press("Enter");
+  await bench.type("75;25");
+  await page.keyboard.press("Enter");
+  await page.keyboard.press("Escape");
+  await page.keyboard.press("Escape");
+  await bench.saved();
+  await openProve(bench);
+  await steps(page).getByRole("link", { name: "Compare" }).click();
+  const found = page.getByRole("region", { name: "Differences" });
+  // the state before the last step has no hole there
+  await expect(found).toContainText("9 pieces the same, 1 came.");
+  const before = page.getByRole("combobox", { name: "before" });
+  const labels = await before.getByRole("option").allTextContents();
+  await before.selectOption(labels.find((label) => label.startsWith("before step 1:"))!);
+  await expect(found).toContainText("9 pieces the same, 1 came, 1 went.");
+  await page.getByRole("radio", { name: "swiped" }).click();
+  await page.getByRole("slider").focus();
+  await page.keyboard.press("Home");
+  await expect(page.getByRole("img", { name: "Before to the left, after to the right" })).toBeVisible();
+  await page.getByRole("radio", { name: "over one another" }).click();
+  // a file: one that is none is said, and another can be taken
+  const file = (name: string, text: string) => ({ name, mimeType: "text/plain", buffer: Buffer.from(text) });
+  await page.getByLabel("With a file …").setInputFiles(file("broken.dxf", "no drawing"));
+  await expect(found.getByRole("alert")).toContainText("Not compared:");
+  const svg =
+    '<svg xmlns="http://www.w3.org/2000/svg" width="100mm" height="60mm" viewBox="0 -60 100 60">' +
+    '<circle cx="25" cy="-25" r="5"/></svg>';
+  await page.getByLabel("With a file …").setInputFiles(file("one hole.svg", svg));
+  await expect(found).toContainText("1 piece the same, 9 came.");
+  await found.getByRole("button", { name: "Go there" }).first().click();
+  await bench.ready();
+});

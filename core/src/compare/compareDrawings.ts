@@ -3,8 +3,8 @@ import { calloutText, toleranceText } from "../callouts/describe.ts";
 import { calloutsOf, cutEntities, unitOf, type Drawing } from "../drawing/drawing.ts";
 import { curvesOf } from "../drawing/entity.ts";
 import { arcOf } from "../geometry/piece.ts";
-import { curveBounds, isSmooth, smoothOf, type Curve } from "../geometry/curve.ts";
-import { boundsMiddle, boundsOf, unionBounds } from "../geometry/bounds.ts";
+import { isSmooth, smoothOf, type Curve } from "../geometry/curve.ts";
+import { boundsMiddle, boundsOf } from "../geometry/bounds.ts";
 import { add, distance, norm, subtract, type Point } from "../geometry/point.ts";
 import { TRUE_WITHIN } from "../numeric/tolerance.ts";
 import { profileOf } from "../profile/profile.ts";
@@ -13,7 +13,7 @@ import { profileOf } from "../profile/profile.ts";
 export type Lone = { readonly curve: Curve; readonly at: Point };
 
 /** A curve that is in both, at another place. */
-export type Moved = { readonly from: Curve; readonly to: Curve; readonly by: Point };
+export type Moved = { readonly from: Curve; readonly to: Curve; readonly at: Point; readonly by: Point };
 
 /** How two drawings differ. Lengths and areas in their unit. */
 export type Comparison = {
@@ -168,13 +168,15 @@ export const compareDrawings = (a: Drawing, b: Drawing): Comparison => {
     if (some!.length === 0 || !tree) break;
     const was = moved.length;
     for (const by of waysFrom(some!, others!, tree)) {
-      match(some!, others!, tree, by, (p, q) => moved.push({ from: p.curve, to: q.curve, by }));
+      match(some!, others!, tree, by, (p, q) => moved.push({ from: p.curve, to: q.curve, at: q.at, by }));
       if (moved.length > was) break;
     }
     if (moved.length === was) break;
   }
   const lone = (list: readonly Seen[]): readonly Lone[] =>
-    list.filter(({ used }) => !used).map(({ curve, at }) => ({ curve, at }));
+    list
+      .filter(({ used }) => !used)
+      .map(({ curve, at }) => ({ curve, at: curve.kind === "circle" ? curve.centre : at }));
   const [was, is] = [calloutLines(a), calloutLines(b)];
   const callouts = [...new Set([...was.keys(), ...is.keys()])].flatMap((key) => {
     const [one, other] = [was.get(key), is.get(key)];
@@ -194,12 +196,3 @@ export const compareDrawings = (a: Drawing, b: Drawing): Comparison => {
     units: unitOf(a) !== unitOf(b),
   };
 };
-
-/** The box of all that differs; undefined where nothing does. */
-export const differenceBounds = ({ came, went, moved }: Comparison): ReturnType<typeof unionBounds> =>
-  unionBounds(
-    [...came, ...went]
-      .map(({ curve }) => curve)
-      .concat(moved.flatMap(({ from, to }) => [from, to]))
-      .flatMap((curve) => curveBounds(curve) ?? []),
-  );

@@ -29,6 +29,7 @@ export const router = createBrowserRouter([
       { path: "/jobs", lazy: place(async () => (await import("../jobs/Jobs.tsx")).Jobs) },
       { path: "/jobs/:id", lazy: place(async () => (await import("../bench/BenchPage.tsx")).BenchPage) },
       { path: "/jobs/:id/prove", lazy: place(async () => (await import("../prove/Prove.tsx")).Prove) },
+      { path: "/jobs/:id/compare", lazy: place(async () => (await import("../compare/Compare.tsx")).Compare) },
       { path: "/jobs/:id/release", lazy: place(async () => (await import("../release/Release.tsx")).Release) },
       { path: "/tables", lazy: place(async () => (await import("../tables/Tables.tsx")).Tables) },
       { path: "/settings", lazy: place(async () => (await import("../settings/Settings.tsx")).Settings) },

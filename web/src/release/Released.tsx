@@ -1,5 +1,6 @@
 import { useLiveQuery } from "dexie-react-hooks";
 import { Download } from "lucide-react";
+import { Link } from "react-router";
 import { useDatabase } from "../app/StoreProvider.tsx";
 import { placeInHistory, type BlobRecord } from "../store/index.ts";
 import { saveAs } from "../ui/saveAs.ts";
@@ -22,7 +23,12 @@ export const Released = ({ job, releases }: { job: string; releases: readonly Bl
                 {new Date(file.made).toLocaleString("en-GB", { dateStyle: "medium", timeStyle: "short" })}
               </span>
               {file.at !== undefined && now !== undefined && file.at !== now && (
-                <span className="block text-xs text-caution">The job was changed since.</span>
+                <Link
+                  to={`/jobs/${job}/compare?from=${encodeURIComponent(file.id)}&to=now`}
+                  className="block text-xs text-caution underline"
+                >
+                  The job was changed since.
+                </Link>
               )}
               <span className="figures block truncate text-xs text-soft">
                 {file.checksum

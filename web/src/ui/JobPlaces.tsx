@@ -19,10 +19,11 @@ const PLACES = [
   ["", "Bench"],
   ["prove", "Prove"],
   ["release", "Release"],
+  ["compare", "Compare"],
 ] as const;
 
 /** The places of a job; the lit one is where one is. */
-export const JobPlaces = ({ job, at }: { job: string; at: "prove" | "release" }) => (
+export const JobPlaces = ({ job, at }: { job: string; at: "prove" | "release" | "compare" }) => (
   <nav aria-label="Steps" className="card flex h-8 overflow-hidden">
     {PLACES.map(([to, words], i) => (
       <Link
