@@ -70,7 +70,7 @@ export const closedForm = (
 };
 
 /** A new job, by the dialog. */
-export const newJob = async (bench: Bench, number: string, unit: "mm" | "in" = "mm"): Promise<void> => {
+export const newJob = async (bench: Bench, number: string, unit: "mm" | "in" = "mm", thickness = ""): Promise<void> => {
   const { page } = bench;
   await page.goto("/jobs");
   await page.getByRole("button", { name: "New job" }).click();
@@ -78,6 +78,7 @@ export const newJob = async (bench: Bench, number: string, unit: "mm" | "in" = "
   await typeOver(dialog.getByLabel("Part"), `Part ${number}`);
   await typeOver(dialog.getByLabel("Job number"), number);
   await dialog.getByRole("radio", { name: unit, exact: true }).click();
+  if (thickness) await typeOver(dialog.getByLabel("Thickness"), thickness);
   await dialog.getByRole("button", { name: "Make the job" }).click();
   await bench.ready();
 };

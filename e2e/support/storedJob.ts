@@ -28,10 +28,14 @@ export const storeDrawing = (page: Page, job: string, text: string, nextId: numb
     heads: [{ job, position: 0, count: 0, nextId }],
   });
 
-/** A job with a drawing as if it had always been there, a little smaller than it would fit. */
-export const openDrawn = async (page: Page, drawing: Drawing): Promise<Bench> => {
+/** A job with a drawing as if it had always been there, a little smaller than it would fit; as thick as is said. */
+export const openDrawn = async (
+  page: Page,
+  drawing: Drawing,
+  { thickness = "", number = "7301" } = {},
+): Promise<Bench> => {
   const bench = new Bench(page);
-  await newJob(bench, "7301");
+  await newJob(bench, number, "mm", thickness);
   const job = new URL(page.url()).pathname.split("/")[2]!;
   await bench.saved();
   await page.goto("/help");

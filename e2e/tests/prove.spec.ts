@@ -1,8 +1,20 @@
 import { expect, test, type Page } from "@playwright/test";
-import { applyEdit, calloutsOf, newDrawing, PROFILE_LAYER, type Drawing } from "@ash-edge/core/drawing";
-import { draftEdit } from "@ash-edge/core/edits";
+import { FAULT_SENTENCES, faultRows, surveyOf } from "@ash-edge/core/checks";
+import {
+  applyEdit,
+  calloutsOf,
+  layersOf,
+  newDrawing,
+  PROFILE_LAYER,
+  settingsOf,
+  type Drawing,
+  type Making,
+} from "@ash-edge/core/drawing";
+import { addLayer, draftEdit } from "@ash-edge/core/edits";
+import { sayFault } from "@ash-edge/core/say";
 import { drawingOf } from "../support/annotated.ts";
 import type { Bench } from "../support/bench.ts";
+import { rowsOf } from "../support/drawn.ts";
 import { openDrawn } from "../support/storedJob.ts";
 
 /** A plate 100 by 60 with a pocket of 20 by 15 in its top edge, and two holes Ø 10 whose callouts are placed. */
@@ -134,6 +146,12 @@ test("what it is made with is checked: corners, room, walls and the sheet; a rep
   await checks.getByRole("button", { name: "Corner relief" }).first().click();
   await bench.ready();
   await expect(bench.sentence("Corner relief")).toBeVisible();
+  // its corner is picked and the tool's Ø is in it: Enter makes it
+  const corners = async (): Promise<number | undefined> =>
+    (await rowsOf(bench)).find(({ kind }) => kind === "chain")?.vertices?.length;
+  const was = (await corners())!;
+  await page.keyboard.press("Enter");
+  await expect.poll(corners).toBeGreaterThan(was);
 });
 
 test("what changed is compared: a step before, a release, a file; in words, over one another, swiped", async ({
@@ -176,4 +194,152 @@ test("what changed is compared: a step before, a release, a file; in words, over
   await expect(found).toContainText("1 piece the same, 9 came.");
   await found.getByRole("button", { name: "Go there" }).first().click();
   await bench.ready();
+});
+
+/** Drawings with one of every fault that the list knows, made with one tool or another. */
+const faulty = (making: Making): Drawing => {
+  const start = newDrawing("mm", [
+    { kind: "diameter", value: 9 / 25.4, name: "hole in inches" },
+    { kind: "length", value: 9, name: "pinned", pin: { sketch: "none", x: 0.5, y: 0.5 } },
+  ]);
+  let layers = start;
+  for (const [name, role] of [
+    ["Inside", "inside"],
+    ["Outside", "outside"],
+    ["Hidden", "profile"],
+    ["Locked", "profile"],
+  ] as const) {
+    const added = addLayer(layers, name, role);
+    if (added.ok) layers = applyEdit(layers, added.value);
+  }
+  const [insideLayer, outsideLayer, hidden, locked] = layersOf(layers).slice(-4);
+  const draft = draftEdit(layers, "Draw", "draw");
+  draft.set("layer", hidden!.id, { ...hidden!, shown: false });
+  draft.set("layer", locked!.id, { ...locked!, locked: true });
+  draft.set("settings", 0, { ...settingsOf(layers), making });
+  const chain = (corners: readonly (readonly [number, number, number?])[]): number =>
+    draft.add(
+      {
+        kind: "chain",
+        closed: true,
+        vertices: corners.map(([x, y, bulge = 0]) => ({ id: draft.newId(), at: { x, y }, bulge })),
+      },
+      PROFILE_LAYER,
+    );
+  const disc = (x: number, y: number, radius: number, layer = PROFILE_LAYER): number =>
+    draft.add({ kind: "circle", centre: { x, y }, radius }, layer);
+  const line = (x: number, y: number, u: number, v: number, layer = PROFILE_LAYER): number =>
+    draft.add({ kind: "piece", a: { x, y }, b: { x: u, y: v }, bulge: 0 }, layer);
+  chain([
+    [0, 0],
+    [300, 0],
+    [300, 200],
+    [250, 200],
+    [250, 150],
+    [220, 150, -Math.tan(Math.PI / 8)],
+    [216, 154],
+    [216, 200],
+    [0, 200],
+  ]);
+  const small = disc(6, 100, 4.5); // near an edge, behind a thin wall, too small for plasma and for a bit of 12
+  disc(60, 100, 20);
+  disc(75, 100, 20); // across the one before
+  disc(150, 60, 15);
+  disc(150, 60, 15); // twice
+  disc(150, 120, 15);
+  disc(180, 120, 15); // touching
+  for (const radius of [30, 20, 10]) disc(255, 60, radius); // islands
+  chain([
+    [20, 20],
+    [40, 20],
+    [40, 39.98],
+    [39.98, 40],
+    [20, 40],
+  ]); // a tiny piece
+  chain([
+    [60, 20],
+    [80, 20],
+    [80, 40, Math.tan((Math.PI - 0.02) / 4)],
+    [60, 40],
+  ]); // kinks
+  chain([
+    [320, 0],
+    [420, 0],
+    [420, 40],
+    [376, 40],
+    [376, 10],
+    [370, 10],
+    [370, 40],
+    [320, 40],
+  ]); // a slot of 6
+  disc(500, 0, 20, insideLayer!.id);
+  disc(110, 170, 5, outsideLayer!.id);
+  disc(560, 0, 20, hidden!.id);
+  disc(620, 0, 20, locked!.id);
+  line(500, 60, 560, 60);
+  for (const [x, y, u, v] of [
+    [500, 100, 540, 100],
+    [540, 100, 540, 140],
+    [540, 140, 500, 100],
+  ] as const)
+    line(x, y, u, v);
+  line(600, 60, 640, 60);
+  line(640, 60, 640, 90, hidden!.id); // meets it on another layer
+  draft.add(
+    { kind: "ellipse", centre: { x: 700, y: 0 }, major: { x: 20, y: 0 }, ratio: 0.5, from: 0, sweep: 6 },
+    PROFILE_LAYER,
+  );
+  draft.add({ kind: "point", at: { x: 700, y: 60 } }, PROFILE_LAYER);
+  const [first] = calloutsOf(layers);
+  draft.set("callout", first!.id, { ...first!, links: [{ id: small }] });
+  return applyEdit(layers, draft.finish());
+};
+
+test("every check is said on Prove and Release as the list says it, whatever the tool", async ({ page }) => {
+  const codes = new Set<string>();
+  let bench: Bench | undefined;
+  for (const making of [
+    {
+      tool: { name: "a bit of 12 mm", kind: "cutter", diameter: 12 },
+      sheet: { name: "a sheet of 400 × 300", width: 400, height: 300 },
+    },
+    {
+      tool: { name: "the plasma torch", kind: "plasma", diameter: 9 },
+      wall: 3,
+      sheet: { name: "a strip", width: 40, height: 30 },
+    },
+  ] satisfies Making[]) {
+    const drawing = faulty(making);
+    const { plan, verdict: words } = surveyOf(drawing, { stock: { material: "", thickness: 12 } });
+    for (const { code } of plan.faults) codes.add(code);
+    const said = faultRows(plan.faults).map(
+      ({ fault, count }) => sayFault(fault, "mm") + (count > 1 ? `And ${count - 1} more like it.` : ""),
+    );
+    bench = await openDrawn(page, drawing, { thickness: "12", number: `${7400 + codes.size}` });
+    await openProve(bench);
+    const shown = page.getByRole("region", { name: "Checks" }).locator("li .said");
+    await expect(verdict(page)).toHaveText(words.words);
+    expect(await shown.allTextContents()).toEqual(said);
+    await steps(page).getByRole("link", { name: "Release" }).click();
+    await expect(page.getByRole("region", { name: "File", exact: true })).toBeVisible();
+    await expect(verdict(page)).toHaveText(words.words);
+    expect(await shown.allTextContents()).toEqual(said);
+  }
+  // those that a release alone finds, by the way of a cutter; and drawings without anything, or with too much
+  const others = new Set(["nothing-closed", "too-many", "not-scaled", "unit-by-callout"]);
+  const missing = Object.keys(FAULT_SENTENCES).filter(
+    (code) => !codes.has(code) && !code.startsWith("cutter-") && !others.has(code),
+  );
+  expect(missing).toEqual([]);
+  // each repair takes up its tool at the place
+  for (const [repair, tool] of [
+    ["Join", "Join"],
+    ["Arc fit", "Arc fit"],
+    ["Change fillet", "Change fillet"],
+  ] as const) {
+    await page.getByRole("region", { name: "Checks" }).getByRole("button", { name: repair }).first().click();
+    await bench!.ready();
+    await expect(bench!.sentence(tool)).toBeVisible();
+    await openProve(bench!);
+  }
 });

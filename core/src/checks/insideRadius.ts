@@ -1,5 +1,5 @@
 import type { Piece } from "../geometry/piece.ts";
-import { pieceRadius } from "../geometry/piece.ts";
+import { piecePoint, pieceRadius } from "../geometry/piece.ts";
 import { enclosedArea } from "../contour/chainMeasure.ts";
 import { SAME_SIZE, SMOOTH_TURN } from "../numeric/tolerance.ts";
 import type { Contour } from "../profile/profile.ts";
@@ -42,7 +42,15 @@ export const insideRadius: Check = {
           if (radius >= own * (1 - SAME_SIZE)) return [];
           const code = radius > 0 ? "inside-radius" : "inside-corner";
           const severity = isCutter ? "error" : radius > 0 ? "warning" : "info";
-          return [{ code, severity, at: at.a, ids, values: { radius, own, tool: tool.name } }];
+          return [
+            {
+              code,
+              severity,
+              at: radius > 0 ? piecePoint(at, 0.5) : at.a,
+              ids,
+              values: { radius, own, tool: tool.name },
+            },
+          ];
         });
       });
   },

@@ -32,5 +32,4 @@ export const kinks: Check = {
     kink: ({ degrees }) =>
       `An arc runs on with a kink of ${Number(Number(degrees).toPrecision(2))}°. A tangent joint has none.`,
   },
-  repairs: { kink: "smooth" },
 };

@@ -267,8 +267,7 @@ const useShownPlace = (): void => {
   useEffect(() => {
     if (!measured || !state?.select) return;
     act.show(state.select, state.at);
-    if (state.take === "tidy") act.openTidy();
-    else if (state.take) act.take(state.take);
+    if (state.take) act.takeRepair(state.take, state.at);
   }, [act, measured, state]);
 };
 

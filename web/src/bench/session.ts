@@ -1,11 +1,12 @@
 import type { StoreApi } from "zustand/vanilla";
-import { layerOf, mainLayer, unitOf } from "@ash-edge/core/drawing";
+import { layerOf, mainLayer, settingsOf, unitOf } from "@ash-edge/core/drawing";
 import { removeEntities } from "@ash-edge/core/edits";
 import { indexDrawing } from "@ash-edge/core/look";
-import type { Id } from "@ash-edge/core/numeric";
+import { showLength, type Id } from "@ash-edge/core/numeric";
 import { sayRefusal } from "@ash-edge/core/say";
 import { litOf, toolById, type BankKey, type Lit } from "@ash-edge/tools";
 import { stepAt, stepCount, type History, type StoredJob } from "../store/index.ts";
+import { toScreen } from "./board/view.ts";
 import { makeHandling } from "./handles/sessionHandles.ts";
 import type { SessionCore, Surroundings } from "./sessionCore.ts";
 import { makeAnnotating } from "./sessionAnnotations.ts";
@@ -21,12 +22,25 @@ import { makeSelecting } from "./sessionSelecting.ts";
 import { makeTools } from "./sessionTools.ts";
 import { makeView } from "./sessionView.ts";
 import { makeWork } from "./sessionWork.ts";
-import { makeBenchStore, type BenchState, type Kept, type Modifiers, type SnapSettings } from "./state/index.ts";
+import {
+  makeBenchStore,
+  NO_MODIFIERS,
+  type BenchState,
+  type Kept,
+  type Modifiers,
+  type SnapSettings,
+} from "./state/index.ts";
 import { makeTidying } from "./tidying/sessionTidy.ts";
 import type { Point } from "@ash-edge/core/geometry";
 
 export type Session = Pick<StoreApi<BenchState>, "getState" | "getInitialState" | "subscribe"> & {
   readonly act: ReturnType<typeof makeSession>["act"];
+};
+
+/** The size that a repair is given by the diameter of the job's tool, in the kind that its blank begins with. */
+const MENDED_WITH: Readonly<Record<string, (diameter: number) => number>> = {
+  "corner-relief": (diameter) => diameter,
+  "change-fillet": (diameter) => diameter / 2,
 };
 
 /**
@@ -190,6 +204,17 @@ export const makeSession = (job: string, stored: StoredJob, surroundings: Surrou
     },
     letGo: (at: Point, mods: Modifiers): void => {
       if (!handling.letGoHandle(at, mods)) selecting.letGo(at, mods);
+    },
+    /** Takes up the tool that mends what is wrong at a place: picked there, with its size where it has one. */
+    takeRepair: (id: string, at: Point | undefined): void => {
+      const { making } = settingsOf(get().history.drawing);
+      if (id === "tidy") return tidying.openTidy();
+      actions.take(id);
+      if (at) pointing.click(toScreen(get().view.now, at), NO_MODIFIERS);
+      const size = making?.tool && MENDED_WITH[id]?.(making.tool.diameter);
+      if (size === undefined) return;
+      const text = showLength(size, unitOf(get().history.drawing));
+      tools.toolEvent({ type: "fill", blank: "size", entry: { text, value: size } });
     },
     move: pointing.move,
     click: pointing.click,

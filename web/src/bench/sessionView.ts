@@ -115,7 +115,7 @@ export const makeView = ({ get, send, say, refresh }: SessionCore, leftView: Vie
       } = get();
       const standing = ids.filter((id) => entityOf(drawing, id));
       send("selection", { type: "selected", ids: standing });
-      const box = boxOf(standing);
+      const box = boxOf(standing) ?? (at && drawingBounds(drawing));
       if (!box || size.width === 0) return;
       const room = Math.max(boundsSize(box), 1e-6) / 4;
       const around = at ? { minX: at.x - room, minY: at.y - room, maxX: at.x + room, maxY: at.y + room } : box;
