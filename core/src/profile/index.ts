@@ -1,1 +1,2 @@
 export * from "./profile.ts";
+export * from "./along.ts";

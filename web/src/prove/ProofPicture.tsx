@@ -2,7 +2,7 @@ import { useMemo } from "react";
 import { heldBy } from "@ash-edge/core/annotate";
 import type { Fault } from "@ash-edge/core/checks";
 import type { Drawing, Ref } from "@ash-edge/core/drawing";
-import { boundsOf, curveBounds, growBounds, unionBounds, type Bounds } from "@ash-edge/core/geometry";
+import { boundsOf, curveBounds, growBounds, unionBounds, type Bounds, type Point } from "@ash-edge/core/geometry";
 import { shapePath, thumbnailOf } from "../store/index.ts";
 
 /** More places than so many are not marked one by one. */
@@ -16,6 +16,7 @@ export const ProofPicture = ({
   faults,
   fault,
   refs,
+  place,
 }: {
   drawing: Drawing;
   faults: readonly Fault[];
@@ -23,6 +24,8 @@ export const ProofPicture = ({
   fault: Fault | undefined;
   /** What answers the callout that is looked at. */
   refs: readonly Ref[];
+  /** A place of the contour that is looked at. */
+  place: Point | undefined;
 }) => {
   const picture = useMemo(() => thumbnailOf(drawing), [drawing]);
   const held = useMemo(() => heldBy(drawing, { refs }), [drawing, refs]);
@@ -35,7 +38,7 @@ export const ProofPicture = ({
   const [x, y, width, height] = picture.box;
   const whole: Bounds = { minX: x, minY: y, maxX: x + width, maxY: y + height };
   const size = Math.max(width, height, 1e-9);
-  const places = fault ? [fault.at, fault.to].filter((at) => at !== undefined) : held.places;
+  const places = fault ? [fault.at, fault.to].filter((at) => at !== undefined) : place ? [place] : held.places;
   const near = unionBounds([
     ...(places.length > 0 ? [boundsOf(places)] : []),
     ...(fault ? [] : held.curves.map((curve) => curveBounds(curve)).filter((box) => box !== undefined)),
@@ -72,6 +75,9 @@ export const ProofPicture = ({
           {held.places.map((at, i) => (
             <circle key={i} cx={at.x} cy={at.y} r={2 * dot} stroke="var(--moss)" {...stroke} strokeWidth={2} />
           ))}
+          {place && (
+            <circle cx={place.x} cy={place.y} r={2 * dot} stroke="var(--ember)" {...stroke} strokeWidth={2.5} />
+          )}
           {faults.slice(0, MARKED).map((one, i) => {
             if (!one.at) return null;
             const colour = TONES[one.severity];

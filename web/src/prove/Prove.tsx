@@ -11,6 +11,8 @@ import { sayStoreFault, type JobRecord, type StoredJob } from "../store/index.ts
 import { Brand } from "../ui/Brand.tsx";
 import { JobPath, JobPlaces } from "../ui/JobPlaces.tsx";
 import { ThemeButton } from "../ui/ThemeButton.tsx";
+import type { Point } from "@ash-edge/core/geometry";
+import { AlongChart } from "./AlongChart.tsx";
 import { CalloutTable } from "./CalloutTable.tsx";
 import { MadeWith } from "./MadeWith.tsx";
 import { PinPicture } from "./PinPicture.tsx";
@@ -57,6 +59,7 @@ const Sheet = ({ job, stored }: { job: JobRecord; stored: StoredJob }) => {
   const looked = looking.state === "looked" ? looking.looked : undefined;
   const [chosen, setChosen] = useState<Id>();
   const [fault, setFault] = useState<Fault>();
+  const [place, setPlace] = useState<Point>();
   const callout = rows.find((row) => row.callout.id === chosen)?.callout;
   return (
     <div className="flex h-full min-h-[560px] flex-col gap-3 p-4">
@@ -79,15 +82,26 @@ const Sheet = ({ job, stored }: { job: JobRecord; stored: StoredJob }) => {
           onChoose={(id) => {
             setChosen(id);
             setFault(undefined);
+            setPlace(undefined);
           }}
           edit={edit}
         />
         <div className="flex min-h-0 flex-col gap-3">
           <ProofPicture
             drawing={drawing}
-            faults={looked?.plan.faults ?? []}
+            faults={looked?.plan.faults ?? NONE}
             fault={fault}
             refs={callout?.links ?? []}
+            place={place}
+          />
+          <AlongChart
+            drawing={checkedNow}
+            faults={looked?.plan.faults ?? NONE}
+            onPlace={(at) => {
+              setPlace(at);
+              setFault(undefined);
+              setChosen(undefined);
+            }}
           />
           {callout?.pin && <PinPicture job={job.id} pin={callout.pin} />}
         </div>
@@ -100,6 +114,7 @@ const Sheet = ({ job, stored }: { job: JobRecord; stored: StoredJob }) => {
             onShow={(shown) => {
               setFault(shown);
               setChosen(undefined);
+              setPlace(undefined);
             }}
           />
           <MadeWith drawing={drawing} job={job} edit={edit} />
@@ -108,6 +123,8 @@ const Sheet = ({ job, stored }: { job: JobRecord; stored: StoredJob }) => {
     </div>
   );
 };
+
+const NONE: readonly Fault[] = [];
 
 /** The drawing as it is checked: a tick that a number was looked at is nothing that is checked anew. */
 const useCheckedNow = (drawing: Drawing): Drawing => {

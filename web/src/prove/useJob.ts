@@ -26,8 +26,11 @@ export type ProvedJob = {
 /** Opens a job from the store, anew whenever its place is gone to. */
 export const useStoredJob = (id: string) => {
   const database = useDatabase();
+  // what another place of the job read may be older than what was stored since
+  const [own] = useState(() => Math.random());
   return useQuery({
-    queryKey: ["prove", id],
+    queryKey: ["stored", id, own],
+    refetchOnWindowFocus: false,
     queryFn: async () => {
       const job = await database.jobs.get(id);
       const stored = job && job.binned === undefined ? await loadJob(database, id) : undefined;

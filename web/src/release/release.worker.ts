@@ -6,6 +6,7 @@ import { compareRead, writeDxf, type DxfVersion } from "@ash-edge/core/formats/d
 import { compareSvg, readSvg, writeSvg, type FoundSvg } from "@ash-edge/core/formats/svg";
 import { circleHalves } from "@ash-edge/core/geometry";
 import type { Unit } from "@ash-edge/core/numeric";
+import { profileOf, thicknessAlong, type AlongPlace } from "@ash-edge/core/profile";
 import { sayRefusal } from "@ash-edge/core/say";
 import { pictureOf, type Thumbnail } from "../store/index.ts";
 import { readBackDxf } from "./readBackDxf.ts";
@@ -34,6 +35,8 @@ export const worker = {
       ),
     };
   },
+  thickness: (drawing: Drawing, which: number): readonly AlongPlace[] =>
+    thicknessAlong(profileOf(drawing).contours, which),
   writeDxf: ({ contours, unit, layers }: Writable, version: DxfVersion): Written => {
     const text = writeDxf(contours, unit, version, layers);
     return { text, differences: compareRead(contours, unit, readBackDxf(text)) };
