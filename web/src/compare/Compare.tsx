@@ -1,11 +1,10 @@
 import { useLiveQuery } from "dexie-react-hooks";
 import { useMemo, useState } from "react";
-import { Link, useNavigate, useParams, useSearchParams } from "react-router";
+import { useNavigate, useSearchParams } from "react-router";
 import { applyEdit, invertEdit, unitOf, type Drawing } from "@ash-edge/core/drawing";
-import { NotFound } from "../app/NotFound.tsx";
+import { StoredJobPlace } from "../app/StoredJobPlace.tsx";
 import { useDatabase } from "../app/StoreProvider.tsx";
-import { useStoredJob } from "../prove/useJob.ts";
-import { releasesOf, sayStoreFault, stepAt, type History, type JobRecord, type StoredJob } from "../store/index.ts";
+import { releasesOf, stepAt, type History, type JobRecord, type StoredJob } from "../store/index.ts";
 import { Brand } from "../ui/Brand.tsx";
 import { JobPath, JobPlaces } from "../ui/JobPlaces.tsx";
 import { ThemeButton } from "../ui/ThemeButton.tsx";
@@ -14,24 +13,7 @@ import { DifferencePicture } from "./DifferencePicture.tsx";
 import { useCompared } from "./useCompared.ts";
 
 /** What differs between two states of a job: now, any step, any release, any file. */
-export const Compare = () => {
-  const { id = "" } = useParams();
-  const opened = useStoredJob(id);
-  if (opened.isError)
-    return (
-      <main className="p-8">
-        <p role="alert" className="text-fault">
-          {sayStoreFault(opened.error)}
-        </p>
-        <Link to={`/jobs/${id}`} className="underline">
-          Back to the bench
-        </Link>
-      </main>
-    );
-  if (opened.isPending) return <p className="p-8 text-soft">Opening …</p>;
-  if (!opened.data) return <NotFound what="This job" />;
-  return <Sheet {...opened.data} />;
-};
+export const Compare = () => <StoredJobPlace>{(opened) => <Sheet {...opened} />}</StoredJobPlace>;
 
 const FILE_BUTTON =
   "flex h-8 cursor-pointer items-center justify-center rounded-card border border-hair px-3 hover:border-ink " +

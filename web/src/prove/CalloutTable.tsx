@@ -7,7 +7,7 @@ import { showDifference, showLength, type Id, type Unit } from "@ash-edge/core/n
 import { FormDialog } from "../ui/FormDialog.tsx";
 import { Segmented } from "../ui/Choice.tsx";
 import { fileName, saveAs } from "../ui/saveAs.ts";
-import type { ProvedJob } from "./useJob.ts";
+import type { ProvedJob } from "./useProvedJob.ts";
 
 const FILTERS = [
   ["all", "all"],

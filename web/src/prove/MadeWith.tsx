@@ -7,7 +7,7 @@ import { sayRefusal } from "@ash-edge/core/say";
 import { SHEETS, TOOLS } from "@ash-edge/core/tables";
 import { stockOf } from "../release/stockOf.ts";
 import type { JobRecord } from "../store/index.ts";
-import type { ProvedJob } from "./useJob.ts";
+import type { ProvedJob } from "./useProvedJob.ts";
 
 const FIELD = "h-8 min-w-0 rounded-card border border-hair bg-board px-2";
 

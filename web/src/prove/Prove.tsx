@@ -1,13 +1,13 @@
 import { useMemo, useState } from "react";
-import { Link, useParams } from "react-router";
+import { Link } from "react-router";
 import { calloutRows, type Fault } from "@ash-edge/core/checks";
 import { calloutsOf, TABLES, unitOf, type Drawing } from "@ash-edge/core/drawing";
 import type { Id } from "@ash-edge/core/numeric";
-import { NotFound } from "../app/NotFound.tsx";
+import { StoredJobPlace } from "../app/StoredJobPlace.tsx";
 import { Checks } from "../release/Checks.tsx";
 import { stockOf } from "../release/stockOf.ts";
 import { useLooked } from "../release/useLooked.ts";
-import { sayStoreFault, type JobRecord, type StoredJob } from "../store/index.ts";
+import type { JobRecord, StoredJob } from "../store/index.ts";
 import { Brand } from "../ui/Brand.tsx";
 import { JobPath, JobPlaces } from "../ui/JobPlaces.tsx";
 import { ThemeButton } from "../ui/ThemeButton.tsx";
@@ -17,38 +17,27 @@ import { CalloutTable } from "./CalloutTable.tsx";
 import { MadeWith } from "./MadeWith.tsx";
 import { PinPicture } from "./PinPicture.tsx";
 import { ProofPicture } from "./ProofPicture.tsx";
-import { useProvedJob, useStoredJob } from "./useJob.ts";
+import { useProvedJob } from "./useProvedJob.ts";
 
 /** Whether a job is what the customer called, and whether it can be cut. */
-export const Prove = () => {
-  const { id = "" } = useParams();
-  const opened = useStoredJob(id);
-  if (opened.isError)
-    return (
-      <main className="p-8">
-        <p role="alert" className="text-fault">
-          {sayStoreFault(opened.error)}
-        </p>
-        <Link to={`/jobs/${id}`} className="underline">
-          Back to the bench
-        </Link>
-      </main>
-    );
-  if (opened.isPending) return <p className="p-8 text-soft">Opening …</p>;
-  if (!opened.data) return <NotFound what="This job" />;
-  if (opened.data.stored.damage)
-    return (
-      <main className="p-8">
-        <p role="alert" className="text-fault">
-          What is stored of this job is damaged, so it can’t be proved. The bench says what there is to do.
-        </p>
-        <Link to={`/jobs/${id}`} className="underline">
-          To the bench
-        </Link>
-      </main>
-    );
-  return <Sheet {...opened.data} />;
-};
+export const Prove = () => (
+  <StoredJobPlace>
+    {({ job, stored }) =>
+      stored.damage ? (
+        <main className="p-8">
+          <p role="alert" className="text-fault">
+            What is stored of this job is damaged, so it can’t be proved. The bench says what there is to do.
+          </p>
+          <Link to={`/jobs/${job.id}`} className="underline">
+            To the bench
+          </Link>
+        </main>
+      ) : (
+        <Sheet {...{ job, stored }} />
+      )
+    }
+  </StoredJobPlace>
+);
 
 const Sheet = ({ job, stored }: { job: JobRecord; stored: StoredJob }) => {
   const { drawing, edit } = useProvedJob(job, stored);

@@ -1,23 +1,13 @@
-import { useQuery } from "@tanstack/react-query";
 import { useLiveQuery } from "dexie-react-hooks";
 import { useMemo, useRef, useState } from "react";
-import { Link, useLocation, useParams } from "react-router";
+import { useLocation } from "react-router";
 import type { LayersBy, ReleaseAsked, ReleasePlan } from "@ash-edge/core/checks";
 import { entityOf, unitOf, type Drawing } from "@ash-edge/core/drawing";
 import { readTypedValue, showLength, type Id } from "@ash-edge/core/numeric";
 import { sayRefusal } from "@ash-edge/core/say";
-import { NotFound } from "../app/NotFound.tsx";
+import { StoredJobPlace } from "../app/StoredJobPlace.tsx";
 import { useDatabase } from "../app/StoreProvider.tsx";
-import {
-  checked,
-  loadJob,
-  placeInHistory,
-  releasesOf,
-  sayStoreFault,
-  isStoreFault,
-  type BlobRecord,
-  type JobRecord,
-} from "../store/index.ts";
+import { releasesOf, sayStoreFault, isStoreFault, type BlobRecord, type JobRecord } from "../store/index.ts";
 import { Brand } from "../ui/Brand.tsx";
 import { Segmented } from "../ui/Choice.tsx";
 import { DrawingPicture } from "../ui/DrawingPicture.tsx";
@@ -36,40 +26,13 @@ import { extensionOf, FORMATS, sameName, writeRelease, type Format, type Release
 import { remember, remembered } from "../ui/remembered.ts";
 
 /** The release of a job: what would be written, what stands against it, and what was released before. */
-export const Release = () => {
-  const { id = "" } = useParams();
-  const database = useDatabase();
-  const opened = useQuery({
-    queryKey: ["release", id],
-    queryFn: async () => {
-      const job = await database.jobs.get(id);
-      const stored = job && (await loadJob(database, id));
-      return job && stored
-        ? {
-            job: checked("job", job),
-            drawing: stored.drawing,
-            from: { position: stored.history.position, at: await placeInHistory(database, id) },
-          }
-        : null;
-    },
-    gcTime: 0,
-    staleTime: 0,
-  });
-  if (opened.isError)
-    return (
-      <main className="p-8">
-        <p role="alert" className="text-fault">
-          {sayStoreFault(opened.error)}
-        </p>
-        <Link to={`/jobs/${id}`} className="underline">
-          Back to the job
-        </Link>
-      </main>
-    );
-  if (opened.isPending) return <p className="p-8 text-soft">Opening the release …</p>;
-  if (!opened.data) return <NotFound what="This job" />;
-  return <Sheet {...opened.data} />;
-};
+export const Release = () => (
+  <StoredJobPlace>
+    {({ job, stored: { drawing, history }, at }) => (
+      <Sheet job={job} drawing={drawing} from={{ position: history.position, at }} />
+    )}
+  </StoredJobPlace>
+);
 
 /** What the shop's machine takes, as it was chosen last. */
 const FORMAT_KEPT = "ash-edge-format";

@@ -1,44 +1,16 @@
-import { useQuery } from "@tanstack/react-query";
 import { useRef, useState } from "react";
 import { toast } from "sonner";
 import { applyEdit, invertEdit, unitOf, type Drawing, type Edit } from "@ash-edge/core/drawing";
 import type { Outcome } from "@ash-edge/core/numeric";
 import { sayRefusal } from "@ash-edge/core/say";
 import { useDatabase } from "../app/StoreProvider.tsx";
-import {
-  checked,
-  loadJob,
-  sayStoreFault,
-  storeStep,
-  withStep,
-  type History,
-  type JobRecord,
-  type StoredJob,
-} from "../store/index.ts";
+import { sayStoreFault, storeStep, withStep, type History, type JobRecord, type StoredJob } from "../store/index.ts";
 
 /** A job as it is proved: what is stored of it, and the ways to change that. */
 export type ProvedJob = {
   readonly drawing: Drawing;
   /** Makes an edit and stores it; `said` offers to undo it. */
   readonly edit: (make: (drawing: Drawing) => Outcome<Edit>, said?: string) => Promise<void>;
-};
-
-/** Opens a job from the store, anew whenever its place is gone to. */
-export const useStoredJob = (id: string) => {
-  const database = useDatabase();
-  // what another place of the job read may be older than what was stored since
-  const [own] = useState(() => Math.random());
-  return useQuery({
-    queryKey: ["stored", id, own],
-    refetchOnWindowFocus: false,
-    queryFn: async () => {
-      const job = await database.jobs.get(id);
-      const stored = job && job.binned === undefined ? await loadJob(database, id) : undefined;
-      return job && stored ? { job: checked("job", job), stored } : null;
-    },
-    gcTime: 0,
-    staleTime: 0,
-  });
 };
 
 type Now = { readonly drawing: Drawing; readonly history: History; readonly token: number };
