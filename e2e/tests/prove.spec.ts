@@ -151,6 +151,9 @@ test("what it is made with is checked: corners, room, walls and the sheet; a rep
   await page.keyboard.press("Enter");
   // the holes end 20 from the edges beside and below them
   await expect(checks).toContainText("A wall is only 20 mm thick; 21 is asked for.");
+  // one after another of many: each is shown near
+  await checks.getByRole("button", { name: "Next of 6" }).click();
+  await expect(page.getByRole("img", { name: "What is chosen, near" })).toBeVisible();
   await made.getByRole("textbox", { name: "Another sheet’s sizes" }).click();
   await page.keyboard.type("90 x 70");
   await page.keyboard.press("Enter");

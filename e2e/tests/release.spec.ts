@@ -106,7 +106,12 @@ test("what is released: open marks, a layer's role, a hidden layer, only what is
   await toRelease(page);
   await expect(page.getByRole("region", { name: "Released files" })).toContainText("The job was changed since.");
   await page.goto("/jobs");
-  await expect(page.getByRole("row", { name: /Rocker plate/ })).toContainText("changed since r3");
+  await page
+    .getByRole("row", { name: /Rocker plate/ })
+    .getByRole("link", { name: "changed since r3" })
+    .click();
+  await expect(page.getByRole("combobox", { name: "before" })).toHaveValue(/release-3$/);
+  await expect(page.getByRole("region", { name: "Differences" })).toContainText("1 went");
 });
 
 test("a great drawing is looked over and written away from the page; what was stopped says so", async ({ page }) => {

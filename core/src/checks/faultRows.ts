@@ -2,7 +2,12 @@ import type { Id } from "../numeric/id.ts";
 import type { Fault } from "./check.ts";
 
 /** Faults of one kind as they are listed: the first of them, how many there are, and all that they lie on. */
-export type FaultRow = { readonly fault: Fault; readonly count: number; readonly ids: readonly Id[] };
+export type FaultRow = {
+  readonly fault: Fault;
+  readonly count: number;
+  readonly ids: readonly Id[];
+  readonly all: readonly Fault[];
+};
 
 /** So many faults of a kind are listed one by one; more are one row. */
 const SINGLY = 4;
@@ -16,7 +21,7 @@ export const faultRows = (faults: readonly Fault[]): readonly FaultRow[] => {
   }
   return [...kinds.values()].flatMap((alike) =>
     alike.length <= SINGLY
-      ? alike.map((fault) => ({ fault, count: 1, ids: fault.ids }))
-      : [{ fault: alike[0]!, count: alike.length, ids: [...new Set(alike.flatMap(({ ids }) => ids))] }],
+      ? alike.map((fault) => ({ fault, count: 1, ids: fault.ids, all: [fault] }))
+      : [{ fault: alike[0]!, count: alike.length, ids: [...new Set(alike.flatMap(({ ids }) => ids))], all: alike }],
   );
 };

@@ -44,6 +44,14 @@ export const CHECKS: readonly Check[] = [
 /** The sentence for each code of every check. */
 export const FAULT_SENTENCES = Object.assign({}, ...CHECKS.map(({ says }) => says)) as Check["says"];
 
+/** Where what a code asks for comes from. */
+export const FAULT_SOURCES = Object.assign(
+  {},
+  ...CHECKS.map(({ name, source, says }) =>
+    Object.fromEntries(Object.keys(says).map((code) => [code, `${name}. ${source}`])),
+  ),
+) as Readonly<Record<string, string>>;
+
 /** The tool that mends what has a code, by its name in the registry. */
 export const FAULT_REPAIRS = Object.assign({}, ...CHECKS.map(({ repairs = {} }) => repairs)) as Readonly<
   Record<string, string | undefined>

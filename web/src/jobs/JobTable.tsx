@@ -20,6 +20,7 @@ import {
   duplicateJob,
   JOB_STATES,
   type JobRecord,
+  releaseId,
   stateWords,
   unbinJob,
 } from "../store/index.ts";
@@ -177,7 +178,18 @@ const Row = ({ job, top, nextNumber }: { job: JobRecord; top: number; nextNumber
         {job.due}
       </span>
       <span role="cell" className={job.changed ? "text-caution" : STATE_COLOUR[job.state]}>
-        {stateWords(job)}
+        {job.changed && job.released ? (
+          <Link
+            to={`/jobs/${job.id}/compare?from=${releaseId(job.id, job.released.number)}&to=now`}
+            className="underline"
+            title="Compare it with what was released"
+            onClick={(event) => event.stopPropagation()}
+          >
+            {stateWords(job)}
+          </Link>
+        ) : (
+          stateWords(job)
+        )}
       </span>
       <span role="cell" onClick={(event) => event.stopPropagation()}>
         <Actions job={job} nextNumber={nextNumber} />

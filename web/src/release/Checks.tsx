@@ -1,7 +1,9 @@
-import { Check, CircleHelp, TriangleAlert, X } from "lucide-react";
+import { Check, CircleHelp, Info, TriangleAlert, X } from "lucide-react";
+import { useState } from "react";
 import { useNavigate } from "react-router";
 import {
   FAULT_REPAIRS,
+  FAULT_SOURCES,
   faultRows,
   type Fault,
   type FaultRow,
@@ -100,16 +102,21 @@ const Faults = ({ plan, job, onShow }: { plan: ReleasePlan } & Shown) => (
   </ul>
 );
 
+const FAULT_SIGNS = { error: TriangleAlert, warning: TriangleAlert, info: Info } as const;
 const TONES = { error: "text-fault", warning: "text-caution", info: "text-soft" } as const;
 
-const Row = ({ row: { fault, count, ids }, unit, job, onShow }: { row: FaultRow; unit: Unit } & Shown) => {
+const Row = ({ row: { fault: first, count, ids, all }, unit, job, onShow }: { row: FaultRow; unit: Unit } & Shown) => {
   const navigate = useNavigate();
-  const tone = TONES[fault.severity];
+  // of many of a kind one at a time is shown
+  const [shown, setShown] = useState(0);
+  const fault = all[shown] ?? first;
+  const [tone, Sign] = [TONES[fault.severity], FAULT_SIGNS[fault.severity]];
   const repair = FAULT_REPAIRS[fault.code];
-  const where = { select: ids, ...(fault.at && count === 1 ? { at: fault.at } : {}) };
+  const at = fault.at ? { at: fault.at } : {};
+  const where = { select: ids, ...(count === 1 ? at : {}) };
   return (
-    <li className="flex items-start gap-2 border-t border-hair px-4 py-2">
-      <TriangleAlert size={15} className={`mt-0.5 shrink-0 ${tone}`} aria-hidden="true" />
+    <li className="flex items-start gap-2 border-t border-hair px-4 py-2" title={FAULT_SOURCES[fault.code]}>
+      <Sign size={15} className={`mt-0.5 shrink-0 ${tone}`} aria-hidden="true" />
       <span className={`said flex-1 ${tone}`}>
         {onShow && fault.at ? (
           <button type="button" className="text-left hover:underline" onClick={() => onShow(fault)}>
@@ -125,11 +132,25 @@ const Row = ({ row: { fault, count, ids }, unit, job, onShow }: { row: FaultRow;
           <button type="button" className={small} onClick={() => void navigate(`/jobs/${job}`, { state: where })}>
             {count > 1 ? "Go to all" : "Go to it"}
           </button>
+          {count > 1 && onShow && fault.at && (
+            <button
+              type="button"
+              className={small}
+              aria-label={`Next of ${count}`}
+              onClick={() => {
+                const next = (shown + 1) % count;
+                setShown(next);
+                onShow(all[next]!);
+              }}
+            >
+              Next
+            </button>
+          )}
           {repair && (
             <button
               type="button"
               className={small}
-              onClick={() => void navigate(`/jobs/${job}`, { state: { ...where, take: repair } })}
+              onClick={() => void navigate(`/jobs/${job}`, { state: { select: fault.ids, ...at, take: repair } })}
             >
               {REPAIR_WORDS[repair] ?? toolById(repair)?.name}
             </button>

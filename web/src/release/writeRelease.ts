@@ -1,5 +1,5 @@
 import type { ReleasePlan } from "@ash-edge/core/checks";
-import { checksumOf, placeInHistory, releasesOf, type BlobRecord, type Database } from "../store/index.ts";
+import { releaseId, checksumOf, placeInHistory, releasesOf, type BlobRecord, type Database } from "../store/index.ts";
 import { readBackSvg } from "./readBackSvg.ts";
 import type { Written } from "./release.worker.ts";
 import { releaseWork } from "./releaseWork.ts";
@@ -58,7 +58,7 @@ export const writeRelease = async (
     if (taken) throw new NameTaken(taken);
     const number = (before[0]?.number ?? 0) + 1;
     const blob: BlobRecord = {
-      id: `${job}-release-${number}`,
+      id: releaseId(job, number),
       job,
       kind: "release",
       name,

@@ -10,6 +10,9 @@ export const placeInHistory = async (database: Database, job: string): Promise<s
   return `${position}.${last?.token ?? 0}`;
 };
 
+/** The id under which a release of a job is kept. */
+export const releaseId = (job: string, number: number): string => `${job}-release-${number}`;
+
 /** How the state of a job reads: a released one may have been changed since. */
 export const stateWords = ({
   state,
