@@ -43,6 +43,26 @@ export const removeCallout = (drawing: Drawing, id: Id): Edit | undefined => {
   return draft.finish();
 };
 
+const withRow = (drawing: Drawing, id: Id, label: string, change: (row: Callout) => Callout): Edit | undefined => {
+  const former = pageGet(drawing.callout, id);
+  if (!former) return undefined;
+  const draft = draftEdit(drawing, label, "prove");
+  draft.set("callout", id, change(former));
+  return draft.finish();
+};
+
+/** Lets a callout be as it measures, for a reason; without a waiver it is to hold again. None of that id: undefined. */
+export const waiveCallout = (drawing: Drawing, id: Id, waived: Callout["waived"]): Edit | undefined =>
+  withRow(drawing, id, waived ? "Waive" : "Waive no more", ({ waived: _, ...callout }) =>
+    waived ? { ...callout, waived } : callout,
+  );
+
+/** A callout was looked at while it measured so much; undefined where it is to be looked at again. */
+export const lookAtCallout = (drawing: Drawing, id: Id, measured: number | undefined): Edit | undefined =>
+  withRow(drawing, id, "Looked at", ({ looked: _, ...callout }) =>
+    measured === undefined ? callout : { ...callout, looked: measured },
+  );
+
 /** Says which geometry answers a callout; none lets it go. */
 export const answerCallout = (drawing: Drawing, id: Id, refs: readonly Ref[]): Edit | undefined => {
   const callout = pageGet(drawing.callout, id);

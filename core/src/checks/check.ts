@@ -1,9 +1,10 @@
-import type { Drawing } from "../drawing/drawing.ts";
+import { settingsOf, type Drawing } from "../drawing/drawing.ts";
 import type { Making } from "../drawing/making.ts";
 import type { Point } from "../geometry/point.ts";
 import type { Id } from "../numeric/id.ts";
 import type { Unit } from "../numeric/units.ts";
 import { showTelling } from "../numeric/showValue.ts";
+import { ARC_PART } from "../numeric/tolerance.ts";
 import type { Profile } from "../profile/profile.ts";
 
 /** How grave something is: an error stands against cutting, a warning is said, an info is only told. */
@@ -55,3 +56,6 @@ export type Check = {
 /** A length of a fault in words, in the job's unit. */
 export const lengthIn = (value: number | string | undefined, unit: Unit): string =>
   typeof value === "number" ? showTelling(value, unit) : "?";
+
+/** So much narrower than a tool something may be and still be as wide: what the rounding of files leaves. */
+export const slackOf = (drawing: Drawing): number => ARC_PART * settingsOf(drawing).joinTolerance;

@@ -5,6 +5,7 @@ import {
   MARK_LAYER,
   newDrawing,
   PROFILE_LAYER,
+  type Callout,
   type CutRole,
   type Drawing,
 } from "../drawing/index.ts";
@@ -22,9 +23,11 @@ import {
   isReady,
   planRelease,
   releaseVerdict,
+  standingOf,
   subjectOf,
   type Severity,
 } from "./index.ts";
+import type { CalloutState } from "../callouts/index.ts";
 
 const value = <T>(outcome: Outcome<T>): T => {
   if (!outcome.ok) throw new Error(outcome.refusal.code);
@@ -238,6 +241,24 @@ describe("what stands against cutting", () => {
       const old = fileLayerNames(names, true);
       expect(new Set(old).size).toBe(names.length);
       expect(old.every((name) => /^[A-Z0-9$_-]{1,31}$/.test(name))).toBe(true);
+    });
+
+    it("a waiver stands for what was waived: another number measured, or a place found, asks again", () => {
+      const callout: Callout = { id: 1, kind: "diameter", value: 12, name: "hole", links: [] };
+      const off = (measured: number): CalloutState => ({ state: "off", measured, by: measured - 12 });
+      const none: CalloutState = { state: "not placed" };
+      const waived = (at?: number): Callout => ({
+        ...callout,
+        waived: { reason: "rang", on: "2027-01-11", ...(at === undefined ? {} : { measured: at }) },
+      });
+      const words = (one: Callout, state: CalloutState): string =>
+        releaseVerdict({ ready: true, faults: [] }, standingOf([{ callout: one, state }])).words;
+      expect(words(waived(10), off(10))).toBe("Ready to cut, 1 callout waived");
+      expect(words(waived(10), off(7))).toBe("Ready but for 1 callout off");
+      expect(words(waived(10), none)).toBe("Ready but for 1 callout not placed");
+      expect(words(waived(), none)).toBe("Ready to cut, 1 callout waived");
+      expect(words(waived(), off(10))).toBe("Ready but for 1 callout off");
+      expect(words(waived(10), { state: "true", measured: 12, by: 0 })).toBe("Ready to cut");
     });
 
     it("many faults of a kind are one row; the verdict never says ready while something is left to say", () => {

@@ -2,16 +2,32 @@ import { unionBounds } from "../geometry/bounds.ts";
 import { boxTree } from "../geometry/boxTree.ts";
 import { boxesOf } from "../geometry/boxesOf.ts";
 import type { Circle } from "../geometry/circle.ts";
-import { pieceNearest } from "../geometry/piece.ts";
+import { arcOf, pieceNearest } from "../geometry/piece.ts";
+import { distance } from "../geometry/point.ts";
 import { circlesOfCurves } from "../geometry/rings.ts";
-import { SAME_SIZE } from "../numeric/tolerance.ts";
+import { SAME_SIZE, TRUE_WITHIN } from "../numeric/tolerance.ts";
 import type { ToolKind } from "../tables/tools.ts";
 import type { Contour } from "../profile/profile.ts";
 import { lengthIn, type Check, type Fault } from "./check.ts";
 
-type Hole = Contour & { readonly circle: Circle };
+/** The circle that a contour is, drawn as one or in arcs about one middle; undefined for any other. */
+export const roundOf = ({ circle, pieces }: Pick<Contour, "circle" | "pieces">): Circle | undefined => {
+  if (circle) return circle;
+  const arcs = pieces.map(arcOf);
+  const [first] = arcs;
+  const isRound = arcs.every(
+    (arc) =>
+      arc && distance(arc.centre, first!.centre) <= TRUE_WITHIN && Math.abs(arc.radius - first!.radius) <= TRUE_WITHIN,
+  );
+  return isRound && first ? { centre: first.centre, radius: first.radius } : undefined;
+};
+
+type Hole = { readonly round: Circle; readonly ids: Contour["ids"]; readonly depth: number };
 const holesIn = (contours: readonly Contour[]): readonly Hole[] =>
-  contours.filter((one): one is Hole => one.role === "inside" && one.circle !== undefined);
+  contours.flatMap((one) => {
+    const round = one.role === "inside" ? roundOf(one) : undefined;
+    return round ? [{ round, ids: one.ids, depth: one.depth }] : [];
+  });
 
 /** The least Ø of a hole that a jet or a beam cuts well, in thicknesses. Common practice; a cutter has its own Ø. */
 const LEAST_HOLE: Readonly<Partial<Record<ToolKind, number>>> = { plasma: 1.5, laser: 0.5, waterjet: 0.5 };
@@ -25,7 +41,7 @@ export const smallHoles: Check = {
     const part = tool && LEAST_HOLE[tool.kind];
     if (!part || thickness === undefined) return [];
     const least = part * thickness;
-    return holesIn(contours).flatMap(({ circle, ids }): Fault[] => {
+    return holesIn(contours).flatMap(({ round: circle, ids }): Fault[] => {
       const diameter = 2 * circle.radius;
       if (diameter >= least * (1 - SAME_SIZE)) return [];
       const values = { diameter, least, process: tool.kind };
@@ -57,9 +73,9 @@ export const edgeDistance: Check = {
     const box = unionBounds(outer.map(({ bounds }) => bounds));
     if (!box) return [];
     const largest = BORE * Math.min(box.maxX - box.minX, box.maxY - box.minY);
-    const holes = holesIn(contours).filter(({ circle, depth }) => depth === 1 && 2 * circle.radius <= largest);
+    const holes = holesIn(contours).filter(({ round: circle, depth }) => depth === 1 && 2 * circle.radius <= largest);
     const tree = boxTree(boxesOf(edges), circlesOfCurves(edges));
-    return holes.flatMap(({ circle: { centre, radius }, ids }): Fault[] => {
+    return holes.flatMap(({ round: { centre, radius }, ids }): Fault[] => {
       const reach = 2 * EDGE_PART * radius;
       let nearest = reach;
       const { x, y } = centre;

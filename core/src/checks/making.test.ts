@@ -53,6 +53,59 @@ describe("what a job is made with", () => {
     expect(found(drawn([plate(60, 50)], cutter(20)))).toEqual([]);
   });
 
+  it("a joint that is off by rounding is no corner; a curve of tiny lines that is tighter than the tool is", () => {
+    // a pocket with corners of R 4, their ends moved by what three decimals leave
+    const rounded = chain(
+      [0, 0],
+      [60, 0],
+      [60, 40],
+      [44, 40],
+      [44, 29, -QUARTER],
+      [40, 25.0003],
+      [24, 25.0004, -QUARTER],
+      [20.0004, 29],
+      [20, 40],
+      [0, 40],
+    );
+    const tight = (tool: number): readonly unknown[] =>
+      found(drawn([rounded], cutter(tool))).filter(([severity]) => severity === "error");
+    expect(tight(8)).toEqual([]);
+    expect(tight(10).map((one) => (one as string[])[1])).toEqual(["inside-radius", "inside-radius"]);
+    const smooth = (radius: number): Shape => {
+      // a pocket whose two corners are arcs of so much, drawn as lines of 3°
+      const round = (x: number, from: number): Corner[] =>
+        Array.from({ length: 31 }, (_, k): Corner => {
+          const angle = ((from - 3 * k) * Math.PI) / 180;
+          return [x + radius * Math.cos(angle), 20 + radius + radius * Math.sin(angle)];
+        });
+      return chain(
+        [0, 0],
+        [80, 0],
+        [80, 60],
+        [60, 60],
+        ...round(60 - radius, 0),
+        ...round(20 + radius, -90),
+        [20, 60],
+        [0, 60],
+      );
+    };
+    const errors = (shape: Shape, tool: number): readonly string[] =>
+      found(drawn([shape], cutter(tool))).flatMap(([severity, code]) => (severity === "error" ? [code] : []));
+    expect(errors(smooth(6), 10)).toEqual([]);
+    expect(errors(smooth(6), 14)).not.toEqual([]);
+    expect(errors(smooth(2), 10)).not.toEqual([]);
+  });
+
+  it("a hole of two arcs is a hole", () => {
+    const halves = (x: number, y: number, r: number): Shape => chain([x - r, y, 1], [x + r, y, 1]);
+    const shapes = [plate(60, 40), halves(10, 20, 4)];
+    const plasma: Making = { tool: { name: "it", kind: "plasma", diameter: 0.5 } };
+    expect(found(drawn(shapes, plasma), { material: "steel", thickness: 6 }).map(([, code]) => code)).toContain(
+      "small-hole",
+    );
+    expect(found(drawn(shapes, cutter(9)))).toEqual([["error", "hole-below-tool", 8]]);
+  });
+
   it("room for the tool: between parts, in a pocket, in a hole", () => {
     const parts = drawn([plate(20, 20), chain([27, 0], [40, 0], [40, 20], [27, 20])], cutter(8));
     expect(found(parts).filter(([severity]) => severity === "error")).toEqual([["error", "narrow-slot", near(7)]]);

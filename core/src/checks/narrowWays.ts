@@ -1,20 +1,20 @@
 import { narrowPlaces, type NarrowPlace } from "../contour/narrowPlaces.ts";
-import { SAME_SIZE } from "../numeric/tolerance.ts";
 import { leastWall } from "../tables/materials.ts";
-import { lengthIn, type Check, type Fault, type Subject } from "./check.ts";
+import { lengthIn, slackOf, type Check, type Fault, type Subject } from "./check.ts";
 
 /** The thinnest wall that is asked for: as the job says, else by material and thickness; undefined where neither. */
 export const wallLimit = ({ making, stock }: Pick<Subject, "making" | "stock">): number | undefined =>
   making.wall ?? (stock.thickness === undefined ? undefined : leastWall(stock.material, stock.thickness));
 
 const placesIn = (
-  { profile }: Subject,
+  { profile, drawing }: Subject,
   of: NarrowPlace["of"],
   limit: number,
 ): readonly (NarrowPlace & { ids: Fault["ids"] })[] => {
   const cut = profile.contours.flatMap((one) => (one.role === "mark" ? [] : [{ ...one, role: one.role }]));
+  const slack = slackOf(drawing);
   return narrowPlaces(cut, limit)
-    .filter((place) => place.of === of && place.length < limit * (1 - SAME_SIZE))
+    .filter((place) => place.of === of && place.length < limit - slack)
     .map((place) => ({ ...place, ids: [...new Set(place.boundaries.flatMap((i) => cut[i]!.ids))] }));
 };
 

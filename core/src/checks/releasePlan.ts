@@ -1,6 +1,15 @@
 import { commonLook, type Look } from "../drawing/entity.ts";
 import { enclosedArea } from "../contour/chainMeasure.ts";
-import { cutEntities, entitiesOf, entityOf, isLayout, layersOf, unitOf, type Drawing } from "../drawing/drawing.ts";
+import {
+  cutEntities,
+  entitiesOf,
+  entityOf,
+  isLayout,
+  layersOf,
+  settingsOf,
+  unitOf,
+  type Drawing,
+} from "../drawing/drawing.ts";
 import { boundsSize, growBounds, type Bounds } from "../geometry/bounds.ts";
 import type { Piece } from "../geometry/piece.ts";
 import type { Point } from "../geometry/point.ts";
@@ -110,7 +119,10 @@ export const planRelease = (
     }),
   ];
   const allowed = cutter > 0 && !blocked ? withAllowance(cut, cutter / 2, lookFor) : undefined;
-  const faults = gravestFirst([...found, ...(allowed?.faults ?? []), ...ofLayers(drawing, things, among)]);
+  // what a tool of the job that is as large does not get into is said already
+  const known = (settingsOf(drawing).making?.tool?.diameter ?? 0) >= cutter;
+  const ofWay = (allowed?.faults ?? []).filter(({ severity }) => severity === "error" || !known);
+  const faults = gravestFirst([...found, ...ofWay, ...ofLayers(drawing, things, among)]);
   return {
     unit: unitOf(drawing),
     contours: [...(allowed?.contours ?? cut.map(released)), ...marks],

@@ -1,6 +1,7 @@
 import { measureCallout, type CalloutState } from "../callouts/measure.ts";
 import type { Callout } from "../drawing/callout.ts";
 import { calloutsOf, settingsOf, type Drawing } from "../drawing/drawing.ts";
+import { TRUE_WITHIN } from "../numeric/tolerance.ts";
 import type { Subject } from "./check.ts";
 import { wallLimit } from "./narrowWays.ts";
 import { planRelease, type ReleaseAsked, type ReleasePlan } from "./releasePlan.ts";
@@ -24,10 +25,29 @@ const counted = (n: number, one: string): string => `${n} ${one}${n === 1 ? "" :
 /** A callout holds where it is true or within its tolerance. */
 export const holds = ({ state }: CalloutRow): boolean => ["true", "within"].includes(state.state);
 
+/** What a callout measures as it stands; undefined where it is not placed. */
+export const measuredOf = ({ state }: CalloutRow): number | undefined =>
+  state.state === "not placed" ? undefined : state.measured;
+
+/** A waiver stands for what was waived: where the callout measures something else by now it is asked again. */
+export const isWaived = (row: CalloutRow): boolean => {
+  const { waived } = row.callout;
+  if (!waived || holds(row)) return false;
+  const measured = measuredOf(row);
+  if (measured === undefined || waived.measured === undefined) return measured === waived.measured;
+  return Math.abs(measured - waived.measured) <= TRUE_WITHIN;
+};
+
+/** A callout was looked at as long as it measures what it did then. */
+export const wasLooked = (row: CalloutRow): boolean => {
+  const [then, now] = [row.callout.looked, measuredOf(row)];
+  return then !== undefined && now !== undefined && Math.abs(now - then) <= TRUE_WITHIN;
+};
+
 /** How many callouts there are, are answered by nothing (or not by all that they ask for), are off, and are waived. */
 export const standingOf = (rows: readonly CalloutRow[]): Standing => {
   const open = rows.filter((row) => !holds(row));
-  const wanting = open.filter(({ callout }) => !callout.waived);
+  const wanting = open.filter((row) => !isWaived(row));
   const off = wanting.filter(({ state }) => state.state === "off").length;
   return { called: rows.length, off, notPlaced: wanting.length - off, waived: open.length - wanting.length };
 };

@@ -1,7 +1,17 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { applyEdit, newDrawing, PROFILE_LAYER, type Drawing, type NewCallout } from "../drawing/index.ts";
-import { draftEdit, transformEntities } from "../edits/index.ts";
+import {
+  applyEdit,
+  layerOf,
+  MARK_LAYER,
+  newDrawing,
+  PROFILE_LAYER,
+  type CutRole,
+  type Drawing,
+  type Edit,
+  type NewCallout,
+} from "../drawing/index.ts";
+import { draftEdit, putOnLayer, transformEntities } from "../edits/index.ts";
 import { reversePiece } from "../geometry/index.ts";
 import type { Shape } from "../shape/index.ts";
 import { compareDrawings, isSame, sayComparison } from "./index.ts";
@@ -11,6 +21,11 @@ const drawn = (shapes: readonly Shape[], callouts: readonly NewCallout[] = []): 
   const draft = draftEdit(drawing, "Draw", "draw");
   for (const shape of shapes) draft.add(shape, PROFILE_LAYER);
   return applyEdit(drawing, draft.finish());
+};
+const changeRole = (drawing: Drawing, layer: number, role: CutRole): Edit => {
+  const draft = draftEdit(drawing, "Role", "layers");
+  draft.set("layer", layer, { ...layerOf(drawing, layer)!, role });
+  return draft.finish();
 };
 const piece = (ax: number, ay: number, bx: number, by: number, bulge = 0): Shape => ({
   kind: "piece",
@@ -98,6 +113,19 @@ describe("comparing", () => {
       grid.map((one) => (one.kind === "circle" ? circle(one.centre.x + 1e-9, one.centre.y, 4) : one)),
     );
     expect(isSame(compareDrawings(drawn(grid), shifted))).toBe(true);
+  });
+
+  it("what is marked now and was cut is not the same, and neither is a hole that is cut as a disc", () => {
+    const before = drawn([chained, ...holes]);
+    const hole = [...before.entity.pages.flat()].find((entity) => entity?.kind === "circle")!;
+    const onMarks = putOnLayer(before, [hole.id], MARK_LAYER);
+    if (!onMarks.ok) throw new Error(onMarks.refusal.code);
+    const marked = compareDrawings(before, applyEdit(before, onMarks.value));
+    expect([isSame(marked), marked.same, marked.came.length, marked.went.length]).toEqual([false, 6, 1, 1]);
+    const disc = applyEdit(before, changeRole(before, PROFILE_LAYER, "outside"));
+    const roles = compareDrawings(before, disc);
+    expect([isSame(roles), roles.same]).toEqual([false, 7]);
+    expect(sayComparison(roles, "mm")[1]).toMatch(/^The area was/);
   });
 
   it("what is taken out and put in is just what went and came, in any drawing", () => {

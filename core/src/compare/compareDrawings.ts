@@ -1,7 +1,8 @@
 import Flatbush from "flatbush";
 import { calloutText, toleranceText } from "../callouts/describe.ts";
-import { calloutsOf, cutEntities, unitOf, type Drawing } from "../drawing/drawing.ts";
+import { calloutsOf, cutEntities, layerOf, unitOf, type Drawing } from "../drawing/drawing.ts";
 import { curvesOf } from "../drawing/entity.ts";
+import type { CutRole } from "../drawing/layer.ts";
 import { arcOf } from "../geometry/piece.ts";
 import { isSmooth, smoothOf, type Curve } from "../geometry/curve.ts";
 import { boundsMiddle, boundsOf } from "../geometry/bounds.ts";
@@ -29,12 +30,27 @@ export type Comparison = {
   readonly units: boolean;
 };
 
+/** Areas that differ by less than this part are one. */
+const SAME_AREA = 1e-9;
+/** True where as much is enclosed: what is a hole in one and a disc in the other tells by that. */
+export const sameArea = ({ area: [before, after] }: Comparison): boolean =>
+  Math.abs(after - before) <= SAME_AREA * Math.max(before, after);
+
 /** True where nothing differs. */
-export const isSame = ({ came, went, moved, callouts, units }: Comparison): boolean =>
-  came.length + went.length + moved.length + callouts.length === 0 && !units;
+export const isSame = (found: Comparison): boolean =>
+  found.came.length + found.went.length + found.moved.length + found.callouts.length === 0 &&
+  !found.units &&
+  sameArea(found);
 
 /** A curve as it is matched: its place, and its shape as seen from there, whichever way it runs. */
-type Seen = { readonly curve: Curve; readonly at: Point; readonly places: readonly Point[]; used: boolean };
+type Seen = {
+  readonly curve: Curve;
+  readonly at: Point;
+  readonly places: readonly Point[];
+  /** What its layer says that it is: what is marked is not the same as what is cut. */
+  readonly role: CutRole | undefined;
+  used: boolean;
+};
 
 /** Points of a curve that tell its shape, first one that few others have: circles about one middle share that. */
 const placesOf = (curve: Curve): readonly Point[] => {
@@ -60,13 +76,14 @@ const seen = (drawing: Drawing): Seen[] =>
     curvesOf(entity).flatMap(({ curve }): Seen[] => {
       const places = placesOf(curve);
       const [at] = places;
-      return at ? [{ curve, at, places, used: false }] : [];
+      return at ? [{ curve, at, places, role: layerOf(drawing, entity.layer)?.role, used: false }] : [];
     }),
   );
 
 /** True where two curves are the same shape, the second moved by so much. */
 const sameShape = (p: Seen, q: Seen, by: Point): boolean => {
   if (p.curve.kind !== q.curve.kind || p.places.length !== q.places.length) return false;
+  if ((p.role === "mark") !== (q.role === "mark")) return false;
   const near = (a: Point, b: Point): boolean => distance(add(a, by), b) <= TRUE_WITHIN;
   const [, ...ps] = p.places;
   const [, ...qs] = q.places;
@@ -159,8 +176,11 @@ const enclosed = (drawing: Drawing): number =>
  */
 export const compareDrawings = (a: Drawing, b: Drawing): Comparison => {
   const [before, after] = [seen(a), seen(b)];
-  let same = 0;
-  match(before, after, treeOf(after), STILL, () => void (same += 1));
+  let [same, asked] = [0, false];
+  match(before, after, treeOf(after), STILL, (p, q) => {
+    same += 1;
+    asked ||= p.role !== q.role;
+  });
   const moved: Moved[] = [];
   for (let turn = 0; turn < ASKED; turn++) {
     const [some, others] = [before, after].map((list) => list.filter(({ used }) => !used));
@@ -168,7 +188,10 @@ export const compareDrawings = (a: Drawing, b: Drawing): Comparison => {
     if (some!.length === 0 || !tree) break;
     const was = moved.length;
     for (const by of waysFrom(some!, others!, tree)) {
-      match(some!, others!, tree, by, (p, q) => moved.push({ from: p.curve, to: q.curve, at: q.at, by }));
+      match(some!, others!, tree, by, (p, q) => {
+        moved.push({ from: p.curve, to: q.curve, at: q.at, by });
+        asked ||= p.role !== q.role;
+      });
       if (moved.length > was) break;
     }
     if (moved.length === was) break;
@@ -183,14 +206,14 @@ export const compareDrawings = (a: Drawing, b: Drawing): Comparison => {
     if (one === other) return [];
     return [{ ...(one === undefined ? {} : { before: one }), ...(other === undefined ? {} : { after: other }) }];
   });
-  const changed = [before, after].some((list) => list.some(({ used }) => !used));
+  const changed = asked || [before, after].some((list) => list.some(({ used }) => !used));
   const areaBefore = enclosed(a);
   return {
     same,
     went: lone(before),
     came: lone(after),
     moved,
-    // what only moved encloses what it did
+    // what is cut alike, or only moved, encloses what it did
     area: [areaBefore, changed ? enclosed(b) : areaBefore],
     callouts,
     units: unitOf(a) !== unitOf(b),

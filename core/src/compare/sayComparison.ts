@@ -1,10 +1,7 @@
 import { showLengthUnit } from "../numeric/showValue.ts";
 import type { Unit } from "../numeric/units.ts";
 import { norm } from "../geometry/point.ts";
-import { isSame, type Comparison, type Moved } from "./compareDrawings.ts";
-
-/** Areas that differ by less than this part are one. */
-const SAME_AREA = 1e-9;
+import { isSame, sameArea, type Comparison, type Moved } from "./compareDrawings.ts";
 
 const counted = (n: number, one: string, many = `${one}s`): string => `${n} ${n === 1 ? one : many}`;
 
@@ -29,11 +26,10 @@ export const sayComparison = (found: Comparison, unit: Unit): readonly string[] 
     ...byWay(moved, unit),
   ];
   const [before, after] = area;
-  const off = Math.abs(after - before) > SAME_AREA * Math.max(before, after);
   const round = (value: number): string => String(Number(value.toPrecision(8)));
   return [
     `${parts.join(", ")}.`,
-    ...(off ? [`The area was ${round(before)} ${unit}², and is ${round(after)} ${unit}².`] : []),
+    ...(sameArea(found) ? [] : [`The area was ${round(before)} ${unit}², and is ${round(after)} ${unit}².`]),
     ...(units ? ["One is in millimetres, the other in inches: only the numbers were compared."] : []),
     ...callouts.map(({ before: was, after: is }) =>
       was === undefined

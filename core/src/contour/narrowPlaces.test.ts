@@ -117,6 +117,59 @@ describe("narrow places", () => {
     }
   });
 
+  it("is found however little is left, far off and turned", () => {
+    for (const gap of [1e-2, 1e-3, 1e-4, 1e-5])
+      for (const [name, m, turned] of PLACEMENTS) {
+        if (name === "at scale 1e-2") continue;
+        const rings = [outside(box(-20, -20, 60, 40)), inside(disc(0, 0, 8)), inside(disc(16 + gap, 0, 8))];
+        const [first] = narrowPlaces(placed(rings, m, turned), 1);
+        expect([name, gap, first?.of]).toEqual([name, gap, "material"]);
+        expect(Math.abs(first!.length / gap - 1)).toBeLessThan(1e-4);
+      }
+  });
+
+  it.each<[string, readonly Piece[], number, number]>([
+    // strips that are not quite parallel, as files with few decimals have them: as thick as their narrower end
+    ["a bar tapered by a hair", polygon([0, 0], [40, 0.0004], [40, 3], [0, 3.0003]), 4, 2.9996],
+    ["a bar tapered by 2°", polygon([0, 0], [40, 0], [40, 3], [0, 4.4]), 4, 3],
+    [
+      "a bar in pieces, rounded to two decimals",
+      polygon([0, 0], [13, 0.01], [27, -0.01], [40, 0], [40, 3], [22, 3.01], [0, 3]),
+      4,
+      2.996,
+    ],
+    ["a bar with slanted ends", polygon([0, 0], [40, 0], [42, 3], [-3, 3.0004]), 4, 3],
+    [
+      "a slot-shaped bar whose sides are not parallel",
+      [
+        line({ x: 0, y: 0 }, { x: 40, y: 0.001 }),
+        { a: { x: 40, y: 0.001 }, b: { x: 40, y: 2.999 }, bulge: 1 },
+        line({ x: 40, y: 2.999 }, { x: 0, y: 3 }),
+        { a: { x: 0, y: 3 }, b: { x: 0, y: 0 }, bulge: 1 },
+      ],
+      4,
+      2.998,
+    ],
+    [
+      "a part of a ring whose arcs are not about one middle",
+      [
+        line({ x: 20, y: 0 }, { x: 23, y: 0 }),
+        { a: { x: 23, y: 0 }, b: { x: 0, y: 23.0005 }, bulge: Math.tan(Math.PI / 8) },
+        line({ x: 0, y: 23.0005 }, { x: 0, y: 20 }),
+        { a: { x: 0, y: 20 }, b: { x: 20, y: 0 }, bulge: -Math.tan(Math.PI / 8) },
+      ],
+      4,
+      3,
+    ],
+  ])("a strip counts as a wall: %s", (_, pieces, limit, thickness) => {
+    for (const [name, m, turned] of PLACEMENTS) {
+      const scale = Math.hypot(m.a, m.b);
+      const [first] = narrowPlaces(placed([outside(pieces)], m, turned), limit * scale);
+      expect([name, first?.of]).toEqual([name, "material"]);
+      expect(first!.length / scale).toBeCloseTo(thickness, 2);
+    }
+  });
+
   it("between two boundaries it is the shortest way that brute force finds among places along both", () => {
     const made = fc.record({
       x: fc.double({ min: 12, max: 60, noNaN: true }),

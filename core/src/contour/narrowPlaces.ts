@@ -109,23 +109,29 @@ const sideBySide = (p: Piece, q: Piece): readonly Point[] => {
   return to - from > RESOLUTION ? [along(p.a, dir, (from + to) / 2)] : [];
 };
 
+/** A way across that is off square by less than this (sine of 3°) is one: few strips of a file are quite parallel. */
+const NEARLY_SQUARE = 0.052;
+/** Two sides that part by less than this (cosine of 15°) from the end of a strip are those of a strip. */
+const STRIP = 0.966;
+
 /**
  * The places where two boundaries, or two parts of one, come nearest each other with material or with waste between
  * them, no longer than `limit`: shortest first, of those that lie near one another between the same boundaries the
- * shortest. Each is a place where the distance grows to all sides, exact between lines and arcs: both ends square to
- * the boundary, or at a corner. Touching boundaries have none where they touch. Near n log n where few pieces lie
- * within `limit` of one another. Source: critical points of the distance of two curves (elementary; derived here).
+ * shortest. Each is a place where the distance grows to all sides, or nearly stays, exact between lines and arcs: both
+ * ends square to the boundary, or at a corner; and the ends of strips, whose sides may part a little. Touching
+ * boundaries have none where they touch. Near n log n where few pieces lie within `limit` of one another. Source:
+ * critical points of the distance of two curves (elementary; derived here).
  */
 export const narrowPlaces = (boundaries: readonly Boundary[], limit: number): readonly NarrowPlace[] => {
   const pieces = new Pieces(boundaries);
   const { all, arcs, owner, number } = pieces;
   const tree = boxTree(boxesOf(all), circlesOfCurves(all));
-  const found: NarrowPlace[] = [];
+  const found: (NarrowPlace & { readonly end?: number })[] = [];
 
   const grows = (i: number, { t }: On, way: Point): boolean =>
-    t > SAME_PARAMETER && t < 1 - SAME_PARAMETER
-      ? Math.abs(dot(pieceDirection(all[i]!, t), way)) <= SAME_TANGENT
-      : pieces.ways(i, t).every((leave) => dot(leave.way, way) <= SAME_TANGENT);
+    // within a piece the nearest place is square to it
+    (t > SAME_PARAMETER && t < 1 - SAME_PARAMETER) ||
+    pieces.ways(i, t).every((leave) => dot(leave.way, way) <= NEARLY_SQUARE);
   /** True where both could move on side by side on parallel lines: the middle of these is found by itself. */
   const slides = (i: number, from: On, j: number, to: On, way: Point): boolean => {
     const others = pieces.ways(j, to.t);
@@ -173,14 +179,43 @@ export const narrowPlaces = (boundaries: readonly Boundary[], limit: number): re
       if (distance(from.at, place) <= RESOLUTION) note(i, from, j, onPiece(q, from.at), true);
     }
   };
+  /** The end of a strip: a piece that goes across from one side to the other, which run on from it side by side. */
+  const lookAtEnd = (end: number): void => {
+    const [j, i] = [pieces.before[end]!, pieces.after[end]!];
+    if (i === j || i === end || j === end) return;
+    const [p, q] = [all[i]!, all[j]!];
+    const away = pieceDirection(p, 0);
+    const part = dot(away, times(pieceDirection(q, 1), -1));
+    // of parallels the middle is found by itself
+    if (part < STRIP || (!arcs[i] && !arcs[j] && sideBySide(p, q).length > 0)) return;
+    const across = [
+      [p.a, onPiece(q, p.a).at],
+      [onPiece(p, q.b).at, q.b],
+    ] as const;
+    const [from, to] = distance(...across[0]) <= distance(...across[1]) ? across[0] : across[1];
+    const length = distance(from, to);
+    if (length > limit || length <= RESOLUTION) return;
+    const way = times(subtract(to, from), 1 / length);
+    if (dot(away, way) > NEARLY_SQUARE) return;
+    found.push({
+      from,
+      to,
+      length,
+      of: cross(away, way) > 0 === pieces.materialLeft[owner[i]!] ? "material" : "waste",
+      boundaries: [owner[i]!, owner[j]!],
+      pieces: [number[i]!, number[j]!],
+      end,
+    });
+  };
   tree.pairs(limit, look);
+  for (let i = 0; i < all.length; i++) lookAtEnd(i);
   // an arc of more than half a turn may come back near where it began
   for (const [i, arc] of arcs.entries())
     if (arc && Math.abs(arc.sweep) > TURN / 2) note(i, { at: all[i]!.a, t: 0 }, i, { at: all[i]!.b, t: 1 });
 
   found.sort((one, other) => one.length - other.length);
   const kept = new Kept(limit);
-  const isFree = (place: NarrowPlace): boolean => {
+  const isFree = (place: NarrowPlace & { readonly end?: number }): boolean => {
     const way = { a: place.from, b: place.to, bulge: 0 };
     let free = true;
     const [x0, x1] = [Math.min(way.a.x, way.b.x), Math.max(way.a.x, way.b.x)];
@@ -189,14 +224,16 @@ export const narrowPlaces = (boundaries: readonly Boundary[], limit: number): re
       const met = meetings({ kind: "piece", ...all[k]! }, { kind: "piece", ...way }, RESOLUTION);
       free = met.every((one) =>
         one.kind === "overlap"
-          ? false
+          ? k === place.end
           : distance(one.at, way.a) <= 2 * RESOLUTION || distance(one.at, way.b) <= 2 * RESOLUTION,
       );
       return !free;
     });
     return free;
   };
-  return found.filter((place) => kept.isNew(place) && isFree(place) && kept.keep(place));
+  return found
+    .filter((place) => kept.isNew(place) && isFree(place) && kept.keep(place))
+    .map(({ end: _, ...place }) => place);
 };
 
 /** What was kept already, by where it lies: nearer to one than that is long, between the same two, is no other. */

@@ -43,8 +43,8 @@ export type Callout = {
   readonly tolerance?: number;
   /** Allowed difference where it is not the same either way, from `low` to `high`; a shaft's may both be below 0. */
   readonly limits?: { readonly low: number; readonly high: number };
-  /** It may be off: why, and on which day that was said. */
-  readonly waived?: { readonly reason: string; readonly on: string };
+  /** It may be off: why, on which day that was said, and what it measured then; nothing where it was not placed. */
+  readonly waived?: { readonly reason: string; readonly on: string; readonly measured?: number };
   /** It was looked at while it measured just that. */
   readonly looked?: number;
   /** Where it stands on the sketch, in parts of its width and height from the top left. */

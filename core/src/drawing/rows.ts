@@ -56,7 +56,10 @@ const CALLOUT_FIELDS: Fields = {
   name: { is: "text", empty: true },
   tolerance: optional(POSITIVE),
   limits: optional({ is: "record", of: { low: NUMBER, high: NUMBER } }),
-  waived: optional({ is: "record", of: { reason: { is: "text", most: 300 }, on: { is: "text", most: 10 } } }),
+  waived: optional({
+    is: "record",
+    of: { reason: { is: "text", most: 300 }, on: { is: "text", most: 10 }, measured: optional(NUMBER) },
+  }),
   looked: optional(NUMBER),
   pin: optional({ is: "record", of: { sketch: TEXT, x: NUMBER, y: NUMBER } }),
 };

@@ -28,7 +28,6 @@ export * from "./layers/settings.ts";
 export * from "./layout/clearLayout.ts";
 export * from "./layout/layoutToCut.ts";
 export * from "./path.ts";
-export * from "./proving.ts";
 export * from "./removeEntities.ts";
 export * from "./reshape/bendPiece.ts";
 export * from "./reshape/changeProperty.ts";

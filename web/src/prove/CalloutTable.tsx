@@ -1,8 +1,7 @@
 import { Check, Download } from "lucide-react";
 import { useState, type KeyboardEvent } from "react";
-import { calloutText, stateText, toleranceText } from "@ash-edge/core/callouts";
-import { holds, type CalloutRow } from "@ash-edge/core/checks";
-import { lookAtCallout, waiveCallout } from "@ash-edge/core/edits";
+import { calloutText, lookAtCallout, stateText, toleranceText, waiveCallout } from "@ash-edge/core/callouts";
+import { holds, isWaived, measuredOf, wasLooked, type CalloutRow } from "@ash-edge/core/checks";
 import { showDifference, showLength, type Id, type Unit } from "@ash-edge/core/numeric";
 import { FormDialog } from "../ui/FormDialog.tsx";
 import { Segmented } from "../ui/Choice.tsx";
@@ -18,16 +17,8 @@ const FILTERS = [
 ] as const;
 type Filter = (typeof FILTERS)[number][0];
 
-/** What a callout measures as it stands; undefined where it is not placed. */
-const measuredOf = ({ state }: CalloutRow): number | undefined =>
-  state.state === "not placed" ? undefined : state.measured;
-
-/** A callout was looked at as long as it measures what it did then. */
-export const wasLooked = (row: CalloutRow): boolean =>
-  row.callout.looked !== undefined && row.callout.looked === measuredOf(row);
-
 const isIn = (row: CalloutRow, filter: Filter): boolean => {
-  const waived = row.callout.waived !== undefined && !holds(row);
+  const waived = isWaived(row);
   switch (filter) {
     case "all":
       return true;
@@ -178,9 +169,9 @@ export const CalloutTable = ({
                   onTick={() => tick(row)}
                   onKeyDown={(event) => onKeyDown(event, row)}
                   onWaive={() =>
-                    row.callout.waived
+                    isWaived(row)
                       ? void edit(
-                          (drawing) => waiveCallout(drawing, row.callout.id, "", ""),
+                          (drawing) => waiveCallout(drawing, row.callout.id, undefined),
                           `${calloutText(row.callout, unit)} is to hold again`,
                         )
                       : setWaiving(row)
@@ -226,7 +217,7 @@ const Row = ({
   const { callout, state } = row;
   const text = calloutText(callout, unit);
   const looked = wasLooked(row);
-  const open = !holds(row);
+  const [open, waived] = [!holds(row), isWaived(row)];
   return (
     <tr
       tabIndex={0}
@@ -261,7 +252,7 @@ const Row = ({
         <span className="text-soft">
           {callout.name} {toleranceText(callout)}
         </span>
-        {callout.waived && open && (
+        {callout.waived && waived && (
           <span className="block text-xs whitespace-normal text-caution">
             waived {callout.waived.on}: {callout.waived.reason}
           </span>
@@ -284,7 +275,7 @@ const Row = ({
               onWaive();
             }}
           >
-            {callout.waived ? "Hold it again" : "Waive …"}
+            {waived ? "Hold it again" : "Waive …"}
           </button>
         )}
       </td>
@@ -314,9 +305,11 @@ const Waive = ({
       onSubmit={async () => {
         const why = reason.trim().slice(0, 300);
         if (!why) return setWrong(true);
-        const day = new Date().toISOString().slice(0, 10);
+        const measured = measuredOf(row);
+        const on = new Date().toLocaleDateString("sv-SE");
+        const waived = { reason: why, on, ...(measured === undefined ? {} : { measured }) };
         await edit(
-          (drawing) => waiveCallout(drawing, row.callout.id, why, day),
+          (drawing) => waiveCallout(drawing, row.callout.id, waived),
           `${calloutText(row.callout, unit)} waived`,
         );
         onClose();

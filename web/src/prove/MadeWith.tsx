@@ -2,7 +2,7 @@ import { useState, type ReactNode } from "react";
 import { wallLimit } from "@ash-edge/core/checks";
 import { settingsOf, unitOf, type Drawing, type Making } from "@ash-edge/core/drawing";
 import { setMaking } from "@ash-edge/core/edits";
-import { done, readTypedValue, showLength } from "@ash-edge/core/numeric";
+import { readTypedValue, showLength } from "@ash-edge/core/numeric";
 import { sayRefusal } from "@ash-edge/core/say";
 import { SHEETS, TOOLS } from "@ash-edge/core/tables";
 import { stockOf } from "../release/stockOf.ts";
@@ -15,8 +15,7 @@ const FIELD = "h-8 min-w-0 rounded-card border border-hair bg-board px-2";
 export const MadeWith = ({ drawing, job, edit }: { drawing: Drawing; job: JobRecord; edit: ProvedJob["edit"] }) => {
   const unit = unitOf(drawing);
   const making = settingsOf(drawing).making ?? {};
-  const change = (to: Making): undefined =>
-    void edit((now) => done(setMaking(now, to)), "What it is made with was changed");
+  const change = (to: Making): undefined => void edit((now) => setMaking(now, to), "What it is made with was changed");
   const { tool, sheet, wall, ...rest } = making;
   const asked = wallLimit({ making: {}, stock: stockOf(job, unit) });
   const length = (text: string): number | string => {

@@ -1,16 +1,22 @@
 import { useRef, useState } from "react";
 import { toast } from "sonner";
-import { applyEdit, invertEdit, unitOf, type Drawing, type Edit } from "@ash-edge/core/drawing";
-import type { Outcome } from "@ash-edge/core/numeric";
-import { sayRefusal } from "@ash-edge/core/say";
+import { applyEdit, invertEdit, type Drawing, type Edit } from "@ash-edge/core/drawing";
 import { useDatabase } from "../app/StoreProvider.tsx";
-import { sayStoreFault, storeStep, withStep, type History, type JobRecord, type StoredJob } from "../store/index.ts";
+import {
+  sayStoreFault,
+  storeStep,
+  summariseJob,
+  withStep,
+  type History,
+  type JobRecord,
+  type StoredJob,
+} from "../store/index.ts";
 
 /** A job as it is proved: what is stored of it, and the ways to change that. */
 export type ProvedJob = {
   readonly drawing: Drawing;
   /** Makes an edit and stores it; `said` offers to undo it. */
-  readonly edit: (make: (drawing: Drawing) => Outcome<Edit>, said?: string) => Promise<void>;
+  readonly edit: (make: (drawing: Drawing) => Edit | undefined, said?: string) => Promise<void>;
 };
 
 type Now = { readonly drawing: Drawing; readonly history: History; readonly token: number };
@@ -29,6 +35,7 @@ export const useProvedJob = (job: JobRecord, stored: StoredJob): ProvedJob => {
     const { token } = latest.current;
     const after = await storeStep(database, { job: job.id, ...next, ...(edit ? { edit } : {}) }, { token, by });
     latest.current = { ...next, token: after };
+    await summariseJob(database, job.id, next.drawing);
     setNow(latest.current);
   };
   const told = (reason: unknown): void => void toast.error(sayStoreFault(reason));
@@ -37,10 +44,10 @@ export const useProvedJob = (job: JobRecord, stored: StoredJob): ProvedJob => {
     waiting.current = waiting.current.then(async () => {
       const { drawing, history } = latest.current;
       const made = make(drawing);
-      if (!made.ok) return void toast.error(sayRefusal(made.refusal, unitOf(drawing)));
-      const step = withStep(history, made.value);
+      if (!made) return void toast.error("It is not there any more.");
+      const step = withStep(history, made);
       try {
-        await store({ drawing: applyEdit(drawing, made.value), history: step }, made.value);
+        await store({ drawing: applyEdit(drawing, made), history: step }, made);
         if (said === undefined) return;
         toast(said, {
           id: "proved",
@@ -49,7 +56,7 @@ export const useProvedJob = (job: JobRecord, stored: StoredJob): ProvedJob => {
             onClick: () => {
               // only what was done last can be taken back here; the bench has all the steps
               if (latest.current.history !== step) return void toast("Something was done since. Undo it on the bench.");
-              const before = applyEdit(latest.current.drawing, invertEdit(made.value));
+              const before = applyEdit(latest.current.drawing, invertEdit(made));
               store({ drawing: before, history: { ...step, position: step.position - 1 } }).catch(told);
             },
           },

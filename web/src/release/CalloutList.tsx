@@ -1,5 +1,5 @@
 import { calloutText, stateText } from "@ash-edge/core/callouts";
-import { holds, type CalloutRow } from "@ash-edge/core/checks";
+import { holds, isWaived, type CalloutRow } from "@ash-edge/core/checks";
 import type { Unit } from "@ash-edge/core/numeric";
 
 /** How the callouts stand, with those that don't hold. */
@@ -17,7 +17,7 @@ export const CalloutList = ({ rows, unit }: { rows: readonly CalloutRow[]; unit:
             <li key={callout.id} className={`said ${state.state === "off" ? "text-fault" : "text-caution"}`}>
               <span className="figures font-semibold">{calloutText(callout, unit)}</span> {callout.name}:{" "}
               {stateText(state, callout)}
-              {callout.waived && ` · waived: ${callout.waived.reason}`}
+              {isWaived({ callout, state }) && ` · waived: ${callout.waived!.reason}`}
             </li>
           ))}
         </ul>

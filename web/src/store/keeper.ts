@@ -34,6 +34,26 @@ const RETRY_MS = 3000;
 const isFinal = (reason: unknown): boolean =>
   reason instanceof ChangedElsewhere || reason instanceof NotInStore || reason instanceof UnsoundEdit;
 
+/** Writes down how a job looks and how far it has come, for the lists of jobs. */
+export const summariseJob = async (database: Database, job: string, drawing: Drawing): Promise<void> => {
+  const thumbnail = jobPictureOf(drawing);
+  await database.transaction("rw", [database.jobs, database.heads, database.journal], async () => {
+    const record = await database.jobs.get(job);
+    if (!record) return;
+    const { thumbnail: _, changed: __, ...rest } = record;
+    // a released job stays released, or says that it was changed since
+    const isReleased = record.state === "released";
+    const changed = isReleased && (await placeInHistory(database, job)) !== record.released?.at;
+    await database.jobs.put({
+      ...rest,
+      state: isReleased ? record.state : stateOf(drawing),
+      updated: Date.now(),
+      ...(changed ? { changed } : {}),
+      ...(thumbnail ? { thumbnail } : {}),
+    });
+  });
+};
+
 /**
  * A keeper for one job that was opened at `token`. `onSaved` is told of every step that is on disk. A step that can't
  * be stored waits, with all after it, so that the journal never has a hole: it is tried again until there is room,
@@ -60,22 +80,7 @@ export const makeKeeper = (
     const drawing = latest;
     latest = undefined;
     if (!drawing || over || waiting.length > 0) return;
-    const thumbnail = jobPictureOf(drawing);
-    await database.transaction("rw", [database.jobs, database.heads, database.journal], async () => {
-      const record = await database.jobs.get(job);
-      if (!record) return;
-      const { thumbnail: _, changed: __, ...rest } = record;
-      // a released job stays released, or says that it was changed since
-      const isReleased = record.state === "released";
-      const changed = isReleased && (await placeInHistory(database, job)) !== record.released?.at;
-      await database.jobs.put({
-        ...rest,
-        state: isReleased ? record.state : stateOf(drawing),
-        updated: Date.now(),
-        ...(changed ? { changed } : {}),
-        ...(thumbnail ? { thumbnail } : {}),
-      });
-    });
+    await summariseJob(database, job, drawing);
   };
   const write = async (): Promise<void> => {
     clearTimeout(retry);

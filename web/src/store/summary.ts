@@ -1,6 +1,6 @@
 import { displayOf, isSeen, textWidth, unitsPerPaper, type Display } from "@ash-edge/core/annotate";
-import { measureCallout } from "@ash-edge/core/callouts";
-import { annotationsOf, calloutsOf, settingsOf, styleOf, type Drawing } from "@ash-edge/core/drawing";
+import { calloutRows, faultsOf, standingOf, subjectOf } from "@ash-edge/core/checks";
+import { annotationsOf, settingsOf, styleOf, type Drawing } from "@ash-edge/core/drawing";
 import {
   along,
   chordsOf,
@@ -122,12 +122,14 @@ export const boxWith = ([x, y, width, height]: Thumbnail["box"], displays: reado
 };
 
 /**
- * How far a job has come: drawn once a contour is closed, proved once every callout is true. A release is kept apart.
+ * How far a job has come: drawn once a contour is closed, proved once every callout holds or is waived and nothing that
+ * an edit may look for stands against cutting. A release is kept apart.
  */
 export const stateOf = (drawing: Drawing): Exclude<JobState, "released"> => {
-  const { contours, open } = profileOf(drawing);
-  if (!contours.some(({ joined }) => joined) || open.length > 0) return "sketched";
-  const callouts = calloutsOf(drawing);
-  const holds = callouts.every((callout) => ["true", "within"].includes(measureCallout(drawing, callout).state));
-  return callouts.length > 0 && holds ? "proved" : "drawn";
+  const profile = profileOf(drawing);
+  if (!profile.contours.some(({ joined }) => joined) || profile.open.length > 0) return "sketched";
+  const { called, off, notPlaced } = standingOf(calloutRows(drawing));
+  if (called === 0 || off + notPlaced > 0) return "drawn";
+  const stands = faultsOf(subjectOf(drawing, profile), { quick: true }).some(({ severity }) => severity === "error");
+  return stands ? "drawn" : "proved";
 };

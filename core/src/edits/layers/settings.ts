@@ -1,5 +1,6 @@
 import { settingsOf, type Drawing, type Settings } from "../../drawing/drawing.ts";
 import type { Edit } from "../../drawing/edit.ts";
+import type { Making } from "../../drawing/making.ts";
 import type { Point } from "../../geometry/point.ts";
 import { draftEdit } from "../draftEdit.ts";
 
@@ -15,5 +16,13 @@ export const setGeneralTolerance = (drawing: Drawing, tolerance: number | undefi
 export const setDatum = (drawing: Drawing, datum: Point): Edit => {
   const draft = draftEdit(drawing, "Set the datum", "set-datum");
   draft.set("settings", 0, { ...settingsOf(drawing), datum });
+  return draft.finish();
+};
+
+/** Says what a job is made with. */
+export const setMaking = (drawing: Drawing, making: Making): Edit => {
+  const draft = draftEdit(drawing, "Made with", "making");
+  const { making: _, ...rest } = settingsOf(drawing);
+  draft.set("settings", 0, Object.keys(making).length > 0 ? { ...rest, making } : rest);
   return draft.finish();
 };
