@@ -13,8 +13,9 @@ export const compareFiles = async ({
   const [a, b, ...more] = inputs;
   if (a === undefined || b === undefined || more.length > 0) throw new Unusable("compare takes two files; see --help");
   const asked = units === undefined ? {} : { units };
-  const [before, after] = [(await openFile(a, asked)).drawing, (await openFile(b, asked)).drawing];
-  const found = compareDrawings(before, after);
+  const [one, other] = [await openFile(a, asked), await openFile(b, asked)];
+  const [before, after] = [one.drawing, other.drawing];
+  const found = compareDrawings(before, after, { called: one.isJob && other.isJob });
   const code = isSame(found) ? 0 : 1;
   if (!json) return { code, text: `${sayComparison(found, unitOf(after)).join("\n")}\n` };
   const report = {
@@ -24,7 +25,7 @@ export const compareFiles = async ({
     went: found.went.map(({ at }) => [at.x, at.y]),
     moved: found.moved.map(({ by }) => [by.x, by.y]),
     area: found.area,
-    callouts: found.callouts,
+    callouts: found.callouts ?? null,
   };
   return { code, text: `${JSON.stringify(report)}\n` };
 };

@@ -8,7 +8,12 @@ import { fileFindings, plainReport, unitFindings, type Finding } from "./report.
 import { Unusable } from "./unusable.ts";
 import { readDrawing } from "./work.ts";
 
-export type Opened = { readonly drawing: Drawing; readonly material: string; readonly thickness?: number | undefined };
+export type Opened = {
+  readonly isJob: boolean;
+  readonly drawing: Drawing;
+  readonly material: string;
+  readonly thickness?: number | undefined;
+};
 
 /** A saved job with its head, or a drawing of an open format with what was met while reading it. */
 export const openFile = async (
@@ -20,7 +25,7 @@ export const openFile = async (
     // what is no arc, or is no cut geometry, the checks say themselves; dimensions are put on what they measure
     const { dimensions: _, leaders: __, ...rest } = read;
     const met = [...unitFindings(read, options.units), ...fileFindings(rest, [])];
-    return { drawing: openDrawing(read, read.unit ?? options.units ?? "mm"), material: "", met };
+    return { drawing: openDrawing(read, read.unit ?? options.units ?? "mm"), material: "", isJob: false, met };
   }
   const { readJobFile } = await import("@ash-edge/core/formats/job");
   const text = await readFile(file, "utf8").catch(() => {
@@ -32,6 +37,7 @@ export const openFile = async (
   const drawing = drawingFromRows(rows as never, nextId);
   return {
     drawing,
+    isJob: true,
     material: head.material,
     thickness: thicknessOf(head.thickness, unitOf(drawing)),
     met: mended.map((sentence) => plainReport("mended", "warning", sentence)),

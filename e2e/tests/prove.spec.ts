@@ -13,7 +13,7 @@ import {
 import { addLayer, draftEdit } from "@ash-edge/core/edits";
 import { sayFault } from "@ash-edge/core/say";
 import { drawingOf } from "../support/annotated.ts";
-import type { Bench } from "../support/bench.ts";
+import { typeOver, type Bench } from "../support/bench.ts";
 import { rowsOf } from "../support/drawn.ts";
 import { openDrawn } from "../support/storedJob.ts";
 
@@ -77,6 +77,16 @@ test("a job is proved: looked at row by row by keys, one number waived, and the 
   await page.keyboard.press("ArrowUp");
   await page.keyboard.press("Enter");
   await expect(callouts).toContainText("1 of 3 looked at");
+  // under "to look at" what is ticked goes, and Enter goes on with the next
+  await callouts.getByRole("radio", { name: "to look at" }).click();
+  await row("right hole").focus();
+  await page.keyboard.press("Enter");
+  await expect(callouts).toContainText("2 of 3 looked at");
+  await expect(row("right hole")).toHaveCount(0);
+  await expect(row("corners")).toBeFocused();
+  await callouts.getByRole("radio", { name: "all" }).click();
+  await row("right hole").getByRole("checkbox").click();
+  await expect(callouts).toContainText("1 of 3 looked at");
   // a waiver needs a reason
   await row("right hole").getByRole("button", { name: "Waive …" }).click();
   await page.keyboard.press("Enter");
@@ -124,6 +134,30 @@ test("a job is proved: looked at row by row by keys, one number waived, and the 
   // two ticks, and the waiver before them
   for (let n = 0; n < 3; n++) await page.keyboard.press("Control+z");
   expect((await waived())[2]).toEqual(["", 0]);
+});
+
+test("a waiver stands for the number that it was given for: another one is asked again", async ({ page }) => {
+  const bench = await openDrawn(page, plate());
+  await openProve(bench);
+  const callouts = page.getByRole("region", { name: "Callouts" });
+  const right = callouts.getByRole("row", { name: /right hole/ });
+  await right.getByRole("button", { name: "Waive …" }).click();
+  await page.keyboard.type("10 will do");
+  await page.keyboard.press("Enter");
+  await expect(right).toContainText("10 will do");
+  await expect(verdict(page)).toHaveText("Ready but for 1 callout not placed");
+  // the hole is made smaller: nobody waived that
+  await steps(page).getByRole("link", { name: "Bench" }).click();
+  await bench.ready();
+  await bench.click({ x: 75, y: 30 });
+  const size = page.getByRole("region", { name: "Selected" }).getByLabel("diameter");
+  await typeOver(size, "7");
+  await page.keyboard.press("Enter");
+  await bench.saved();
+  await openProve(bench);
+  await expect(right).toContainText("off");
+  await expect(right).not.toContainText("10 will do");
+  await expect(verdict(page)).toHaveText("Ready but for 1 callout off, 1 callout not placed");
 });
 
 test("what it is made with is checked: corners, room, walls and the sheet; a repair takes up its tool", async ({

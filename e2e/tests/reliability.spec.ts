@@ -184,6 +184,12 @@ test("after one visit everything works without a network, also after a reload an
     page.getByRole("button", { name: "Write the DXF" }).click(),
   ]);
   expect(download.suggestedFilename()).toMatch(/\.dxf$/);
+  const steps = page.getByRole("navigation", { name: "Steps" });
+  await steps.getByRole("link", { name: "Prove" }).click();
+  await page.getByRole("radio", { name: "wall" }).click();
+  await expect(page.getByRole("img", { name: "Thickness along the contour" })).toBeVisible();
+  await steps.getByRole("link", { name: "Compare" }).click();
+  await expect(page.getByRole("region", { name: "Differences" })).toContainText("The same");
   for (const place of ["/jobs", "/tables", "/settings", "/help"]) {
     await page.goto(place);
     await expect(page.getByRole("main")).toBeVisible();

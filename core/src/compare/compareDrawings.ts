@@ -25,7 +25,8 @@ export type Comparison = {
   readonly moved: readonly Moved[];
   /** What is enclosed, holes taken off. */
   readonly area: readonly [before: number, after: number];
-  readonly callouts: readonly { readonly before?: string; readonly after?: string }[];
+  /** Undefined where one of them is a file that has none. */
+  readonly callouts: readonly { readonly before?: string; readonly after?: string }[] | undefined;
   /** The units differ: lengths were compared as numbers. */
   readonly units: boolean;
 };
@@ -38,7 +39,7 @@ export const sameArea = ({ area: [before, after] }: Comparison): boolean =>
 
 /** True where nothing differs. */
 export const isSame = (found: Comparison): boolean =>
-  found.came.length + found.went.length + found.moved.length + found.callouts.length === 0 &&
+  found.came.length + found.went.length + found.moved.length + (found.callouts?.length ?? 0) === 0 &&
   !found.units &&
   sameArea(found);
 
@@ -171,10 +172,10 @@ const enclosed = (drawing: Drawing): number =>
 /**
  * What came, went and moved from one drawing to another, by geometry and not by ids: pieces and circles that are cut or
  * marked are the same where they lie on one another within 1e-6, whichever way they run. What is left is matched where
- * much of it went the same way, else with the nearest of its shape; turned or changed curves went and came. Near
- * n log n.
+ * much of it went the same way, else with the nearest of its shape; turned or changed curves went and came. Callouts
+ * are compared where both are jobs (`called`). Near n log n.
  */
-export const compareDrawings = (a: Drawing, b: Drawing): Comparison => {
+export const compareDrawings = (a: Drawing, b: Drawing, { called = true } = {}): Comparison => {
   const [before, after] = [seen(a), seen(b)];
   let [same, asked] = [0, false];
   match(before, after, treeOf(after), STILL, (p, q) => {
@@ -215,7 +216,7 @@ export const compareDrawings = (a: Drawing, b: Drawing): Comparison => {
     moved,
     // what is cut alike, or only moved, encloses what it did
     area: [areaBefore, changed ? enclosed(b) : areaBefore],
-    callouts,
+    callouts: called ? callouts : undefined,
     units: unitOf(a) !== unitOf(b),
   };
 };

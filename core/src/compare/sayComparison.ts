@@ -18,7 +18,7 @@ const byWay = (moved: readonly Moved[], unit: Unit): readonly string[] => {
 /** A comparison in one sentence, and what it says of area, units and callouts in others. */
 export const sayComparison = (found: Comparison, unit: Unit): readonly string[] => {
   const { same, came, went, moved, area, callouts, units } = found;
-  if (isSame(found)) return [`The same: ${counted(same, "piece")}, and every callout.`];
+  if (isSame(found)) return [`The same: ${counted(same, "piece")}${callouts ? ", and every callout" : ""}.`];
   const parts = [
     `${counted(same, "piece")} the same`,
     ...(came.length > 0 ? [`${came.length} came`] : []),
@@ -31,7 +31,7 @@ export const sayComparison = (found: Comparison, unit: Unit): readonly string[] 
     `${parts.join(", ")}.`,
     ...(sameArea(found) ? [] : [`The area was ${round(before)} ${unit}², and is ${round(after)} ${unit}².`]),
     ...(units ? ["One is in millimetres, the other in inches: only the numbers were compared."] : []),
-    ...callouts.map(({ before: was, after: is }) =>
+    ...(callouts ?? []).map(({ before: was, after: is }) =>
       was === undefined
         ? `${is} was called anew.`
         : is === undefined

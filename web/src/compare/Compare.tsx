@@ -5,9 +5,7 @@ import { applyEdit, invertEdit, unitOf, type Drawing } from "@ash-edge/core/draw
 import { StoredJobPlace } from "../app/StoredJobPlace.tsx";
 import { useDatabase } from "../app/StoreProvider.tsx";
 import { releasesOf, stepAt, type History, type JobRecord, type StoredJob } from "../store/index.ts";
-import { Brand } from "../ui/Brand.tsx";
-import { JobPath, JobPlaces } from "../ui/JobPlaces.tsx";
-import { ThemeButton } from "../ui/ThemeButton.tsx";
+import { JobHeader } from "../ui/JobHeader.tsx";
 import type { Side } from "./compare.worker.ts";
 import { DifferencePicture } from "./DifferencePicture.tsx";
 import { useCompared } from "./useCompared.ts";
@@ -82,13 +80,7 @@ const Sheet = ({ job, stored }: { job: JobRecord; stored: StoredJob }) => {
   );
   return (
     <div className="flex h-full min-h-[560px] flex-col gap-3 p-4">
-      <header className="flex items-center gap-3">
-        <Brand />
-        <JobPath job={job} place="Compare" />
-        <span className="flex-1" />
-        <ThemeButton />
-        <JobPlaces job={job.id} at="compare" />
-      </header>
+      <JobHeader job={job} at="compare" />
       <main
         aria-label={`Compare ${job.name}`}
         className="grid min-h-0 flex-1 grid-cols-[1fr_minmax(300px,340px)] gap-3"

@@ -31,10 +31,14 @@ export type Compared = {
 /** A list of more places is read by nobody. */
 const LISTED = 200;
 
+const isJobFile = (name: string): boolean => /\.ashedge\.json$/i.test(name);
+/** What has callouts: files of other formats have none. */
+const isJob = (side: Side): boolean => "drawing" in side || isJobFile(side.name);
+
 const drawingOf = (side: Side, unit: Unit): Drawing => {
   if ("drawing" in side) return side.drawing;
   const { name, bytes } = side;
-  if (/\.ashedge\.json$/i.test(name)) {
+  if (isJobFile(name)) {
     const job = readJobFile(new TextDecoder().decode(bytes));
     if (!job.ok) throw new Error(sayRefusal(job.refusal, unit));
     return drawingFromRows(job.value.drawing as never, job.value.nextId);
@@ -47,7 +51,7 @@ const drawingOf = (side: Side, unit: Unit): Drawing => {
 export const worker = {
   compare: (one: Side, other: Side, unit: Unit): Compared => {
     const [a, b] = [drawingOf(one, unit), drawingOf(other, unit)];
-    const found = compareDrawings(a, b);
+    const found = compareDrawings(a, b, { called: [one, other].every(isJob) });
     const [before, after] = [thumbnailOf(a), thumbnailOf(b)];
     const whole = unionBounds(
       [before, after].flatMap((one) => {

@@ -90,6 +90,9 @@ export const CalloutTable = ({
     if (event.target !== event.currentTarget) return;
     if (event.key === "Enter") {
       event.preventDefault();
+      const { nextElementSibling: next, previousElementSibling: last } = event.currentTarget;
+      // what is looked at goes out of sight there, and the work goes on at the next
+      if (filter === "not looked" && measuredOf(row) !== undefined) ((next ?? last) as HTMLElement | null)?.focus();
       tick(row);
     }
     const by = { ArrowDown: "nextElementSibling", ArrowUp: "previousElementSibling" }[event.key] as

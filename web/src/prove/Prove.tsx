@@ -8,9 +8,7 @@ import { Checks } from "../release/Checks.tsx";
 import { stockOf } from "../release/stockOf.ts";
 import { useLooked } from "../release/useLooked.ts";
 import type { JobRecord, StoredJob } from "../store/index.ts";
-import { Brand } from "../ui/Brand.tsx";
-import { JobPath, JobPlaces } from "../ui/JobPlaces.tsx";
-import { ThemeButton } from "../ui/ThemeButton.tsx";
+import { JobHeader } from "../ui/JobHeader.tsx";
 import type { Point } from "@ash-edge/core/geometry";
 import { AlongChart } from "./AlongChart.tsx";
 import { CalloutTable } from "./CalloutTable.tsx";
@@ -52,13 +50,7 @@ const Sheet = ({ job, stored }: { job: JobRecord; stored: StoredJob }) => {
   const callout = rows.find((row) => row.callout.id === chosen)?.callout;
   return (
     <div className="flex h-full min-h-[560px] flex-col gap-3 p-4">
-      <header className="flex items-center gap-3">
-        <Brand />
-        <JobPath job={job} place="Prove" />
-        <span className="flex-1" />
-        <ThemeButton />
-        <JobPlaces job={job.id} at="prove" />
-      </header>
+      <JobHeader job={job} at="prove" />
       <main
         aria-label={`Prove ${job.name}`}
         className="grid min-h-0 flex-1 grid-cols-[minmax(360px,1.2fr)_minmax(220px,1fr)_minmax(300px,340px)] gap-3"

@@ -8,12 +8,10 @@ import { sayRefusal } from "@ash-edge/core/say";
 import { StoredJobPlace } from "../app/StoredJobPlace.tsx";
 import { useDatabase } from "../app/StoreProvider.tsx";
 import { releasesOf, sayStoreFault, isStoreFault, type BlobRecord, type JobRecord } from "../store/index.ts";
-import { Brand } from "../ui/Brand.tsx";
 import { Segmented } from "../ui/Choice.tsx";
 import { DrawingPicture } from "../ui/DrawingPicture.tsx";
-import { JobPath, JobPlaces } from "../ui/JobPlaces.tsx";
+import { JobHeader } from "../ui/JobHeader.tsx";
 import { fileName, NAME_LENGTH, saveAs } from "../ui/saveAs.ts";
-import { ThemeButton } from "../ui/ThemeButton.tsx";
 import { CalloutList } from "./CalloutList.tsx";
 import { Checks } from "./Checks.tsx";
 import { contoursAsCsv } from "./contoursAsCsv.ts";
@@ -95,13 +93,7 @@ const Sheet = ({ job, drawing, from }: { job: JobRecord; drawing: Drawing; from:
   const name = typedName ?? proposedName(job, releases ?? [], extension);
   return (
     <div className="mx-auto flex min-h-full max-w-[1240px] flex-col gap-3 p-4">
-      <header className="flex items-center gap-3">
-        <Brand />
-        <JobPath job={job} place="Release" />
-        <span className="flex-1" />
-        <ThemeButton />
-        <JobPlaces job={job.id} at="release" />
-      </header>
+      <JobHeader job={job} at="release" />
       <main className="grid flex-1 grid-cols-[1fr_380px] items-start gap-3">
         <div className="flex flex-col gap-3">
           <section className="card overflow-hidden">

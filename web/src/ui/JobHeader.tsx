@@ -1,8 +1,10 @@
 import { Link } from "react-router";
 import type { JobRecord } from "../store/index.ts";
+import { Brand } from "./Brand.tsx";
+import { ThemeButton } from "./ThemeButton.tsx";
 
 /** Where a screen of a job stands, and the way back up. */
-export const JobPath = ({ job, place }: { job: JobRecord; place: string }) => (
+const JobPath = ({ job, place }: { job: JobRecord; place: string }) => (
   <nav aria-label="Place" className="min-w-0 truncate text-soft">
     <Link to="/jobs" className="hover:underline">
       Jobs
@@ -22,8 +24,10 @@ const PLACES = [
   ["compare", "Compare"],
 ] as const;
 
+type Place = "prove" | "release" | "compare";
+
 /** The places of a job; the lit one is where one is. */
-export const JobPlaces = ({ job, at }: { job: string; at: "prove" | "release" | "compare" }) => (
+const JobPlaces = ({ job, at }: { job: string; at: Place }) => (
   <nav aria-label="Steps" className="card flex h-8 overflow-hidden">
     {PLACES.map(([to, words], i) => (
       <Link
@@ -39,4 +43,17 @@ export const JobPlaces = ({ job, at }: { job: string; at: "prove" | "release" | 
       </Link>
     ))}
   </nav>
+);
+
+const NAMES = { prove: "Prove", release: "Release", compare: "Compare" } as const;
+
+/** The top of a screen of a job beside its bench: where one is, and the other places. */
+export const JobHeader = ({ job, at }: { job: JobRecord; at: Place }) => (
+  <header className="flex items-center gap-3">
+    <Brand />
+    <JobPath job={job} place={NAMES[at]} />
+    <span className="flex-1" />
+    <ThemeButton />
+    <JobPlaces job={job.id} at={at} />
+  </header>
 );
