@@ -1,4 +1,7 @@
+import fc from "fast-check";
 import { describe, expect, it } from "vitest";
+import { enclosedArea } from "../contour/index.ts";
+import { offsetRegion } from "../offset/index.ts";
 import { applyEdit, newDrawing, PROFILE_LAYER, settingsOf, type Drawing, type Making } from "../drawing/index.ts";
 import { draftEdit } from "../edits/index.ts";
 import { transformPiece, type Piece } from "../geometry/index.ts";
@@ -94,6 +97,40 @@ describe("what a job is made with", () => {
     expect(errors(smooth(6), 10)).toEqual([]);
     expect(errors(smooth(6), 14)).not.toEqual([]);
     expect(errors(smooth(2), 10)).not.toEqual([]);
+  });
+
+  it("says that a tool leaves material just where growing by its radius and shrinking again leaves more", () => {
+    const lobed = fc.record({
+      lobes: fc.integer({ min: 2, max: 9 }),
+      deep: fc.double({ min: 0.02, max: 0.5, noNaN: true }),
+      places: fc.integer({ min: 24, max: 400 }),
+      tool: fc.double({ min: 1, max: 16, noNaN: true }),
+    });
+    let [left, none] = [0, 0];
+    fc.assert(
+      fc.property(lobed, ({ lobes, deep, places, tool }) => {
+        const shape = chain(
+          ...Array.from({ length: places }, (_, k): Corner => {
+            const angle = (2 * Math.PI * k) / places;
+            const r = 40 * (1 + deep * Math.sin(lobes * angle));
+            return [Number((r * Math.cos(angle)).toFixed(3)), Number((r * Math.sin(angle)).toFixed(3))];
+          }),
+        );
+        const drawing = drawn([shape], cutter(tool));
+        const { pieces } = profileOf(drawing).contours[0]!;
+        const grown = offsetRegion([pieces], tool / 2, { corners: "round" }).runs.map((one) => one.pieces);
+        const back = offsetRegion(grown, -tool / 2, { corners: "round" }).runs;
+        const more = back.reduce((sum, one) => sum + enclosedArea(one.pieces), 0) - Math.abs(enclosedArea(pieces));
+        const said = found(drawing).some(([severity]) => severity === "error");
+        // between the two it is a question of what is let pass
+        if (more > 0.5) left += 1;
+        else if (more < 1e-3) none += 1;
+        if (more > 0.5) expect(said).toBe(true);
+        if (more < 1e-3) expect(said).toBe(false);
+      }),
+      { numRuns: 80, seed: 1130 },
+    );
+    expect(Math.min(left, none)).toBeGreaterThan(10);
   });
 
   it("a hole of two arcs is a hole", () => {

@@ -47,13 +47,16 @@ const reachingOut = (pieces: readonly Piece[]): readonly Piece[] => {
   return pieces.filter((_, i) => kept.has(i));
 };
 
-/** Turns that are tried at first, and how often the best of them is looked at more closely. */
+/** Turns that are tried at first, and how often a valley among them is looked at more closely. */
 const TURNS = 180;
 const CLOSER = 40;
 
+/** A turn that is off by more than this part is in no valley that could fit within a degree of it. */
+const FAR_OFF = 1.1;
+
 /**
- * True where pieces fit into a sheet in some turn. Tried every degree, then closer by halves about the best: within a
- * millionth of the size where the best turn lies in a valley of its own.
+ * True where pieces fit into a sheet in some turn: tried every degree, and in each valley of that closer and closer,
+ * to a millionth of the size.
  */
 export const fitsTurned = (all: readonly Piece[], width: number, height: number): boolean => {
   const pieces = reachingOut(all);
@@ -61,17 +64,20 @@ export const fitsTurned = (all: readonly Piece[], width: number, height: number)
     const size = (at: number): number => reach(pieces, at) + reach(pieces, at + Math.PI);
     return Math.max(size(angle) / width, size(angle + Math.PI / 2) / height);
   };
-  let best = { angle: 0, over: Infinity };
-  const look = (angle: number): void => {
-    const own = over(angle);
-    if (own < best.over) best = { angle, over: own };
-  };
-  for (let k = 0; k < TURNS; k++) look((Math.PI * k) / TURNS);
-  for (let k = 0, step = Math.PI / TURNS; k < CLOSER && best.over > 1; k++, step /= 1.6) {
-    const { angle } = best;
-    for (const by of [-step, -step / 2, step / 2, step]) look(angle + by);
-  }
-  return best.over <= 1 + SAME_SIZE;
+  const tried = Array.from({ length: TURNS }, (_, k) => over((Math.PI * k) / TURNS));
+  const fits = (value: number): boolean => value <= 1 + SAME_SIZE;
+  if (tried.some(fits)) return true;
+  return tried.some((own, k) => {
+    const isValley = own <= tried[(k + TURNS - 1) % TURNS]! && own <= tried[(k + 1) % TURNS]!;
+    if (!isValley || own > FAR_OFF) return false;
+    let best = { angle: (Math.PI * k) / TURNS, over: own };
+    for (let n = 0, step = Math.PI / TURNS; n < CLOSER && !fits(best.over); n++, step /= 1.6)
+      for (const by of [-step, -step / 2, step / 2, step]) {
+        const turned = over(best.angle + by);
+        if (turned < best.over) best = { angle: best.angle + by, over: turned };
+      }
+    return fits(best.over);
+  });
 };
 
 const sizeOf = ({ minX, minY, maxX, maxY }: Bounds): Point => ({ x: maxX - minX, y: maxY - minY });
