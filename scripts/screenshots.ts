@@ -58,6 +58,10 @@ await withBrowser(4339, async (page) => {
   await shoot("prove");
   await steps.getByRole("link", { name: "Compare" }).click();
   const before = page.getByRole("combobox", { name: "before" });
+  await page
+    .getByText(/the same/i)
+    .first()
+    .waitFor();
   const labels = await before.getByRole("option").allTextContents();
   await before.selectOption(labels.find((label) => label.includes("Tangent arc"))!);
   await page.getByText(/the same, .*came/).waitFor();
