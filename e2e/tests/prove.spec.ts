@@ -160,6 +160,100 @@ test("a waiver stands for the number that it was given for: another one is asked
   await expect(verdict(page)).toHaveText("Ready but for 1 callout off, 1 callout not placed");
 });
 
+test("a callout is pointed at other geometry by the mouse; how it would stand is said before it is taken", async ({
+  page,
+}) => {
+  const bench = await openDrawn(page, plate());
+  await openProve(bench);
+  const callouts = page.getByRole("region", { name: "Callouts" });
+  await callouts.getByRole("button", { name: "Point R 6 corners at something else" }).click();
+  const bar = page.getByRole("region", { name: "Point R 6 corners at" });
+  const picture = page.getByRole("img", { name: "Drawing to point at" });
+  /** Clicks a place of the drawing. */
+  const click = async (x: number, y: number): Promise<void> => {
+    const at = await picture.evaluate(
+      (svg, [u, v]) => {
+        const matrix = (svg as unknown as SVGSVGElement).getScreenCTM()!;
+        const { x, y } = new DOMPoint(u, -v!).matrixTransform(matrix);
+        return { x, y };
+      },
+      [x, y] as const,
+    );
+    await page.mouse.click(at.x, at.y);
+  };
+  await click(50, 0);
+  await expect(bar.getByRole("alert")).toContainText("A circle or an arc would do.");
+  await expect(bar.getByRole("button", { name: "Take it" })).toBeDisabled();
+  await click(30, 25);
+  await expect(bar).toContainText("one thing, off by −1.");
+  await page.keyboard.press("Escape");
+  await expect(bar).toHaveCount(0);
+  await expect(callouts.getByRole("row", { name: /corners/ })).toContainText("not placed");
+  // the number of the right hole is called at the left one: it goes to the right one, by Enter
+  await callouts.getByRole("button", { name: "Point Ø 12 right hole at something else" }).click();
+  await picture.hover();
+  await page.mouse.wheel(0, -300);
+  await click(20, 25);
+  await page.keyboard.press("Enter");
+  await expect(page.getByText("Ø 12 points there now")).toBeVisible();
+  await steps(page).getByRole("link", { name: "Bench" }).click();
+  await bench.ready();
+  const links = calloutsOf(await drawingOf(bench)).map(({ links: [first] }) => first?.id);
+  expect(links[1]).toBe(links[0]);
+  expect(links[2]).toBeUndefined();
+});
+
+test("the shop's own tool and sheet are put in Tables, kept, and offered where a job is proved", async ({ page }) => {
+  const bench = await openDrawn(page, plate());
+  await page.goto("/tables");
+  await page.getByRole("radio", { name: "Tools and sheets" }).click();
+  const table = page.getByRole("region", { name: "Tools and sheets" });
+  await page.getByRole("button", { name: "Add a tool" }).click();
+  await page.keyboard.type("7,5 x");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("alert")).toBeVisible();
+  await typeOver(page.getByRole("textbox", { name: "Its Ø, mm" }), "7.5");
+  await page.keyboard.press("Enter");
+  await expect(table.getByRole("row", { name: /a bit of 7.5 mm/ })).toContainText("7.5");
+  // a name that is there already is asked for another
+  await page.getByRole("button", { name: "Add a tool" }).click();
+  await page.keyboard.type("7.50");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("alert")).toContainText("There is a tool of that name already");
+  await page.keyboard.press("Escape");
+  await table.getByRole("button", { name: "Change a sheet of 1000 × 2000, mm" }).click();
+  await typeOver(page.getByRole("textbox", { name: "Name" }), "half a sheet");
+  await page.keyboard.press("Enter");
+  await table.getByRole("button", { name: "Remove a bit of 2 mm, mm" }).click();
+  await expect(table.getByRole("row", { name: /a bit of 2 mm/ })).toHaveCount(0);
+  await page.goto("/tables");
+  await page.goto(`${new URL(bench.page.url()).origin}/jobs`);
+  await page.getByRole("link", { name: "Part 7301" }).first().click();
+  await bench.ready();
+  await openProve(bench);
+  const made = page.getByRole("region", { name: "Made with" });
+  const offered = made.getByRole("combobox", { name: "Tool" }).getByRole("option");
+  expect(await offered.allTextContents()).toContain("a bit of 7.5 mm");
+  expect(await offered.allTextContents()).not.toContain("a bit of 2 mm");
+  await made.getByRole("combobox", { name: "Tool" }).selectOption("a bit of 7.5 mm");
+  await made.getByRole("combobox", { name: "Sheet" }).selectOption("half a sheet");
+  const checks = page.getByRole("region", { name: "Checks" });
+  await expect(checks).toContainText("A sharp inside corner: a bit of 7.5 mm leaves it round by R 3.75.");
+  // what was said of it stands in the list of jobs, until something is changed
+  await expect(verdict(page)).toHaveText("Not ready to cut");
+  await page.getByRole("link", { name: "Jobs", exact: true }).first().click();
+  const row = page.getByRole("row", { name: /7301/ });
+  await expect(row).toContainText("Not ready to cut");
+  await row.getByRole("link").first().click();
+  await bench.ready();
+  await bench.click({ x: 75, y: 30 });
+  await page.keyboard.press("Delete");
+  await bench.saved();
+  await page.goto("/jobs");
+  await expect(row).toContainText("drawn");
+  await expect(row).not.toContainText("Not ready to cut");
+});
+
 test("what it is made with is checked: corners, room, walls and the sheet; a repair takes up its tool", async ({
   page,
 }) => {
@@ -264,11 +358,12 @@ const faulty = (making: Making): Drawing => {
     ["Outside", "outside"],
     ["Hidden", "profile"],
     ["Locked", "profile"],
+    ["Guides", "layout"],
   ] as const) {
     const added = addLayer(layers, name, role);
     if (added.ok) layers = applyEdit(layers, added.value);
   }
-  const [insideLayer, outsideLayer, hidden, locked] = layersOf(layers).slice(-4);
+  const [insideLayer, outsideLayer, hidden, locked, guides] = layersOf(layers).slice(-5);
   const draft = draftEdit(layers, "Draw", "draw");
   draft.set("layer", hidden!.id, { ...hidden!, shown: false });
   draft.set("layer", locked!.id, { ...locked!, locked: true });
@@ -332,6 +427,7 @@ const faulty = (making: Making): Drawing => {
   disc(110, 170, 5, outsideLayer!.id);
   disc(560, 0, 20, hidden!.id);
   disc(620, 0, 20, locked!.id);
+  disc(660, 0, 5, guides!.id);
   line(500, 60, 560, 60);
   for (const [x, y, u, v] of [
     [500, 100, 540, 100],
@@ -392,6 +488,7 @@ test("every check is said on Prove and Release as the list says it, whatever the
     ["Join", "Join"],
     ["Arc fit", "Arc fit"],
     ["Change fillet", "Change fillet"],
+    ["To layer", "To layer"],
   ] as const) {
     await page.getByRole("region", { name: "Checks" }).getByRole("button", { name: repair }).first().click();
     await bench!.ready();

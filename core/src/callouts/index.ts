@@ -2,4 +2,5 @@ export * from "./answerMade.ts";
 export * from "./describe.ts";
 export * from "./editCallouts.ts";
 export * from "./measure.ts";
+export * from "./pointAnew.ts";
 export * from "./readLedgerLine.ts";

@@ -2,6 +2,8 @@ import { describe, expect, it } from "vitest";
 import {
   applyEdit,
   entitiesOf,
+  LAYOUT_LAYER,
+  layersOf,
   MARK_LAYER,
   newDrawing,
   PROFILE_LAYER,
@@ -127,6 +129,26 @@ describe("what stands against cutting", () => {
         ]),
       ),
     ).toEqual([]);
+  });
+
+  it("what encloses something on a layout layer is told, and on another than the first warned of", () => {
+    const added = value(addLayer(newDrawing("mm"), "Guides", "layout"));
+    const drawing = applyEdit(newDrawing("mm"), added);
+    const guides = layersOf(drawing).at(-1)!.id;
+    const square = [0, 1, 2, 3].map((i) => ({ id: 50 + i, at: { x: i % 3 ? 9 : 0, y: i > 1 ? 9 : 0 }, bulge: 0 }));
+    const on = (layer: number): readonly string[] => {
+      const draft = draftEdit(drawing, "Draw", "draw");
+      draft.add(circle(40, 5), PROFILE_LAYER);
+      draft.add({ kind: "chain", closed: true, vertices: square }, layer);
+      draft.add({ kind: "chain", closed: false, vertices: square }, layer);
+      draft.add(circle(80, 5), layer);
+      const found = applyEdit(drawing, draft.finish());
+      return faultsOf(subjectOf(found, profileOf(found)))
+        .filter(({ code }) => code === "left-out")
+        .map((fault) => `${fault.severity}: ${sayFault(fault, "mm")}`);
+    };
+    expect(on(LAYOUT_LAYER)).toEqual(["info: One closed contour lies on the layout layer Layout, and is not cut."]);
+    expect(on(guides)).toEqual(["warning: 2 closed contours lie on the layout layer Guides, and are not cut."]);
   });
 
   it("ready is one question: something closes, and no error is left that was not mended", () => {

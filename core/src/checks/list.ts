@@ -5,6 +5,7 @@ import { cutterWay } from "./cutterWay.ts";
 import { edgeDistance, smallHoles } from "./holes.ts";
 import { insideRadius } from "./insideRadius.ts";
 import { kinks } from "./kinks.ts";
+import { leftOut } from "./leftOut.ts";
 import { meetingWalls } from "./meetingWalls.ts";
 import { narrowSlots, thinWalls } from "./narrowWays.ts";
 import { nestingOdd } from "./nestingOdd.ts";
@@ -38,6 +39,7 @@ export const CHECKS: readonly Check[] = [
   nestingOdd,
   sheetFits,
   sketchPins,
+  leftOut,
   writtenLayers,
 ];
 

@@ -1,3 +1,4 @@
+import { showLength } from "../numeric/showValue.ts";
 import type { Unit } from "../numeric/units.ts";
 
 /** How something is cut: by a cutter that turns, or by a jet or a beam with its kerf. */
@@ -10,6 +11,13 @@ export type CuttingTool = { readonly name: string; readonly kind: ToolKind; read
 /** A sheet or a slab. */
 export type Sheet = { readonly name: string; readonly width: number; readonly height: number };
 
+/** What a bit is called that has no other name. */
+export const bitNamed = (diameter: number, unit: Unit): string => `a bit of ${showLength(diameter, unit)} ${unit}`;
+
+/** What a sheet is called that has no other name. */
+export const sheetNamed = (width: number, height: number, unit: Unit): string =>
+  `a sheet of ${showLength(width, unit)} × ${showLength(height, unit)}`;
+
 const bit = (diameter: number, words: string): CuttingTool => ({ name: `a bit of ${words}`, kind: "cutter", diameter });
 const kerf = (kind: Exclude<ToolKind, "cutter">, name: string, diameter: number): CuttingTool => ({
   name,
@@ -17,8 +25,14 @@ const kerf = (kind: Exclude<ToolKind, "cutter">, name: string, diameter: number)
   diameter,
 });
 
+/** What a shop cuts with and from; of each unit no two of a kind have one name. Lengths in that unit. */
+export type ToolTable = {
+  readonly tools: Readonly<Record<Unit, readonly CuttingTool[]>>;
+  readonly sheets: Readonly<Record<Unit, readonly Sheet[]>>;
+};
+
 /** Router bits and kerfs as shops have them: common practice, sizes as they are sold, kerfs of middling plate. */
-export const TOOLS: Readonly<Record<Unit, readonly CuttingTool[]>> = {
+const TOOLS: ToolTable["tools"] = {
   mm: [
     ...[2, 3, 4, 5, 6, 8, 10, 12, 16, 20].map((size) => bit(size, `${size} mm`)),
     kerf("waterjet", "the waterjet", 0.9),
@@ -45,7 +59,7 @@ const sheet = (width: number, height: number, what = "a sheet"): Sheet => ({
 });
 
 /** Sheets and slabs as they are sold: common practice; no two slabs of stone are alike. */
-export const SHEETS: Readonly<Record<Unit, readonly Sheet[]>> = {
+const SHEETS: ToolTable["sheets"] = {
   mm: [
     sheet(1000, 2000),
     sheet(1250, 2500),
@@ -56,3 +70,6 @@ export const SHEETS: Readonly<Record<Unit, readonly Sheet[]>> = {
   ],
   in: [sheet(48, 96), sheet(60, 120), sheet(72, 144), sheet(120, 55, "a slab"), sheet(126, 63, "a slab")],
 };
+
+/** The table as it comes, until the shop changes it. */
+export const FIRST_TOOLS: ToolTable = { tools: TOOLS, sheets: SHEETS };

@@ -12,6 +12,7 @@ import { DropdownMenu } from "radix-ui";
 import { useMemo, useRef, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { toast } from "sonner";
+import type { Verdict } from "@ash-edge/core/checks";
 import { useDatabase } from "../app/StoreProvider.tsx";
 import {
   archiveJob,
@@ -50,19 +51,23 @@ const columns = helper.columns([
 ]);
 
 const GRID =
-  "grid grid-cols-[7rem_4rem_minmax(0,3fr)_minmax(0,2fr)_3.5rem_3.5rem_7rem_6rem_2.5rem] items-center gap-2 px-3";
+  "grid grid-cols-[7rem_4rem_minmax(0,3fr)_minmax(0,2fr)_3rem_3rem_6rem_10rem_2.5rem] items-center gap-2 px-3";
 const ROW_PX = 73;
 const STATE_COLOUR = { sketched: "text-soft", drawn: "text-ink", proved: "text-moss", released: "text-moss" } as const;
 
+const VERDICT_COLOUR = { ready: "text-moss", "but for": "text-caution", "not ready": "text-fault" } as const;
+
 type Props = {
   readonly jobs: readonly JobRecord[];
+  /** What was last said of those that were looked over as they stand. */
+  readonly verdicts: ReadonlyMap<string, Verdict> | undefined;
   readonly nextNumber: string;
   readonly settings: TableSettings;
   readonly onChange: (change: Partial<TableSettings>) => void;
 };
 
 /** The jobs that are asked for, sorted, only the rows in sight in the page. */
-export const JobTable = ({ jobs, nextNumber, settings, onChange }: Props) => {
+export const JobTable = ({ jobs, verdicts, nextNumber, settings, onChange }: Props) => {
   const wanted = useMemo(() => {
     const words = settings.search.toLowerCase().split(/\s+/).filter(Boolean);
     const fits = (job: JobRecord): boolean => {
@@ -132,7 +137,7 @@ export const JobTable = ({ jobs, nextNumber, settings, onChange }: Props) => {
         <div role="rowgroup" className="relative" style={{ height: virtual.getTotalSize() }}>
           {virtual.getVirtualItems().map(({ index, start }) => {
             const job = rows[index]!.original;
-            return <Row key={job.id} job={job} top={start} nextNumber={nextNumber} />;
+            return <Row key={job.id} job={job} verdict={verdicts?.get(job.id)} top={start} nextNumber={nextNumber} />;
           })}
         </div>
       </div>
@@ -140,7 +145,17 @@ export const JobTable = ({ jobs, nextNumber, settings, onChange }: Props) => {
   );
 };
 
-const Row = ({ job, top, nextNumber }: { job: JobRecord; top: number; nextNumber: string }) => {
+const Row = ({
+  job,
+  verdict,
+  top,
+  nextNumber,
+}: {
+  job: JobRecord;
+  verdict: Verdict | undefined;
+  top: number;
+  nextNumber: string;
+}) => {
   const navigate = useNavigate();
   return (
     <div
@@ -189,6 +204,11 @@ const Row = ({ job, top, nextNumber }: { job: JobRecord; top: number; nextNumber
           </Link>
         ) : (
           stateWords(job)
+        )}
+        {verdict && (
+          <span className={`line-clamp-2 text-xs ${VERDICT_COLOUR[verdict.state]}`} title={verdict.words}>
+            {verdict.words}
+          </span>
         )}
       </span>
       <span role="cell" onClick={(event) => event.stopPropagation()}>

@@ -3,7 +3,15 @@ import { FileWarning, FolderOpen, Plus, Search, Trash2 } from "lucide-react";
 import { useEffect, useMemo, useState } from "react";
 import { Page } from "../app/Page.tsx";
 import { useDatabase } from "../app/StoreProvider.tsx";
-import { emptyBin, isStoreFault, JOB_STATES, listJobs, nextJobNumber, sayStoreFault } from "../store/index.ts";
+import {
+  emptyBin,
+  isStoreFault,
+  JOB_STATES,
+  listJobs,
+  nextJobNumber,
+  sayStoreFault,
+  verdictsNow,
+} from "../store/index.ts";
 import { Segmented } from "../ui/Choice.tsx";
 import { Bin } from "./Bin.tsx";
 import { JobTable } from "./JobTable.tsx";
@@ -27,6 +35,7 @@ export const Jobs = () => {
   useEffect(() => void emptyBin(database).catch(() => undefined), [database]);
   const [settings, change] = useTableSettings();
   const jobs = useMemo(() => listed?.flatMap(({ job }) => job ?? []), [listed]);
+  const verdicts = useLiveQuery(() => verdictsNow(database, jobs ?? []), [database, jobs]);
   const damaged = listed?.filter(({ job }) => !job) ?? [];
   const settled = listed && !demo.isPending;
   return (
@@ -95,7 +104,13 @@ export const Jobs = () => {
           <Damaged key={id} id={id} />
         ))}
         {jobs && jobs.length > 0 && (
-          <JobTable jobs={jobs} nextNumber={nextJobNumber(listed!)} settings={settings} onChange={change} />
+          <JobTable
+            jobs={jobs}
+            verdicts={verdicts}
+            nextNumber={nextJobNumber(listed!)}
+            settings={settings}
+            onChange={change}
+          />
         )}
         {listed?.length === 0 && settled && (
           <div className="border-t border-hair px-3 py-16 text-center">

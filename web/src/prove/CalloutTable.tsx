@@ -1,4 +1,4 @@
-import { Check, Download } from "lucide-react";
+import { Check, Crosshair, Download } from "lucide-react";
 import { useState, type KeyboardEvent } from "react";
 import { calloutText, lookAtCallout, stateText, toleranceText, waiveCallout } from "@ash-edge/core/callouts";
 import { holds, isWaived, measuredOf, wasLooked, type CalloutRow } from "@ash-edge/core/checks";
@@ -65,6 +65,7 @@ export const CalloutTable = ({
   chosen,
   onChoose,
   edit,
+  onPoint,
 }: {
   rows: readonly CalloutRow[];
   unit: Unit;
@@ -72,6 +73,8 @@ export const CalloutTable = ({
   chosen: Id | undefined;
   onChoose: (id: Id) => void;
   edit: ProvedJob["edit"];
+  /** A callout is to be pointed at other geometry. */
+  onPoint: (id: Id) => void;
 }) => {
   const [filter, setFilter] = useState<Filter>("all");
   const [sort, setSort] = useState<Sort>("called");
@@ -170,6 +173,7 @@ export const CalloutTable = ({
                   isChosen={row.callout.id === chosen}
                   onChoose={() => onChoose(row.callout.id)}
                   onTick={() => tick(row)}
+                  onPoint={() => onPoint(row.callout.id)}
                   onKeyDown={(event) => onKeyDown(event, row)}
                   onWaive={() =>
                     isWaived(row)
@@ -207,6 +211,7 @@ const Row = ({
   onTick,
   onKeyDown,
   onWaive,
+  onPoint,
 }: {
   row: CalloutRow;
   unit: Unit;
@@ -216,6 +221,7 @@ const Row = ({
   onTick: () => void;
   onKeyDown: (event: KeyboardEvent<HTMLTableRowElement>) => void;
   onWaive: () => void;
+  onPoint: () => void;
 }) => {
   const { callout, state } = row;
   const text = calloutText(callout, unit);
@@ -269,6 +275,20 @@ const Row = ({
       <td className={`${cell} ${TONES[state.state]}`}>{state.state === "off" ? "off" : stateText(state, callout)}</td>
       <td className={`figures ${cell} text-right`}>{numberOf(row, unit)}</td>
       <td className={`${cell} text-right`}>
+        <button
+          type="button"
+          aria-label={`Point ${text} ${callout.name} at something else`}
+          title="Point it at other geometry"
+          className={
+            "mr-1 inline-grid h-6 w-6 place-items-center rounded-card border border-hair align-bottom hover:border-ink"
+          }
+          onClick={(event) => {
+            event.stopPropagation();
+            onPoint();
+          }}
+        >
+          <Crosshair size={13} aria-hidden="true" />
+        </button>
         {open && (
           <button
             type="button"

@@ -1,12 +1,14 @@
+import { useLiveQuery } from "dexie-react-hooks";
 import { useState, type ReactNode } from "react";
 import { wallLimit } from "@ash-edge/core/checks";
 import { settingsOf, unitOf, type Drawing, type Making } from "@ash-edge/core/drawing";
 import { setMaking } from "@ash-edge/core/edits";
-import { readTypedValue, showLength } from "@ash-edge/core/numeric";
-import { sayRefusal } from "@ash-edge/core/say";
-import { SHEETS, TOOLS } from "@ash-edge/core/tables";
+import { showLength } from "@ash-edge/core/numeric";
+import { bitNamed, sheetNamed } from "@ash-edge/core/tables";
+import { useDatabase } from "../app/StoreProvider.tsx";
 import { stockOf } from "../release/stockOf.ts";
-import type { JobRecord } from "../store/index.ts";
+import { shopTools, type JobRecord } from "../store/index.ts";
+import { typedLength, typedSizes } from "../ui/typedLength.ts";
 import type { ProvedJob } from "./useProvedJob.ts";
 
 const FIELD = "h-8 min-w-0 rounded-card border border-hair bg-board px-2";
@@ -15,22 +17,13 @@ const FIELD = "h-8 min-w-0 rounded-card border border-hair bg-board px-2";
 export const MadeWith = ({ drawing, job, edit }: { drawing: Drawing; job: JobRecord; edit: ProvedJob["edit"] }) => {
   const unit = unitOf(drawing);
   const making = settingsOf(drawing).making ?? {};
-  const change = (to: Making): undefined => void edit((now) => setMaking(now, to), "What it is made with was changed");
-  const { tool, sheet, wall, ...rest } = making;
+  const change = <K extends keyof Making>(what: K, to: Making[K] | undefined): undefined =>
+    void edit((now) => setMaking(now, what, to), "What it is made with was changed");
+  const { tool, sheet, wall } = making;
   const asked = wallLimit({ making: {}, stock: stockOf(job, unit) });
-  const length = (text: string): number | string => {
-    const read = readTypedValue(text, { unit, expects: "length" });
-    if (!read.ok) return sayRefusal(read.refusal, unit);
-    return read.value.value > 0 ? read.value.value : "It must be more than 0.";
-  };
-  const sizes = (text: string): readonly [number, number] | string => {
-    const parts = text.split(/[×x*]/).map((part) => length(part.trim()));
-    const [w, h] = parts;
-    if (parts.length !== 2) return "A sheet has two sizes, such as 1250 × 2500.";
-    return typeof w === "number" && typeof h === "number"
-      ? [w, h]
-      : String(parts.find((one) => typeof one === "string"));
-  };
+  const database = useDatabase();
+  const table = useLiveQuery(() => shopTools(database), [database]);
+  const [tools, sheets] = [table?.tools[unit] ?? [], table?.sheets[unit] ?? []];
   return (
     <section className="card p-4" aria-label="Made with">
       <h2 className="font-semibold">Made with</h2>
@@ -40,27 +33,22 @@ export const MadeWith = ({ drawing, job, edit }: { drawing: Drawing; job: JobRec
             label="Tool"
             none="none"
             value={tool?.name}
-            names={TOOLS[unit].map(({ name }) => name)}
-            onPick={(name) => {
-              const found = TOOLS[unit].find((one) => one.name === name);
-              change({
-                ...rest,
-                ...(sheet ? { sheet } : {}),
-                ...(wall ? { wall } : {}),
-                ...(found ? { tool: found } : {}),
-              });
-            }}
+            own={tool && !tools.some((one) => one.name === tool.name && one.diameter === tool.diameter)}
+            names={tools.map(({ name }) => name)}
+            onPick={(name) =>
+              change(
+                "tool",
+                tools.find((one) => one.name === name),
+              )
+            }
           />
           <Typed
             label="Another tool’s Ø"
             placeholder={`Ø in ${unit}`}
             onTyped={(text) => {
-              const size = length(text);
+              const size = typedLength(text, unit);
               if (typeof size === "string") return size;
-              return change({
-                ...making,
-                tool: { name: `a bit of ${showLength(size, unit)} ${unit}`, kind: "cutter", diameter: size },
-              });
+              return change("tool", { name: bitNamed(size, unit), kind: "cutter", diameter: size });
             }}
           />
         </Row>
@@ -69,26 +57,26 @@ export const MadeWith = ({ drawing, job, edit }: { drawing: Drawing; job: JobRec
             label="Sheet"
             none="none"
             value={sheet?.name}
-            names={SHEETS[unit].map(({ name }) => name)}
-            onPick={(name) => {
-              const found = SHEETS[unit].find((one) => one.name === name);
-              change({
-                ...rest,
-                ...(tool ? { tool } : {}),
-                ...(wall ? { wall } : {}),
-                ...(found ? { sheet: found } : {}),
-              });
-            }}
+            own={
+              sheet &&
+              !sheets.some((one) => one.name === sheet.name && one.width === sheet.width && one.height === sheet.height)
+            }
+            names={sheets.map(({ name }) => name)}
+            onPick={(name) =>
+              change(
+                "sheet",
+                sheets.find((one) => one.name === name),
+              )
+            }
           />
           <Typed
             label="Another sheet’s sizes"
             placeholder="w × h"
             onTyped={(text) => {
-              const size = sizes(text);
+              const size = typedSizes(text, unit);
               if (typeof size === "string") return size;
               const [width, height] = size;
-              const name = `a sheet of ${showLength(width, unit)} × ${showLength(height, unit)}`;
-              return change({ ...making, sheet: { name, width, height } });
+              return change("sheet", { name: sheetNamed(width, height, unit), width, height });
             }}
           />
         </Row>
@@ -104,10 +92,10 @@ export const MadeWith = ({ drawing, job, edit }: { drawing: Drawing; job: JobRec
             label="Thinnest wall"
             placeholder={wall === undefined ? `in ${unit}` : "as before"}
             onTyped={(text) => {
-              if (text === "") return change({ ...rest, ...(tool ? { tool } : {}), ...(sheet ? { sheet } : {}) });
-              const size = length(text);
+              if (text === "") return change("wall", undefined);
+              const size = typedLength(text, unit);
               if (typeof size === "string") return size;
-              return change({ ...making, wall: size });
+              return change("wall", size);
             }}
           />
         </Row>
@@ -123,22 +111,33 @@ const Row = ({ label, children }: { label: string; children: ReactNode }) => (
   </>
 );
 
+/** No name of a tool or a sheet. */
+const OWN = "\u0000";
+
 const Pick = ({
   label,
   none,
   value,
+  own = false,
   names,
   onPick,
 }: {
   label: string;
   none: string;
   value: string | undefined;
+  /** The job has one that the table has not, or has otherwise under that name. */
+  own?: boolean | undefined;
   names: readonly string[];
   onPick: (name: string) => void;
 }) => (
-  <select aria-label={label} className={FIELD} value={value ?? ""} onChange={(event) => onPick(event.target.value)}>
+  <select
+    aria-label={label}
+    className={FIELD}
+    value={own ? OWN : (value ?? "")}
+    onChange={(event) => event.target.value !== OWN && onPick(event.target.value)}
+  >
     <option value="">{none}</option>
-    {value !== undefined && !names.includes(value) && <option value={value}>{value}</option>}
+    {own && <option value={OWN}>{value}, as this job has it</option>}
     {names.map((name) => (
       <option key={name} value={name}>
         {name}

@@ -1,4 +1,4 @@
-import { useMemo } from "react";
+import { useMemo, useState, type MouseEvent } from "react";
 import { heldBy } from "@ash-edge/core/annotate";
 import type { Fault } from "@ash-edge/core/checks";
 import type { Drawing, Ref } from "@ash-edge/core/drawing";
@@ -10,6 +10,22 @@ const MARKED = 500;
 
 const TONES = { error: "var(--fault)", warning: "var(--caution)", info: "var(--soft)" } as const;
 
+/** So many pixels off something a click still means it. */
+const REACH_PX = 9;
+
+/** Where on the drawing a pointer is, and how far about that it means. */
+const pointOn = ({ currentTarget, clientX, clientY }: MouseEvent<SVGSVGElement>): readonly [Point, number] => {
+  const matrix = currentTarget.getScreenCTM()!;
+  const { x, y } = new DOMPoint(clientX, clientY).matrixTransform(matrix.inverse());
+  return [{ x, y: -y }, REACH_PX / matrix.a];
+};
+
+/** What is seen, nearer or farther about a place as the wheel turns. */
+const nearer = ({ minX, minY, maxX, maxY }: Bounds, { x, y }: Point, turned: number): Bounds => {
+  const by = 1.0015 ** turned;
+  return { minX: x + (minX - x) * by, minY: y + (minY - y) * by, maxX: x + (maxX - x) * by, maxY: y + (maxY - y) * by };
+};
+
 /** The drawing with what stands against it at its places; near to what is chosen, which is lit. */
 export const ProofPicture = ({
   drawing,
@@ -17,6 +33,7 @@ export const ProofPicture = ({
   fault,
   refs,
   place,
+  onPoint,
 }: {
   drawing: Drawing;
   faults: readonly Fault[];
@@ -26,7 +43,11 @@ export const ProofPicture = ({
   refs: readonly Ref[];
   /** A place of the contour that is looked at. */
   place: Point | undefined;
+  /** Where it is clicked, and how far about that is meant: the whole drawing is shown, the wheel brings it nearer. */
+  onPoint?: ((at: Point, reach: number) => void) | undefined;
 }) => {
+  const [zoom, setZoom] = useState<Bounds>();
+  if (zoom && !onPoint) setZoom(undefined);
   const picture = useMemo(() => thumbnailOf(drawing), [drawing]);
   const held = useMemo(() => heldBy(drawing, { refs }), [drawing, refs]);
   if (!picture)
@@ -43,9 +64,11 @@ export const ProofPicture = ({
     ...(places.length > 0 ? [boundsOf(places)] : []),
     ...(fault ? [] : held.curves.map((curve) => curveBounds(curve)).filter((box) => box !== undefined)),
   ]);
-  const box = near
-    ? growBounds(near, Math.max(0.15 * size, (near.maxX - near.minX) / 2, (near.maxY - near.minY) / 2))
-    : whole;
+  const box = onPoint
+    ? (zoom ?? whole)
+    : near
+      ? growBounds(near, Math.max(0.15 * size, (near.maxX - near.minX) / 2, (near.maxY - near.minY) / 2))
+      : whole;
   const shown = Math.max(box.maxX - box.minX, box.maxY - box.minY, 1e-9);
   const margin = 0.06 * shown;
   const stroke = { vectorEffect: "non-scaling-stroke" as const, strokeWidth: 1.4 };
@@ -59,9 +82,11 @@ export const ProofPicture = ({
           box.maxX - box.minX + 2 * margin,
           box.maxY - box.minY + 2 * margin,
         ].join(" ")}
-        className="h-full w-full"
+        className={`h-full w-full ${onPoint ? "cursor-crosshair" : ""}`}
         role="img"
-        aria-label={near ? "What is chosen, near" : "The whole drawing"}
+        aria-label={onPoint ? "Drawing to point at" : near ? "What is chosen, near" : "The whole drawing"}
+        onClick={(event) => onPoint?.(...pointOn(event))}
+        onWheel={(event) => onPoint && setZoom(nearer(box, pointOn(event)[0], event.deltaY))}
       >
         <g transform="scale(1 -1)" fill="none">
           <path d={picture.outside + picture.inside} fill="var(--ink)" fillOpacity={0.06} fillRule="evenodd" />

@@ -1,11 +1,14 @@
 import { useMemo, useState } from "react";
 import { Link } from "react-router";
+import { answerCallout, calloutText, refPointed, withPointed } from "@ash-edge/core/callouts";
 import { calloutRows, type Fault } from "@ash-edge/core/checks";
-import { calloutsOf, TABLES, unitOf, type Drawing } from "@ash-edge/core/drawing";
+import { calloutsOf, TABLES, unitOf, type Drawing, type Ref } from "@ash-edge/core/drawing";
+import { indexDrawing } from "@ash-edge/core/look";
 import type { Id } from "@ash-edge/core/numeric";
 import { StoredJobPlace } from "../app/StoredJobPlace.tsx";
 import { Checks } from "../release/Checks.tsx";
 import { stockOf } from "../release/stockOf.ts";
+import { useKeptVerdict } from "../release/useKeptVerdict.ts";
 import { useLooked } from "../release/useLooked.ts";
 import type { JobRecord, StoredJob } from "../store/index.ts";
 import { JobHeader } from "../ui/JobHeader.tsx";
@@ -14,6 +17,7 @@ import { AlongChart } from "./AlongChart.tsx";
 import { CalloutTable } from "./CalloutTable.tsx";
 import { MadeWith } from "./MadeWith.tsx";
 import { PinPicture } from "./PinPicture.tsx";
+import { PointAnew } from "./PointAnew.tsx";
 import { ProofPicture } from "./ProofPicture.tsx";
 import { useProvedJob } from "./useProvedJob.ts";
 
@@ -38,16 +42,20 @@ export const Prove = () => (
 );
 
 const Sheet = ({ job, stored }: { job: JobRecord; stored: StoredJob }) => {
-  const { drawing, edit } = useProvedJob(job, stored);
+  const { drawing, token, edit } = useProvedJob(job, stored);
   const rows = useMemo(() => calloutRows(drawing), [drawing]);
   const checkedNow = useCheckedNow(drawing);
   const asked = useMemo(() => ({ stock: stockOf(job, unitOf(checkedNow)) }), [job, checkedNow]);
   const { looking, stop, again } = useLooked(checkedNow, asked);
   const looked = looking.state === "looked" ? looking.looked : undefined;
+  useKeptVerdict(job, token, looked?.verdict);
   const [chosen, setChosen] = useState<Id>();
   const [fault, setFault] = useState<Fault>();
   const [place, setPlace] = useState<Point>();
   const callout = rows.find((row) => row.callout.id === chosen)?.callout;
+  const [pointing, setPointing] = useState<Pointing>();
+  const pointed = pointing && rows.find((row) => row.callout.id === pointing.id)?.callout;
+  const index = useMemo(() => (pointed ? indexDrawing(drawing) : undefined), [pointed, drawing]);
   return (
     <div className="flex h-full min-h-[560px] flex-col gap-3 p-4">
       <JobHeader job={job} at="prove" />
@@ -66,14 +74,48 @@ const Sheet = ({ job, stored }: { job: JobRecord; stored: StoredJob }) => {
             setPlace(undefined);
           }}
           edit={edit}
+          onPoint={(id) => {
+            setChosen(id);
+            setPointing({ id, refs: [], missed: false });
+          }}
         />
         <div className="flex min-h-0 flex-col gap-3">
+          {pointing && pointed && (
+            <PointAnew
+              drawing={drawing}
+              callout={pointed}
+              refs={pointing.refs}
+              missed={pointing.missed}
+              onLeave={() => setPointing(undefined)}
+              onTake={() => {
+                setPointing(undefined);
+                void edit(
+                  (now) => answerCallout(now, pointed.id, pointing.refs),
+                  `${calloutText(pointed, unitOf(drawing))} points there now`,
+                );
+              }}
+            />
+          )}
           <ProofPicture
             drawing={drawing}
             faults={looked?.plan.faults ?? NONE}
             fault={fault}
-            refs={callout?.links ?? []}
+            refs={pointed ? pointing.refs : (callout?.links ?? [])}
             place={place}
+            onPoint={
+              index && pointed
+                ? (at, reach) => {
+                    const ref = refPointed(index, pointed.kind, at, reach);
+                    setPointing(
+                      (was) =>
+                        was &&
+                        (ref
+                          ? { ...was, refs: withPointed(pointed, was.refs, ref), missed: false }
+                          : { ...was, missed: true }),
+                    );
+                  }
+                : undefined
+            }
           />
           <AlongChart
             drawing={checkedNow}
@@ -106,6 +148,9 @@ const Sheet = ({ job, stored }: { job: JobRecord; stored: StoredJob }) => {
 };
 
 const NONE: readonly Fault[] = [];
+
+/** A callout that is pointed at other geometry: what was clicked so far. */
+type Pointing = { readonly id: Id; readonly refs: readonly Ref[]; readonly missed: boolean };
 
 /** The drawing as it is checked: a tick that a number was looked at is nothing that is checked anew. */
 const useCheckedNow = (drawing: Drawing): Drawing => {

@@ -15,6 +15,8 @@ import {
 /** A job as it is proved: what is stored of it, and the ways to change that. */
 export type ProvedJob = {
   readonly drawing: Drawing;
+  /** Where it stands in the store. */
+  readonly token: number;
   /** Makes an edit and stores it; `said` offers to undo it. */
   readonly edit: (make: (drawing: Drawing) => Edit | undefined, said?: string) => Promise<void>;
 };
@@ -67,5 +69,5 @@ export const useProvedJob = (job: JobRecord, stored: StoredJob): ProvedJob => {
     });
     return waiting.current;
   };
-  return { drawing: now.drawing, edit };
+  return { drawing: now.drawing, token: now.token, edit };
 };

@@ -19,6 +19,7 @@ import { ContourTable } from "./ContourTable.tsx";
 import { ForPeople } from "./ForPeople.tsx";
 import { Released } from "./Released.tsx";
 import { stockOf } from "./stockOf.ts";
+import { useKeptVerdict } from "./useKeptVerdict.ts";
 import { useLooked } from "./useLooked.ts";
 import { extensionOf, FORMATS, sameName, writeRelease, type Format, type ReleasedFrom } from "./writeRelease.ts";
 import { remember, remembered } from "../ui/remembered.ts";
@@ -26,8 +27,8 @@ import { remember, remembered } from "../ui/remembered.ts";
 /** The release of a job: what would be written, what stands against it, and what was released before. */
 export const Release = () => (
   <StoredJobPlace>
-    {({ job, stored: { drawing, history }, at }) => (
-      <Sheet job={job} drawing={drawing} from={{ position: history.position, at }} />
+    {({ job, stored: { drawing, history, token }, at }) => (
+      <Sheet job={job} drawing={drawing} token={token} from={{ position: history.position, at }} />
     )}
   </StoredJobPlace>
 );
@@ -64,7 +65,17 @@ const useAmong = (drawing: Drawing): readonly Id[] => {
   return useMemo(() => (state?.selected ?? []).filter((id) => entityOf(drawing, id)), [state, drawing]);
 };
 
-const Sheet = ({ job, drawing, from }: { job: JobRecord; drawing: Drawing; from: ReleasedFrom }) => {
+const Sheet = ({
+  job,
+  drawing,
+  token,
+  from,
+}: {
+  job: JobRecord;
+  drawing: Drawing;
+  token: number;
+  from: ReleasedFrom;
+}) => {
   const database = useDatabase();
   const [typedCutter, setTypedCutter] = useState("");
   const cutter = useMemo(() => cutterOf(typedCutter, drawing), [typedCutter, drawing]);
@@ -84,6 +95,8 @@ const Sheet = ({ job, drawing, from }: { job: JobRecord; drawing: Drawing; from:
   );
   const { looking, stop, again } = useLooked(drawing, asked);
   const looked = looking.state === "looked" ? looking.looked : undefined;
+  const isOfAll = cutter.diameter === 0 && !onlySelected;
+  useKeptVerdict(job, token, isOfAll ? looked?.verdict : undefined);
   const releases = useLiveQuery(() => releasesOf(database, job.id), [database, job.id]);
   const unit = unitOf(drawing);
   const saveTable = async (name: string): Promise<void> =>

@@ -16,3 +16,5 @@ export * from "./summary.ts";
 export * from "./rawJob.ts";
 export * from "./sketchNames.ts";
 export * from "./shopStyle.ts";
+export * from "./shopTools.ts";
+export * from "./verdicts.ts";

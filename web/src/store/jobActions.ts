@@ -6,6 +6,7 @@ import { isSound } from "./records.ts";
 import { loadJob, NotInStore, startJournal } from "./journal.ts";
 import { reserveFiles } from "./reserve.ts";
 import { withSketches } from "./sketchNames.ts";
+import { forgetVerdict } from "./verdicts.ts";
 
 /** A job that was deleted is kept for so long. */
 export const BIN_DAYS = 30;
@@ -30,8 +31,9 @@ export const unbinJob = (database: Database, id: string): Promise<void> =>
 export const eraseJob = async (database: Database, id: string): Promise<void> => {
   await database.transaction(
     "rw",
-    [database.jobs, database.heads, database.journal, database.snapshots, database.blobs],
+    [database.jobs, database.heads, database.journal, database.snapshots, database.blobs, database.settings],
     async () => {
+      await forgetVerdict(database, id);
       const span = [
         [id, Dexie.minKey],
         [id, Dexie.maxKey],

@@ -15,12 +15,15 @@ import {
 } from "@ash-edge/core/drawing";
 import { draftEdit } from "@ash-edge/core/edits";
 import { FORMAT_VERSION, readJobFile } from "@ash-edge/core/formats/job";
+import { FIRST_TOOLS } from "@ash-edge/core/tables";
 import keptJob from "./kept/job-1.ashedge.json?raw";
 import keptStore from "./kept/store-1.json?raw";
 import {
   changeHead,
   createJob,
   goOnFrom,
+  keepShopTools,
+  keepVerdict,
   placeInHistory,
   sayStoreFault,
   stateWords,
@@ -36,9 +39,11 @@ import {
   nextJobNumber,
   openDatabase,
   olderSteps,
+  shopTools,
   sketchesOf,
   stepCount,
   storeStep,
+  verdictsNow,
   withStep,
   type Database,
   type HeadRecord,
@@ -400,6 +405,41 @@ describe("the store", () => {
     ]);
     expect((await loadJob(database, other))!.history.position).toBe(0);
     expect(await duplicateJob(database, "none", "1")).toBeUndefined();
+  });
+
+  it("a verdict speaks of the job as it stood and of its stock: a step, even undone, and it is gone", async () => {
+    const { id, drawing, history } = await drawn(2);
+    const job = (await database.jobs.get(id))!;
+    const { token } = (await loadJob(database, id))!;
+    const now = async (): Promise<string | undefined> =>
+      (await verdictsNow(database, [(await database.jobs.get(id))!])).get(id)?.words;
+    const ready = { state: "ready", words: "Ready to cut" } as const;
+    await keepVerdict(database, job, token - 1, ready);
+    expect(await now()).toBeUndefined();
+    await keepVerdict(database, job, token, ready);
+    expect(await now()).toBe("Ready to cut");
+    const { job: thicker } = await changeHead(database, job, { ...job, thickness: "6" });
+    expect(await now()).toBeUndefined();
+    await changeHead(database, thicker, { ...thicker, thickness: "" });
+    expect(await now()).toBe("Ready to cut");
+    const follows = await storeStep(
+      database,
+      { job: id, drawing, history: { ...history, position: 1 } },
+      { token, by: "" },
+    );
+    expect(await now()).toBeUndefined();
+    await storeStep(database, { job: id, drawing, history }, { token: follows, by: "" });
+    expect(await now()).toBeUndefined();
+  });
+
+  it("the shop's tools are kept, row by row: what is damaged among them is left out", async () => {
+    expect(await shopTools(database)).toEqual(FIRST_TOOLS);
+    const tool = { name: "our 7 mm bit", kind: "cutter", diameter: 7 } as const;
+    await keepShopTools(database, { ...FIRST_TOOLS, tools: { ...FIRST_TOOLS.tools, mm: [tool] } });
+    expect((await shopTools(database)).tools).toEqual({ mm: [tool], in: FIRST_TOOLS.tools.in });
+    const value = { tools: { mm: [{ ...tool, diameter: -1 }, tool, null], in: "none" }, sheets: 3 };
+    await database.settings.put({ key: "tools", value });
+    expect(await shopTools(database)).toEqual({ ...FIRST_TOOLS, tools: { ...FIRST_TOOLS.tools, mm: [tool] } });
   });
 
   it("lists damaged jobs beside sound ones, by number, and offers the next number", async () => {

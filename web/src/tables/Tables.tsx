@@ -1,16 +1,8 @@
 import { useState } from "react";
-import {
-  FITS,
-  MATERIALS,
-  searchThreads,
-  SHEETS,
-  THREAD_SOURCES,
-  THREADS,
-  TOOLS,
-  type Thread,
-} from "@ash-edge/core/tables";
+import { FITS, MATERIALS, searchThreads, THREAD_SOURCES, THREADS, type Thread } from "@ash-edge/core/tables";
 import { Page } from "../app/Page.tsx";
 import { Segmented } from "../ui/Choice.tsx";
+import { ToolsAndSheets } from "./ToolsAndSheets.tsx";
 
 const SERIES = Object.keys(THREAD_SOURCES);
 const MATERIALS_TABLE = "Materials";
@@ -112,49 +104,6 @@ export const Tables = () => {
     </Page>
   );
 };
-
-/** What a job can be made with, as Prove offers it; any other size is typed there. */
-const ToolsAndSheets = () => (
-  <>
-    <div className="card mt-3 min-h-0 flex-1 overflow-auto" tabIndex={0} role="region" aria-label="Tools and sheets">
-      <table className="w-full">
-        <thead className="sticky top-0 bg-panel text-soft">
-          <tr className="border-b border-hair">
-            {["tool or sheet", "unit", "Ø or kerf", "width", "height"].map((head, i) => (
-              <th key={head} scope="col" className={`px-3 py-2 ${i > 1 ? "text-right" : "text-left"}`}>
-                {head}
-              </th>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {(["mm", "in"] as const)
-            .flatMap((unit) => [
-              ...TOOLS[unit].map(({ name, diameter }) => [name, unit, diameter, "", ""] as const),
-              ...SHEETS[unit].map(({ name, width, height }) => [name, unit, "", width, height] as const),
-            ])
-            .map(([name, unit, ...sizes]) => (
-              <tr key={`${name} ${unit}`} className="border-b border-hair last:border-0">
-                <th scope="row" className="px-3 py-1 text-left font-normal">
-                  {name}
-                </th>
-                <td className="px-3 py-1 text-soft">{unit}</td>
-                {sizes.map((size, i) => (
-                  <td key={i} className="figures px-3 py-1 text-right">
-                    {size}
-                  </td>
-                ))}
-              </tr>
-            ))}
-        </tbody>
-      </table>
-    </div>
-    <p className="mt-2 text-soft">
-      Common practice: sizes as they are sold, kerfs of middling plate. A job names its own under Prove, by a click or
-      by its size.
-    </p>
-  </>
-);
 
 /** What weights are worked out from. */
 const Materials = () => (

@@ -19,10 +19,11 @@ export const setDatum = (drawing: Drawing, datum: Point): Edit => {
   return draft.finish();
 };
 
-/** Says what a job is made with. */
-export const setMaking = (drawing: Drawing, making: Making): Edit => {
+/** Says one thing of what a job is made with, or no more; the others stay. */
+export const setMaking = <K extends keyof Making>(drawing: Drawing, what: K, to: Making[K] | undefined): Edit => {
   const draft = draftEdit(drawing, "Made with", "making");
-  const { making: _, ...rest } = settingsOf(drawing);
+  const { making: { [what]: _, ...others } = {}, ...rest } = settingsOf(drawing);
+  const making = (to === undefined ? others : { ...others, [what]: to }) as Making;
   draft.set("settings", 0, Object.keys(making).length > 0 ? { ...rest, making } : rest);
   return draft.finish();
 };
