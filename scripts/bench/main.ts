@@ -4,6 +4,7 @@
 import { readFileSync, writeFileSync } from "node:fs";
 import { areas } from "./areas.ts";
 import { annotations } from "./annotations.ts";
+import { checks } from "./checks.ts";
 import { edits } from "./edits.ts";
 import { formats } from "./formats.ts";
 import { growth } from "./growth.ts";
@@ -22,6 +23,7 @@ const PARTS: Record<string, () => void | Promise<void>> = {
   growth,
   trials,
   tracings,
+  checks,
   edits,
   annotations,
   page,

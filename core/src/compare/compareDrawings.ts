@@ -104,6 +104,15 @@ const treeOf = (all: readonly Seen[]): Flatbush | undefined => {
 
 const STILL: Point = { x: 0, y: 0 };
 
+/** What has the same shape, moved by so much, and is not used yet. */
+const likeIt = (p: Seen, after: readonly Seen[], tree: Flatbush, by: Point): Seen | undefined => {
+  const { x, y } = add(p.at, by);
+  return tree
+    .search(x - TRUE_WITHIN, y - TRUE_WITHIN, x + TRUE_WITHIN, y + TRUE_WITHIN)
+    .map((i) => after[i]!)
+    .find((one) => !one.used && sameShape(p, one, by));
+};
+
 /** Uses up every two that are the same shape, the second moved by so much; each once. */
 const match = (
   before: readonly Seen[],
@@ -114,12 +123,7 @@ const match = (
 ): void => {
   if (!tree) return;
   for (const p of before) {
-    if (p.used) continue;
-    const { x, y } = add(p.at, by);
-    const q = tree
-      .search(x - TRUE_WITHIN, y - TRUE_WITHIN, x + TRUE_WITHIN, y + TRUE_WITHIN)
-      .map((i) => after[i]!)
-      .find((one) => !one.used && sameShape(p, one, by));
+    const q = p.used ? undefined : likeIt(p, after, tree, by);
     if (!q) continue;
     p.used = true;
     q.used = true;
@@ -149,7 +153,10 @@ const waysFrom = (before: readonly Seen[], after: readonly Seen[], tree: Flatbus
       else ways.push({ by, votes: 1 });
     }
   ways.sort((one, other) => other.votes - one.votes || norm(one.by) - norm(other.by));
-  return [whole, ...ways.map(({ by }) => by)];
+  // all of it only where any of a few, taken all over it, went that way
+  const step = Math.ceil(some.length / ASKED);
+  const goes = some.some((p, i) => i % step === 0 && likeIt(p, after, tree, whole));
+  return [...(goes ? [whole] : []), ...ways.map(({ by }) => by)];
 };
 
 const calloutLines = (drawing: Drawing): Map<string, string> => {

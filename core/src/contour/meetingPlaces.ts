@@ -1,5 +1,6 @@
 import { boxesOf } from "../geometry/boxesOf.ts";
 import { runTree } from "../geometry/boxTree.ts";
+import { chordsApart } from "../geometry/chordsApart.ts";
 import type { Curve } from "../geometry/curve.ts";
 import { circlesOfCurves, type Circles } from "../geometry/rings.ts";
 import type { Piece } from "../geometry/piece.ts";
@@ -79,10 +80,11 @@ export const meetingPlaces = (runs: readonly MeetingRun[], only?: "crossing"): r
   const curves = sides.map(({ curve }) => curve);
   const circles = circlesOfCurves(curves);
   const apart = quickly(sides, circles);
+  const chords = chordsApart(curves);
   const near: [number, number][] = [];
   const linked = (i: number): boolean => sides[i]!.run === sides[i + 1]!.run && apart(i, i + 1);
   runTree(boxesOf(curves), linked, circles).pairs(RESOLUTION, (i, j) => {
-    if (!apart(i, j)) near.push([i, j]);
+    if (!apart(i, j) && !chords.apart(i, j, RESOLUTION)) near.push([i, j]);
   });
   near.sort((p, q) => p[0] - q[0] || p[1] - q[1]);
 

@@ -1,4 +1,5 @@
 import { boxTree } from "../geometry/boxTree.ts";
+import { chordsApart } from "../geometry/chordsApart.ts";
 import { boxesOf } from "../geometry/boxesOf.ts";
 import { arcOf, line, pieceDirection, pieceNearest, piecePoint, type Arc, type Piece } from "../geometry/piece.ts";
 import { along, cross, distance, dot, midpoint, subtract, times, unit, type Point } from "../geometry/point.ts";
@@ -126,6 +127,7 @@ export const narrowPlaces = (boundaries: readonly Boundary[], limit: number): re
   const pieces = new Pieces(boundaries);
   const { all, arcs, owner, number } = pieces;
   const tree = boxTree(boxesOf(all), circlesOfCurves(all));
+  const chords = chordsApart(all);
   const found: (NarrowPlace & { readonly end?: number })[] = [];
 
   const grows = (i: number, { t }: On, way: Point): boolean =>
@@ -207,7 +209,9 @@ export const narrowPlaces = (boundaries: readonly Boundary[], limit: number): re
       end,
     });
   };
-  tree.pairs(limit, look);
+  tree.pairs(limit, (i, j) => {
+    if (!chords.apart(i, j, limit)) look(i, j);
+  });
   for (let i = 0; i < all.length; i++) lookAtEnd(i);
   // an arc of more than half a turn may come back near where it began
   for (const [i, arc] of arcs.entries())
@@ -221,6 +225,7 @@ export const narrowPlaces = (boundaries: readonly Boundary[], limit: number): re
     const [x0, x1] = [Math.min(way.a.x, way.b.x), Math.max(way.a.x, way.b.x)];
     const [y0, y1] = [Math.min(way.a.y, way.b.y), Math.max(way.a.y, way.b.y)];
     tree.within(x0, y0, x1, y1, (k) => {
+      if (chords.apartFrom(k, way.a.x, way.a.y, way.b.x, way.b.y, RESOLUTION)) return false;
       const met = meetings({ kind: "piece", ...all[k]! }, { kind: "piece", ...way }, RESOLUTION);
       free = met.every((one) =>
         one.kind === "overlap"

@@ -1,5 +1,5 @@
 import { normalAngle, TURN } from "../numeric/angle.ts";
-import { boundsOf, type Bounds } from "./bounds.ts";
+import type { Bounds } from "./bounds.ts";
 import {
   add,
   angleOf,
@@ -127,23 +127,25 @@ export const pieceParameter = (piece: Piece, p: Point): number => {
   return distance(p, a) <= distance(p, b) ? 0 : 1;
 };
 
-/** Bounds: the ends, and the quadrant points that the arc passes. */
+/** Bounds: the ends, and the quadrant points that the arc passes: those that lie on its side of its chord. */
 export const pieceBounds = (piece: Piece): Bounds => {
-  const arc = arcOf(piece);
-  if (!arc) return boundsOf([piece.a, piece.b]);
-  const points = [piece.a, piece.b];
-  for (let quarter = 0; quarter < 4; quarter++) {
-    const turn = normalAngle(arc.sweep > 0 ? (quarter * Math.PI) / 2 - arc.from : arc.from - (quarter * Math.PI) / 2);
-    if (turn >= Math.abs(arc.sweep)) continue;
-    const [x, y] = [
-      [1, 0],
-      [0, 1],
-      [-1, 0],
-      [0, -1],
-    ][quarter] as [number, number];
-    points.push({ x: arc.centre.x + arc.radius * x, y: arc.centre.y + arc.radius * y });
+  const { a, b, bulge } = piece;
+  let minX = Math.min(a.x, b.x);
+  let minY = Math.min(a.y, b.y);
+  let maxX = Math.max(a.x, b.x);
+  let maxY = Math.max(a.y, b.y);
+  const centre = pieceCentre(piece);
+  if (centre) {
+    const radius = pieceRadius(piece);
+    const [dx, dy] = [b.x - a.x, b.y - a.y];
+    const { x, y } = centre;
+    const passes = (px: number, py: number): boolean => (dx * (py - a.y) - dy * (px - a.x)) * bulge < 0;
+    if (passes(x + radius, y)) maxX = Math.max(maxX, x + radius);
+    if (passes(x, y + radius)) maxY = Math.max(maxY, y + radius);
+    if (passes(x - radius, y)) minX = Math.min(minX, x - radius);
+    if (passes(x, y - radius)) minY = Math.min(minY, y - radius);
   }
-  return boundsOf(points);
+  return { minX, minY, maxX, maxY };
 };
 
 /** The bounds of several pieces; undefined when there are none. */

@@ -66,6 +66,9 @@ export type Profile = {
   readonly smooth: readonly Id[];
 };
 
+/** A contour while it is made out: its depth and its role come last. */
+type Unsorted = Omit<Contour, "depth" | "role"> & { depth: number; role: Contour["role"] };
+
 type OpenRun = Ends & { readonly entity: Entity; readonly pieces: readonly Piece[] };
 
 const counts = (pieces: readonly Piece[]): { lines: number; arcs: number } => {
@@ -83,7 +86,7 @@ export const profileOf = (
   joinWithin = RESOLUTION,
   among: Iterable<Entity> = cutEntities(drawing),
 ): Profile => {
-  const closed: Omit<Contour, "depth" | "role">[] = [];
+  const closed: Unsorted[] = [];
   const roles = new Map<Id, CutRole>();
   const smooth: Id[] = [];
   const loose = new Map<Id, OpenRun[]>();
@@ -108,6 +111,8 @@ export const profileOf = (
         lines: 0,
         arcs: 0,
         bounds: piecesBounds(pieces)!,
+        depth: 0,
+        role: "mark",
       });
       continue;
     }
@@ -146,19 +151,17 @@ export const profileOf = (
   const isMark = (one: { ids: readonly Id[] }): boolean => askedOf(one) === "mark";
   const cut = closed.filter((contour) => !isMark(contour));
   const depths = nestingDepths(cut.map(({ pieces }) => pieces));
-  const contours: Contour[] = [
-    ...cut.map((contour, i): Contour => {
-      const asked = askedOf(contour);
-      const nested = depths[i]! % 2 === 0 ? "outside" : "inside";
-      return { ...contour, depth: depths[i]!, role: asked === "outside" || asked === "inside" ? asked : nested };
-    }),
-    ...closed.filter(isMark).map((contour): Contour => ({ ...contour, depth: 0, role: "mark" })),
-  ];
+  cut.forEach((contour, i) => {
+    const asked = askedOf(contour);
+    contour.depth = depths[i]!;
+    contour.role = asked === "outside" || asked === "inside" ? asked : contour.depth % 2 === 0 ? "outside" : "inside";
+  });
+  const contours: Contour[] = [...cut, ...closed.filter(isMark)];
   contours.sort((p, q) => p.depth - q.depth || q.area - p.area || p.ids[0]! - q.ids[0]!);
   return { contours, open: withGaps(open.filter((chain) => !isMark(chain))), marks: open.filter(isMark), smooth };
 };
 
-const contourOf = (ids: readonly Id[], joined: boolean, pieces: readonly Piece[]): Omit<Contour, "depth" | "role"> => ({
+const contourOf = (ids: readonly Id[], joined: boolean, pieces: readonly Piece[]): Unsorted => ({
   closed: true,
   ids,
   joined,
@@ -167,6 +170,8 @@ const contourOf = (ids: readonly Id[], joined: boolean, pieces: readonly Piece[]
   length: pieces.reduce((sum, piece) => sum + pieceLength(piece), 0),
   ...counts(pieces),
   bounds: piecesBounds(pieces)!,
+  depth: 0,
+  role: "mark",
 });
 
 /**
