@@ -110,6 +110,12 @@ test("a job is proved: looked at row by row by keys, one number waived, and the 
   const mark = (await along.locator("path.point").nth(20).boundingBox())!;
   await page.mouse.click(mark.x + mark.width / 2, mark.y + mark.height / 2);
   await expect(page.getByRole("img", { name: "What is chosen, near" })).toBeVisible();
+  // by keys from there to the next place
+  const near = page.getByRole("img", { name: "What is chosen, near" });
+  const seen = await near.getAttribute("viewBox");
+  await along.getByRole("figure").focus();
+  await page.keyboard.press("ArrowRight");
+  await expect(near).not.toHaveAttribute("viewBox", seen!);
   // gone and come back: it goes on from what was stored
   await steps(page).getByRole("link", { name: "Compare" }).click();
   await expect(page.getByRole("region", { name: "Differences" })).toContainText("The same: 10 pieces");

@@ -48,6 +48,12 @@ export const AlongChart = ({
     () => (places && contour ? drawnOf(kind, places, kinksOn(contour, faults), unitOf(drawing)) : undefined),
     [kind, places, contour, faults, drawing],
   );
+  const [looked, setLooked] = useState(-1);
+  const show = (i: number): void => {
+    if (!places?.[i]) return;
+    setLooked(i);
+    onPlace(places[i].at);
+  };
   const unit = unitOf(drawing);
   const least = kind === "thickness" && places?.reduce((min, { value }) => Math.min(min, value), Infinity);
   return (
@@ -72,17 +78,27 @@ export const AlongChart = ({
       {kind !== "none" && !contour && <p className="mt-2 text-soft">No contour is closed yet.</p>}
       {thickness.why && <p className="mt-2 text-fault">Not measured: {thickness.why}</p>}
       {drawn && (
-        <figure className="mt-1">
+        <figure
+          className="mt-1"
+          tabIndex={0}
+          aria-label="Places along the contour"
+          onKeyDown={(event) => {
+            const by = { ArrowRight: 1, ArrowLeft: -1 }[event.key];
+            if (by === undefined || !places?.length) return;
+            event.preventDefault();
+            show((looked + by + places.length) % places.length);
+          }}
+        >
           <Chart
             {...drawn}
             label={kind === "heading" ? "Direction along the contour" : "Thickness along the contour"}
             className="h-36"
-            onPick={(i) => places?.[i] && onPlace(places[i].at)}
+            onPick={show}
           />
           <figcaption className="figures text-xs text-soft">
             {kind === "heading"
-              ? "degrees, along the contour; a click shows the place"
-              : `least of the places drawn ${Number((least || 0).toFixed(3))} ${unit}; a click shows the place`}
+              ? "degrees, along the contour; a click or ← and → show the place"
+              : `least of the places drawn ${Number((least || 0).toFixed(3))} ${unit}; a click or ← and → show one`}
           </figcaption>
         </figure>
       )}

@@ -44,7 +44,7 @@ export const MadeWith = ({ drawing, job, edit }: { drawing: Drawing; job: JobRec
           />
           <Typed
             label="Another tool’s Ø"
-            placeholder={`Ø in ${unit}`}
+            placeholder={`Ø, ${unit}`}
             onTyped={(text) => {
               const size = typedLength(text, unit);
               if (typeof size === "string") return size;
@@ -90,7 +90,7 @@ export const MadeWith = ({ drawing, job, edit }: { drawing: Drawing; job: JobRec
           </span>
           <Typed
             label="Thinnest wall"
-            placeholder={wall === undefined ? `in ${unit}` : "as before"}
+            placeholder={wall === undefined ? `least, ${unit}` : "as before"}
             onTyped={(text) => {
               if (text === "") return change("wall", undefined);
               const size = typedLength(text, unit);

@@ -23,7 +23,7 @@ export const FormDialog = ({
 }) => (
   <Dialog.Root open onOpenChange={(open) => !open && onClose()}>
     <Dialog.Portal>
-      <Dialog.Overlay className="fixed inset-0 bg-ink/30" />
+      <Dialog.Overlay className="fixed inset-0 bg-black/40" />
       <Dialog.Content
         className={`card fixed left-1/2 -translate-x-1/2 p-5 ${wide ? "top-1/5 w-[28rem]" : "top-1/4 w-96"}`}
         aria-describedby={undefined}
