@@ -85,17 +85,17 @@ test("what is released: open marks, a layer's role, a hidden layer, only what is
   await expect(page.getByRole("alert")).toContainText("at most 120 characters");
   await typeOver(name, "one disc");
   await page.getByRole("radio", { name: "what is selected (1)" }).click();
-  await page.getByRole("radio", { name: "as drawn" }).click();
+  await page.getByRole("combobox", { name: "Machine" }).selectOption("Layers as drawn");
   await expect(checks.getByRole("heading", { name: "Ready to cut" })).toBeVisible();
   expect(await entities(page)).toEqual(["CIRCLE Profile"]);
   await page.getByRole("radio", { name: "everything" }).click();
-  await page.getByRole("radiogroup", { name: "Format of the file" }).getByRole("radio", { name: "SVG" }).click();
+  await page.getByRole("combobox", { name: "Machine" }).selectOption("SVG in true size");
   const [svg] = await Promise.all([
     page.waitForEvent("download"),
     page.getByRole("button", { name: "Write the SVG" }).click(),
   ]);
   expect(svg.suggestedFilename()).toBe("0414-rocker-plate-r3.svg");
-  expect(readFileSync(await svg.path(), "utf8")).toContain('id="Spare discs"');
+  expect(readFileSync(await svg.path(), "utf8")).toContain('id="OUTSIDE"');
 
   // after an edit it is not what was released any more
   await page.getByRole("link", { name: "Bench", exact: true }).click();
@@ -112,6 +112,100 @@ test("what is released: open marks, a layer's role, a hidden layer, only what is
     .click();
   await expect(page.getByRole("combobox", { name: "before" })).toHaveValue(/release-3$/);
   await expect(page.getByRole("region", { name: "Differences" })).toContainText("1 went");
+});
+
+test("machine profiles: made at the release, kept by the job, duplicated, saved to a file and taken from it", async ({
+  page,
+}) => {
+  let drawing = put(newDrawing("in"), PROFILE_LAYER, circle(2, 1), circle(2, 0.25));
+  drawing = put(drawing, MARK_LAYER, line(0, 5));
+  await openRelease(page, drawing);
+  await toRelease(page);
+  const machine = page.getByRole("combobox", { name: "Machine" });
+  await expect(machine).toHaveValue("DXF R2000");
+  await page.getByRole("button", { name: "New from it …" }).click();
+  const form = page.getByRole("dialog", { name: "New machine profile" });
+  await expect(form.getByRole("textbox", { name: "Name" })).toBeFocused();
+  await page.keyboard.press("Control+A");
+  await page.keyboard.type("Our plasma");
+  await form.getByRole("radio", { name: "DXF R12" }).click();
+  await form.getByRole("radio", { name: "mm", exact: true }).click();
+  await form.getByRole("radio", { name: "with decimals" }).click();
+  await typeOver(form.getByRole("textbox", { name: /^Decimals/ }), "two");
+  await typeOver(form.getByRole("textbox", { name: "Layer of inside" }), "outside");
+  await form.getByRole("button", { name: "Make it" }).click();
+  // everything wrong is said where it is, and what was typed stays
+  await expect(form.getByRole("alert")).toHaveText([
+    /Decimals are a whole number/,
+    /can’t be the name of a layer: R12/,
+  ]);
+  await expect(form.getByRole("textbox", { name: /^Decimals/ })).toHaveValue("two");
+  await typeOver(form.getByRole("textbox", { name: /^Decimals/ }), "2");
+  await typeOver(form.getByRole("textbox", { name: "Layer of inside" }), "OUTSIDE");
+  await expect(form.getByRole("alert")).toContainText("would both lie on OUTSIDE");
+  await typeOver(form.getByRole("textbox", { name: "Layer of inside" }), "CUT_IN");
+  await form.getByRole("radio", { name: "the lower left" }).click();
+  await page.keyboard.press("Tab");
+  await form.getByRole("button", { name: "Make it" }).click();
+  await expect(machine).toHaveValue("Our plasma");
+  await expect(page.getByText("DXF R12 · OUTSIDE, CUT_IN, MARK · mm · 2 decimals")).toBeVisible();
+  const [download] = await Promise.all([
+    page.waitForEvent("download"),
+    page.getByRole("button", { name: "Write the DXF" }).click(),
+  ]);
+  const text = readFileSync(await download.path(), "utf8");
+  expect(text).toContain("AC1009");
+  const read = new DxfParser().parseSync(text)!;
+  const found = read.entities as unknown as {
+    type: string;
+    layer: string;
+    center?: { x: number; y: number };
+    radius?: number;
+  }[];
+  // 1 in = 25.4 mm (ISO 80000-3); the mark begins at x 0, and 5 below
+  expect(found.map(({ type, layer, center, radius }) => [type, layer, center?.x, center?.y, radius])).toEqual([
+    ["CIRCLE", "CUT_IN", 50.8, 127, 6.35],
+    ["CIRCLE", "OUTSIDE", 50.8, 127, 25.4],
+    ["POLYLINE", "MARK", undefined, undefined, undefined],
+  ]);
+  const back = page.getByText("Read back: 3 things, all the same");
+  await back.click();
+  await expect(page.getByRole("row", { name: /CUT_IN/ })).toContainText("39.8982267006");
+  await expect(page.getByRole("region", { name: "Released files" })).toContainText("Our plasma · Ready");
+  // the job keeps to it; in Settings it is saved to a file, removed, and taken from the file again
+  await page.goto("/settings");
+  const card = page.getByRole("region", { name: "Machine profiles" });
+  const [saved] = await Promise.all([
+    page.waitForEvent("download"),
+    card.getByRole("button", { name: "Save Our plasma to a file" }).click(),
+  ]);
+  const file = readFileSync(await saved.path());
+  await card.getByRole("button", { name: "Duplicate Our plasma" }).click();
+  await expect(card.getByText("Our plasma 2")).toBeVisible();
+  await card.getByRole("button", { name: "Remove Our plasma", exact: true }).click();
+  await expect(card.getByText("Our plasma", { exact: true })).toHaveCount(0);
+  await page.goto("/jobs/demo-0414/release");
+  await expect(page.getByRole("alert")).toContainText(
+    "The profile that this job took, Our plasma, is not there any more.",
+  );
+  await page.goto("/settings");
+  const put2 = (name: string, buffer: Buffer) =>
+    card.getByLabel("From a file …").setInputFiles({ name, mimeType: "application/json", buffer });
+  await put2("none.json", Buffer.from("{}"));
+  await expect(card.getByRole("alert")).toContainText("none.json: This is no machine profile.");
+  await put2("our.profile.json", file);
+  await expect(card.getByText("Our plasma", { exact: true })).toBeVisible();
+  await expect(card.getByRole("alert")).toHaveCount(0);
+  await page.goto("/jobs/demo-0414/release");
+  await expect(machine).toHaveValue("Our plasma");
+  // a name that another has is refused
+  await page.getByRole("button", { name: "Change it …" }).click();
+  await page.keyboard.press("Control+A");
+  await page.keyboard.type("our plasma 2");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("dialog").getByRole("alert")).toContainText("There is a profile of that name already.");
+  await page.keyboard.press("Escape");
+  await expect(machine).toHaveValue("Our plasma");
 });
 
 test("a great drawing is looked over and written away from the page; what was stopped says so", async ({ page }) => {

@@ -136,7 +136,7 @@ test("job 0416: a customer's file with its faults as the demo counts them, tidie
   );
   await bench.saved();
   await page.getByRole("navigation", { name: "Steps" }).getByRole("button", { name: "Release" }).click();
-  await page.getByRole("radio", { name: "R12, for old machines" }).click();
+  await page.getByRole("combobox", { name: "Machine" }).selectOption("R12, for old machines");
   const [download] = await Promise.all([
     page.waitForEvent("download"),
     page.getByRole("button", { name: "Write the DXF" }).click(),
@@ -145,7 +145,7 @@ test("job 0416: a customer's file with its faults as the demo counts them, tidie
   expect(readFileSync((await download.path())!, "utf8")).toContain("AC1009");
 
   // the same in true size as an SVG, read back by the browser's own engine, and its contours as a table
-  await page.getByRole("radiogroup", { name: "Format of the file" }).getByRole("radio", { name: "SVG" }).click();
+  await page.getByRole("combobox", { name: "Machine" }).selectOption("SVG in true size");
   const [picture] = await Promise.all([
     page.waitForEvent("download"),
     page.getByRole("button", { name: "Write the SVG" }).click(),
@@ -302,7 +302,7 @@ test("colours and line styles of a customer's file are kept, shown, let go, and 
   await page.keyboard.press("Escape");
   await bench.saved();
   await page.getByRole("navigation", { name: "Steps" }).getByRole("button", { name: "Release" }).click();
-  await page.getByRole("radio", { name: "as drawn" }).click();
+  await page.getByRole("combobox", { name: "Machine" }).selectOption("Layers as drawn");
   const [file] = await Promise.all([
     page.waitForEvent("download"),
     page.getByRole("button", { name: "Write the DXF" }).click(),

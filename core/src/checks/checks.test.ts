@@ -260,7 +260,7 @@ describe("what stands against cutting", () => {
         "a_b_2",
         "0",
       ]);
-      const old = fileLayerNames(names, true);
+      const old = fileLayerNames(names, "old");
       expect(new Set(old).size).toBe(names.length);
       expect(old.every((name) => /^[A-Z0-9$_-]{1,31}$/.test(name))).toBe(true);
     });

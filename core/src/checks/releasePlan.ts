@@ -1,6 +1,7 @@
 import { commonLook, type Look } from "../drawing/entity.ts";
 import { enclosedArea } from "../contour/chainMeasure.ts";
 import {
+  annotationsOf,
   cutEntities,
   entitiesOf,
   entityOf,
@@ -19,7 +20,7 @@ import { allowanceFor, type Allowance } from "../offset/allowance.ts";
 import { nestingDepths } from "../contour/nesting.ts";
 import { profileOf, type Contour } from "../profile/profile.ts";
 import type { Fault, Stock } from "./check.ts";
-import { fileLayerNames } from "./fileLayers.ts";
+import { fileLayerNames, type NameLetters } from "./fileLayers.ts";
 import { faultsOf, gravestFirst, subjectOf } from "./list.ts";
 import { isReady } from "./ready.ts";
 
@@ -30,7 +31,11 @@ export type ReleasedContour = { readonly layer: string; readonly colour?: string
 );
 
 /** With what it is cut as, whatever its layer is called. */
-export type PlannedContour = ReleasedContour & { readonly role: Contour["role"] };
+export type PlannedContour = ReleasedContour & {
+  readonly role: Contour["role"];
+  /** A hole that bears a thread mark. */
+  readonly tapped?: true;
+};
 
 /** A layer as a file has it: its name, and a number of the standard palette. */
 export type FileLayer = { readonly name: string; readonly colour?: string };
@@ -62,8 +67,10 @@ export type ReleaseAsked = {
   readonly among?: ReadonlySet<Id> | undefined;
   /** The file's layers: by what is cut how, or as the drawing names its own. */
   readonly layers?: LayersBy;
-  /** The file is for readers of DXF up to release 12, which have fewer letters in names. */
-  readonly old?: boolean;
+  /** The letters that the file has for names. */
+  readonly letters?: NameLetters;
+  /** Tapped holes are drilled: a cutter is not allowed for there. */
+  readonly tappedApart?: boolean;
   /** What it is cut from, as the job's head says. */
   readonly stock?: Stock;
 };
@@ -80,7 +87,7 @@ export const ROLE_LAYERS = { outside: "OUTSIDE", inside: "INSIDE", mark: "MARK" 
  */
 export const planRelease = (
   drawing: Drawing,
-  { cutter = 0, among, layers = "role", old = false, stock }: ReleaseAsked = {},
+  { cutter = 0, among, layers = "role", letters = "plain", tappedApart = false, stock }: ReleaseAsked = {},
 ): ReleasePlan => {
   const things = cutEntities(drawing).filter(({ id }) => !among || among.has(id));
   const profile = profileOf(drawing, undefined, things);
@@ -92,7 +99,7 @@ export const planRelease = (
   const all = layersOf(drawing);
   const written = fileLayerNames(
     all.map(({ name }) => name),
-    old,
+    letters,
   );
   const names = new Map(all.map(({ id }, i) => [id, written[i]!]));
   // by role a file is for the machine, and what customers coloured says nothing there
@@ -105,10 +112,12 @@ export const planRelease = (
       ...(line === undefined ? {} : { line: FILE_LINES[line] ?? line }),
     };
   };
+  const tapped = tappedHoles(drawing);
+  const isTapped = ({ circle, ids }: Contour): boolean => circle !== undefined && tapped.has(ids[0]!);
   const released = (contour: Contour): PlannedContour => {
     const [look, { role, circle, pieces }] = [lookFor(contour), contour];
     return circle
-      ? { kind: "circle", ...look, role, ...circle }
+      ? { kind: "circle", ...look, role, ...circle, ...(isTapped(contour) ? { tapped: true } : {}) }
       : { kind: "polyline", ...look, role, pieces, closed: true };
   };
   const marks = [
@@ -118,20 +127,26 @@ export const planRelease = (
       return { kind: "polyline", ...lookFor({ ids, role }), role, pieces, closed: false };
     }),
   ];
-  const allowed = cutter > 0 && !blocked ? withAllowance(cut, cutter / 2, lookFor) : undefined;
+  const drilled = tappedApart ? cut.filter(isTapped) : [];
+  const milled = drilled.length > 0 ? cut.filter((contour) => !isTapped(contour)) : cut;
+  const allowed = cutter > 0 && !blocked ? withAllowance(milled, cutter / 2, lookFor) : undefined;
   // what a tool of the job that is as large does not get into is said already
   const known = (settingsOf(drawing).making?.tool?.diameter ?? 0) >= cutter;
   const ofWay = (allowed?.faults ?? []).filter(({ severity }) => severity === "error" || !known);
   const faults = gravestFirst([...found, ...ofWay, ...ofLayers(drawing, things, among)]);
   return {
     unit: unitOf(drawing),
-    contours: [...(allowed?.contours ?? cut.map(released)), ...marks],
+    contours: [...(allowed ? [...drilled.map(released), ...allowed.contours] : cut.map(released)), ...marks],
     layers:
       layers === "role" ? [] : all.map(({ id, colour }) => ({ name: names.get(id)!, ...(colour ? { colour } : {}) })),
     faults,
     ready: isReady(cut.length > 0, faults),
   };
 };
+
+/** The things that a thread mark is put on. */
+const tappedHoles = (drawing: Drawing): ReadonlySet<Id> =>
+  new Set(annotationsOf(drawing).flatMap(({ kind, refs }) => (kind === "thread mark" ? refs.map(({ id }) => id) : [])));
 
 /** What is to be said of the layers that are written, and the points that are not. */
 const ofLayers = (

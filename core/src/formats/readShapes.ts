@@ -20,6 +20,9 @@ export type ReadGeometry =
 /** A shape read from a file, on its layer; colour and line style as the file names them, where it does. */
 export type ReadShape = ReadGeometry & { readonly layer: string; readonly colour?: string; readonly line?: string };
 
+/** A whole contour, or an open run, in one. */
+export type WholeShape = Extract<ReadShape, { readonly kind: "circle" | "chain" }>;
+
 export type ReadLayer = {
   readonly name: string;
   readonly colour?: string;
@@ -88,7 +91,7 @@ export const notCut = ({ aside, dimensions = [], leaders = [] }: ReadDrawing): R
 };
 
 /** Contours that are released, as shapes to be written. */
-export const releasedShapes = (contours: readonly ReleasedContour[]): readonly ReadShape[] =>
+export const releasedShapes = (contours: readonly ReleasedContour[]): readonly WholeShape[] =>
   contours.map((contour) => (contour.kind === "circle" ? contour : { ...contour, kind: "chain" }));
 
 /** A file of more curves than this is refused: far beyond any sheet, and what can be tidied in the memory at hand. */

@@ -112,6 +112,9 @@ export const RUNS_ON = 2e-3;
  */
 export const SVG_AGREES = { shapes: 1e-3, places: 1e-6, bulges: 1e-7 } as const;
 
+/** Angles in a file, written in degrees and read in radians, agree to this (degrees): some roundings of 360. */
+export const ANGLES_AGREE = 1e-12;
+
 /** Directions closer than this (sine) are parallel: at 1e5 their meeting would lie beyond any drawing. */
 export const PARALLEL = 1e-12;
 

@@ -39,6 +39,8 @@ describe("sentences", () => {
         above: 12,
         one: "1250",
         other: "1.250",
+        decimals: 3,
+        wrong: "Marks need a name.",
       };
       for (const unit of ["mm", "in"] as const) {
         expect(sayRefusal({ code, values }, unit)).toMatch(/^[“A-Z].*[.?]$/);

@@ -264,6 +264,12 @@ const SENTENCES: Readonly<Record<RefusalCode, Words>> = {
   "svg-no-splines": () =>
     "Splines of this kind have no place in an SVG. Make arcs of them first (--arcs on the command line), or write a " +
     "DXF.",
+  "rounds-away": ({ decimals }) =>
+    `With ${decimals} decimals something of the drawing would be nothing. Take more decimals, or exact numbers.`,
+  "profile-unreadable": () =>
+    "This is no machine profile. One is saved under Settings, as a file ending in .profile.json.",
+  "profile-newer": () => "This profile was written by a newer version. Nothing was taken from it.",
+  "profile-wrong": ({ wrong }) => `This profile can’t be used: ${wrong}`,
   "dxf-no-entities": () => "The file has no section with geometry.",
   "version-newer": ({ version, known }) =>
     `This was written by a newer version of Ash Edge (format ${version}; this one knows ${known}). Open it ` +

@@ -1,13 +1,23 @@
 import { useLiveQuery } from "dexie-react-hooks";
 import { useMemo, useRef, useState } from "react";
 import { useLocation } from "react-router";
-import type { LayersBy, ReleaseAsked, ReleasePlan } from "@ash-edge/core/checks";
-import { entityOf, unitOf, type Drawing } from "@ash-edge/core/drawing";
+import { calloutText } from "@ash-edge/core/callouts";
+import { isWaived } from "@ash-edge/core/checks";
+import { entityOf, settingsOf, unitOf, type Drawing } from "@ash-edge/core/drawing";
 import { readTypedValue, showLength, type Id } from "@ash-edge/core/numeric";
+import { PLAIN_PROFILE, type Comparison, type MachineProfile } from "@ash-edge/core/release";
 import { sayRefusal } from "@ash-edge/core/say";
 import { StoredJobPlace } from "../app/StoredJobPlace.tsx";
 import { useDatabase } from "../app/StoreProvider.tsx";
-import { releasesOf, sayStoreFault, isStoreFault, type BlobRecord, type JobRecord } from "../store/index.ts";
+import {
+  isStoreFault,
+  keptProfiles,
+  profileFor,
+  releasesOf,
+  sayStoreFault,
+  type BlobRecord,
+  type JobRecord,
+} from "../store/index.ts";
 import { Segmented } from "../ui/Choice.tsx";
 import { DrawingPicture } from "../ui/DrawingPicture.tsx";
 import { JobHeader } from "../ui/JobHeader.tsx";
@@ -17,12 +27,14 @@ import { Checks } from "./Checks.tsx";
 import { contoursAsCsv } from "./contoursAsCsv.ts";
 import { ContourTable } from "./ContourTable.tsx";
 import { ForPeople } from "./ForPeople.tsx";
+import { Machine } from "./Machine.tsx";
+import { ReadBack } from "./ReadBack.tsx";
+import type { AskedFor, Looked } from "./release.worker.ts";
 import { Released } from "./Released.tsx";
 import { stockOf } from "./stockOf.ts";
 import { useKeptVerdict } from "./useKeptVerdict.ts";
 import { useLooked } from "./useLooked.ts";
-import { extensionOf, FORMATS, sameName, writeRelease, type Format, type ReleasedFrom } from "./writeRelease.ts";
-import { remember, remembered } from "../ui/remembered.ts";
+import { extensionOf, sameName, writeRelease, type ReleasedFrom, type ToRelease } from "./writeRelease.ts";
 
 /** The release of a job: what would be written, what stands against it, and what was released before. */
 export const Release = () => (
@@ -32,12 +44,6 @@ export const Release = () => (
     )}
   </StoredJobPlace>
 );
-
-/** What the shop's machine takes, as it was chosen last. */
-const FORMAT_KEPT = "ash-edge-format";
-const LAYERS_KEPT = "ash-edge-file-layers";
-const keptFormat = (): Format => FORMATS.find((one) => one === remembered(FORMAT_KEPT)) ?? "R2000";
-const keptLayers = (): LayersBy => (remembered(LAYERS_KEPT) === "own" ? "own" : "role");
 
 /** A name for the next release that none has yet. */
 const proposedName = ({ number, name }: JobRecord, releases: readonly BlobRecord[], extension: string): string => {
@@ -57,7 +63,7 @@ const wrongName = (name: string, extension: string, releases: readonly BlobRecor
   return taken && `${taken.name} is the name of release no. ${taken.number}. Choose another one.`;
 };
 
-type Done = { readonly text: string; readonly failed: boolean };
+type Done = { readonly text: string; readonly failed: boolean; readonly comparison?: Comparison };
 
 /** What is written: everything, or what was selected on the bench, as far as it is there. */
 const useAmong = (drawing: Drawing): readonly Id[] => {
@@ -81,17 +87,19 @@ const Sheet = ({
   const cutter = useMemo(() => cutterOf(typedCutter, drawing), [typedCutter, drawing]);
   const selected = useAmong(drawing);
   const [onlySelected, setOnlySelected] = useState(false);
-  const [layers, setLayers] = useState<LayersBy>(keptLayers);
-  const [format, setFormat] = useState<Format>(keptFormat);
+  const kept = useLiveQuery(() => keptProfiles(database), [database]);
+  const { profile, gone } = useMemo(
+    () => (kept ? profileFor(kept, job.id) : { profile: PLAIN_PROFILE, gone: undefined }),
+    [kept, job.id],
+  );
   const asked = useMemo(
-    (): ReleaseAsked => ({
+    (): AskedFor => ({
       cutter: cutter.diameter,
-      layers,
-      old: format === "R12",
+      profile,
       among: onlySelected ? new Set(selected) : undefined,
       stock: stockOf(job, unitOf(drawing)),
     }),
-    [cutter, layers, format, onlySelected, selected, job, drawing],
+    [cutter, profile, onlySelected, selected, job, drawing],
   );
   const { looking, stop, again } = useLooked(drawing, asked);
   const looked = looking.state === "looked" ? looking.looked : undefined;
@@ -101,7 +109,7 @@ const Sheet = ({
   const unit = unitOf(drawing);
   const saveTable = async (name: string): Promise<void> =>
     saveAs(fileName(name, "-contours.csv"), await contoursAsCsv(drawing), "text/csv;charset=utf-8");
-  const extension = extensionOf(format);
+  const extension = extensionOf(profile);
   const [typedName, setTypedName] = useState<string>();
   const name = typedName ?? proposedName(job, releases ?? [], extension);
   return (
@@ -117,7 +125,7 @@ const Sheet = ({
               ) : (
                 <p className="text-soft">
                   {looked
-                    ? "Nothing would be written."
+                    ? (looked.refused ?? "Nothing would be written.")
                     : looking.state === "looking"
                       ? "Looking it over …"
                       : "Not looked over, so nothing is shown."}
@@ -132,10 +140,7 @@ const Sheet = ({
           <Checks looking={looking} job={job.id} onStop={stop} onAgain={again} />
           <section className="card p-4" aria-label="File">
             <h2 className="font-semibold">File for the machine</h2>
-            <p className="mt-1 text-soft">
-              {format === "SVG" ? "SVG in true size" : "DXF, ASCII"}, unit {unit === "in" ? "inch" : "mm"}. Layout is
-              never written.
-            </p>
+            <Machine {...{ job, kept, profile, gone, unit }} />
             <label className="mt-3 block">
               <span className="text-soft">Name</span>
               <span className="mt-1 flex items-center gap-1">
@@ -149,33 +154,6 @@ const Sheet = ({
               </span>
             </label>
             <div className="mt-3 grid grid-cols-[auto_1fr] items-center gap-x-2 gap-y-2">
-              <span className="text-soft">Format</span>
-              <Segmented
-                label="Format of the file"
-                options={[
-                  ["R2000", "DXF R2000"],
-                  ["R12", "R12, for old machines"],
-                  ["SVG", "SVG"],
-                ]}
-                value={format}
-                onChange={(to) => {
-                  setFormat(to as Format);
-                  remember(FORMAT_KEPT, to);
-                }}
-              />
-              <span className="text-soft">Layers</span>
-              <Segmented
-                label="Layers of the file"
-                options={[
-                  ["role", "OUTSIDE, INSIDE, MARK"],
-                  ["own", "as drawn"],
-                ]}
-                value={layers}
-                onChange={(to) => {
-                  setLayers(to as LayersBy);
-                  remember(LAYERS_KEPT, to);
-                }}
-              />
               {selected.length > 0 && (
                 <>
                   <span className="text-soft">Of</span>
@@ -215,10 +193,10 @@ const Sheet = ({
               </p>
             )}
             <Write
-              {...{ job, from, format, name }}
-              plan={looked?.plan}
+              {...{ job, from, name, extension }}
+              release={looked && toRelease(looked, profile, drawing)}
               wrong={wrongName(name, extension, releases ?? [])}
-              blocked={cutter.wrong !== undefined}
+              blocked={!kept || cutter.wrong !== undefined || looked?.refused !== undefined}
               onWritten={() => setTypedName(undefined)}
             />
           </section>
@@ -234,18 +212,18 @@ const Sheet = ({
 const Write = ({
   job,
   from,
-  format,
+  extension,
   name,
-  plan,
+  release,
   wrong,
   blocked,
   onWritten,
 }: {
   job: JobRecord;
   from: ReleasedFrom;
-  format: Format;
+  extension: string;
   name: string;
-  plan: ReleasePlan | undefined;
+  release: ToRelease | undefined;
   wrong: string | undefined;
   blocked: boolean;
   onWritten: () => void;
@@ -253,16 +231,17 @@ const Write = ({
   const database = useDatabase();
   const [state, setState] = useState<Done | "working">();
   const stopping = useRef<AbortController>(undefined);
-  const write = async (of: ReleasePlan): Promise<void> => {
+  const write = async (of: ToRelease): Promise<void> => {
     const own = (stopping.current = new AbortController());
     setState("working");
     try {
-      const file = await writeRelease(database, job.id, of, `${name}${extensionOf(format)}`, from, format, own.signal);
+      const { file, comparison } = await writeRelease(database, job.id, of, name + extension, from, own.signal);
       saveAs(file.name, file.bytes, file.type);
       onWritten();
       setState({
         text: `${file.name} was written, read back by an independent reader, and holds the same geometry.`,
         failed: false,
+        comparison,
       });
     } catch (reason) {
       const said = isStoreFault(reason) ? sayStoreFault(reason) : (reason as Error).message;
@@ -283,11 +262,11 @@ const Write = ({
       )}
       <button
         type="button"
-        disabled={!plan?.ready || wrong !== undefined || blocked || working}
-        onClick={() => plan && void write(plan)}
+        disabled={!release?.plan.ready || wrong !== undefined || blocked || working}
+        onClick={() => release && void write(release)}
         className={"mt-3 h-9 w-full rounded-card bg-ember font-semibold text-panel disabled:bg-hair disabled:text-soft"}
       >
-        {working ? "Writing and reading back …" : `Write the ${format === "SVG" ? "SVG" : "DXF"}`}
+        {working ? "Writing and reading back …" : `Write the ${extension.slice(1).toUpperCase()}`}
       </button>
       {working && (
         <div role="status" aria-label="Work" className="mt-2 flex items-center gap-3">
@@ -301,15 +280,29 @@ const Write = ({
           </button>
         </div>
       )}
-      {plan && !plan.ready && <p className="mt-2 text-soft">What is marked in red has to be mended first.</p>}
+      {release && !release.plan.ready && (
+        <p className="mt-2 text-soft">What is marked in red has to be mended first.</p>
+      )}
       {state && !working && (
         <p role={state.failed ? "alert" : "status"} className={`mt-2 ${state.failed ? "text-fault" : "text-moss"}`}>
           {state.text}
         </p>
       )}
+      {state && !working && state.comparison && <ReadBack {...state.comparison} />}
     </>
   );
 };
+
+/** What is released of a drawing that was looked over. */
+const toRelease = ({ plan, verdict, callouts }: Looked, profile: MachineProfile, drawing: Drawing): ToRelease => ({
+  plan,
+  profile,
+  datum: settingsOf(drawing).datum,
+  verdict: verdict.words,
+  waived: callouts
+    .filter(isWaived)
+    .map(({ callout }) => `${calloutText(callout, plan.unit)} ${callout.name}: ${callout.waived?.reason ?? ""}`),
+});
 
 /** The cutter's diameter as typed, 0 for none, or what is wrong with it. */
 const cutterOf = (text: string, drawing: Drawing): { readonly diameter: number; readonly wrong?: string } => {

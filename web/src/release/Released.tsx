@@ -22,6 +22,12 @@ export const Released = ({ job, releases }: { job: string; releases: readonly Bl
                 no. {file.number} ·{" "}
                 {new Date(file.made).toLocaleString("en-GB", { dateStyle: "medium", timeStyle: "short" })}
               </span>
+              {(file.profile ?? file.verdict) !== undefined && (
+                <span className="block text-xs text-soft">
+                  {[file.profile, file.verdict].filter(Boolean).join(" · ")}
+                  {file.waived && file.waived.length > 0 && ` (${file.waived.join("; ")})`}
+                </span>
+              )}
               {file.at !== undefined && now !== undefined && file.at !== now && (
                 <Link
                   to={`/jobs/${job}/compare?from=${encodeURIComponent(file.id)}&to=now`}

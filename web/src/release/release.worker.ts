@@ -1,56 +1,72 @@
 import { expose } from "comlink";
-import { surveyOf, type PlannedContour, type ReleaseAsked, type ReleasePlan, type Survey } from "@ash-edge/core/checks";
-import type { Drawing } from "@ash-edge/core/drawing";
-import { releasedShapes } from "@ash-edge/core/formats";
-import { compareRead, writeDxf, type DxfVersion } from "@ash-edge/core/formats/dxf";
-import { compareSvg, readSvg, writeSvg, type FoundSvg } from "@ash-edge/core/formats/svg";
-import { circleHalves } from "@ash-edge/core/geometry";
-import type { Unit } from "@ash-edge/core/numeric";
+import { surveyOf, type ReleaseAsked, type ReleasePlan, type Survey } from "@ash-edge/core/checks";
+import { settingsOf, type Drawing } from "@ash-edge/core/drawing";
+import type { FoundSvg } from "@ash-edge/core/formats/svg";
+import type { Point } from "@ash-edge/core/geometry";
 import { profileOf, thicknessAlong, type AlongPlace } from "@ash-edge/core/profile";
+import {
+  compareDxf,
+  compareMachineSvg,
+  lettersOf,
+  machineFile,
+  machineText,
+  PLAIN_PROFILE,
+  type Comparison,
+  type MachineFile,
+  type MachineProfile,
+} from "@ash-edge/core/release";
 import { sayRefusal } from "@ash-edge/core/say";
-import { pictureOf, type Thumbnail } from "../store/index.ts";
-import { readBackDxf } from "./readBackDxf.ts";
+import type { Thumbnail } from "../store/index.ts";
+import { filePicture } from "./filePicture.ts";
 
-/** What is known of a drawing before it is cut, with the picture of just what is written. */
-export type Looked = Survey & { readonly picture: Thumbnail | undefined };
+/** What is asked of a release, and the machine that it is for. */
+export type AskedFor = Omit<ReleaseAsked, "letters" | "layers" | "tappedApart"> & { readonly profile?: MachineProfile };
 
-/** A file's text, and what an independent reader finds different in it. */
-export type Written = { readonly text: string; readonly differences: readonly string[] };
+/**
+ * What is known of a drawing before it is cut, with the picture of what the file holds, read again; or why there would
+ * be none.
+ */
+export type Looked = Survey & { readonly picture: Thumbnail | undefined; readonly refused?: string };
 
-type Writable = Pick<ReleasePlan, "contours" | "unit" | "layers">;
-type Contours = readonly PlannedContour[];
+const asked = ({ profile = PLAIN_PROFILE, ...rest }: AskedFor): ReleaseAsked => ({
+  ...rest,
+  layers: profile.layersBy,
+  letters: lettersOf(profile.format),
+  tappedApart: profile.tapped !== "cut",
+});
+
+type Planned = Pick<ReleasePlan, "contours" | "unit" | "layers">;
+
+/** The file of a plan and its text; a refusal as an error in words. */
+const fileOf = (plan: Planned, profile: MachineProfile, datum: Point): { file: MachineFile; text: string } => {
+  const file = machineFile(plan, profile, datum);
+  if (!file.ok) throw new Error(sayRefusal(file.refusal, plan.unit));
+  const text = machineText(file.value);
+  if (!text.ok) throw new Error(sayRefusal(text.refusal, plan.unit));
+  return { file: file.value, text: text.value };
+};
 
 /** The long work of a release: sorting and checking the drawing, writing the file, reading it back. */
 export const worker = {
-  look: (drawing: Drawing, asked: ReleaseAsked): Looked => {
-    const survey = surveyOf(drawing, asked);
-    return {
-      ...survey,
-      picture: pictureOf(
-        survey.plan.contours.map((contour) => ({
-          kind: contour.role,
-          pieces: contour.kind === "circle" ? circleHalves(contour) : contour.pieces,
-          closed: contour.kind === "circle" || contour.closed,
-        })),
-      ),
-    };
+  look: (drawing: Drawing, of: AskedFor): Looked => {
+    const survey = surveyOf(drawing, asked(of));
+    if (survey.plan.contours.length === 0) return { ...survey, picture: undefined };
+    try {
+      const { file, text } = fileOf(survey.plan, of.profile ?? PLAIN_PROFILE, settingsOf(drawing).datum);
+      return { ...survey, picture: filePicture(file, text) };
+    } catch (reason) {
+      return { ...survey, picture: undefined, refused: (reason as Error).message };
+    }
   },
   thickness: (drawing: Drawing, which: number): readonly AlongPlace[] =>
     thicknessAlong(profileOf(drawing).contours, which),
-  writeDxf: ({ contours, unit, layers }: Writable, version: DxfVersion): Written => {
-    const text = writeDxf(contours, unit, version, layers);
-    return { text, differences: compareRead(contours, unit, readBackDxf(text)) };
+  write: (plan: Planned, profile: MachineProfile, datum: Point): { text: string; comparison?: Comparison } => {
+    const { file, text } = fileOf(plan, profile, datum);
+    return profile.format === "SVG" ? { text } : { text, comparison: compareDxf(file, text) };
   },
-  writeSvg: (contours: Contours, unit: Unit): string => {
-    const text = writeSvg(releasedShapes(contours), unit);
-    if (!text.ok) throw new Error(sayRefusal(text.refusal, unit));
-    return text.value;
-  },
-  /** What differs between the contours and what the browser's own engine and our reader find in the SVG. */
-  compareSvg: (contours: Contours, unit: Unit, text: string, found: FoundSvg): readonly string[] => {
-    const read = readSvg(text);
-    return read.ok ? compareSvg(contours, unit, found, read.value) : [sayRefusal(read.refusal, unit)];
-  },
+  /** What the browser's own engine and our reader find in an SVG. */
+  compareSvg: (plan: Planned, profile: MachineProfile, datum: Point, text: string, found: FoundSvg): Comparison =>
+    compareMachineSvg(fileOf(plan, profile, datum).file, text, found),
 };
 export type ReleaseWorker = typeof worker;
 expose(worker);

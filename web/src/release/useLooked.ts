@@ -1,7 +1,6 @@
 import { useEffect, useRef, useState } from "react";
-import type { ReleaseAsked } from "@ash-edge/core/checks";
 import type { Drawing } from "@ash-edge/core/drawing";
-import type { Looked } from "./release.worker.ts";
+import type { AskedFor, Looked } from "./release.worker.ts";
 import { releaseWork } from "./releaseWork.ts";
 
 /** Where looking the drawing over stands: at work, done, or why nothing was looked at. */
@@ -16,7 +15,7 @@ export type Looking =
  */
 export const useLooked = (
   drawing: Drawing,
-  asked: ReleaseAsked,
+  asked: AskedFor,
 ): { readonly looking: Looking; readonly stop: () => void; readonly again: () => void } => {
   const [turn, setTurn] = useState(0);
   const [done, setDone] = useState<{ readonly of: object; readonly turn: number; readonly looking: Looking }>();

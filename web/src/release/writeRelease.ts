@@ -1,13 +1,11 @@
 import type { ReleasePlan } from "@ash-edge/core/checks";
+import type { Point } from "@ash-edge/core/geometry";
+import type { Comparison, MachineProfile } from "@ash-edge/core/release";
 import { releaseId, checksumOf, placeInHistory, releasesOf, type BlobRecord, type Database } from "../store/index.ts";
 import { readBackSvg } from "./readBackSvg.ts";
-import type { Written } from "./release.worker.ts";
 import { releaseWork } from "./releaseWork.ts";
 
-/** What a release can be written as: DXF in its common versions, or SVG in true size. */
-export const FORMATS = ["R2000", "R12", "SVG"] as const;
-export type Format = (typeof FORMATS)[number];
-export const extensionOf = (format: Format): string => (format === "SVG" ? ".svg" : ".dxf");
+export const extensionOf = ({ format }: MachineProfile): string => (format === "SVG" ? ".svg" : ".dxf");
 
 /** The place in the job's history from which a release is made. */
 export type ReleasedFrom = { readonly position: number; readonly at: string };
@@ -22,13 +20,26 @@ export class NameTaken extends Error {
   }
 }
 
-/** The text of a release, and what an independent reader finds different in it. */
-const written = async (plan: ReleasePlan, format: Format, signal: AbortSignal): Promise<Written> => {
-  const { contours, unit, layers } = plan;
-  if (format !== "SVG") return releaseWork((remote) => remote.writeDxf({ contours, unit, layers }, format), signal);
-  const text = await releaseWork((remote) => remote.writeSvg(contours, unit), signal);
+/** What is released: a plan for a machine, with the job's datum, and what was said of it. */
+export type ToRelease = {
+  readonly plan: ReleasePlan;
+  readonly profile: MachineProfile;
+  readonly datum: Point;
+  readonly verdict: string;
+  readonly waived: readonly string[];
+};
+
+/** The text of a release, and how it compares with what an independent reader finds in it. */
+const written = async (
+  { plan: { contours, unit, layers }, profile, datum }: ToRelease,
+  signal: AbortSignal,
+): Promise<{ readonly text: string; readonly comparison: Comparison }> => {
+  const plan = { contours, unit, layers };
+  const { text, comparison } = await releaseWork((remote) => remote.write(plan, profile, datum), signal);
+  if (comparison) return { text, comparison };
   const found = await readBackSvg(text, signal);
-  return { text, differences: await releaseWork((remote) => remote.compareSvg(contours, unit, text, found), signal) };
+  const compared = await releaseWork((remote) => remote.compareSvg(plan, profile, datum, text, found), signal);
+  return { text, comparison: compared };
 };
 
 /**
@@ -37,13 +48,13 @@ const written = async (plan: ReleasePlan, format: Format, signal: AbortSignal): 
 export const writeRelease = async (
   database: Database,
   job: string,
-  plan: ReleasePlan,
+  release: ToRelease,
   name: string,
   { position, at }: ReleasedFrom,
-  format: Format,
   signal: AbortSignal,
-): Promise<BlobRecord> => {
-  const { text, differences } = await written(plan, format, signal);
+): Promise<{ readonly file: BlobRecord; readonly comparison: Comparison }> => {
+  const { text, comparison } = await written(release, signal);
+  const { differences } = comparison;
   if (differences.length > 0)
     throw new ReadsDifferently(
       `The file was written but reads back differently, so it is not offered. ${differences.slice(0, 5).join(" ")}`,
@@ -52,31 +63,45 @@ export const writeRelease = async (
   const checksum = await checksumOf(bytes);
   if (signal.aborted) throw new Error("Stopped.");
   // another tab may release as well: number and name are looked at where they are taken
-  return database.transaction("rw", [database.blobs, database.jobs, database.heads, database.journal], async () => {
-    const before = await releasesOf(database, job);
-    const taken = before.find((one) => sameName(one.name, name));
-    if (taken) throw new NameTaken(taken);
-    const number = (before[0]?.number ?? 0) + 1;
-    const blob: BlobRecord = {
-      id: releaseId(job, number),
-      job,
-      kind: "release",
-      name,
-      type: format === "SVG" ? "image/svg+xml" : "image/vnd.dxf",
-      bytes,
-      checksum,
-      made: Date.now(),
-      number,
-      position,
-      at,
-    };
-    await database.blobs.add(blob);
-    const record = await database.jobs.get(job);
-    const changed = (await placeInHistory(database, job)) !== at;
-    if (record)
-      await database.jobs.put({ ...record, state: "released", released: { number, at }, changed, updated: Date.now() });
-    return blob;
-  });
+  const file = await database.transaction(
+    "rw",
+    [database.blobs, database.jobs, database.heads, database.journal],
+    async () => {
+      const before = await releasesOf(database, job);
+      const taken = before.find((one) => sameName(one.name, name));
+      if (taken) throw new NameTaken(taken);
+      const number = (before[0]?.number ?? 0) + 1;
+      const blob: BlobRecord = {
+        id: releaseId(job, number),
+        job,
+        kind: "release",
+        name,
+        type: release.profile.format === "SVG" ? "image/svg+xml" : "image/vnd.dxf",
+        bytes,
+        checksum,
+        made: Date.now(),
+        number,
+        position,
+        at,
+        profile: release.profile.name,
+        verdict: release.verdict,
+        waived: release.waived,
+      };
+      await database.blobs.add(blob);
+      const record = await database.jobs.get(job);
+      const changed = (await placeInHistory(database, job)) !== at;
+      if (record)
+        await database.jobs.put({
+          ...record,
+          state: "released",
+          released: { number, at },
+          changed,
+          updated: Date.now(),
+        });
+      return blob;
+    },
+  );
+  return { file, comparison };
 };
 
 /** File systems of shops take large and small letters for the same. */

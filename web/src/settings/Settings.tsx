@@ -4,6 +4,7 @@ import { BANK_KEYS, BANKS, type BankKey } from "@ash-edge/tools";
 import { Page } from "../app/Page.tsx";
 import { useDatabase } from "../app/StoreProvider.tsx";
 import { keptOf, KEPT_KEY } from "../bench/kept.ts";
+import { ProfilesCard } from "../profiles/ProfilesCard.tsx";
 import { StyleCard } from "./StyleCard.tsx";
 import { StorageCard } from "./StorageCard.tsx";
 import { keyFor, placeOf, withKey, type KeyMap } from "../bench/keys.ts";
@@ -86,6 +87,7 @@ export const Settings = () => {
           </button>
         </section>
         <StyleCard />
+        <ProfilesCard />
         <StorageCard />
       </div>
     </Page>

@@ -18,3 +18,4 @@ export * from "./sketchNames.ts";
 export * from "./shopStyle.ts";
 export * from "./shopTools.ts";
 export * from "./verdicts.ts";
+export * from "./machineProfiles.ts";

@@ -76,5 +76,9 @@ export type BlobRecord = {
   readonly position?: number;
   /** Of a release: the place in the history that it was made from, as `placeInHistory` names it. */
   readonly at?: string;
+  /** Of a release: for which machine it was written, what was said of it, and what was waived, with the reasons. */
+  readonly profile?: string;
+  readonly verdict?: string;
+  readonly waived?: readonly string[];
 };
 export type SettingRecord = { readonly key: string; readonly value: unknown };

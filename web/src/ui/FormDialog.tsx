@@ -25,7 +25,10 @@ export const FormDialog = ({
     <Dialog.Portal>
       <Dialog.Overlay className="fixed inset-0 bg-black/40" />
       <Dialog.Content
-        className={`card fixed left-1/2 -translate-x-1/2 p-5 ${wide ? "top-1/5 w-[28rem]" : "top-1/4 w-96"}`}
+        className={
+          "card fixed left-1/2 max-h-[94vh] -translate-x-1/2 overflow-y-auto p-5 " +
+          (wide ? "top-[3vh] w-[32rem]" : "top-1/4 w-96")
+        }
         aria-describedby={undefined}
       >
         <Dialog.Title className="text-base font-semibold">{title}</Dialog.Title>

@@ -54,7 +54,7 @@ export const putDrawn = (
     return out.put(100, mark);
   };
   for (const shape of drawnShapes(drawn)) {
-    if (handle) putEntity(out, shape, handle(), owner);
+    if (handle) putEntity(out, shape, handle(), owner === undefined ? {} : { owner });
     else putOldEntity(out, shape);
   }
   for (const one of drawn) {

@@ -24,36 +24,42 @@ export const writeDxf = (
   layers: readonly FileLayer[] = [],
 ): string => writeShapes(releasedShapes(contours), unit, { version, layers });
 
-export type DxfVersion = "R2000" | "R12";
+/** The versions that are written, and how they name themselves; of the newer ones the text is UTF-8. */
+const VERSIONS = { R12: "AC1009", R2000: "AC1015", R2010: "AC1024" } as const;
+export type DxfVersion = keyof typeof VERSIONS;
+
+type Written = {
+  readonly version: DxfVersion;
+  readonly layers: readonly FileLayer[];
+  readonly annotations: readonly FileAnnotation[];
+  readonly decimals: "exact" | number;
+};
 
 /**
  * An ASCII DXF on layers, with `$INSUNITS` and the extents: LWPOLYLINE with bulges, CIRCLE, LINE, ARC, ELLIPSE, SPLINE
- * and POINT (AC1015), or, for the oldest readers, POLYLINE with its vertices, CIRCLE, LINE, ARC and POINT (AC1009;
- * ellipses and splines have no place there and must be made arcs before). Coordinates in the drawing's unit, each the
- * shortest text that reads back to the same double. Structure and codes as in the format's public reference; bulge =
- * tan(sweep / 4).
+ * and POINT (AC1015 or AC1024), or, for the oldest readers, POLYLINE with its vertices, CIRCLE, LINE, ARC and POINT
+ * (AC1009; ellipses and splines have no place there and must be made arcs before). Coordinates in the drawing's unit,
+ * each the shortest text that reads back to the same double. Structure and codes as in the format's public reference;
+ * bulge = tan(sweep / 4).
  */
 export const writeShapes = (
   shapes: readonly ReadShape[],
   unit: Unit,
-  {
-    version = "R2000",
-    layers = [],
-    annotations = [],
-  }: { version?: DxfVersion; layers?: readonly FileLayer[]; annotations?: readonly FileAnnotation[] } = {},
-): string =>
-  version === "R12" ? oldFile(shapes, unit, layers, annotations) : newFile(shapes, unit, layers, annotations);
+  { version = "R2000", layers = [], annotations = [], decimals = "exact" }: Partial<Written> = {},
+): string => {
+  const written = { version, layers, annotations, decimals };
+  return version === "R12" ? oldFile(shapes, unit, written) : newFile(shapes, unit, written);
+};
 
 const newFile = (
   shapes: readonly ReadShape[],
   unit: Unit,
-  given: readonly FileLayer[],
-  annotations: readonly FileAnnotation[],
+  { version, layers: given, annotations, decimals }: Written,
 ): string => {
   let handle = 0x30;
   const next = (): string => (handle++).toString(16).toUpperCase();
   const entities = new GroupText();
-  for (const shape of shapes) putEntity(entities, shape, next());
+  for (const shape of shapes) putEntity(entities, shape, next(), { decimals });
   const known = annotations.length > 0 ? [...given, { name: DIMENSION_LAYER }] : given;
   const blocks = annotations.flatMap((one) => dimensionBlock(entities, one, next));
   const layers = layerNames(shapes, known).map(
@@ -64,7 +70,7 @@ const newFile = (
   const styles = lineTypes([...shapes, ...annotations.flatMap(({ display }) => drawnShapes(display.drawn))], next);
   const application = groups(0, "APPID", 5, "12", 330, "9", 100, "AcDbSymbolTableRecord", 100, "AcDbRegAppTableRecord");
   return [
-    section("HEADER", headerText(shapes, unit, "AC1015", handle.toString(16).toUpperCase())),
+    section("HEADER", headerText(shapes, unit, VERSIONS[version], handle.toString(16).toUpperCase())),
     section(
       "TABLES",
       [
@@ -129,16 +135,15 @@ const dimensionBlock = (
 const oldFile = (
   shapes: readonly ReadShape[],
   unit: Unit,
-  given: readonly FileLayer[],
-  annotations: readonly FileAnnotation[],
+  { layers: given, annotations, decimals }: Written,
 ): string => {
   const known = annotations.length > 0 ? [...given, { name: DIMENSION_LAYER }] : given;
   const entities = new GroupText();
-  for (const shape of shapes) putOldEntity(entities, shape);
+  for (const shape of shapes) putOldEntity(entities, shape, decimals);
   for (const { display } of annotations) putDrawn(entities, display.drawn, {});
   const layers = layerNames(shapes, known);
   return [
-    section("HEADER", headerText(shapes, unit, "AC1009")),
+    section("HEADER", headerText(shapes, unit, VERSIONS.R12)),
     section(
       "TABLES",
       [

@@ -2,8 +2,12 @@ import { isColour } from "../../drawing/colour.ts";
 import { arcOf, type Arc, type Piece } from "../../geometry/piece.ts";
 import type { Point } from "../../geometry/point.ts";
 import { normalAngle, toDegrees } from "../../numeric/angle.ts";
+import { roundedTo } from "../../numeric/roundedTo.ts";
 import type { ReadShape } from "../readShapes.ts";
 import type { GroupText } from "./groups.ts";
+
+/** The decimals of centres and radii; all of them as they are by themselves. */
+type Decimals = "exact" | number;
 
 /** Colour and line style of its own, where a shape has them. */
 const looks = (out: GroupText, { colour, line }: ReadShape): void => {
@@ -17,6 +21,14 @@ const looks = (out: GroupText, { colour, line }: ReadShape): void => {
 /** The colour alone: older readers know no line style that the file does not define, and no deep colours. */
 const oldLooks = (out: GroupText, { colour }: ReadShape): void => {
   if (colour !== undefined && !colour.startsWith("#") && isColour(colour)) out.put(62, Number(colour));
+};
+
+/** The arc that an ARC entity is written from: its centre and its radius with as many decimals as are asked for. */
+const writtenArc = (piece: Piece, decimals: Decimals): Arc | undefined => {
+  const arc = arcOf(piece);
+  if (!arc || decimals === "exact") return arc;
+  const round = (value: number): number => roundedTo(value, decimals);
+  return { ...arc, centre: { x: round(arc.centre.x), y: round(arc.centre.y) }, radius: round(arc.radius) };
 };
 
 /** Where an arc starts and ends, counter-clockwise, in degrees. */
@@ -33,7 +45,12 @@ const cornersOf = (pieces: readonly Piece[], closed: boolean): readonly { a: Poi
 export const MODEL_SPACE = "1F";
 
 /** Puts an entity as the newer versions have it, with its handle and class marks. */
-export const putEntity = (out: GroupText, shape: ReadShape, handle: string, owner = MODEL_SPACE): void => {
+export const putEntity = (
+  out: GroupText,
+  shape: ReadShape,
+  handle: string,
+  { owner = MODEL_SPACE, decimals = "exact" }: { owner?: string; decimals?: Decimals } = {},
+): void => {
   const head = (type: string, mark: string): GroupText => {
     out.put(0, type, 5, handle, 330, owner, 100, "AcDbEntity", 8, shape.layer);
     looks(out, shape);
@@ -45,7 +62,7 @@ export const putEntity = (out: GroupText, shape: ReadShape, handle: string, owne
     case "circle":
       return void head("CIRCLE", "AcDbCircle").place(10, shape.centre).real(40, shape.radius);
     case "piece": {
-      const arc = arcOf(shape);
+      const arc = writtenArc(shape, decimals);
       if (!arc) return void head("LINE", "AcDbLine").place(10, shape.a).place(11, shape.b);
       head("ARC", "AcDbCircle").place(10, arc.centre).real(40, arc.radius).put(100, "AcDbArc");
       return anglesOf(out, arc);
@@ -79,7 +96,7 @@ export const putEntity = (out: GroupText, shape: ReadShape, handle: string, owne
 };
 
 /** Puts an entity as the oldest version has it; nothing for what has no place there. */
-export const putOldEntity = (out: GroupText, shape: ReadShape): void => {
+export const putOldEntity = (out: GroupText, shape: ReadShape, decimals: Decimals = "exact"): void => {
   const head = (type: string): GroupText => {
     out.put(0, type, 8, shape.layer);
     oldLooks(out, shape);
@@ -91,7 +108,7 @@ export const putOldEntity = (out: GroupText, shape: ReadShape): void => {
     case "circle":
       return void head("CIRCLE").place(10, shape.centre).real(40, shape.radius);
     case "piece": {
-      const arc = arcOf(shape);
+      const arc = writtenArc(shape, decimals);
       if (!arc) return void head("LINE").place(10, shape.a).place(11, shape.b);
       head("ARC").place(10, arc.centre).real(40, arc.radius);
       return anglesOf(out, arc);

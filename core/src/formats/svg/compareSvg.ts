@@ -1,11 +1,10 @@
 import { SVG_AGREES } from "../../numeric/tolerance.ts";
-import type { ReleasedContour } from "../../checks/releasePlan.ts";
 import { boundsExtent, boundsSize, type Bounds } from "../../geometry/bounds.ts";
 import { circleBounds } from "../../geometry/circle.ts";
 import { pieceLength, piecesBounds, type Piece } from "../../geometry/piece.ts";
 import type { Point } from "../../geometry/point.ts";
 import type { Unit } from "../../numeric/units.ts";
-import type { ReadDrawing, ReadShape } from "../readShapes.ts";
+import type { ReadDrawing, ReadShape, WholeShape } from "../readShapes.ts";
 
 /**
  * A shape as an independent reader sees it: the box around it in the drawing's own axes (y up), and for paths the
@@ -31,7 +30,7 @@ const { shapes: SHAPES_AGREE, places: PLACES_AGREE, bulges: BULGES_AGREE } = SVG
  * reader, whose ends must be the written ones.
  */
 export const compareSvg = (
-  written: readonly ReleasedContour[],
+  written: readonly WholeShape[],
   unit: Unit,
   found: FoundSvg,
   read: ReadDrawing,
@@ -57,7 +56,7 @@ export const compareSvg = (
   return differences;
 };
 
-const seenAs = (contour: ReleasedContour, shape: FoundShape): boolean => {
+const seenAs = (contour: WholeShape, shape: FoundShape): boolean => {
   const box = contour.kind === "circle" ? circleBounds(contour) : piecesBounds(contour.pieces)!;
   const allowed = SHAPES_AGREE * boundsSize(box) + PLACES_AGREE * boundsExtent(box);
   const differ = (["minX", "minY", "maxX", "maxY"] as const).some(
@@ -76,7 +75,7 @@ const seenAs = (contour: ReleasedContour, shape: FoundShape): boolean => {
 const sameBulge = (p: number, q: number): boolean => Math.abs(p - q) <= BULGES_AGREE * (1 + q * q);
 const samePoint = (p: Point, q: Point): boolean => p.x === q.x && p.y === q.y;
 
-const sameShape = (contour: ReleasedContour, read: ReadShape | undefined): boolean => {
+const sameShape = (contour: WholeShape, read: ReadShape | undefined): boolean => {
   if (contour.kind === "circle")
     return read?.kind === "circle" && samePoint(read.centre, contour.centre) && read.radius === contour.radius;
   const own: readonly Piece[] | undefined =

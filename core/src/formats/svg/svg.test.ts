@@ -291,7 +291,7 @@ describe("SVG", () => {
       ],
     };
     const told = (change: Partial<FoundSvg>, own = text): number =>
-      compareSvg(contours, "mm", { ...found, ...change }, value(readSvg(own))).length;
+      compareSvg(releasedShapes(contours), "mm", { ...found, ...change }, value(readSvg(own))).length;
     expect(told({})).toBe(0);
     expect(told({ width: "9in" })).toBe(1);
     expect(told({ shapes: found.shapes.slice(1) })).toBe(2);
