@@ -1,5 +1,6 @@
 // Makes a fresh clone ready: installs packages when the lock file or Node changed since the last time, and, with
-// --chromium, Debian's Chromium where it is missing. Node's own modules only: this runs before node_modules exists.
+// --chromium, Debian’s Chromium and poppler where they are missing. Node’s own modules only: this runs before
+// node_modules exists.
 import { spawnSync } from "node:child_process";
 import { createHash } from "node:crypto";
 import { existsSync, readFileSync, writeFileSync } from "node:fs";
@@ -26,7 +27,9 @@ if (!existsSync(stamp) || readFileSync(stamp, "utf8") !== wanted) {
   run("npm", ["ci", "--no-fund", "--no-audit"]);
   writeFileSync(stamp, wanted);
 }
-if (process.argv.includes("--chromium") && !existsSync("/usr/bin/chromium")) {
+const PACKAGES = { chromium: "/usr/bin/chromium", "poppler-utils": "/usr/bin/pdftoppm" };
+const missing = Object.entries(PACKAGES).flatMap(([name, program]) => (existsSync(program) ? [] : [name]));
+if (process.argv.includes("--chromium") && missing.length > 0) {
   run("apt-get", ["update"]);
-  run("apt-get", ["-o", "DPkg::Lock::Timeout=300", "install", "-y", "--no-install-recommends", "chromium"]);
+  run("apt-get", ["-o", "DPkg::Lock::Timeout=300", "install", "-y", "--no-install-recommends", ...missing]);
 }

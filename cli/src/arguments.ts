@@ -2,10 +2,11 @@ import { parseArgs } from "node:util";
 import type { DxfVersion } from "@ash-edge/core/formats/dxf";
 import type { Unit } from "@ash-edge/core/numeric";
 import { SHARP_LIMIT, type Corners } from "@ash-edge/core/offset";
+import { PAPER_NAMES, type PaperName } from "@ash-edge/core/sheet";
 import { SHOWN_BY } from "@ash-edge/core/tidy";
 import { Unusable } from "./unusable.ts";
 
-export const COMMANDS = ["inspect", "check", "compare", "tidy", "offset", "convert"] as const;
+export const COMMANDS = ["inspect", "check", "compare", "tidy", "offset", "convert", "release", "sheet"] as const;
 export type Command = (typeof COMMANDS)[number];
 
 export type Arguments = {
@@ -28,6 +29,15 @@ export type Arguments = {
   readonly wall?: number;
   readonly thickness?: number;
   readonly material?: string;
+  /** The file with the machine's profile, for `release`. */
+  readonly profile?: string;
+  /** How a job stands on paper, for `sheet`. */
+  readonly sheet: {
+    readonly paper: PaperName;
+    readonly portrait: boolean;
+    readonly template: boolean;
+    readonly scale?: number | undefined;
+  };
   readonly offset?: {
     readonly by: number;
     readonly side: "out" | "in" | "both";
@@ -44,6 +54,8 @@ ash-edge tidy IN… -o OUT              takes away duplicates and overlaps, clos
 ash-edge offset IN… -o OUT --by D --side out|in|both
                                       offsets every closed contour and writes only what comes of them
 ash-edge convert IN… -o OUT           writes the drawing again; the extension of OUT names the format
+ash-edge release JOB -o FOLDER        writes a saved job for a machine, read back and compared, as the page does
+ash-edge sheet JOB -o OUT.pdf         a saved job on paper, with its dimensions and callouts, or in true size
 
 IN is a DXF (ASCII of any version, or binary) or an SVG, or a folder of them; with several, OUT is a folder.
 A CSV is a table of the contours.
@@ -62,6 +74,9 @@ A CSV is a table of the contours.
   --tool D                check: the tool's diameter or kerf
   --wall W                check: the thinnest wall that is asked for
   --thickness T           check: how thick it is, for walls; --material NAME, such as granite
+  --profile P             release: the machine's profile, as it is saved under Settings
+  --paper A4|A3|…|ANSI B|…  sheet: the paper (A3), landscape; --portrait
+  --scale 1:2             sheet: drawing on paper (as it fits); --template: true size over as many pages as it needs
   --by D                  how far, in the drawing's unit; out makes material grow: outer contours grow, holes shrink
   --corner round|sharp|flat
                           how corners come out (round); a sharp one farther than --limit distances away is flat (4)
@@ -94,6 +109,14 @@ const above0 = (option: string, text: string, such: string): number => {
   return value;
 };
 
+/** A scale as it is written, 1:2 or 2:1, as drawing to paper. */
+const scaleOf = (option: string, text: string): number => {
+  const [paper, drawing, ...more] = text.split(":").map((part) => above0(option, part, "1:2"));
+  if (paper === undefined || drawing === undefined || more.length > 0)
+    throw new Unusable(`${option} takes a scale such as 1:2`);
+  return drawing / paper;
+};
+
 const MOST_TIMES = 1000;
 const wholeTimes = (text: string): number => {
   const times = DECIMAL.test(text) ? Number(text) : NaN;
@@ -119,12 +142,16 @@ const COMMON = {
 const OF_OFFSET = { by: TEXT, side: TEXT, corner: TEXT, times: TEXT, limit: TEXT } as const;
 const OF_CONVERT = { arcs: TEXT, traced: SWITCH } as const;
 const OF_CHECK = { tool: TEXT, wall: TEXT, thickness: TEXT, material: TEXT } as const;
+const OF_RELEASE = { profile: TEXT } as const;
+const OF_SHEET = { paper: TEXT, scale: TEXT, portrait: SWITCH, template: SWITCH } as const;
 /** What those that write and mend nothing take of the common ones. */
 const LOOKING: Readonly<Partial<Record<Command, ReadonlySet<string>>>> = {
   check: new Set(["json", "units", ...Object.keys(OF_CHECK)]),
   compare: new Set(["json", "units"]),
+  release: new Set(["json", ...Object.keys(OF_RELEASE)]),
+  sheet: new Set(Object.keys(OF_SHEET)),
 };
-const OPTIONS = { ...COMMON, ...OF_OFFSET, ...OF_CONVERT, ...OF_CHECK } as const;
+const OPTIONS = { ...COMMON, ...OF_OFFSET, ...OF_CONVERT, ...OF_CHECK, ...OF_RELEASE, ...OF_SHEET } as const;
 
 /** The words of a call by option, as Node reads them; a dash alone is an input, and a negative number a value. */
 const parsed = (command: Command, words: readonly string[]) => {
@@ -156,6 +183,8 @@ export const readArguments = (command: Command, words: readonly string[]): Argum
     if (name in OF_OFFSET && command !== "offset") throw new Unusable(`--${name} belongs to offset; see --help`);
     if (name in OF_CONVERT && command !== "convert")
       throw new Unusable(`--${name} is no option of ${command}; see --help`);
+    if (name in OF_RELEASE && command !== "release") throw new Unusable(`--${name} belongs to release; see --help`);
+    if (name in OF_SHEET && command !== "sheet") throw new Unusable(`--${name} belongs to sheet; see --help`);
     if (name in OF_CHECK && command !== "check") throw new Unusable(`--${name} belongs to check; see --help`);
     if (name !== "o" && LOOKING[command]?.has(name) === false)
       throw new Unusable(`--${name} is no option of ${command}; see --help`);
@@ -186,9 +215,11 @@ export const readArguments = (command: Command, words: readonly string[]): Argum
   const thickness = given("thickness", (option, text) => above0(option, text, "20"));
   const material = values.material;
   if (inputs.length === 0) throw new Unusable(`${command} takes a file; see --help`);
-  const writes = command !== "inspect" && !(command in LOOKING);
+  const writes = !["inspect", "check", "compare"].includes(command);
   if (writes && out === undefined) throw new Unusable(`${command} needs -o and the file to write`);
   if (!writes && out !== undefined) throw new Unusable(`${command} writes nothing; leave -o away`);
+  if (out === "-" && (command === "release" || command === "sheet"))
+    throw new Unusable(`${command} writes a file of its own; -o - is not for it`);
   if (command === "offset" && by === undefined) throw new Unusable("offset needs --by and how far, such as --by 2.5");
   if (command === "offset" && side === undefined) throw new Unusable("offset needs --side out, in or both");
   if (by !== undefined && by * times > LARGEST) throw new Unusable("--by times --times is more than 1e9");
@@ -201,6 +232,13 @@ export const readArguments = (command: Command, words: readonly string[]): Argum
     sharedEdges: edges ?? "keep",
     roles: values.roles === true,
     traced,
+    sheet: {
+      paper: given("paper", (option, text) => oneOf(option, text, PAPER_NAMES)) ?? "A3",
+      portrait: values.portrait === true,
+      template: values.template === true,
+      scale: given("scale", scaleOf),
+    },
+    ...(values.profile === undefined ? {} : { profile: values.profile }),
     version: given("dxf", (option, text) => oneOf(option, text, ["R12", "R2000"] as const)) ?? "R2000",
     ...(out === undefined ? {} : { out }),
     ...(units === undefined ? {} : { units }),

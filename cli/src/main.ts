@@ -25,13 +25,28 @@ export const main = async (words: readonly string[]): Promise<0 | 1 | 2> => {
     const command = COMMANDS.find((one) => one === name);
     if (!command) throw new Unusable(name ? `${name} is no command; see --help` : "a command is missing; see --help");
     const options = readArguments(command, rest);
-    if (command !== "compare") return await runAll(options);
-    const { code, text } = await (await import("./compare.ts")).compareFiles(options);
+    const one = await alone(options);
+    if (!one) return await runAll(options);
+    const { code, text } = one;
     process.stdout.write(text.split("\n").map(plainText).join("\n"));
     return code;
   } catch (reason) {
     if (!(reason instanceof Unusable)) throw reason;
     return complain(reason);
+  }
+};
+
+/** What the commands say that take one job, or two files, and no folders; each is read in only where it is wanted. */
+const alone = async (options: Arguments): Promise<{ readonly code: 0 | 1; readonly text: string } | undefined> => {
+  switch (options.command) {
+    case "compare":
+      return (await import("./compare.ts")).compareFiles(options);
+    case "release":
+      return (await import("./release.ts")).releaseJob(options);
+    case "sheet":
+      return (await import("./sheet.ts")).sheetOf(options);
+    default:
+      return undefined;
   }
 };
 

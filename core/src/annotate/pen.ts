@@ -48,6 +48,10 @@ export const readable = (angle: number): number => {
   return own <= -Math.PI / 2 + LEVEL_WITHIN ? own + Math.PI : own;
 };
 
+/** Where the first letter of a text stands on its line of writing. */
+export const drawnTextStart = ({ text, middle, angle, height }: DrawnText): Point =>
+  along(along(middle, unitAt(angle), -textWidth(text, height) / 2), leftOf(unitAt(angle)), -height / 2);
+
 /** The corners of a text's box, from its start on the line of writing, counter-clockwise. */
 export const textCorners = ({ text, middle, angle, height }: DrawnText): readonly Point[] => {
   const [way, up] = [unitAt(angle), leftOf(unitAt(angle))];

@@ -3,7 +3,7 @@ import { drawingBounds, unitOf, type Drawing } from "../drawing/drawing.ts";
 import { convertLength } from "../numeric/units.ts";
 
 /** Scales of drawings (ISO 5455), drawing to paper. */
-const SCALES = [0.02, 0.05, 0.1, 0.2, 0.5, 1, 2, 5, 10, 20, 50, 100, 200, 500, 1000] as const;
+export const SCALES = [0.02, 0.05, 0.1, 0.2, 0.5, 1, 2, 5, 10, 20, 50, 100, 200, 500, 1000] as const;
 
 /** The part of a sheet A3 on which the drawing itself should find room, mm: the frame and the title left out. */
 const ROOM = { width: 380, height: 230 } as const;

@@ -3,3 +3,4 @@ export * from "./machineProfile.ts";
 export * from "./profileFile.ts";
 export * from "./readBackDxf.ts";
 export * from "./writeMachineFile.ts";
+export * from "./releaseName.ts";

@@ -40,6 +40,10 @@ describe("sentences", () => {
         one: "1250",
         other: "1.250",
         decimals: 3,
+        scale: "1 : 1",
+        paper: "A4",
+        fits: "1 : 2",
+        pages: 200,
         wrong: "Marks need a name.",
       };
       for (const unit of ["mm", "in"] as const) {

@@ -266,6 +266,13 @@ const SENTENCES: Readonly<Record<RefusalCode, Words>> = {
     "DXF.",
   "rounds-away": ({ decimals }) =>
     `With ${decimals} decimals something of the drawing would be nothing. Take more decimals, or exact numbers.`,
+  "sheet-empty": () => "Nothing is drawn that could stand on paper.",
+  "sheet-too-large": ({ paper }) =>
+    `The drawing fits on ${paper} at no scale, beside its blocks. Take a larger sheet, or leave blocks out.`,
+  "sheet-scale": ({ scale, paper, fits }) =>
+    `At ${scale} the drawing does not fit on ${paper}. At ${fits} it does; or take a larger sheet.`,
+  "template-too-large": ({ pages, most }) =>
+    `It would be ${pages} pages; up to ${most} are made. Take larger paper, or cut the template in parts.`,
   "profile-unreadable": () =>
     "This is no machine profile. One is saved under Settings, as a file ending in .profile.json.",
   "profile-newer": () => "This profile was written by a newer version. Nothing was taken from it.",

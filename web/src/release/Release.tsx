@@ -5,7 +5,7 @@ import { calloutText } from "@ash-edge/core/callouts";
 import { isWaived } from "@ash-edge/core/checks";
 import { entityOf, settingsOf, unitOf, type Drawing } from "@ash-edge/core/drawing";
 import { readTypedValue, showLength, type Id } from "@ash-edge/core/numeric";
-import { PLAIN_PROFILE, type Comparison, type MachineProfile } from "@ash-edge/core/release";
+import { PLAIN_PROFILE, releaseName, type Comparison, type MachineProfile } from "@ash-edge/core/release";
 import { sayRefusal } from "@ash-edge/core/say";
 import { StoredJobPlace } from "../app/StoredJobPlace.tsx";
 import { useDatabase } from "../app/StoreProvider.tsx";
@@ -48,8 +48,7 @@ export const Release = () => (
 /** A name for the next release that none has yet. */
 const proposedName = ({ number, name }: JobRecord, releases: readonly BlobRecord[], extension: string): string => {
   for (let next = (releases[0]?.number ?? 0) + 1; ; next++) {
-    const part = `${number} ${name}`.replace(/[^\w]+/g, "-").toLowerCase();
-    const proposed = `${part.slice(0, NAME_LENGTH - 12)} r${next}`.replace(/[^\w]+/g, "-").replace(/^[-_]+/, "");
+    const proposed = releaseName(number, name, next, NAME_LENGTH - extension.length);
     if (!releases.some((one) => sameName(one.name, proposed + extension))) return proposed;
   }
 };
