@@ -132,7 +132,7 @@ test("machine profiles: made at the release, kept by the job, duplicated, saved 
   await form.getByRole("radio", { name: "mm", exact: true }).click();
   await form.getByRole("radio", { name: "with decimals" }).click();
   await typeOver(form.getByRole("textbox", { name: /^Decimals/ }), "two");
-  await typeOver(form.getByRole("textbox", { name: "Layer of inside" }), "outside");
+  await typeOver(form.getByRole("textbox", { name: "Layer of inside contours" }), "outside");
   await form.getByRole("button", { name: "Make it" }).click();
   // everything wrong is said where it is, and what was typed stays
   await expect(form.getByRole("alert")).toHaveText([
@@ -141,9 +141,9 @@ test("machine profiles: made at the release, kept by the job, duplicated, saved 
   ]);
   await expect(form.getByRole("textbox", { name: /^Decimals/ })).toHaveValue("two");
   await typeOver(form.getByRole("textbox", { name: /^Decimals/ }), "2");
-  await typeOver(form.getByRole("textbox", { name: "Layer of inside" }), "OUTSIDE");
+  await typeOver(form.getByRole("textbox", { name: "Layer of inside contours" }), "OUTSIDE");
   await expect(form.getByRole("alert")).toContainText("would both lie on OUTSIDE");
-  await typeOver(form.getByRole("textbox", { name: "Layer of inside" }), "CUT_IN");
+  await typeOver(form.getByRole("textbox", { name: "Layer of inside contours" }), "CUT_IN");
   await form.getByRole("radio", { name: "the lower left" }).click();
   await page.keyboard.press("Tab");
   await form.getByRole("button", { name: "Make it" }).click();
@@ -170,7 +170,7 @@ test("machine profiles: made at the release, kept by the job, duplicated, saved 
   ]);
   const back = page.getByText("Read back: 3 things, all the same");
   await back.click();
-  await expect(page.getByRole("row", { name: /CUT_IN/ })).toContainText("39.8982267006");
+  await expect(page.getByRole("row", { name: /CUT_IN 1 1/ })).toContainText("39.8982267006");
   await expect(page.getByRole("region", { name: "Released files" })).toContainText("Our plasma · Ready");
   // the job keeps to it; in Settings it is saved to a file, removed, and taken from the file again
   await page.goto("/settings");

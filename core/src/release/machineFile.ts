@@ -41,18 +41,19 @@ export const machineFile = (
   for (const contour of contours) {
     const moved = inFile(contour, place, length);
     if (!moved) return refuse("rounds-away", { decimals });
-    const isTapped = contour.tapped === true && tapped !== "cut";
-    const layer = isTapped
-      ? profile.layers.tapped.name
-      : profile.layersBy === "role"
-        ? profile.layers[contour.role].name
-        : contour.layer;
-    if (isTapped && tapped === "point" && moved.kind === "circle")
+    const layer = layerInFile(contour, profile);
+    if (contour.tapped && tapped === "point" && moved.kind === "circle")
       shapes.push({ kind: "point", at: moved.centre, layer });
     else for (const shape of inPieces({ ...releasedShapes([moved])[0]!, layer }, profile)) shapes.push(shape);
     while (roles.length < shapes.length) roles.push(contour.role);
   }
   return done({ format, unit, shapes, roles, layers: fileLayers(layers, profile), decimals });
+};
+
+/** The layer of a machine's file that a contour lies on. */
+export const layerInFile = ({ tapped, role, layer }: PlannedContour, profile: MachineProfile): string => {
+  if (tapped && profile.tapped !== "cut") return profile.layers.tapped.name;
+  return profile.layersBy === "role" ? profile.layers[role].name : layer;
 };
 
 /** The least x and the least y of all that is written. */

@@ -36,11 +36,11 @@ export type Mark =
   /** A picture known by its name, in a box. */
   | { readonly kind: "picture"; readonly name: string; readonly box: Bounds };
 
-/** A page of paper: what stands on it, some of it cut off at a box. */
+/** A page of paper: what stands on it, some of it cut off at a box; what moves can be put elsewhere on it. */
 export type PaperPage = {
   readonly width: number;
   readonly height: number;
-  readonly groups: readonly { readonly clip?: Bounds; readonly marks: readonly Mark[] }[];
+  readonly groups: readonly { readonly clip?: Bounds; readonly moves?: true; readonly marks: readonly Mark[] }[];
 };
 
 /** The size of the font, mm, whose capitals are so high. */

@@ -15,7 +15,7 @@ import { TITLE, titleBlock, type Title } from "./titleBlock.ts";
 /** What is asked of a sheet. */
 export type SheetAsked = {
   readonly paper: Paper;
-  /** Drawing to paper; the largest of the standard's at which all of it finds room where nothing is asked. */
+  /** Drawing to paper; where nothing is asked true size, or the standard's next at which all of it finds room. */
   readonly scale?: number | undefined;
   /** How far the drawing is put from the middle of its room, mm. */
   readonly shift: Point;
@@ -100,7 +100,7 @@ export const sheetPages = (drawing: Drawing, asked: SheetAsked): Outcome<Sheet> 
     return (box.maxX - box.minX) * by <= room.maxX - room.minX && (box.maxY - box.minY) * by <= room.maxY - room.minY;
   };
   if (!drawnAt(drawing, profile, 1).box) return refuse("sheet-empty");
-  const best = SCALES.find(fits);
+  const best = bestScale(fits);
   if (best === undefined) return refuse("sheet-too-large", { paper: asked.paper.name });
   const scale = asked.scale ?? best;
   if (!fits(scale))
@@ -110,12 +110,13 @@ export const sheetPages = (drawing: Drawing, asked: SheetAsked): Outcome<Sheet> 
   const by = convertLength(1, unit, "mm") / scale;
   const middle = add(boundsMiddle(room), shiftWithin(asked.shift, box!, by, room, frame));
   const on: OnPaper = { by, move: subtract(middle, times(boundsMiddle(box!), by)) };
-  const marks: Mark[] = [
+  const drawn: Mark[] = [
     ...profile.contours.map(({ pieces, role }) => outlineMark(on, pieces, true, role === "mark")),
     ...profile.open.map(({ pieces }) => outlineMark(on, pieces, false, false)),
     ...profile.marks.map(({ pieces }) => outlineMark(on, pieces, false, true)),
     ...displays.flatMap(({ drawn }) => drawn.map((one) => drawnMark(on, one))),
   ];
+  const marks: Mark[] = [];
   const shown = rows.slice(0, table.rows);
   if (shown.length > 0) for (const mark of calloutBlock(shown, unit, table.left, table.top)) marks.push(mark);
   if (sketch && asked.sketch) {
@@ -144,10 +145,22 @@ export const sheetPages = (drawing: Drawing, asked: SheetAsked): Outcome<Sheet> 
     return {
       width,
       height,
-      groups: [{ marks: [...frameMarks(frame, width, height), ...own, ...titleBlock(title, frame)] }],
+      groups: [
+        { marks: [...own, ...frameMarks(frame, width, height), ...titleBlock(title, frame)] },
+        ...(i === 0 ? [{ moves: true as const, marks: drawn }] : []),
+      ],
     };
   });
   return done({ pages, scale });
+};
+
+/** What is smaller than this part of its room in true size is drawn larger. */
+const SMALL = 5;
+
+/** True size where that fits, a larger scale for what is small, the least reduction for what is large. */
+const bestScale = (fits: (scale: number) => boolean): number | undefined => {
+  const isSmall = fits(1 / SMALL);
+  return SCALES.find((scale) => (isSmall || scale >= 1) && fits(scale));
 };
 
 const sketchBox = (sketch: SheetAsked["sketch"]): readonly [number, number] | undefined => {

@@ -31,6 +31,7 @@ export const router = createBrowserRouter([
       { path: "/jobs/:id/prove", lazy: place(async () => (await import("../prove/Prove.tsx")).Prove) },
       { path: "/jobs/:id/compare", lazy: place(async () => (await import("../compare/Compare.tsx")).Compare) },
       { path: "/jobs/:id/release", lazy: place(async () => (await import("../release/Release.tsx")).Release) },
+      { path: "/jobs/:id/sheet", lazy: place(async () => (await import("../sheet/Sheet.tsx")).SheetPlace) },
       { path: "/tables", lazy: place(async () => (await import("../tables/Tables.tsx")).Tables) },
       { path: "/settings", lazy: place(async () => (await import("../settings/Settings.tsx")).Settings) },
       { path: "/help", lazy: place(async () => (await import("../help/Help.tsx")).Help) },

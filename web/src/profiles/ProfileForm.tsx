@@ -4,6 +4,7 @@ import {
   MACHINE_FORMATS,
   MOST_DECIMALS,
   profileLine,
+  USE_WORDS,
   usedLayers,
   wrongParts,
   type LayerUse,
@@ -12,13 +13,6 @@ import {
 import { Field } from "../jobs/headFields.tsx";
 import { Segmented } from "../ui/Choice.tsx";
 import { FormDialog } from "../ui/FormDialog.tsx";
-
-const USES: Readonly<Record<LayerUse, string>> = {
-  outside: "Outside",
-  inside: "Inside",
-  mark: "Marks",
-  tapped: "Tapped holes",
-};
 
 /** Asks for a machine profile, part by part; what is wrong with a part is said beside it. */
 export const ProfileForm = ({
@@ -161,11 +155,10 @@ export const ProfileForm = ({
         />
       </div>
       {LAYER_USES.filter((use) => used.includes(use)).map((use) => (
-        <fieldset key={use} className="grid grid-cols-[6.5rem_1fr_5rem] items-end gap-2">
-          <legend className="sr-only">{USES[use]}</legend>
-          <span className="pb-1.5 text-soft">{USES[use]}</span>
+        <fieldset key={use} className="grid grid-cols-[1fr_5rem] items-end gap-2">
+          <legend className="sr-only">{USE_WORDS[use]}</legend>
           <Field
-            label={`Layer of ${USES[use].toLowerCase()}`}
+            label={`Layer of ${USE_WORDS[use].toLowerCase()}`}
             value={profile.layers[use].name}
             autoComplete="off"
             error={undefined}
@@ -179,7 +172,7 @@ export const ProfileForm = ({
             onChange={(event) => putLayer(use, { colour: number(use, event.target.value) })}
           />
           {says(use) && (
-            <p role="alert" className="col-span-3 text-fault">
+            <p role="alert" className="col-span-2 text-fault">
               {says(use)}
             </p>
           )}

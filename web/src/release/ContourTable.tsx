@@ -1,5 +1,6 @@
 import { Download } from "lucide-react";
 import { releasedArea, type PlannedContour, type ReleasePlan } from "@ash-edge/core/checks";
+import { layerInFile, type MachineProfile } from "@ash-edge/core/release";
 import { showArea, showLength, type Unit } from "@ash-edge/core/numeric";
 
 /** So many are listed; the table as a file has them all. */
@@ -15,7 +16,15 @@ const words = (contour: PlannedContour, unit: Unit): string => {
 };
 
 /** What is written, contour by contour, with its layer in the file. */
-export const ContourTable = ({ plan, onTable }: { plan: ReleasePlan; onTable: () => void }) => {
+export const ContourTable = ({
+  plan,
+  profile,
+  onTable,
+}: {
+  plan: ReleasePlan;
+  profile: MachineProfile;
+  onTable: () => void;
+}) => {
   const { contours, unit } = plan;
   const more = contours.length - LISTED;
   return (
@@ -57,7 +66,7 @@ export const ContourTable = ({ plan, onTable }: { plan: ReleasePlan; onTable: ()
               return (
                 <tr key={i} className="border-t border-hair">
                   <td className={`figures py-1.5 pl-4 font-semibold ${contour.role === "inside" ? "text-inside" : ""}`}>
-                    {contour.layer}
+                    {layerInFile(contour, profile)}
                   </td>
                   <td className="said">{words(contour, unit)}</td>
                   <td className="figures pr-4 text-right">{area === undefined ? "" : showArea(area, unit)}</td>

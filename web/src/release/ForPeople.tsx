@@ -1,4 +1,5 @@
 import { useMemo, useState } from "react";
+import { Link } from "react-router";
 import { unitOf, type Drawing } from "@ash-edge/core/drawing";
 import { fileAnnotations, PEOPLE_FORMATS, writeForPeople, type PeopleFormat } from "@ash-edge/core/formats";
 import { sayRefusal } from "@ash-edge/core/say";
@@ -49,6 +50,11 @@ export const ForPeople = ({ drawing, name }: { drawing: Drawing; name: string })
           Save the drawing
         </button>
       </div>
+      <p className="mt-2">
+        <Link to="../sheet" relative="path" className="underline">
+          On paper: a sheet with its title block, or a template in true size
+        </Link>
+      </p>
       {wrong && (
         <p role="alert" className="mt-2 text-fault">
           {wrong}

@@ -132,7 +132,7 @@ const Sheet = ({
               )}
             </div>
           </section>
-          {looked && <ContourTable plan={looked.plan} onTable={() => void saveTable(name)} />}
+          {looked && <ContourTable plan={looked.plan} profile={profile} onTable={() => void saveTable(name)} />}
           {looked && <CalloutList rows={looked.callouts} unit={unit} />}
         </div>
         <div className="flex flex-col gap-3">

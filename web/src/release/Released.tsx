@@ -1,6 +1,7 @@
 import { useLiveQuery } from "dexie-react-hooks";
 import { Download } from "lucide-react";
 import { Link } from "react-router";
+import { revisionLetter } from "@ash-edge/core/release";
 import { useDatabase } from "../app/StoreProvider.tsx";
 import { placeInHistory, type BlobRecord } from "../store/index.ts";
 import { saveAs } from "../ui/saveAs.ts";
@@ -19,7 +20,7 @@ export const Released = ({ job, releases }: { job: string; releases: readonly Bl
             <span className="min-w-0 flex-1">
               <b className="block truncate">{file.name}</b>
               <span className="figures block truncate text-xs text-soft" title={file.checksum}>
-                no. {file.number} ·{" "}
+                no. {file.number}, revision {revisionLetter(file.number ?? 0)} ·{" "}
                 {new Date(file.made).toLocaleString("en-GB", { dateStyle: "medium", timeStyle: "short" })}
               </span>
               {(file.profile ?? file.verdict) !== undefined && (

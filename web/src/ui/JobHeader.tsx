@@ -21,10 +21,11 @@ const PLACES = [
   ["", "Bench"],
   ["prove", "Prove"],
   ["release", "Release"],
+  ["sheet", "Sheet"],
   ["compare", "Compare"],
 ] as const;
 
-type Place = "prove" | "release" | "compare";
+type Place = keyof typeof NAMES;
 
 /** The places of a job; the lit one is where one is. */
 const JobPlaces = ({ job, at }: { job: string; at: Place }) => (
@@ -45,7 +46,7 @@ const JobPlaces = ({ job, at }: { job: string; at: Place }) => (
   </nav>
 );
 
-const NAMES = { prove: "Prove", release: "Release", compare: "Compare" } as const;
+const NAMES = { prove: "Prove", release: "Release", sheet: "Sheet", compare: "Compare" } as const;
 
 /** The top of a screen of a job beside its bench: where one is, and the other places. */
 export const JobHeader = ({ job, at }: { job: JobRecord; at: Place }) => (
