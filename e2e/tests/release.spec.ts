@@ -1,6 +1,7 @@
 import { expect, test, type Page } from "@playwright/test";
 import { readFileSync } from "node:fs";
 import DxfParser from "dxf-parser";
+import { unzipSync } from "fflate";
 import { applyEdit, drawingText, MARK_LAYER, newDrawing, PROFILE_LAYER, type Drawing } from "@ash-edge/core/drawing";
 import { addLayer, changeLayer, draftEdit } from "@ash-edge/core/edits";
 import type { Shape } from "@ash-edge/core/shape";
@@ -172,6 +173,26 @@ test("machine profiles: made at the release, kept by the job, duplicated, saved 
   await back.click();
   await expect(page.getByRole("row", { name: /CUT_IN 1 1/ })).toContainText("39.8982267006");
   await expect(page.getByRole("region", { name: "Released files" })).toContainText("Our plasma · Ready");
+  // all of it in one folder: the very file, what stands on paper, the tables, the sketch, the job
+  const [folder] = await Promise.all([
+    page.waitForEvent("download"),
+    page.getByRole("button", { name: "Save the job folder (ZIP)" }).click(),
+  ]);
+  expect(folder.suggestedFilename()).toBe("0414-Rocker-plate.zip");
+  const held = unzipSync(readFileSync(await folder.path()));
+  expect(Object.keys(held).sort()).toEqual([
+    "0414-Rocker-plate-callouts.csv",
+    "0414-Rocker-plate-contours.csv",
+    "0414-Rocker-plate-sheet.pdf",
+    "0414-Rocker-plate-template.pdf",
+    "0414-Rocker-plate.ashedge.json",
+    "0414-rocker-plate-r1.dxf",
+    "contents.txt",
+    expect.stringMatching(/^sketches\/1 .*/),
+  ]);
+  expect(Buffer.from(held["0414-rocker-plate-r1.dxf"]!).toString()).toBe(text);
+  expect(Buffer.from(held["0414-Rocker-plate-sheet.pdf"]!.slice(0, 5)).toString()).toBe("%PDF-");
+  expect(Buffer.from(held["contents.txt"]!).toString()).toContain("for Our plasma");
   // the job keeps to it; in Settings it is saved to a file, removed, and taken from the file again
   await page.goto("/settings");
   const card = page.getByRole("region", { name: "Machine profiles" });

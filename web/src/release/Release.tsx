@@ -200,7 +200,7 @@ const Sheet = ({
             />
           </section>
           <ForPeople drawing={drawing} name={fileName(`${job.number} ${job.name}`, "")} />
-          <Released job={job.id} releases={releases ?? []} />
+          <Released job={job} drawing={drawing} releases={releases ?? []} />
         </div>
       </main>
     </div>

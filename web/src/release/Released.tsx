@@ -1,13 +1,24 @@
 import { useLiveQuery } from "dexie-react-hooks";
 import { Download } from "lucide-react";
 import { Link } from "react-router";
+import type { Drawing } from "@ash-edge/core/drawing";
 import { revisionLetter } from "@ash-edge/core/release";
 import { useDatabase } from "../app/StoreProvider.tsx";
-import { placeInHistory, type BlobRecord } from "../store/index.ts";
+import { placeInHistory, type BlobRecord, type JobRecord } from "../store/index.ts";
+import { JobFolder } from "./JobFolder.tsx";
 import { saveAs } from "../ui/saveAs.ts";
 
 /** The files that were released, each to be had again; and whether the job was changed since. */
-export const Released = ({ job, releases }: { job: string; releases: readonly BlobRecord[] }) => {
+export const Released = ({
+  job: record,
+  drawing,
+  releases,
+}: {
+  job: JobRecord;
+  drawing: Drawing;
+  releases: readonly BlobRecord[];
+}) => {
+  const job = record.id;
   const database = useDatabase();
   const now = useLiveQuery(() => placeInHistory(database, job), [database, job]);
   return (
@@ -54,6 +65,14 @@ export const Released = ({ job, releases }: { job: string; releases: readonly Bl
           </li>
         ))}
       </ul>
+      {releases[0] && (
+        <JobFolder
+          job={record}
+          drawing={drawing}
+          release={releases[0]}
+          isChanged={releases[0].at !== undefined && now !== undefined && releases[0].at !== now}
+        />
+      )}
     </section>
   );
 };

@@ -1,39 +1,24 @@
-import fontUrl from "@expo-google-fonts/ibm-plex-mono/400Regular/IBMPlexMono_400Regular.ttf?url";
 import { useLiveQuery } from "dexie-react-hooks";
 import { useMemo, useRef, useState } from "react";
 import type { Drawing } from "@ash-edge/core/drawing";
 import type { Point } from "@ash-edge/core/geometry";
-import { revisionLetter } from "@ash-edge/core/release";
-import type { PagePicture } from "@ash-edge/core/sheet/pdf";
 import { StoredJobPlace } from "../app/StoredJobPlace.tsx";
 import { useDatabase } from "../app/StoreProvider.tsx";
 import { releasesOf, type JobRecord } from "../store/index.ts";
 import { JobHeader } from "../ui/JobHeader.tsx";
 import { fileName, saveAs } from "../ui/saveAs.ts";
-import { useSketches, type ShownSketch } from "../ui/useSketch.ts";
+import { useSketches } from "../ui/useSketch.ts";
+import { askedFor } from "./askedFor.ts";
+import { makePdf } from "./makePdf.ts";
 import { keepSetup, keptSetup, type Setup } from "./setup.ts";
 import { PageView } from "./PageView.tsx";
 import { SheetOptions } from "./SheetOptions.tsx";
-import type { PaperAsked } from "./sheet.worker.ts";
-import { paperWork, usePages } from "./usePages.ts";
+import { usePages } from "./usePages.ts";
 
 /** A job on paper: as a sheet with its title block, or as a template in true size. */
 export const SheetPlace = () => (
   <StoredJobPlace>{({ job, stored: { drawing } }) => <Paper job={job} drawing={drawing} />}</StoredJobPlace>
 );
-
-const today = (): string => new Date().toLocaleDateString("sv-SE");
-
-/** A sketch as a picture of a document, whatever it was stored as. */
-const asPicture = async ({ image }: ShownSketch): Promise<PagePicture> => {
-  const canvas = new OffscreenCanvas(image.naturalWidth, image.naturalHeight);
-  const context = canvas.getContext("2d")!;
-  context.fillStyle = "#fff";
-  context.fillRect(0, 0, canvas.width, canvas.height);
-  context.drawImage(image, 0, 0);
-  const blob = await canvas.convertToBlob({ type: "image/jpeg", quality: 0.9 });
-  return { bytes: new Uint8Array(await blob.arrayBuffer()), type: "JPEG" };
-};
 
 const Paper = ({ job, drawing }: { job: JobRecord; drawing: Drawing }) => {
   const database = useDatabase();
@@ -42,36 +27,8 @@ const Paper = ({ job, drawing }: { job: JobRecord; drawing: Drawing }) => {
   const releases = useLiveQuery(() => releasesOf(database, job.id), [database, job.id]);
   const sketch = useSketches(database, job.id)?.[0];
   const last = releases?.[0]?.number;
-  const revision = last === undefined ? "" : revisionLetter(last);
   const words = `${job.number} ${job.name}`;
-  const what = useMemo((): PaperAsked => {
-    const { paper, template, scale, callouts, sketch: wanted, shop } = setup;
-    if (template) return { kind: "template", paper, words };
-    const { number, name, customer, material, thickness, quantity } = job;
-    return {
-      kind: "sheet",
-      asked: {
-        paper,
-        scale,
-        shift,
-        callouts,
-        title: {
-          shop,
-          job: number,
-          part: name,
-          customer,
-          material,
-          thickness,
-          quantity: String(quantity),
-          date: today(),
-          revision,
-        },
-        ...(wanted && sketch
-          ? { sketch: { name: sketch.id, width: sketch.image.naturalWidth, height: sketch.image.naturalHeight } }
-          : {}),
-      },
-    };
-  }, [setup, shift, sketch, job, revision, words]);
+  const what = useMemo(() => askedFor(job, setup, { shift, sketch, release: last }), [job, setup, shift, sketch, last]);
   const { pages, scale, wrong, current } = usePages(drawing, what);
   const [state, setState] = useState<"working" | { readonly text: string; readonly failed: boolean }>();
   const stopping = useRef<AbortController>(undefined);
@@ -85,12 +42,7 @@ const Paper = ({ job, drawing }: { job: JobRecord; drawing: Drawing }) => {
     const own = (stopping.current = new AbortController());
     setState("working");
     try {
-      const answer = await fetch(fontUrl);
-      if (!answer.ok) throw new Error("The lettering could not be loaded.");
-      const font = new Uint8Array(await answer.arrayBuffer());
-      const isAsked = what.kind === "sheet" && what.asked.sketch && sketch;
-      const pictures = isAsked ? { [sketch.id]: await asPicture(sketch) } : {};
-      const bytes = await paperWork((remote) => remote.pdf(drawing, what, words, font, pictures), own.signal);
+      const bytes = await makePdf(drawing, what, words, sketch, own.signal);
       const name = fileName(`${words}${setup.template ? " template" : " sheet"}`, ".pdf");
       saveAs(name, bytes, "application/pdf");
       setState({ text: `${name} was made, ${pages.length} page${pages.length === 1 ? "" : "s"}.`, failed: false });

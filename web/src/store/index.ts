@@ -19,3 +19,4 @@ export * from "./shopStyle.ts";
 export * from "./shopTools.ts";
 export * from "./verdicts.ts";
 export * from "./machineProfiles.ts";
+export * from "./jobFileOf.ts";

@@ -1,0 +1,31 @@
+import type { Point } from "@ash-edge/core/geometry";
+import { revisionLetter } from "@ash-edge/core/release";
+import type { JobRecord } from "../store/index.ts";
+import type { ShownSketch } from "../ui/useSketch.ts";
+import type { Setup } from "./setup.ts";
+import type { PaperAsked } from "./sheet.worker.ts";
+
+const today = (): string => new Date().toLocaleDateString("sv-SE");
+
+/** What is put on paper of a job, as the shop has it; `release` is the number of the last one, where there is one. */
+export const askedFor = (
+  { number, name, customer, material, thickness, quantity }: JobRecord,
+  { paper, template, scale, callouts, sketch: wanted, shop }: Setup,
+  { shift, sketch, release }: { shift: Point; sketch: ShownSketch | undefined; release: number | undefined },
+): PaperAsked => {
+  if (template) return { kind: "template", paper, words: `${number} ${name}` };
+  const revision = release === undefined ? "" : revisionLetter(release);
+  const head = { job: number, part: name, customer, material, thickness, quantity: String(quantity) };
+  const { naturalWidth = 1, naturalHeight = 1 } = sketch?.image ?? {};
+  return {
+    kind: "sheet",
+    asked: {
+      paper,
+      scale,
+      shift,
+      callouts,
+      title: { shop, ...head, date: today(), revision },
+      ...(wanted && sketch ? { sketch: { name: sketch.id, width: naturalWidth, height: naturalHeight } } : {}),
+    },
+  };
+};
