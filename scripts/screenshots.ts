@@ -71,6 +71,11 @@ await withBrowser(4339, async (page) => {
   await page.getByText("holds the same geometry").waitFor();
   await page.evaluate(() => window.scrollTo(0, 0));
   await shoot("release");
+  await steps.getByRole("link", { name: "Sheet" }).click();
+  await page.getByRole("img", { name: "Page 1 of 1" }).waitFor();
+  await page.getByRole("checkbox", { name: /sketch/ }).click();
+  await page.waitForTimeout(1000);
+  await shoot("sheet");
   for (const [name, heading] of [
     ["help", "Help"],
     ["tables", "Tables"],

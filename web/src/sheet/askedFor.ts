@@ -7,14 +7,19 @@ import type { PaperAsked } from "./sheet.worker.ts";
 
 const today = (): string => new Date().toLocaleDateString("sv-SE");
 
-/** What is put on paper of a job, as the shop has it; `release` is the number of the last one, where there is one. */
+/** The revision that a job is of: the letter of its last release, or that it was changed after that; or none yet. */
+export const revisionWords = (release: number | undefined, isChanged: boolean): string => {
+  if (release === undefined) return "";
+  return isChanged ? `after ${revisionLetter(release)}` : revisionLetter(release);
+};
+
+/** What is put on paper of a job, as the shop has it. */
 export const askedFor = (
   { number, name, customer, material, thickness, quantity }: JobRecord,
   { paper, template, scale, callouts, sketch: wanted, shop }: Setup,
-  { shift, sketch, release }: { shift: Point; sketch: ShownSketch | undefined; release: number | undefined },
+  { shift, sketch, revision }: { shift: Point; sketch: ShownSketch | undefined; revision: string },
 ): PaperAsked => {
   if (template) return { kind: "template", paper, words: `${number} ${name}` };
-  const revision = release === undefined ? "" : revisionLetter(release);
   const head = { job: number, part: name, customer, material, thickness, quantity: String(quantity) };
   const { naturalWidth = 1, naturalHeight = 1 } = sketch?.image ?? {};
   return {
