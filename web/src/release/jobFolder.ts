@@ -3,7 +3,7 @@ import { calloutRows } from "@ash-edge/core/checks";
 import { unitOf, type Drawing } from "@ash-edge/core/drawing";
 import { calloutCsv } from "@ash-edge/core/formats/csv";
 import { revisionLetter } from "@ash-edge/core/release";
-import { askedFor } from "../sheet/askedFor.ts";
+import { askedFor, revisionWords } from "../sheet/askedFor.ts";
 import { makePdf } from "../sheet/makePdf.ts";
 import { keptSetup } from "../sheet/setup.ts";
 import { jobFileOf, sketchesOf, type BlobRecord, type Database, type JobRecord } from "../store/index.ts";
@@ -58,7 +58,7 @@ export const jobFolder = async (
     const what = askedFor(
       job,
       { ...keptSetup(), template },
-      { shift: { x: 0, y: 0 }, sketch, release: release.number },
+      { shift: { x: 0, y: 0 }, sketch, revision: revisionWords(release.number, isChanged) },
     );
     const name = named(template ? " template" : " sheet", ".pdf");
     try {

@@ -8,7 +8,7 @@ import { releasesOf, type JobRecord } from "../store/index.ts";
 import { JobHeader } from "../ui/JobHeader.tsx";
 import { fileName, saveAs } from "../ui/saveAs.ts";
 import { useSketches } from "../ui/useSketch.ts";
-import { askedFor } from "./askedFor.ts";
+import { askedFor, revisionWords } from "./askedFor.ts";
 import { makePdf } from "./makePdf.ts";
 import { keepSetup, keptSetup, type Setup } from "./setup.ts";
 import { PageView } from "./PageView.tsx";
@@ -17,18 +17,20 @@ import { usePages } from "./usePages.ts";
 
 /** A job on paper: as a sheet with its title block, or as a template in true size. */
 export const SheetPlace = () => (
-  <StoredJobPlace>{({ job, stored: { drawing } }) => <Paper job={job} drawing={drawing} />}</StoredJobPlace>
+  <StoredJobPlace>{({ job, stored: { drawing }, at }) => <Paper {...{ job, drawing, at }} />}</StoredJobPlace>
 );
 
-const Paper = ({ job, drawing }: { job: JobRecord; drawing: Drawing }) => {
+/** `at` is the place in the job’s history that is shown. */
+const Paper = ({ job, drawing, at }: { job: JobRecord; drawing: Drawing; at: string }) => {
   const database = useDatabase();
   const [setup, setSetup] = useState<Setup>(keptSetup);
   const [shift, setShift] = useState<Point>({ x: 0, y: 0 });
   const releases = useLiveQuery(() => releasesOf(database, job.id), [database, job.id]);
   const sketch = useSketches(database, job.id)?.[0];
-  const last = releases?.[0]?.number;
+  const last = releases?.[0];
+  const revision = revisionWords(last?.number, last?.at !== undefined && last.at !== at);
   const words = `${job.number} ${job.name}`;
-  const what = useMemo(() => askedFor(job, setup, { shift, sketch, release: last }), [job, setup, shift, sketch, last]);
+  const what = useMemo(() => askedFor(job, setup, { shift, sketch, revision }), [job, setup, shift, sketch, revision]);
   const { pages, scale, wrong, current } = usePages(drawing, what);
   const [state, setState] = useState<"working" | { readonly text: string; readonly failed: boolean }>();
   const stopping = useRef<AbortController>(undefined);
