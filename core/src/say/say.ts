@@ -273,6 +273,20 @@ const SENTENCES: Readonly<Record<RefusalCode, Words>> = {
     `At ${scale} the drawing does not fit on ${paper}. At ${fits} it does; or take a larger sheet.`,
   "template-too-large": ({ pages, most }) =>
     `It would be ${pages} pages; up to ${most} are made. Take larger paper, or cut the template in parts.`,
+  "cutter-format": () => "The test cutter reads DXF files, and this is none that it can read. Write a DXF for it.",
+  "cutter-unit": () => "The file does not say whether its numbers are millimetres or inches. Write it with its unit.",
+  "cutter-layer": ({ layer }) =>
+    `There is no process for the layer ${layer}. Name it in the machine's profile, or put nothing on it.`,
+  "cutter-entity": ({ type }) => `A ${type} is in the file, which the cutter does not know. Make lines and arcs of it.`,
+  "cutter-point": ({ process }) =>
+    `A point is in the file, and a ${process} makes no single holes. Cut the holes instead.`,
+  "cutter-open": () => "A contour is open. Only marks may be: close it, or put it on the layer of marks.",
+  "cutter-nothing": () => "Nothing in the file is to be cut. It needs a closed contour on a layer that is cut.",
+  "cutter-doubled": () => "The same edge is there twice and would be cut twice. Remove one of them.",
+  "cutter-crossing": () => "Two contours cross. Trim what is too much.",
+  "cutter-bed": ({ x, y, width, height }, length) =>
+    `It needs ${length(x)} × ${length(y)} with room to lead in, and the bed has ${length(width)} × ` +
+    `${length(height)}. Choose another process, or cut it in parts.`,
   "profile-unreadable": () =>
     "This is no machine profile. One is saved under Settings, as a file ending in .profile.json.",
   "profile-newer": () => "This profile was written by a newer version. Nothing was taken from it.",

@@ -1,0 +1,3 @@
+export * from "./process.ts";
+export * from "./readCut.ts";
+export * from "./run.ts";
