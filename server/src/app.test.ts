@@ -5,6 +5,7 @@ import { tmpdir } from "node:os";
 import { dirname, join } from "node:path";
 import { fileURLToPath } from "node:url";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { writeShapes } from "@ash-edge/core/formats/dxf";
 import { jobHeadSchema, newCalloutSchema } from "@ash-edge/core/formats/job";
 import { makeApp } from "./app.ts";
 
@@ -74,6 +75,44 @@ describe("the server", () => {
         wrong += answer.status >= 400 ? 1 : 0;
       }
     expect(wrong).toBeGreaterThan(100);
+  });
+
+  it("runs a file on the test cutter, told by events; refuses in words; two hundred at once with limits", async () => {
+    const text = writeShapes([{ kind: "circle", layer: "OUTSIDE", centre: { x: 0, y: 0 }, radius: 20 }], "mm");
+    const layers = encodeURIComponent(JSON.stringify({ OUTSIDE: "outside" }));
+    const post = (body: string, query = `process=plasma&layers=${layers}`): Promise<Response> =>
+      fetch(`${base}/api/cutter/runs?${query}`, { method: "POST", body });
+    const made = await post(text);
+    expect(made.status).toBe(201);
+    const { id, run } = (await made.json()) as { id: string; run: { time: number; cut: number } };
+    expect(run.cut).toBeCloseTo(40 * Math.PI + 5, 9);
+    // watched at a thousand times its speed it is done at once, and the stream ends
+    const events = await (await fetch(`${base}/api/cutter/runs/${id}/events?speed=1000`)).text();
+    const told = events
+      .split("\n\n")
+      .filter(Boolean)
+      .map((one) => JSON.parse(one.slice(6)) as { state: string; time: number });
+    expect(told[0]!.state).toBe("travel");
+    expect(told.at(-1)).toMatchObject({ state: "done", time: run.time });
+    const refused = await post("nonsense");
+    expect([refused.status, await refused.json()]).toEqual([
+      422,
+      { refused: expect.stringContaining("reads DXF files") },
+    ]);
+    for (const query of [
+      "",
+      "process=laser",
+      `process=plasma&layers=${encodeURIComponent('{"A":"B"}')}`,
+      "process=plasma&layers=x",
+    ])
+      expect((await post(text, query)).status).toBe(400);
+    expect((await fetch(`${base}/api/cutter/runs/none/events`)).status).toBe(404);
+    expect((await fetch(`${base}/api/cutter/runs/${id}/events?speed=-1`)).status).toBe(400);
+    expect((await post("x".repeat(21_000_000))).status).toBe(413);
+    const many = await Promise.all(Array.from({ length: 200 }, () => post(text)));
+    expect(many.every(({ status }) => status === 201)).toBe(true);
+    // what came first made room
+    expect((await fetch(`${base}/api/cutter/runs/${id}/events`)).status).toBe(404);
   });
 
   it("answers what it does not have with a plain 404", async () => {

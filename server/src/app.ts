@@ -3,6 +3,7 @@ import { rateLimit } from "express-rate-limit";
 import helmet from "helmet";
 import { existsSync, readFileSync } from "node:fs";
 import { join } from "node:path";
+import { makeCutter } from "./cutter.ts";
 
 export type ServerOptions = {
   /** The folder of the built application. */
@@ -15,6 +16,7 @@ const WORDS: Readonly<Record<number, string>> = {
   400: "This address can't be read.",
   403: "There is nothing at this address.",
   404: "There is nothing at this address.",
+  413: "This is too large.",
   412: "It is not what it was any more.",
   416: "There is no such part of it.",
 };
@@ -34,7 +36,7 @@ const plainly: ErrorRequestHandler = (reason: { status?: unknown }, _request, re
     .send(WORDS[status] ?? (status === 500 ? "The server could not answer this." : "This can't be answered."));
 };
 
-/** The server: the built application, and the demo data where it is wanted. No state. */
+/** The server: the built application, the test cutter, and the demo data where it is wanted. It stores nothing. */
 export const makeApp = ({ site, demo }: ServerOptions): Express => {
   const app = express();
   app.disable("x-powered-by");
@@ -65,6 +67,7 @@ export const makeApp = ({ site, demo }: ServerOptions): Express => {
     if (!demo) return void response.status(404).json({ error: "This server has no demo data." });
     response.json(JSON.parse(readFileSync(join(demo, "jobs.json"), "utf8")));
   });
+  app.use("/api/cutter", makeCutter());
   if (demo) app.use("/api/demo", express.static(demo, { index: false }));
   app.use(
     "/api",

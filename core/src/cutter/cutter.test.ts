@@ -138,6 +138,12 @@ describe("the test cutter", () => {
     expect(tight.unled).toBe(1);
   });
 
+  it("a profile is outside or inside by its nesting, and led into accordingly", () => {
+    const shapes = [chain("Plate", rectangle(0, 0, 100, 60)), circle("Plate", 50, 30, 10)];
+    const read = readCut(writeShapes(shapes, "mm"), PROCESSES.waterjet, { Plate: "profile" });
+    expect(read.ok && runOf(read.value, PROCESSES.waterjet).steps.map(({ use }) => use)).toEqual(["inside", "outside"]);
+  });
+
   it("is at its places in time: no faster than it can go, and done in the end", () => {
     const process = PROCESSES.plasma;
     const run = runFor(

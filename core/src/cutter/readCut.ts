@@ -1,4 +1,5 @@
 import { joinRuns, runPieces } from "../contour/joining.ts";
+import { nestingDepths } from "../contour/nesting.ts";
 import { meetingPlaces } from "../contour/meetingPlaces.ts";
 import { INSUNITS } from "../formats/dxf/writeDxf.ts";
 import type { FoundEntity } from "../formats/dxf/compareRead.ts";
@@ -18,8 +19,8 @@ export type CutPath =
   | { readonly use: LayerUse; readonly kind: "run"; readonly closed: boolean; readonly pieces: readonly Piece[] }
   | { readonly use: LayerUse; readonly kind: "point"; readonly at: Point };
 
-/** Which layer of a file is cut as what. */
-export type LayerTable = Readonly<Record<string, LayerUse>>;
+/** Which layer of a file is cut as what; a `profile` outside or inside by its nesting. */
+export type LayerTable = Readonly<Record<string, LayerUse | "profile">>;
 
 /** Ends as near as this are one for the cutter's control, mm. */
 const JOINS = 0.01;
@@ -39,8 +40,8 @@ export const readCut = (text: string, process: Process, layers: LayerTable): Out
   const unit = (Object.keys(INSUNITS) as Unit[]).find((one) => INSUNITS[one] === found.insunits);
   if (!unit) return refuse("cutter-unit");
   const known = new Map(Object.entries(layers).map(([name, use]) => [name.toUpperCase(), use]));
-  const loose = new Map<LayerUse, (readonly Piece[])[]>();
-  const paths: CutPath[] = [];
+  const loose = new Map<LayerUse | "profile", (readonly Piece[])[]>();
+  const paths: Read[] = [];
   for (const entity of found.entities) {
     const use = known.get(entity.layer.toUpperCase());
     if (!use) return refuse("cutter-layer", { layer: entity.layer });
@@ -64,14 +65,27 @@ export const readCut = (text: string, process: Process, layers: LayerTable): Out
       if (!run.closed && use !== "mark") return refuse("cutter-open", {}, pieces[0]!.a);
       paths.push({ use, kind: "run", closed: run.closed, pieces });
     }
-  const cut = paths.filter((path) => path.kind === "run" && path.use !== "mark") as Extract<CutPath, { kind: "run" }>[];
+  const cut = paths.filter((path) => path.kind === "run" && path.use !== "mark") as Extract<Read, { kind: "run" }>[];
   if (cut.length === 0) return refuse("cutter-nothing");
   const wrong = crossing(cut);
   if (wrong) return wrong;
-  return onBed(paths, process);
+  return onBed(byNesting(paths), process);
 };
 
-const crossing = (cut: readonly Extract<CutPath, { kind: "run" }>[]): ReturnType<typeof refuse> | undefined => {
+type Read = CutPath | (Omit<Extract<CutPath, { kind: "run" }>, "use"> & { readonly use: "profile" }) | ProfilePoint;
+type ProfilePoint = Omit<Extract<CutPath, { kind: "point" }>, "use"> & { readonly use: "profile" };
+
+/** What is a profile is outside or inside by how deep it lies. */
+const byNesting = (paths: readonly Read[]): readonly CutPath[] => {
+  const closed = paths.flatMap((path) => (path.kind === "run" && path.closed && path.use !== "mark" ? [path] : []));
+  const depths = nestingDepths(closed.map(({ pieces }) => pieces));
+  const uses = new Map(closed.map((path, i) => [path as Read, depths[i]! % 2 === 0 ? "outside" : "inside"] as const));
+  return paths.map((path) =>
+    path.use === "profile" ? ({ ...path, use: uses.get(path) ?? "outside" } as CutPath) : (path as CutPath),
+  );
+};
+
+const crossing = (cut: readonly Extract<Read, { kind: "run" }>[]): ReturnType<typeof refuse> | undefined => {
   try {
     const [first] = withinMoment(() => meetingPlaces(cut)).filter(({ kind }) => kind !== "touching");
     if (!first) return undefined;
