@@ -76,6 +76,13 @@ await withBrowser(4339, async (page) => {
   await page.getByRole("checkbox", { name: /sketch/ }).click();
   await page.waitForTimeout(1000);
   await shoot("sheet");
+  await steps.getByRole("link", { name: "Release" }).click();
+  await page.getByRole("link", { name: /^Test run of/ }).click();
+  await page.getByRole("radio", { name: "50 ×" }).click();
+  await page.getByRole("slider", { name: "Time of the run" }).focus();
+  for (let i = 0; i < 6; i++) await page.keyboard.press("PageUp");
+  await page.waitForTimeout(600);
+  await shoot("run");
   for (const [name, heading] of [
     ["help", "Help"],
     ["tables", "Tables"],

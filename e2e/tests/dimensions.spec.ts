@@ -539,7 +539,7 @@ test("the drawing with its dimensions is saved for people, and the browser's own
   await card.getByRole("radio", { name: "DXF", exact: true }).click();
   expect(await saved()).toContain("AcDbAlignedDimension");
   // the machine's file is written beside it, and knows nothing of dimensions
-  await page.getByRole("radio", { name: "DXF R2000" }).click();
+  await expect(page.getByRole("combobox", { name: "Machine" })).toHaveValue("DXF R2000");
   const [download] = await Promise.all([
     page.waitForEvent("download"),
     page.getByRole("button", { name: "Write the DXF" }).click(),

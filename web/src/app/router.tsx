@@ -32,6 +32,7 @@ export const router = createBrowserRouter([
       { path: "/jobs/:id/compare", lazy: place(async () => (await import("../compare/Compare.tsx")).Compare) },
       { path: "/jobs/:id/release", lazy: place(async () => (await import("../release/Release.tsx")).Release) },
       { path: "/jobs/:id/sheet", lazy: place(async () => (await import("../sheet/Sheet.tsx")).SheetPlace) },
+      { path: "/jobs/:id/run/:number", lazy: place(async () => (await import("../run/TestRun.tsx")).TestRun) },
       { path: "/tables", lazy: place(async () => (await import("../tables/Tables.tsx")).Tables) },
       { path: "/settings", lazy: place(async () => (await import("../settings/Settings.tsx")).Settings) },
       { path: "/help", lazy: place(async () => (await import("../help/Help.tsx")).Help) },

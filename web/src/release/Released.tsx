@@ -1,11 +1,12 @@
 import { useLiveQuery } from "dexie-react-hooks";
-import { Download } from "lucide-react";
+import { Download, Play } from "lucide-react";
 import { Link } from "react-router";
 import type { Drawing } from "@ash-edge/core/drawing";
 import { revisionLetter } from "@ash-edge/core/release";
 import { useDatabase } from "../app/StoreProvider.tsx";
 import { placeInHistory, type BlobRecord, type JobRecord } from "../store/index.ts";
 import { JobFolder } from "./JobFolder.tsx";
+import { timeWords } from "../run/timeWords.ts";
 import { saveAs } from "../ui/saveAs.ts";
 
 /** The files that were released, each to be had again; and whether the job was changed since. */
@@ -31,13 +32,18 @@ export const Released = ({
             <span className="min-w-0 flex-1">
               <b className="block truncate">{file.name}</b>
               <span className="figures block truncate text-xs text-soft" title={file.checksum}>
-                no. {file.number}, revision {revisionLetter(file.number ?? 0)} ·{" "}
+                no. {file.number}, {revisionLetter(file.number ?? 0)} ·{" "}
                 {new Date(file.made).toLocaleString("en-GB", { dateStyle: "medium", timeStyle: "short" })}
               </span>
               {(file.profile ?? file.verdict) !== undefined && (
                 <span className="block text-xs text-soft">
                   {[file.profile, file.verdict].filter(Boolean).join(" · ")}
                   {file.waived && file.waived.length > 0 && ` (${file.waived.join("; ")})`}
+                </span>
+              )}
+              {file.run && (
+                <span className="block text-xs text-soft">
+                  Test run by {file.run.process}: {timeWords(file.run.time)}, {Math.round(file.run.cut)} mm cut
                 </span>
               )}
               {file.at !== undefined && now !== undefined && file.at !== now && (
@@ -54,6 +60,14 @@ export const Released = ({
                   : "no checksum: the browser gives one only over https or on this machine"}
               </span>
             </span>
+            <Link
+              to={`/jobs/${job}/run/${file.number}`}
+              aria-label={`Test run of ${file.name}`}
+              title={file.run ? `Test run: ${timeWords(file.run.time)} by ${file.run.process}` : "Test run"}
+              className="grid h-8 w-8 place-items-center rounded-card hover:bg-board"
+            >
+              <Play size={16} aria-hidden="true" />
+            </Link>
             <button
               type="button"
               aria-label={`Download ${file.name}`}

@@ -1,6 +1,7 @@
 import type { ReleasePlan } from "@ash-edge/core/checks";
+import type { LayerTable } from "@ash-edge/core/cutter";
 import type { Point } from "@ash-edge/core/geometry";
-import type { Comparison, MachineProfile } from "@ash-edge/core/release";
+import { layerInFile, type Comparison, type MachineProfile } from "@ash-edge/core/release";
 import { releaseId, checksumOf, placeInHistory, releasesOf, type BlobRecord, type Database } from "../store/index.ts";
 import { readBackSvg } from "./readBackSvg.ts";
 import { releaseWork } from "./releaseWork.ts";
@@ -27,6 +28,17 @@ export type ToRelease = {
   readonly datum: Point;
   readonly verdict: string;
   readonly waived: readonly string[];
+};
+
+/** What lies on each layer of the file: a profile where what is cut lies there outside and inside alike. */
+const usesOf = ({ plan: { contours }, profile }: ToRelease): LayerTable => {
+  const uses: Record<string, LayerTable[string]> = {};
+  for (const contour of contours) {
+    const layer = layerInFile(contour, profile);
+    const use = contour.tapped && profile.tapped !== "cut" ? "tapped" : contour.role;
+    uses[layer] = uses[layer] === undefined || uses[layer] === use ? use : "profile";
+  }
+  return uses;
 };
 
 /** The text of a release, and how it compares with what an independent reader finds in it. */
@@ -86,6 +98,7 @@ export const writeRelease = async (
         profile: release.profile.name,
         verdict: release.verdict,
         waived: release.waived,
+        uses: usesOf(release),
       };
       await database.blobs.add(blob);
       const record = await database.jobs.get(job);

@@ -1,3 +1,4 @@
+import type { LayerTable, ProcessKind } from "@ash-edge/core/cutter";
 import type { Edit } from "@ash-edge/core/drawing";
 import type { JobHead } from "@ash-edge/core/formats/job";
 import type { Unit } from "@ash-edge/core/numeric";
@@ -80,5 +81,17 @@ export type BlobRecord = {
   readonly profile?: string;
   readonly verdict?: string;
   readonly waived?: readonly string[];
+  /** Of a release: what lies on its layers, and how its last test run went. */
+  readonly uses?: LayerTable;
+  readonly run?: KeptRun;
+};
+/** A test run of a release as it is kept: lengths in mm, times in s. */
+export type KeptRun = {
+  readonly process: ProcessKind;
+  readonly made: number;
+  readonly time: number;
+  readonly cut: number;
+  readonly travel: number;
+  readonly pierces: number;
 };
 export type SettingRecord = { readonly key: string; readonly value: unknown };

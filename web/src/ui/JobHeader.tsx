@@ -46,7 +46,7 @@ const JobPlaces = ({ job, at }: { job: string; at: Place }) => (
   </nav>
 );
 
-const NAMES = { prove: "Prove", release: "Release", sheet: "Sheet", compare: "Compare" } as const;
+const NAMES = { prove: "Prove", release: "Release", sheet: "Sheet", compare: "Compare", run: "Test run" } as const;
 
 /** The top of a screen of a job beside its bench: where one is, and the other places. */
 export const JobHeader = ({ job, at }: { job: JobRecord; at: Place }) => (
