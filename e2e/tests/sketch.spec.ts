@@ -301,3 +301,65 @@ test("the sketch card is enlarged, docked right and peeked at; a locked picture 
   // where the card stands is remembered
   await expect.poll(async () => (await card.boundingBox())!.x).toBeGreaterThan(900);
 });
+
+/** A JPEG of 300 by 200 pixels, its left third red, with the camera’s word that it is to be turned a quarter right. */
+const turnedPhoto = async (page: Page): Promise<Buffer> => {
+  const base64 = await page.evaluate(async () => {
+    const canvas = new OffscreenCanvas(300, 200);
+    const context = canvas.getContext("2d")!;
+    context.fillStyle = "#fff";
+    context.fillRect(0, 0, 300, 200);
+    context.fillStyle = "#f00";
+    context.fillRect(0, 0, 100, 200);
+    const blob = await canvas.convertToBlob({ type: "image/jpeg", quality: 0.95 });
+    return btoa(String.fromCharCode(...new Uint8Array(await blob.arrayBuffer())));
+  });
+  const jpeg = Buffer.from(base64, "base64");
+  // Exif 2.3: APP1, big endian, one entry 0x0112 (orientation), a short: 6
+  const exif = Buffer.from(
+    "457869660000" + "4d4d002a00000008" + "0001" + "011200030000000100060000" + "00000000",
+    "hex",
+  );
+  const head = Buffer.from([0xff, 0xe1, 0, exif.length + 2]);
+  return Buffer.concat([jpeg.subarray(0, 2), head, exif, jpeg.subarray(2)]);
+};
+
+test("a photo stands as the camera was held, on the card and when it is straightened", async ({ page }) => {
+  const bench = new Bench(page);
+  await bench.open("Hearth stone");
+  const card = page.getByRole("region", { name: "Sketch card" });
+  const buffer = await turnedPhoto(page);
+  await card.getByLabel("Pictures of the sketch").setInputFiles({ name: "held.jpg", mimeType: "image/jpeg", buffer });
+  await expect(card).toContainText("2 of 2");
+  /** Its size, and how red it is at its top and at its foot. */
+  const shown = (): Promise<unknown> =>
+    card.getByRole("img").evaluate((image: HTMLImageElement) => {
+      const { naturalWidth: width, naturalHeight: height } = image;
+      const canvas = new OffscreenCanvas(width, height);
+      const context = canvas.getContext("2d")!;
+      context.drawImage(image, 0, 0);
+      const red = (part: number): boolean => {
+        const [r, g] = context.getImageData(width / 2, part * height, 1, 1).data;
+        return r! > 200 && g! < 80;
+      };
+      return [width < height, red(0.1), red(0.9)];
+    });
+  await expect.poll(shown).toEqual([true, true, false]);
+  const held = new SketchPicture(page, { width: 200, height: 300 });
+  await page.keyboard.press("KeyB");
+  await page.keyboard.press("KeyR");
+  await bench.type("100");
+  await page.keyboard.press("Tab");
+  await page.keyboard.type("150");
+  await page.keyboard.press("Enter");
+  for (const [x, y] of [
+    [10, 10],
+    [190, 10],
+    [190, 290],
+    [10, 290],
+  ])
+    await held.click({ x: x!, y: y! }, 0);
+  await expect(page.getByText(/^Straightening.*: done\.$|failed: /)).toHaveText(/done\.$/);
+  await expect(card).toContainText("3 of 3");
+  await expect.poll(shown).toEqual([true, true, false]);
+});

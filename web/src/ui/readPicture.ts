@@ -6,6 +6,15 @@ const LARGEST_BYTES = 60_000_000;
 /** A file that is not taken as a picture, with the reason in words. */
 export class NoPicture extends Error {}
 
+/** Brands of the box with which HEIC and HEIF files begin (ISO/IEC 23008-12). */
+const HEIC_BRANDS = new Set(["heic", "heix", "hevc", "hevx", "heim", "heis", "mif1", "msf1"]);
+
+/** True of a phone's HEIC photo, whatever it is called. */
+const isHeic = (bytes: Uint8Array): boolean => {
+  const words = (from: number): string => String.fromCharCode(...bytes.subarray(from, from + 4));
+  return words(4) === "ftyp" && HEIC_BRANDS.has(words(8));
+};
+
 /**
  * A picture file, checked by decoding it; anything else is refused with a sentence. SVG is only ever shown as an image.
  */
@@ -15,6 +24,11 @@ export const readPicture = async (file: File): Promise<NewSketch> => {
   if (file.size > LARGEST_BYTES)
     throw new NoPicture(
       `${name} has ${Math.round(file.size / 1e6)} MB; up to 60 MB work. Save it smaller and try again.`,
+    );
+  if (isHeic(new Uint8Array(await file.slice(0, 12).arrayBuffer())))
+    throw new NoPicture(
+      `${name} is a HEIC photo, which browsers can’t show. Open it where it was taken, save or share it as JPEG, and ` +
+        "take that.",
     );
   const url = URL.createObjectURL(file);
   try {
