@@ -1,6 +1,7 @@
 import { readFileSync } from "node:fs";
 import { join } from "node:path";
 import { expect, test, type Page } from "@playwright/test";
+import { jsPDF } from "jspdf";
 import { homographyOf, throughHomography } from "@ash-edge/core/picture";
 import { Bench, type Place } from "../support/bench.ts";
 import { SketchPicture } from "../support/sketchPicture.ts";
@@ -362,4 +363,57 @@ test("a photo stands as the camera was held, on the card and when it is straight
   await expect(page.getByText(/^Straightening.*: done\.$|failed: /)).toHaveText(/done\.$/);
   await expect(card).toContainText("3 of 3");
   await expect.poll(shown).toEqual([true, true, false]);
+});
+
+test("pages of a PDF are sketches, chosen by small pictures, in a new job and on the bench; a broken one", async ({
+  page,
+}) => {
+  const pdf = new jsPDF({ unit: "mm", format: [200, 100], orientation: "landscape" });
+  pdf.text("front", 20, 20);
+  pdf.addPage([100, 200], "portrait");
+  pdf.setFillColor(255, 0, 0);
+  pdf.rect(0, 0, 100, 60, "F");
+  pdf.addPage([100, 100], "portrait");
+  const file = { name: "order.pdf", mimeType: "application/pdf", buffer: Buffer.from(pdf.output("arraybuffer")) };
+  await page.goto("/jobs");
+  await page.getByRole("button", { name: "New job" }).click();
+  const form = page.getByRole("dialog", { name: "New job" });
+  await form.locator("input[type=file]").setInputFiles(file);
+  const pages = page.getByRole("dialog", { name: "Pages of order.pdf" });
+  await expect(pages.getByRole("button", { name: "page 3" })).toBeVisible();
+  await expect(pages.getByRole("button", { name: "page 1" })).toHaveAttribute("aria-pressed", "true");
+  await pages.getByRole("button", { name: "page 1" }).click();
+  await expect(pages.getByRole("button", { name: "Take 0 pages" })).toBeDisabled();
+  await pages.getByRole("button", { name: "page 2" }).click();
+  await pages.getByRole("button", { name: "Take the page" }).click();
+  await expect(pages).toHaveCount(0);
+  await expect(form).toContainText("order page 2.png");
+  await form.getByLabel("Part").click();
+  await page.keyboard.type("From a PDF");
+  await form.getByRole("button", { name: "Make the job" }).click();
+  const bench = new Bench(page);
+  await bench.ready();
+  const card = page.getByRole("region", { name: "Sketch card" });
+  /** Its shape, and whether its top is red. */
+  const shown = (): Promise<unknown> =>
+    card.getByRole("img").evaluate((image: HTMLImageElement) => {
+      const { naturalWidth: width, naturalHeight: height } = image;
+      const canvas = new OffscreenCanvas(width, height);
+      const context = canvas.getContext("2d")!;
+      context.drawImage(image, 0, 0);
+      const [r, g] = context.getImageData(width / 2, height / 10, 1, 1).data;
+      return [(height / width).toFixed(2), r! > 200 && g! < 60];
+    });
+  await expect.poll(shown).toEqual(["2.00", true]);
+  // on the bench two pages at once
+  await card.getByLabel("Pictures of the sketch").setInputFiles(file);
+  await pages.getByRole("button", { name: "page 3" }).click();
+  await pages.getByRole("button", { name: "Take 2 pages" }).click();
+  await expect(card).toContainText("3 of 3");
+  await card
+    .getByLabel("Pictures of the sketch")
+    .setInputFiles({ ...file, name: "broken.pdf", buffer: Buffer.from("%PDF-1.7 nothing more") });
+  await expect(page.getByText("broken.pdf is damaged, or no PDF that can be read.")).toBeVisible();
+  await expect(page.getByRole("dialog")).toHaveCount(0);
+  await expect(card).toContainText("3 of 3");
 });

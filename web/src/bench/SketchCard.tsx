@@ -22,7 +22,8 @@ import { useDatabase } from "../app/StoreProvider.tsx";
 import { addSketch, isStoreFault, sayStoreFault, type JobRecord } from "../store/index.ts";
 import { IconButton } from "../ui/IconButton.tsx";
 import { MENU, MENU_ITEM } from "../ui/menu.ts";
-import { filesOf, readPicture } from "../ui/readPicture.ts";
+import { filesOf } from "../ui/readPicture.ts";
+import { PICTURE_TYPES, useTakenPictures } from "../ui/useTakenPictures.tsx";
 import type { ShownSketch } from "../ui/useSketch.ts";
 import { useBench, useSession } from "./SessionContext.tsx";
 import { useShownSketches } from "./SketchesContext.ts";
@@ -42,17 +43,21 @@ export const SketchCard = ({ job }: { job: JobRecord }) => {
   const sketch = sketches?.[which];
   const large = useBench((state) => state.kept.card.large);
 
+  const { take, dialog } = useTakenPictures(
+    async (picture) => {
+      await addSketch(database, job.id, picture);
+      setChosen(Infinity);
+      setPlace(WHOLE);
+    },
+    (reason) => void toast.error(isStoreFault(reason) ? sayStoreFault(reason) : reason.message),
+  );
+  const taking = useRef(take);
+  useEffect(() => {
+    taking.current = take;
+  });
   const [add] = useState(() => async (files: readonly File[]): Promise<void> => {
     if (files.length > 0 && act.isReadOnly()) return;
-    for (const file of files) {
-      try {
-        await addSketch(database, job.id, await readPicture(file));
-        setChosen(Infinity);
-        setPlace(WHOLE);
-      } catch (reason) {
-        toast.error(isStoreFault(reason) ? sayStoreFault(reason) : (reason as Error).message);
-      }
-    }
+    await taking.current(files);
   });
   useEffect(() => {
     const onPaste = (event: ClipboardEvent): void => {
@@ -132,7 +137,7 @@ export const SketchCard = ({ job }: { job: JobRecord }) => {
         <input
           ref={picker}
           type="file"
-          accept="image/png,image/jpeg,image/webp,image/svg+xml"
+          accept={PICTURE_TYPES}
           multiple
           aria-label="Pictures of the sketch"
           className="sr-only"
@@ -142,6 +147,7 @@ export const SketchCard = ({ job }: { job: JobRecord }) => {
             event.target.value = "";
           }}
         />
+        {dialog}
       </header>
       {sketch && (
         <SketchPicture

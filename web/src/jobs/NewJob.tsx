@@ -9,7 +9,8 @@ import { askToKeep } from "../app/storage.ts";
 import { createJob, sayStoreFault, type NewSketch } from "../store/index.ts";
 import { Segmented } from "../ui/Choice.tsx";
 import { FormDialog } from "../ui/FormDialog.tsx";
-import { filesOf, readPicture } from "../ui/readPicture.ts";
+import { filesOf } from "../ui/readPicture.ts";
+import { PICTURE_TYPES, useTakenPictures } from "../ui/useTakenPictures.tsx";
 import { Field, headFields, MaterialList } from "./headFields.tsx";
 
 type Fields = { number: string; name: string; unit: Unit; material: string; thickness: string };
@@ -37,16 +38,13 @@ export const NewJob = ({
   });
   const [sketches, setSketches] = useState<readonly NewSketch[]>([]);
   const [refusal, setRefusal] = useState<string>();
-  const take = async (files: readonly File[]): Promise<void> => {
+  const pictures = useTakenPictures(
+    (sketch) => setSketches((now) => [...now, sketch]),
+    (reason) => setRefusal(reason.message),
+  );
+  const take = (files: readonly File[]): Promise<void> => {
     setRefusal(undefined);
-    for (const file of files) {
-      try {
-        const sketch = await readPicture(file);
-        setSketches((now) => [...now, sketch]);
-      } catch (reason) {
-        setRefusal((reason as Error).message);
-      }
-    }
+    return pictures.take(files);
   };
   const unit = useWatch({ control, name: "unit" });
   const make = async (fields: Fields): Promise<void> => {
@@ -64,51 +62,54 @@ export const NewJob = ({
     <Field label={label} error={formState.errors[name]?.message} {...register(name)} {...more} />
   );
   return (
-    <FormDialog title="New job" submit="Make the job" onSubmit={handleSubmit(make)} onClose={onClose}>
-      {field("name", "Part", { autoFocus: true })}
-      {field("number", "Job number")}
-      <div>
-        <div className="mb-1 text-soft">Unit of the sketch</div>
-        <Segmented
-          label="Unit of the sketch"
-          options={[
-            ["mm", "mm"],
-            ["in", "in"],
-          ]}
-          value={unit}
-          onChange={(unit) => setValue("unit", unit as Unit)}
-        />
-      </div>
-      <div className="grid grid-cols-2 gap-3">
-        {field("material", "Material", { list: "new-job-materials" })}
-        {field("thickness", "Thickness")}
-      </div>
-      <MaterialList id="new-job-materials" />
-      <div
-        onDragOver={(event) => event.preventDefault()}
-        onDrop={(event) => {
-          event.preventDefault();
-          void take(filesOf(event.dataTransfer));
-        }}
-        onPaste={(event) => void take(filesOf(event.clipboardData))}
-      >
-        <label className="block">
-          <span className="text-soft">Pictures of the sketch, if there are any</span>
-          <input
-            type="file"
-            accept="image/png,image/jpeg,image/webp,image/svg+xml"
-            multiple
-            onChange={(event) => void take([...(event.target.files ?? [])])}
-            className="mt-1 block w-full rounded-card border border-dashed border-hair bg-board px-2 py-3 text-soft"
+    <>
+      <FormDialog title="New job" submit="Make the job" onSubmit={handleSubmit(make)} onClose={onClose}>
+        {field("name", "Part", { autoFocus: true })}
+        {field("number", "Job number")}
+        <div>
+          <div className="mb-1 text-soft">Unit of the sketch</div>
+          <Segmented
+            label="Unit of the sketch"
+            options={[
+              ["mm", "mm"],
+              ["in", "in"],
+            ]}
+            value={unit}
+            onChange={(unit) => setValue("unit", unit as Unit)}
           />
-        </label>
-        {sketches.length > 0 && <p className="mt-1 text-moss">{sketches.map(({ name }) => name).join(", ")}</p>}
-        {refusal && (
-          <p role="alert" className="mt-1 text-fault">
-            {refusal}
-          </p>
-        )}
-      </div>
-    </FormDialog>
+        </div>
+        <div className="grid grid-cols-2 gap-3">
+          {field("material", "Material", { list: "new-job-materials" })}
+          {field("thickness", "Thickness")}
+        </div>
+        <MaterialList id="new-job-materials" />
+        <div
+          onDragOver={(event) => event.preventDefault()}
+          onDrop={(event) => {
+            event.preventDefault();
+            void take(filesOf(event.dataTransfer));
+          }}
+          onPaste={(event) => void take(filesOf(event.clipboardData))}
+        >
+          <label className="block">
+            <span className="text-soft">Pictures of the sketch, if there are any</span>
+            <input
+              type="file"
+              accept={PICTURE_TYPES}
+              multiple
+              onChange={(event) => void take([...(event.target.files ?? [])])}
+              className="mt-1 block w-full rounded-card border border-dashed border-hair bg-board px-2 py-3 text-soft"
+            />
+          </label>
+          {sketches.length > 0 && <p className="mt-1 text-moss">{sketches.map(({ name }) => name).join(", ")}</p>}
+          {refusal && (
+            <p role="alert" className="mt-1 text-fault">
+              {refusal}
+            </p>
+          )}
+        </div>
+      </FormDialog>
+      {pictures.dialog}
+    </>
   );
 };

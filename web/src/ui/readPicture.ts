@@ -1,7 +1,7 @@
 import type { NewSketch } from "../store/index.ts";
 
 /** Larger pictures than this are refused: the browser's store is not for them. */
-const LARGEST_BYTES = 60_000_000;
+export const LARGEST_BYTES = 60_000_000;
 
 /** A file that is not taken as a picture, with the reason in words. */
 export class NoPicture extends Error {}
@@ -20,7 +20,7 @@ const isHeic = (bytes: Uint8Array): boolean => {
  */
 export const readPicture = async (file: File): Promise<NewSketch> => {
   const name = file.name || "pasted picture";
-  if (file.size === 0) throw new NoPicture(`${name} is empty. Choose a PNG, JPEG, WebP or SVG picture.`);
+  if (file.size === 0) throw new NoPicture(`${name} is empty. Choose a PNG, JPEG, WebP or SVG picture, or a PDF.`);
   if (file.size > LARGEST_BYTES)
     throw new NoPicture(
       `${name} has ${Math.round(file.size / 1e6)} MB; up to 60 MB work. Save it smaller and try again.`,
@@ -37,7 +37,7 @@ export const readPicture = async (file: File): Promise<NewSketch> => {
     await image.decode();
     if (image.naturalWidth === 0) throw new Error("no size");
   } catch {
-    throw new NoPicture(`${name} is no picture that can be shown. PNG, JPEG, WebP and SVG work.`);
+    throw new NoPicture(`${name} is no picture that can be shown. PNG, JPEG, WebP, SVG and PDF work.`);
   } finally {
     URL.revokeObjectURL(url);
   }
