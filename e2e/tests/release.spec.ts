@@ -106,9 +106,16 @@ test("what is released: open marks, a layer's role, a hidden layer, only what is
   await bench.saved();
   await toRelease(page);
   await expect(page.getByRole("region", { name: "Released files" })).toContainText("The job was changed since.");
+  // a copy of it as it was released has the hole again
+  await page.getByRole("button", { name: "A copy of the job as it was at 0414-rocker-plate-r3.svg" }).click();
+  await bench.ready();
+  await expect(page).not.toHaveURL(/demo-0414/);
+  await bench.click({ x: 20, y: 0 });
+  await expect(page.getByText("1 circle selected")).toBeVisible();
+  await page.keyboard.press("Escape");
   await page.goto("/jobs");
   await page
-    .getByRole("row", { name: /Rocker plate/ })
+    .getByRole("row", { name: /0414 .*Rocker plate/ })
     .getByRole("link", { name: "changed since r3" })
     .click();
   await expect(page.getByRole("combobox", { name: "before" })).toHaveValue(/release-3$/);

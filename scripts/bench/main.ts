@@ -5,6 +5,7 @@ import { readFileSync, writeFileSync } from "node:fs";
 import { areas } from "./areas.ts";
 import { annotations } from "./annotations.ts";
 import { checks } from "./checks.ts";
+import { cutter } from "./cutter.ts";
 import { edits } from "./edits.ts";
 import { formats } from "./formats.ts";
 import { growth } from "./growth.ts";
@@ -24,6 +25,7 @@ const PARTS: Record<string, () => void | Promise<void>> = {
   trials,
   tracings,
   checks,
+  cutter,
   edits,
   annotations,
   page,

@@ -47,7 +47,7 @@ const HOME: Point = { x: 0, y: 0 };
  */
 export const runOf = (paths: readonly CutPath[], process: Process): CutterRun => {
   const closed = paths.filter((path) => path.kind === "run" && path.closed && path.use !== "mark") as Run[];
-  const first = paths.filter((path) => !closed.includes(path as Run));
+  const first = paths.filter((path) => path.kind === "point" || !path.closed || path.use === "mark");
   const all = closed.flatMap(({ pieces }) => pieces);
   const tree = boxTree(boxesOf(all), circlesOfCurves(all));
   const isFree = (way: Piece, start: Point): boolean => {

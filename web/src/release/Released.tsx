@@ -1,12 +1,22 @@
 import { useLiveQuery } from "dexie-react-hooks";
-import { Download, Play } from "lucide-react";
-import { Link } from "react-router";
+import { CopyPlus, Download, Play } from "lucide-react";
+import { Link, useNavigate } from "react-router";
+import { toast } from "sonner";
 import type { Drawing } from "@ash-edge/core/drawing";
 import { revisionLetter } from "@ash-edge/core/release";
 import { useDatabase } from "../app/StoreProvider.tsx";
-import { placeInHistory, type BlobRecord, type JobRecord } from "../store/index.ts";
+import {
+  duplicateJob,
+  listJobs,
+  nextJobNumber,
+  placeInHistory,
+  sayStoreFault,
+  type BlobRecord,
+  type JobRecord,
+} from "../store/index.ts";
 import { JobFolder } from "./JobFolder.tsx";
 import { timeWords } from "../run/timeWords.ts";
+import { IconButton } from "../ui/IconButton.tsx";
 import { saveAs } from "../ui/saveAs.ts";
 
 /** The files that were released, each to be had again; and whether the job was changed since. */
@@ -21,6 +31,16 @@ export const Released = ({
 }) => {
   const job = record.id;
   const database = useDatabase();
+  const navigate = useNavigate();
+  const copy = async ({ name, at }: BlobRecord): Promise<void> => {
+    try {
+      const made = await duplicateJob(database, job, nextJobNumber(await listJobs(database)), at);
+      if (made) await navigate(`/jobs/${made}`);
+      else toast.error(`What ${name} was made from was undone and gone over since: there is no copy of that.`);
+    } catch (reason) {
+      toast.error(sayStoreFault(reason));
+    }
+  };
   const now = useLiveQuery(() => placeInHistory(database, job), [database, job]);
   return (
     <section className="card overflow-hidden" aria-label="Released files">
@@ -68,6 +88,13 @@ export const Released = ({
             >
               <Play size={16} aria-hidden="true" />
             </Link>
+            <IconButton
+              label={`A copy of the job as it was at ${file.name}`}
+              disabled={file.at === undefined}
+              onClick={() => void copy(file)}
+            >
+              <CopyPlus size={16} aria-hidden="true" />
+            </IconButton>
             <button
               type="button"
               aria-label={`Download ${file.name}`}

@@ -3,7 +3,7 @@ import type { Database } from "./database.ts";
 import type { JobRecord } from "./rows.ts";
 import { listJobs, nextJobNumber, sketchesOf } from "./jobs.ts";
 import { isSound } from "./records.ts";
-import { loadJob, NotInStore, startJournal } from "./journal.ts";
+import { drawingAt, loadJob, NotInStore, startJournal } from "./journal.ts";
 import { reserveFiles } from "./reserve.ts";
 import { withSketches } from "./sketchNames.ts";
 import { forgetVerdict } from "./verdicts.ts";
@@ -68,13 +68,19 @@ export const emptyBin = async (database: Database, now = Date.now()): Promise<vo
 };
 
 /**
- * A copy of a job under another number: its drawing as it stands, its callouts and its sketches; no releases, no
- * history.
+ * A copy of a job under another number: its drawing as it stands, or as it was at a place in its history, its callouts
+ * and its sketches; no releases, no history. Undefined where the job, or that place, is not there any more.
  */
-export const duplicateJob = async (database: Database, id: string, number: string): Promise<string | undefined> => {
+export const duplicateJob = async (
+  database: Database,
+  id: string,
+  number: string,
+  at?: string,
+): Promise<string | undefined> => {
   const job = await database.jobs.get(id);
-  const stored = job && (await loadJob(database, id));
-  if (!job || !stored) return undefined;
+  const drawing =
+    job && (at === undefined ? (await loadJob(database, id))?.drawing : await drawingAt(database, id, at));
+  if (!job || !drawing) return undefined;
   const copy = crypto.randomUUID();
   const sketches = (await sketchesOf(database, id)).map((blob) => ({
     ...blob,
@@ -95,7 +101,7 @@ export const duplicateJob = async (database: Database, id: string, number: strin
     await startJournal(
       database,
       copy,
-      withSketches(stored.drawing, (sketch) => names.get(sketch) ?? sketch),
+      withSketches(drawing, (sketch) => names.get(sketch) ?? sketch),
     );
     await database.blobs.bulkPut(sketches);
   });

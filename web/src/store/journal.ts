@@ -170,6 +170,29 @@ const openFrom = async (database: Database, head: HeadRecord, n: number): Promis
   };
 };
 
+/**
+ * The drawing of a job as it was at a place in its history, as `placeInHistory` names it; undefined where that was
+ * undone and gone over since, or can't be read any more.
+ */
+export const drawingAt = async (database: Database, job: string, at: string): Promise<Drawing | undefined> => {
+  const [position = 0, token = 0] = at.split(".").map(Number);
+  const last = position === 0 ? undefined : await database.journal.get([job, position - 1]);
+  const head = await database.heads.get(job);
+  if (!head || (last?.token ?? 0) !== token) return undefined;
+  const numbers = (
+    await database.snapshots.where("[job+n]").between([job, 0], [job, position], true, true).primaryKeys()
+  ).map(([, n]) => n);
+  for (const n of numbers.reverse()) {
+    try {
+      const { drawing, damage } = await openFrom(database, { ...head, position, count: position }, n);
+      if (!damage) return drawing;
+    } catch (reason) {
+      if (!(reason instanceof DamagedRecord)) throw reason;
+    }
+  }
+  return undefined;
+};
+
 /** How many older steps are read at once when undo goes there. */
 const OLDER_AT_ONCE = 500;
 

@@ -246,6 +246,26 @@ describe("the store", () => {
     await expect(changeHead(database, known, { ...known, name: "x" })).rejects.toThrow(/not in this browser/);
   });
 
+  it("a job is copied as it was at a release, undone or drawn on since; not where that was gone over", async () => {
+    const { id, drawing, history } = await drawn(3);
+    const at = await placeInHistory(database, id);
+    const count = async (copy: string | undefined): Promise<number> =>
+      [...entitiesOf((await loadJob(database, copy!))!.drawing)].length;
+    const released = await count(id);
+    // two steps back, and another one from there: what was released is gone over
+    let follows = (await loadJob(database, id))!.token;
+    const back = { ...history, position: 1 };
+    let before = drawing;
+    for (const edit of [history.edits[2]!, history.edits[1]!]) before = applyEdit(before, invertEdit(edit));
+    follows = await storeStep(database, { job: id, drawing: before, history: back }, { token: follows, by: "test" });
+    expect(await count(await duplicateJob(database, id, "0601", at))).toBe(released);
+    expect(await count(await duplicateJob(database, id, "0602"))).toBe(released - 2);
+    const edit = circle(before, 9);
+    const step = { job: id, drawing: applyEdit(before, edit), history: withStep(back, edit), edit };
+    await storeStep(database, step, { token: follows, by: "test" });
+    expect(await duplicateJob(database, id, "0603", at)).toBeUndefined();
+  });
+
   it("a release is told from what is drawn after it, also by another way to the same number of steps", async () => {
     const { id, drawing, history } = await drawn(2);
     const at = await placeInHistory(database, id);
@@ -425,10 +445,10 @@ describe("the store", () => {
     const follows = await storeStep(
       database,
       { job: id, drawing, history: { ...history, position: 1 } },
-      { token, by: "" },
+      { token, by: "test" },
     );
     expect(await now()).toBeUndefined();
-    await storeStep(database, { job: id, drawing, history }, { token: follows, by: "" });
+    await storeStep(database, { job: id, drawing, history }, { token: follows, by: "test" });
     expect(await now()).toBeUndefined();
   });
 
