@@ -7,7 +7,7 @@ import { Bench } from "../support/bench.ts";
 import { rowsOf } from "../support/drawn.ts";
 
 /** So many times the browser is killed; all of them with `npm run harness`. */
-const KILLS = Number(process.env.KILLS ?? 10);
+const KILLS = Number(process.env.KILLS ?? 5);
 
 type Running = { readonly browser: Browser; readonly kill: () => Promise<void> };
 
