@@ -154,6 +154,8 @@ export const REFUSAL_CODES = [
   "svg-damaged",
   "svg-no-splines",
   "rounds-away",
+  "rounds-into",
+  "tapped-layer",
   "cutter-format",
   "cutter-unit",
   "cutter-layer",

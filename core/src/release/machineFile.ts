@@ -1,12 +1,15 @@
 import type { FileLayer, PlannedContour, ReleasePlan } from "../checks/releasePlan.ts";
 import { enclosedArea } from "../contour/chainMeasure.ts";
+import { meetingPlaces } from "../contour/meetingPlaces.ts";
 import { releasedShapes, type ReadShape } from "../formats/readShapes.ts";
 import { unionBounds } from "../geometry/bounds.ts";
-import { circleBounds } from "../geometry/circle.ts";
-import { piecesBounds, type Piece } from "../geometry/piece.ts";
+import { circleBounds, circleHalves } from "../geometry/circle.ts";
+import { bulgeOf, piecePoint, piecesBounds, sweepOf, type Piece } from "../geometry/piece.ts";
 import type { Point } from "../geometry/point.ts";
+import { TooMuch, withinMoment } from "../numeric/effort.ts";
 import { done, refuse, type Outcome } from "../numeric/outcome.ts";
 import { roundedTo } from "../numeric/roundedTo.ts";
+import { SAME_PARAMETER } from "../numeric/tolerance.ts";
 import { convertLength, type Unit } from "../numeric/units.ts";
 import { fileUnit, usedLayers, type MachineFormat, type MachineProfile } from "./machineProfile.ts";
 
@@ -34,17 +37,23 @@ export const machineFile = (
   const unit = fileUnit(profile, own);
   const { decimals, format, tapped } = profile;
   const from = profile.origin === "datum" ? datum : (cornerOf(contours) ?? datum);
-  const length = (value: number): number => roundedTo(convertLength(value, own, unit), decimals);
-  const place = ({ x, y }: Point): Point => ({ x: length(x - from.x), y: length(y - from.y) });
+  if (profile.layersBy === "own" && tapped !== "cut") {
+    const name = profile.layers.tapped.name.toUpperCase();
+    const other = contours.find(({ layer, tapped: isTapped }) => !isTapped && layer.toUpperCase() === name);
+    if (other) return refuse("tapped-layer", { layer: other.layer });
+  }
+  const exact = contours.map((contour) => inUnit(contour, from, (value) => convertLength(value, own, unit)));
+  const moved = decimals === "exact" ? exact : exact.map((contour) => rounded(contour, decimals));
+  const left = moved.filter((one) => one !== undefined);
+  if (left.length < moved.length) return refuse("rounds-away", { decimals });
+  if (decimals !== "exact" && cross(left) && !cross(exact)) return refuse("rounds-into", { decimals });
   const shapes: ReadShape[] = [];
   const roles: PlannedContour["role"][] = [];
-  for (const contour of contours) {
-    const moved = inFile(contour, place, length);
-    if (!moved) return refuse("rounds-away", { decimals });
+  for (const contour of left) {
     const layer = layerInFile(contour, profile);
-    if (contour.tapped && tapped === "point" && moved.kind === "circle")
-      shapes.push({ kind: "point", at: moved.centre, layer });
-    else for (const shape of inPieces({ ...releasedShapes([moved])[0]!, layer }, profile)) shapes.push(shape);
+    if (contour.tapped && tapped === "point" && contour.kind === "circle")
+      shapes.push({ kind: "point", at: contour.centre, layer });
+    else for (const shape of inPieces({ ...releasedShapes([contour])[0]!, layer }, profile)) shapes.push(shape);
     while (roles.length < shapes.length) roles.push(contour.role);
   }
   return done({ format, unit, shapes, roles, layers: fileLayers(layers, profile), decimals });
@@ -64,21 +73,62 @@ const cornerOf = (contours: readonly PlannedContour[]): Point | undefined => {
   return box && { x: box.minX, y: box.minY };
 };
 
-/** A contour with its places and lengths as the file has them; undefined where nothing is left of it. */
-const inFile = (
-  contour: PlannedContour,
-  place: (at: Point) => Point,
-  length: (value: number) => number,
-): PlannedContour | undefined => {
+/** A contour from where the file counts, in its unit. */
+const inUnit = (contour: PlannedContour, from: Point, length: (value: number) => number): PlannedContour => {
+  const place = ({ x, y }: Point): Point => ({ x: length(x - from.x), y: length(y - from.y) });
+  if (contour.kind === "circle") return { ...contour, centre: place(contour.centre), radius: length(contour.radius) };
+  return { ...contour, pieces: contour.pieces.map(({ a, b, bulge }) => ({ a: place(a), b: place(b), bulge })) };
+};
+
+/**
+ * A contour with so many decimals; undefined where nothing is left of it. No place of it moves by more than about the
+ * rounding: arcs are parted so that none turns by more than a quarter, since the ends of a longer one tell its middle
+ * worse than they are rounded, and each goes by the height of its own middle.
+ */
+const rounded = (contour: PlannedContour, decimals: number): PlannedContour | undefined => {
+  const place = ({ x, y }: Point): Point => ({ x: roundedTo(x, decimals), y: roundedTo(y, decimals) });
   if (contour.kind === "circle") {
-    const radius = length(contour.radius);
+    const radius = roundedTo(contour.radius, decimals);
     return radius > 0 ? { ...contour, centre: place(contour.centre), radius } : undefined;
   }
   const pieces = contour.pieces
-    .map((piece): Piece => ({ a: place(piece.a), b: place(piece.b), bulge: piece.bulge }))
+    .flatMap((piece) => quarters(piece))
+    .map((piece): Piece => {
+      const [a, b] = [place(piece.a), place(piece.b)];
+      return { a, b, bulge: piece.bulge === 0 ? 0 : bulgeOver(a, b, piecePoint(piece, 0.5)) };
+    })
     .filter(({ a, b }) => a.x !== b.x || a.y !== b.y);
   const isLeft = contour.closed ? enclosedArea(pieces) !== 0 : pieces.length > 0;
   return isLeft ? { ...contour, pieces } : undefined;
+};
+
+/** A piece in equal parts that turn by no more than a quarter. */
+const quarters = (piece: Piece): readonly Piece[] => {
+  const parts = Math.ceil(Math.abs(sweepOf(piece.bulge)) / (Math.PI / 2) - SAME_PARAMETER);
+  if (parts < 2) return [piece];
+  const bulge = bulgeOf(sweepOf(piece.bulge) / parts);
+  const at = (k: number): Point => (k === 0 ? piece.a : k === parts ? piece.b : piecePoint(piece, k / parts));
+  return Array.from({ length: parts }, (_, k) => ({ a: at(k), b: at(k + 1), bulge }));
+};
+
+/** The bulge of an arc from one place to another as high as a place lies over them: twice that over the chord. */
+const bulgeOver = (a: Point, b: Point, middle: Point): number => {
+  const [x, y] = [b.x - a.x, b.y - a.y];
+  const chord = x * x + y * y;
+  return chord === 0 ? 0 : (-2 * (x * (middle.y - a.y) - y * (middle.x - a.x))) / chord;
+};
+
+/** True where contours cross one another or themselves, or lie on one another. */
+const cross = (contours: readonly PlannedContour[]): boolean => {
+  const runs = contours
+    .filter(({ role }) => role !== "mark")
+    .map((one) => (one.kind === "circle" ? { circle: one, pieces: circleHalves(one), closed: true } : one));
+  try {
+    return withinMoment(() => meetingPlaces(runs)).some(({ kind }) => kind !== "touching");
+  } catch (reason) {
+    if (!(reason instanceof TooMuch)) throw reason;
+    return true;
+  }
 };
 
 /** A shape as the profile asks for it: whole, or its pieces by themselves, arcs in their polyline or as they are. */

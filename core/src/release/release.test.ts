@@ -8,10 +8,11 @@ import { draftEdit } from "../edits/draftEdit.ts";
 import { compareRead, readDxf, type FoundEntity, type FoundFile } from "../formats/dxf/index.ts";
 import type { ReadShape } from "../formats/index.ts";
 import { readSvg } from "../formats/svg/index.ts";
-import type { Piece } from "../geometry/piece.ts";
+import { pieceNearest, piecePoint, type Piece } from "../geometry/piece.ts";
+import type { Point } from "../geometry/point.ts";
 import type { Unit } from "../numeric/units.ts";
 import { sayRefusal } from "../say/say.ts";
-import { roundedCorners } from "../testing/contours.ts";
+import { randomFrom, roundedCorners } from "../testing/contours.ts";
 import {
   compareDxf,
   FIRST_PROFILES,
@@ -63,7 +64,10 @@ const drawing = (unit: Unit): Drawing => {
 const planFor = (of: Drawing, { layersBy, format, tapped }: MachineProfile): ReleasePlan =>
   planRelease(of, { layers: layersBy, letters: lettersOf(format), tappedApart: tapped !== "cut" });
 
-const made = (plan: ReleasePlan, profile: MachineProfile): { file: MachineFile; text: string } => {
+const made = (
+  plan: Parameters<typeof machineFile>[0],
+  profile: MachineProfile,
+): { file: MachineFile; text: string } => {
   const file = machineFile(plan, profile, DATUM);
   if (!file.ok) throw new Error(sayRefusal(file.refusal, plan.unit));
   const text = machineText(file.value);
@@ -221,6 +225,71 @@ describe("a machine's file", () => {
     const file = machineFile(plan, { ...PLAIN_PROFILE, decimals: 0 }, { x: 0, y: 0 });
     expect(file.ok).toBe(false);
     if (!file.ok) expect(sayRefusal(file.refusal, "mm")).toMatch(/^With 0 decimals something .* would be nothing/);
+  });
+
+  it("with decimals nothing lies farther off than these round, keyholes and nearly whole arcs too", () => {
+    const random = randomFrom(7);
+    for (let trial = 0; trial < 300; trial++) {
+      const decimals = trial % 4;
+      const step = 10 ** -decimals;
+      const [radius, neck, long] = [20 * step * (1 + 5 * random()), step * (1.2 + 6 * random()), 60 * step];
+      // a hole with a slot that leads to it: its arc turns by nearly all of a turn over a chord of a few steps
+      const turn = random() * 6;
+      const half = Math.asin(Math.min(1, neck / 2 / radius));
+      const at = (x: number, y: number): Point => ({
+        x: x * Math.cos(turn) - y * Math.sin(turn) + 7.1237,
+        y: x * Math.sin(turn) + y * Math.cos(turn) - 3.3391,
+      });
+      const [x, y] = [radius * Math.cos(half), neck / 2];
+      const corners = [at(x, y), at(x, -y), at(x + long, -y), at(x + long, y)];
+      const bulges = [Math.tan((2 * Math.PI - 2 * half) / 4), 0, 0.3 * (random() - 0.5), 0];
+      const pieces = corners.map((a, i): Piece => ({ a, b: corners[(i + 1) % 4]!, bulge: bulges[i]! }));
+      const contour = { kind: "polyline", layer: "0", role: "outside", pieces, closed: true } as const;
+      const plan = { contours: [contour], unit: "mm", layers: [] } as const;
+      const arcs = trial % 3 === 0 ? "entities" : "bulges";
+      const { file, text } = made(plan, { ...PLAIN_PROFILE, decimals, arcs, chains: trial % 2 ? "one" : "loose" });
+      expect(compareDxf(file, text).differences).toEqual([]);
+      const read = readDxf(new TextEncoder().encode(text));
+      const written = (read.ok ? read.value.shapes : []).flatMap((one) =>
+        one.kind === "chain" ? one.pieces : one.kind === "piece" ? [one] : [],
+      );
+      const moved = ({ x, y }: Point): Point => ({ x: x - DATUM.x, y: y - DATUM.y });
+      const meant = pieces.map(({ a, b, bulge }): Piece => ({ a: moved(a), b: moved(b), bulge }));
+      const off = (from: readonly Piece[], to: readonly Piece[]): number =>
+        Math.max(
+          ...from.flatMap((piece) =>
+            Array.from({ length: 40 }, (_, k) => piecePoint(piece, k / 39)).map((p) =>
+              Math.min(...to.map((one) => pieceNearest(one, p).distance)),
+            ),
+          ),
+        );
+      expect(Math.max(off(meant, written), off(written, meant)) / step, `${trial}`).toBeLessThan(2);
+    }
+  });
+
+  it("contours that rounding makes cross are refused, and a layer that tapped holes would share", () => {
+    const start = newDrawing("mm");
+    const draft = draftEdit(start, "Draw", "draw");
+    for (const [x, radius] of [
+      [0, 20.4],
+      [13.6, 6.7],
+    ] as const)
+      draft.add({ kind: "circle", centre: { x, y: 0 }, radius }, PROFILE_LAYER);
+    const plan = planFor(applyEdit(start, draft.finish()), PLAIN_PROFILE);
+    const said = (of: Parameters<typeof machineFile>[0], profile: Partial<MachineProfile>): string => {
+      const file = machineFile(of, { ...PLAIN_PROFILE, ...profile }, { x: 0, y: 0 });
+      return file.ok ? "" : sayRefusal(file.refusal, "mm");
+    };
+    // 13.6 + 6.7 lies within 20.4; with whole numbers 14 + 7 does not within 20
+    expect(said(plan, { decimals: 1 })).toBe("");
+    expect(said(plan, { decimals: 0 })).toMatch(/^With 0 decimals contours would cross/);
+    const shared = drawing("mm");
+    const own = planFor(shared, { ...PLAIN_PROFILE, layersBy: "own" });
+    const layers = { ...PLAIN_PROFILE.layers, tapped: { name: "PROFILE", colour: 4 } };
+    expect(said(own, { layersBy: "own", tapped: "layer", layers })).toMatch(
+      /^The drawing has a layer Profile of its own/,
+    );
+    expect(said(own, { layersBy: "own", tapped: "layer" })).toBe("");
   });
 
   it("as an SVG it holds the same circles and contours", () => {

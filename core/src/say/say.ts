@@ -266,6 +266,11 @@ const SENTENCES: Readonly<Record<RefusalCode, Words>> = {
     "DXF.",
   "rounds-away": ({ decimals }) =>
     `With ${decimals} decimals something of the drawing would be nothing. Take more decimals, or exact numbers.`,
+  "rounds-into": ({ decimals }) =>
+    `With ${decimals} decimals contours would cross or lie on one another. Take more decimals, or exact numbers.`,
+  "tapped-layer": ({ layer }) =>
+    `The drawing has a layer ${layer} of its own, and the profile puts tapped holes there: a machine could not tell ` +
+    "them apart. Give the profile's layer another name.",
   "sheet-empty": () => "Nothing is drawn that could stand on paper.",
   "sheet-too-large": ({ paper }) =>
     `The drawing fits on ${paper} at no scale, beside its blocks. Take a larger sheet, or leave blocks out.`,
