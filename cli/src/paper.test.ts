@@ -141,6 +141,32 @@ describe("ash-edge sheet", () => {
     expect(rows.some((found) => hasPair(found, 203.2, 0.1))).toBe(true);
   });
 
+  it("what no machine cuts yet stands on paper all the same: ellipses, open runs, points", async () => {
+    const start = newDrawing("mm");
+    const draft = draftEdit(start, "Draw", "draw");
+    const centre = { x: 60, y: 40 };
+    draft.add(
+      { kind: "ellipse", centre, major: { x: 45, y: 0 }, ratio: 0.5, from: 0, sweep: 2 * Math.PI },
+      PROFILE_LAYER,
+    );
+    draft.add({ kind: "piece", a: { x: 0, y: 0 }, b: { x: 120, y: 0 }, bulge: 0 }, PROFILE_LAYER);
+    draft.add({ kind: "point", at: { x: 60, y: 90 } }, PROFILE_LAYER);
+    const path = join(folder(), "odd.ashedge.json");
+    writeFileSync(path, writeJobFile({ ...HEAD, thickness: "" }, applyEdit(start, draft.finish()), []));
+    const out = join(folder(), "odd.pdf");
+    for (const more of [["--template"], ["--scale", "1:1"]]) {
+      expect((await run("sheet", path, "-o", out, ...more)).code).toBe(0);
+      const page = raster(out);
+      const across = (along: "row" | "column", apart: number): boolean =>
+        Array.from({ length: 800 }, (_, i) => i / 2 + 1)
+          .filter((at) => at < (along === "row" ? page.height : page.width) / MM - 1)
+          .some((at) => hasPair(lines(page, at, along), apart, 0.1));
+      expect([across("row", 90), across("column", 45)]).toEqual([true, true]);
+      // the point's cross lies 90 over the line
+      expect(across("column", 90)).toBe(true);
+    }
+  });
+
   it("more callouts than find room go on to further pages, none is left out", async () => {
     const many = Array.from({ length: 160 }, (_, i): NewCallout => ({
       kind: "length",

@@ -6,9 +6,9 @@ import { boundsMiddle, unionBounds, type Bounds } from "../geometry/bounds.ts";
 import { add, subtract, times, type Point } from "../geometry/point.ts";
 import { done, refuse, type Outcome } from "../numeric/outcome.ts";
 import { convertLength } from "../numeric/units.ts";
-import { profileOf, type Profile } from "../profile/profile.ts";
 import { calloutBlock, ROW, TABLE_WIDTH } from "./calloutBlock.ts";
-import { boxMark, drawnMark, FRAME, lineMark, outlineMark, type Mark, type OnPaper, type PaperPage } from "./page.ts";
+import { outlineBoxes, outlineMarks, outlinesOf, type Outlines } from "./outlines.ts";
+import { boxMark, drawnMark, FRAME, lineMark, type Mark, type OnPaper, type PaperPage } from "./page.ts";
 import { frameOf, paperSize, scaleWords, type Paper } from "./paper.ts";
 import { TITLE, titleBlock, type Title } from "./titleBlock.ts";
 
@@ -30,8 +30,8 @@ export type Sheet = { readonly pages: readonly PaperPage[]; readonly scale: numb
 
 /** Between blocks, mm. */
 const GAP = 5;
-/** Sheets wider than this have the blocks beside the drawing, others below it. */
-const WIDE_FROM = 290;
+/** Frames wider than this have the blocks beside the drawing, others below it. */
+const WIDE_FROM = 260;
 /** The sketch is no higher than this on paper, mm. */
 const SKETCH = 60;
 
@@ -43,7 +43,7 @@ type Layout = {
 
 const layoutOf = (frame: Bounds, rows: number, sketchHeight: number): Layout => {
   const above = { ...frame, minY: frame.minY + TITLE.height + GAP };
-  const isWide = frame.maxX - frame.minX >= WIDE_FROM - 30;
+  const isWide = frame.maxX - frame.minX >= WIDE_FROM;
   const needed = rows === 0 ? 0 : (rows + 1) * ROW;
   if (isWide) {
     const taken = rows > 0 || sketchHeight > 0 ? TABLE_WIDTH + GAP : 0;
@@ -71,12 +71,11 @@ const inset = ({ minX, minY, maxX, maxY }: Bounds): Bounds => ({
 });
 
 /** All that is drawn, with its dimensions at a scale, and its box, in the drawing's unit. */
-const drawnAt = (drawing: Drawing, profile: Profile, scale: number) => {
+const drawnAt = (drawing: Drawing, outlines: Outlines, scale: number) => {
   const displays = settingsOf(drawing).annotationsHidden
     ? []
     : displaysOf(drawing, styleOf(drawing), convertLength(scale, "mm", unitOf(drawing)));
-  const outlines = [...profile.contours, ...profile.open, ...profile.marks];
-  return { displays, box: unionBounds([...outlines, ...displays].map(({ bounds }) => bounds)) };
+  return { displays, box: unionBounds([...outlineBoxes(outlines), ...displays.map(({ bounds }) => bounds)]) };
 };
 
 /**
@@ -86,7 +85,7 @@ const drawnAt = (drawing: Drawing, profile: Profile, scale: number) => {
  * the rounding of a double. Sources: ISO 5455 (scales), 5457 (frame), 7200 (title block), 128-2 (lines).
  */
 export const sheetPages = (drawing: Drawing, asked: SheetAsked): Outcome<Sheet> => {
-  const profile = profileOf(drawing);
+  const outlines = outlinesOf(drawing);
   const [width, height] = paperSize(asked.paper);
   const frame = frameOf(asked.paper);
   const rows = asked.callouts ? calloutRows(drawing) : [];
@@ -94,26 +93,24 @@ export const sheetPages = (drawing: Drawing, asked: SheetAsked): Outcome<Sheet> 
   const { room, table } = layoutOf(frame, rows.length, sketch?.[1] ?? 0);
   const unit = unitOf(drawing);
   const fits = (scale: number): boolean => {
-    const { box } = drawnAt(drawing, profile, scale);
+    const { box } = drawnAt(drawing, outlines, scale);
     if (!box) return false;
     const by = convertLength(1, unit, "mm") / scale;
     return (box.maxX - box.minX) * by <= room.maxX - room.minX && (box.maxY - box.minY) * by <= room.maxY - room.minY;
   };
-  if (!drawnAt(drawing, profile, 1).box) return refuse("sheet-empty");
+  if (!drawnAt(drawing, outlines, 1).box) return refuse("sheet-empty");
   const best = bestScale(fits);
   if (best === undefined) return refuse("sheet-too-large", { paper: asked.paper.name });
   const scale = asked.scale ?? best;
   if (!fits(scale))
     return refuse("sheet-scale", { scale: scaleWords(scale), paper: asked.paper.name, fits: scaleWords(best) });
 
-  const { displays, box } = drawnAt(drawing, profile, scale);
+  const { displays, box } = drawnAt(drawing, outlines, scale);
   const by = convertLength(1, unit, "mm") / scale;
   const middle = add(boundsMiddle(room), shiftWithin(asked.shift, box!, by, room, frame));
   const on: OnPaper = { by, move: subtract(middle, times(boundsMiddle(box!), by)) };
   const drawn: Mark[] = [
-    ...profile.contours.map(({ pieces, role }) => outlineMark(on, pieces, true, role === "mark")),
-    ...profile.open.map(({ pieces }) => outlineMark(on, pieces, false, false)),
-    ...profile.marks.map(({ pieces }) => outlineMark(on, pieces, false, true)),
+    ...outlineMarks(on, outlines),
     ...displays.flatMap(({ drawn }) => drawn.map((one) => drawnMark(on, one))),
   ];
   const marks: Mark[] = [];

@@ -2,8 +2,8 @@ import { unitOf, type Drawing } from "../drawing/drawing.ts";
 import { unionBounds, type Bounds } from "../geometry/bounds.ts";
 import { done, refuse, type Outcome } from "../numeric/outcome.ts";
 import { convertLength } from "../numeric/units.ts";
-import { profileOf } from "../profile/profile.ts";
-import { fitted, lineMark, NARROW, outlineMark, textMark, type Mark, type OnPaper, type PaperPage } from "./page.ts";
+import { crossMarks, outlineBoxes, outlineMarks, outlinesOf } from "./outlines.ts";
+import { fitted, lineMark, NARROW, textMark, type Mark, type OnPaper, type PaperPage } from "./page.ts";
 import { paperSize, type Paper } from "./paper.ts";
 
 /** Margins that printers leave white, the band below for the check bar and words, and how far pages overlap, mm. */
@@ -12,8 +12,6 @@ const [MARGIN, BAND, OVERLAP] = [10, 12, 10];
 export const MOST_PAGES = 100;
 /** The bar that is measured on each page, mm. */
 export const CHECK_BAR = 100;
-/** Arms of a centre's cross, mm. */
-const CROSS = 3;
 
 /** A template as it came out: its pages, row by row from the top. */
 export type Template = { readonly pages: readonly PaperPage[]; readonly rows: number; readonly columns: number };
@@ -24,9 +22,8 @@ export type Template = { readonly pages: readonly PaperPage[]; readonly rows: nu
  * pages. Lengths on paper are true within the rounding of a double; whether a printer scales, the bar tells.
  */
 export const templatePages = (drawing: Drawing, paper: Paper, words: string): Outcome<Template> => {
-  const profile = profileOf(drawing);
-  const outlines = [...profile.contours, ...profile.open, ...profile.marks];
-  const box = unionBounds(outlines.map(({ bounds }) => bounds));
+  const outlines = outlinesOf(drawing);
+  const box = unionBounds(outlineBoxes(outlines));
   if (!box) return refuse("sheet-empty");
   const [width, height] = paperSize(paper);
   const area: Bounds = { minX: MARGIN, minY: MARGIN + BAND, maxX: width - MARGIN, maxY: height - MARGIN };
@@ -48,12 +45,9 @@ export const templatePages = (drawing: Drawing, paper: Paper, words: string): Ou
           y: area.minY + 0.5 - box.minY * by - low * step.y,
         },
       };
-      const drawn = [
-        ...profile.contours.map(({ pieces, role }) => outlineMark(on, pieces, true, role === "mark")),
-        ...profile.open.map(({ pieces }) => outlineMark(on, pieces, false, false)),
-        ...profile.marks.map(({ pieces }) => outlineMark(on, pieces, false, true)),
-        ...profile.contours.flatMap(({ circle }) => (circle ? crossMarks(on, circle.centre.x, circle.centre.y) : [])),
-      ].map((mark): Mark => (mark.kind === "line" ? { ...mark, width: NARROW } : mark));
+      const drawn = [...outlineMarks(on, outlines), ...outlines.centres.flatMap((at) => crossMarks(on, at))].map(
+        (mark): Mark => (mark.kind === "line" ? { ...mark, width: NARROW } : mark),
+      );
       const place = `row ${row + 1} of ${rows}, column ${column + 1} of ${columns}`;
       pages.push({
         width,
@@ -75,26 +69,6 @@ export const templatePages = (drawing: Drawing, paper: Paper, words: string): Ou
       });
     }
   return done({ pages, rows, columns });
-};
-
-const crossMarks = ({ by, move }: OnPaper, x: number, y: number): readonly Mark[] => {
-  const [u, v] = [x * by + move.x, y * by + move.y];
-  return [
-    lineMark(
-      [
-        { x: u - CROSS, y: v },
-        { x: u + CROSS, y: v },
-      ],
-      NARROW,
-    ),
-    lineMark(
-      [
-        { x: u, y: v - CROSS },
-        { x: u, y: v + CROSS },
-      ],
-      NARROW,
-    ),
-  ];
 };
 
 /** Where the next page begins: a crop line along each side that has one, with crosses at its ends. */
