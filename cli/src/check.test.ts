@@ -1,6 +1,3 @@
-import { mkdtempSync, writeFileSync } from "node:fs";
-import { tmpdir } from "node:os";
-import { join } from "node:path";
 import { afterEach, describe, expect, it, vi } from "vitest";
 import { surveyOf } from "@ash-edge/core/checks";
 import {
@@ -17,21 +14,8 @@ import { writeDxf } from "@ash-edge/core/formats/dxf";
 import { writeJobFile } from "@ash-edge/core/formats/job";
 import { sayFault } from "@ash-edge/core/say";
 import type { Shape } from "@ash-edge/core/shape";
-import { main } from "./main.ts";
+import { file, run } from "./testing/calls.ts";
 
-const run = async (...words: string[]): Promise<{ code: number; out: string; err: string }> => {
-  const [out, err] = [vi.spyOn(process.stdout, "write"), vi.spyOn(process.stderr, "write")].map((spy) =>
-    spy.mockClear().mockReturnValue(true),
-  );
-  const code = await main(words);
-  const said = (spy: typeof out): string => spy!.mock.calls.map(([text]) => text).join("");
-  return { code, out: said(out), err: said(err) };
-};
-const file = (text: string, name: string): string => {
-  const path = join(mkdtempSync(join(tmpdir(), "ash-edge-")), name);
-  writeFileSync(path, text);
-  return path;
-};
 afterEach(() => void vi.restoreAllMocks());
 
 const circle = (x: number, y: number, radius: number): Shape => ({ kind: "circle", centre: { x, y }, radius });

@@ -6,24 +6,8 @@ import { afterEach, describe, expect, it, vi } from "vitest";
 import { writeDxf, writeShapes } from "@ash-edge/core/formats/dxf";
 import { randomFrom } from "../../core/src/testing/contours.ts";
 import { measuredPoints, TRACED_SHAPES } from "../../core/src/testing/tracings.ts";
-import { main } from "./main.ts";
+import { file, run } from "./testing/calls.ts";
 
-const run = async (...words: string[]): Promise<{ code: number; out: string; err: string }> => {
-  const [out, err] = [vi.spyOn(process.stdout, "write"), vi.spyOn(process.stderr, "write")].map((spy) =>
-    spy.mockClear().mockReturnValue(true),
-  );
-  const code = await main(words);
-  return {
-    code,
-    out: out!.mock.calls.map(([text]) => text).join(""),
-    err: err!.mock.calls.map(([text]) => text).join(""),
-  };
-};
-const file = (text: string, name = "part.dxf"): string => {
-  const path = join(mkdtempSync(join(tmpdir(), "ash-edge-")), name);
-  writeFileSync(path, text);
-  return path;
-};
 afterEach(() => void vi.restoreAllMocks());
 
 describe("ash-edge", () => {

@@ -1,6 +1,5 @@
 import { execFileSync } from "node:child_process";
-import { existsSync, mkdtempSync, readdirSync, readFileSync, writeFileSync } from "node:fs";
-import { tmpdir } from "node:os";
+import { existsSync, readdirSync, readFileSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import DxfParser from "dxf-parser";
 import { afterEach, describe, expect, it, vi } from "vitest";
@@ -9,17 +8,8 @@ import { draftEdit } from "@ash-edge/core/edits";
 import { writeJobFile } from "@ash-edge/core/formats/job";
 import { PLAIN_PROFILE, writeProfileFile } from "@ash-edge/core/release";
 import type { Unit } from "@ash-edge/core/numeric";
-import { main } from "./main.ts";
+import { folder, run } from "./testing/calls.ts";
 
-const folder = (): string => mkdtempSync(join(tmpdir(), "ash-edge-"));
-const run = async (...words: string[]): Promise<{ code: number; out: string; err: string }> => {
-  const [out, err] = [vi.spyOn(process.stdout, "write"), vi.spyOn(process.stderr, "write")].map((spy) =>
-    spy.mockClear().mockReturnValue(true),
-  );
-  const code = await main(words);
-  const said = (spy: typeof out): string => spy!.mock.calls.map(([text]) => text).join("");
-  return { code, out: said(out), err: said(err) };
-};
 afterEach(() => void vi.restoreAllMocks());
 
 const HEAD = {

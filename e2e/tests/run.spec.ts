@@ -1,25 +1,19 @@
 import { expect, test, type Page } from "@playwright/test";
 import { PROCESSES, readCut, runOf } from "@ash-edge/core/cutter";
-import { applyEdit, newDrawing, PROFILE_LAYER, type Drawing } from "@ash-edge/core/drawing";
-import { draftEdit } from "@ash-edge/core/edits";
+import type { Drawing } from "@ash-edge/core/drawing";
 import { readFileSync } from "node:fs";
+import { plateWith } from "../support/plate.ts";
 import { openDrawn } from "../support/storedJob.ts";
 
 /** A plate w by h with two holes Ø 20. */
-const plate = (w: number, h: number): Drawing => {
-  const start = newDrawing("mm");
-  const draft = draftEdit(start, "Draw", "draw");
-  const vertices = [
-    [0, 0],
-    [w, 0],
+const plate = (w: number, h: number): Drawing =>
+  plateWith(
     [w, h],
-    [0, h],
-  ].map(([x, y]) => ({ id: draft.newId(), at: { x: x!, y: y! }, bulge: 0 }));
-  draft.add({ kind: "chain", closed: true, vertices }, PROFILE_LAYER);
-  for (const part of [0.25, 0.75])
-    draft.add({ kind: "circle", centre: { x: part * w, y: h / 2 }, radius: 10 }, PROFILE_LAYER);
-  return applyEdit(start, draft.finish());
-};
+    [
+      [0.25 * w, h / 2, 10],
+      [0.75 * w, h / 2, 10],
+    ],
+  );
 
 /** Releases the drawing, and goes to the test run of the file; its text. */
 const released = async (page: Page, drawing: Drawing, number: string): Promise<string> => {

@@ -1,28 +1,23 @@
 import { expect, test, type Page } from "@playwright/test";
 import { execFileSync } from "node:child_process";
-import { applyEdit, calloutsOf, newDrawing, PROFILE_LAYER, type Drawing } from "@ash-edge/core/drawing";
-import { draftEdit } from "@ash-edge/core/edits";
+import { calloutsOf, newDrawing, type Drawing } from "@ash-edge/core/drawing";
 import { typeOver } from "../support/bench.ts";
+import { plateWith } from "../support/plate.ts";
 import { openDrawn } from "../support/storedJob.ts";
 
 /** A plate w by h with a hole Ø 30 in its middle, called so, and its lower edge dimensioned. */
-const plate = (w: number, h: number): Drawing => {
-  const start = newDrawing("mm", [{ kind: "diameter", value: 30, name: "bore" }]);
-  const draft = draftEdit(start, "Draw", "draw");
-  const vertices = [
-    [0, 0],
-    [w, 0],
+const plate = (w: number, h: number): Drawing =>
+  plateWith(
     [w, h],
-    [0, h],
-  ].map(([x, y]) => ({ id: draft.newId(), at: { x: x!, y: y! }, bulge: 0 }));
-  const outline = draft.add({ kind: "chain", closed: true, vertices }, PROFILE_LAYER);
-  const hole = draft.add({ kind: "circle", centre: { x: w / 2, y: h / 2 }, radius: 15 }, PROFILE_LAYER);
-  draft.link(calloutsOf(start)[0]!.id, [{ id: hole }]);
-  const id = draft.newId();
-  const refs = [{ id: outline, vertex: vertices[0]!.id }];
-  draft.set("annotation", id, { id, kind: "linear", refs, at: { x: 0, y: -12 } });
-  return applyEdit(start, draft.finish());
-};
+    [[w / 2, h / 2, 15]],
+    [{ kind: "diameter", value: 30, name: "bore" }],
+    (draft, { outline, lowerEdge, holes: [hole] }, start) => {
+      draft.link(calloutsOf(start)[0]!.id, [{ id: hole! }]);
+      const id = draft.newId();
+      const refs = [{ id: outline, vertex: lowerEdge }];
+      draft.set("annotation", id, { id, kind: "linear", refs, at: { x: 0, y: -12 } });
+    },
+  );
 
 const savePdf = async (page: Page): Promise<string> => {
   const [download] = await Promise.all([

@@ -212,18 +212,31 @@ test("job 0413's photo, straightened by four corners: lengths on it come out wit
   expect((await content(bench)).callout.every(({ pin }) => pin?.sketch === "sketch-1")).toBe(true);
 });
 
-const bigPhoto = async (page: Page): Promise<Buffer> => {
-  const base64 = await page.evaluate(async () => {
-    const canvas = new OffscreenCanvas(6000, 4000);
-    const context = canvas.getContext("2d")!;
-    context.fillStyle = "#eee";
-    context.fillRect(0, 0, 6000, 4000);
-    context.strokeRect(600, 500, 4800, 3000);
-    const bytes = new Uint8Array(await (await canvas.convertToBlob({ type: "image/jpeg" })).arrayBuffer());
-    let text = "";
-    for (let i = 0; i < bytes.length; i += 0x8000) text += String.fromCharCode(...bytes.subarray(i, i + 0x8000));
-    return btoa(text);
-  });
+/** A JPEG made in the page: its size, its ground, and boxes on it, each with its colour and filled or not. */
+const photo = async (
+  page: Page,
+  size: readonly [number, number],
+  boxes: readonly { readonly box: readonly [number, number, number, number]; readonly fill?: string }[],
+): Promise<Buffer> => {
+  const base64 = await page.evaluate(
+    async ([[width, height], drawn]) => {
+      const canvas = new OffscreenCanvas(width, height);
+      const context = canvas.getContext("2d")!;
+      context.fillStyle = "#eee";
+      context.fillRect(0, 0, width, height);
+      for (const { box, fill } of drawn) {
+        if (fill) context.fillStyle = fill;
+        if (fill) context.fillRect(...(box as [number, number, number, number]));
+        else context.strokeRect(...(box as [number, number, number, number]));
+      }
+      const blob = await canvas.convertToBlob({ type: "image/jpeg" });
+      const bytes = new Uint8Array(await blob.arrayBuffer());
+      let text = "";
+      for (let i = 0; i < bytes.length; i += 0x8000) text += String.fromCharCode(...bytes.subarray(i, i + 0x8000));
+      return btoa(text);
+    },
+    [size, boxes] as const,
+  );
   return Buffer.from(base64, "base64");
 };
 
@@ -236,7 +249,7 @@ test("a 24-megapixel photo is shown scaled down, kept whole, straightened with p
   await card.getByLabel("Pictures of the sketch").setInputFiles({
     name: "big.jpg",
     mimeType: "image/jpeg",
-    buffer: await bigPhoto(page),
+    buffer: await photo(page, [6000, 4000], [{ box: [600, 500, 4800, 3000] }]),
   });
   await expect(card).toContainText("2 of 2");
   const shown = await card.getByRole("img").evaluate((image: HTMLImageElement) => image.naturalWidth);
@@ -305,17 +318,7 @@ test("the sketch card is enlarged, docked right and peeked at; a locked picture 
 
 /** A JPEG of 300 by 200 pixels, its left third red, with the camera’s word that it is to be turned a quarter right. */
 const turnedPhoto = async (page: Page): Promise<Buffer> => {
-  const base64 = await page.evaluate(async () => {
-    const canvas = new OffscreenCanvas(300, 200);
-    const context = canvas.getContext("2d")!;
-    context.fillStyle = "#fff";
-    context.fillRect(0, 0, 300, 200);
-    context.fillStyle = "#f00";
-    context.fillRect(0, 0, 100, 200);
-    const blob = await canvas.convertToBlob({ type: "image/jpeg", quality: 0.95 });
-    return btoa(String.fromCharCode(...new Uint8Array(await blob.arrayBuffer())));
-  });
-  const jpeg = Buffer.from(base64, "base64");
+  const jpeg = await photo(page, [300, 200], [{ box: [0, 0, 100, 200], fill: "#f00" }]);
   // Exif 2.3: APP1, big endian, one entry 0x0112 (orientation), a short: 6
   const exif = Buffer.from(
     "457869660000" + "4d4d002a00000008" + "0001" + "011200030000000100060000" + "00000000",

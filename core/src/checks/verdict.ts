@@ -1,7 +1,9 @@
 import { measureCallout, type CalloutState } from "../callouts/measure.ts";
 import type { Callout } from "../drawing/callout.ts";
 import { calloutsOf, settingsOf, type Drawing } from "../drawing/drawing.ts";
+import { showLength } from "../numeric/showValue.ts";
 import { TRUE_WITHIN } from "../numeric/tolerance.ts";
+import type { Unit } from "../numeric/units.ts";
 import type { Subject } from "./check.ts";
 import { wallLimit } from "./narrowWays.ts";
 import { planRelease, type ReleaseAsked, type ReleasePlan } from "./releasePlan.ts";
@@ -28,6 +30,15 @@ export const holds = ({ state }: CalloutRow): boolean => ["true", "within"].incl
 /** What a callout measures as it stands; undefined where it is not placed. */
 export const measuredOf = ({ state }: CalloutRow): number | undefined =>
   state.state === "not placed" ? undefined : state.measured;
+
+/** What a callout measures, in words, nothing where it is not placed; what is true measures what was called. */
+export const measuredWords = (row: CalloutRow, unit: Unit): string => {
+  const { callout, state } = row;
+  const measured = state.state === "true" ? callout.value : measuredOf(row);
+  if (measured === undefined) return "";
+  if (callout.kind === "count") return String(measured);
+  return callout.kind === "angle" ? `${Number(measured.toFixed(4))}°` : showLength(measured, unit);
+};
 
 /** A waiver stands for what was waived: where the callout measures something else by now it is asked again. */
 export const isWaived = (row: CalloutRow): boolean => {

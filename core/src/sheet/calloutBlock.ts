@@ -1,17 +1,7 @@
 import { calloutText, stateText, toleranceText } from "../callouts/describe.ts";
-import { isWaived, measuredOf, type CalloutRow } from "../checks/verdict.ts";
-import { showLength } from "../numeric/showValue.ts";
+import { isWaived, measuredWords, type CalloutRow } from "../checks/verdict.ts";
 import type { Unit } from "../numeric/units.ts";
 import { boxMark, fitted, lineMark, NARROW, textMark, type Mark } from "./page.ts";
-
-/** What a callout measures in words: what is true is what was called. */
-export const measuredWords = (row: CalloutRow, unit: Unit): string => {
-  const { callout, state } = row;
-  const measured = state.state === "true" ? callout.value : measuredOf(row);
-  if (measured === undefined) return "";
-  if (callout.kind === "count") return String(measured);
-  return callout.kind === "angle" ? `${Number(measured.toFixed(4))}°` : showLength(measured, unit);
-};
 
 /** Width of a table, height of its rows, and of capitals, mm. */
 export const TABLE_WIDTH = 90;

@@ -2,6 +2,7 @@ import { Dialog } from "radix-ui";
 import { Settings2, X } from "lucide-react";
 import { styleOf, unitOf } from "@ash-edge/core/drawing";
 import { sheetScale } from "@ash-edge/core/annotate";
+import { scaleWords } from "@ash-edge/core/sheet";
 import { useDatabase } from "../app/StoreProvider.tsx";
 import { shopStyle } from "../store/index.ts";
 import { Segmented } from "../ui/Choice.tsx";
@@ -11,7 +12,6 @@ import { backToBoard } from "./useBenchKeys.ts";
 
 /** Scales of the sheet that can be chosen: common ones of ISO 5455, drawing to paper. */
 const SHEETS = [0.2, 0.5, 1, 2, 5, 10, 20] as const;
-const words = (scale: number): string => (scale < 1 ? `${1 / scale} : 1` : `1 : ${scale}`);
 
 /** How dimensions look in this job, opened by a small button; each change is a step that can be undone. */
 export const JobStyle = ({ className }: { className: string }) => (
@@ -51,8 +51,8 @@ const Fields = () => {
         <Segmented
           label="Sheet"
           options={[
-            ["auto", `as it fits A3, ${words(sheetScale(drawing, unscaled))}`],
-            ...SHEETS.map((scale) => [String(scale), words(scale)] as const),
+            ["auto", `as it fits A3, ${scaleWords(sheetScale(drawing, unscaled))}`],
+            ...SHEETS.map((scale) => [String(scale), scaleWords(scale)] as const),
           ]}
           value={sheet === undefined ? "auto" : String(sheet)}
           onChange={(to) => act.setAnnotationStyle(to === "auto" ? unscaled : { ...unscaled, sheet: Number(to) })}

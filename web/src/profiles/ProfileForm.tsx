@@ -1,4 +1,4 @@
-import { useState } from "react";
+import { Fragment, useState } from "react";
 import {
   LAYER_USES,
   MACHINE_FORMATS,
@@ -14,12 +14,84 @@ import { Field } from "../jobs/headFields.tsx";
 import { Segmented } from "../ui/Choice.tsx";
 import { FormDialog } from "../ui/FormDialog.tsx";
 
+/** What is chosen of a profile, in this order. */
+const CHOICES: readonly {
+  readonly part: Exclude<keyof MachineProfile, "name" | "layers">;
+  readonly label: string;
+  readonly options: readonly (readonly [string, string])[];
+}[] = [
+  {
+    part: "format",
+    label: "Format",
+    options: MACHINE_FORMATS.map((one) => [one, one === "SVG" ? one : `DXF ${one}`]),
+  },
+  {
+    part: "unit",
+    label: "Unit",
+    options: [
+      ["job", "the job’s"],
+      ["mm", "mm"],
+      ["in", "inch"],
+    ],
+  },
+  {
+    part: "decimals",
+    label: "Numbers",
+    options: [
+      ["exact", "exact"],
+      ["rounded", "with decimals"],
+    ],
+  },
+  {
+    part: "arcs",
+    label: "Arcs",
+    options: [
+      ["bulges", "as bulges"],
+      ["entities", "as ARC"],
+    ],
+  },
+  {
+    part: "chains",
+    label: "Contours",
+    options: [
+      ["one", "one polyline each"],
+      ["loose", "pieces by themselves"],
+    ],
+  },
+  {
+    part: "origin",
+    label: "0, 0 at",
+    options: [
+      ["datum", "the datum"],
+      ["corner", "the lower left"],
+    ],
+  },
+  {
+    part: "tapped",
+    label: "Tapped holes",
+    options: [
+      ["cut", "cut as drawn"],
+      ["layer", "on their layer"],
+      ["point", "as points there"],
+    ],
+  },
+  {
+    part: "layersBy",
+    label: "Layers",
+    options: [
+      ["role", "by what is cut how"],
+      ["own", "as drawn"],
+    ],
+  },
+];
+
 /** Asks for a machine profile, part by part; what is wrong with a part is said beside it. */
 export const ProfileForm = ({
   profile: former,
   title,
   submit,
   taken,
+  shared = false,
   onKeep,
   onClose,
 }: {
@@ -28,6 +100,8 @@ export const ProfileForm = ({
   submit: string;
   /** The names of the other profiles. */
   taken: readonly string[];
+  /** Other jobs may take it, and go by what is changed here. */
+  shared?: boolean;
   onKeep: (profile: MachineProfile) => Promise<void>;
   onClose: () => void;
 }) => {
@@ -47,7 +121,6 @@ export const ProfileForm = ({
   const isTaken = taken.some((name) => name.toLowerCase() === named.name.toLowerCase());
   const says = (part: string): string | undefined => (asked ? wrong.find((one) => one.part === part)?.says : undefined);
   const used = usedLayers(profile);
-  const decimals = profile.decimals === "exact" ? "exact" : "rounded";
   return (
     <FormDialog
       title={title}
@@ -68,91 +141,33 @@ export const ProfileForm = ({
         onChange={(event) => put({ name: event.target.value })}
       />
       <div className="grid grid-cols-[auto_1fr] items-center gap-x-3 gap-y-2">
-        <Part
-          label="Format"
-          value={profile.format}
-          options={MACHINE_FORMATS.map((one) => [one, one === "SVG" ? one : `DXF ${one}`])}
-          onChange={(format) => put({ format: format as MachineProfile["format"] })}
-        />
-        <Part
-          label="Unit"
-          value={profile.unit}
-          options={[
-            ["job", "the job’s"],
-            ["mm", "mm"],
-            ["in", "inch"],
-          ]}
-          onChange={(unit) => put({ unit: unit as MachineProfile["unit"] })}
-        />
-        <Part
-          label="Numbers"
-          value={decimals}
-          options={[
-            ["exact", "exact"],
-            ["rounded", "with decimals"],
-          ]}
-          onChange={(to) => put({ decimals: to === "exact" ? "exact" : 4 })}
-        />
-        {profile.decimals !== "exact" && (
-          <>
-            <span />
-            <Field
-              label={`Decimals, 0 to ${MOST_DECIMALS}`}
-              value={typed.decimals ?? String(profile.decimals)}
-              inputMode="numeric"
-              error={says("decimals")}
-              onChange={(event) => put({ decimals: number("decimals", event.target.value) })}
+        {CHOICES.map(({ part, label, options }) => (
+          <Fragment key={part}>
+            <span className="text-soft">{label}</span>
+            <Segmented
+              label={label}
+              options={options}
+              value={part === "decimals" && profile.decimals !== "exact" ? "rounded" : String(profile[part])}
+              onChange={(to) => put({ [part]: to === "rounded" ? 4 : to })}
             />
-          </>
-        )}
-        <Part
-          label="Arcs"
-          value={profile.arcs}
-          options={[
-            ["bulges", "as bulges"],
-            ["entities", "as ARC"],
-          ]}
-          onChange={(arcs) => put({ arcs: arcs as MachineProfile["arcs"] })}
-        />
-        <Part
-          label="Contours"
-          value={profile.chains}
-          options={[
-            ["one", "one polyline each"],
-            ["loose", "pieces by themselves"],
-          ]}
-          onChange={(chains) => put({ chains: chains as MachineProfile["chains"] })}
-        />
-        <Wrong says={says("chains")} />
-        <Part
-          label="0, 0 at"
-          value={profile.origin}
-          options={[
-            ["datum", "the datum"],
-            ["corner", "the lower left"],
-          ]}
-          onChange={(origin) => put({ origin: origin as MachineProfile["origin"] })}
-        />
-        <Part
-          label="Tapped holes"
-          value={profile.tapped}
-          options={[
-            ["cut", "cut as drawn"],
-            ["layer", "on their layer"],
-            ["point", "as points there"],
-          ]}
-          onChange={(tapped) => put({ tapped: tapped as MachineProfile["tapped"] })}
-        />
-        <Wrong says={says("tapped")} />
-        <Part
-          label="Layers"
-          value={profile.layersBy}
-          options={[
-            ["role", "by what is cut how"],
-            ["own", "as drawn"],
-          ]}
-          onChange={(layersBy) => put({ layersBy: layersBy as MachineProfile["layersBy"] })}
-        />
+            {part === "decimals" && profile.decimals !== "exact" && (
+              <div className="col-start-2">
+                <Field
+                  label={`Decimals, 0 to ${MOST_DECIMALS}`}
+                  value={typed.decimals ?? String(profile.decimals)}
+                  inputMode="numeric"
+                  error={says("decimals")}
+                  onChange={(event) => put({ decimals: number("decimals", event.target.value) })}
+                />
+              </div>
+            )}
+            {part !== "decimals" && says(part) && (
+              <p role="alert" className="col-span-2 text-fault">
+                {says(part)}
+              </p>
+            )}
+          </Fragment>
+        ))}
       </div>
       {LAYER_USES.filter((use) => used.includes(use)).map((use) => (
         <fieldset key={use} className="grid grid-cols-[1fr_5rem] items-end gap-2">
@@ -179,30 +194,7 @@ export const ProfileForm = ({
         </fieldset>
       ))}
       <p className="text-soft">{profileLine(named)}</p>
+      {shared && <p className="text-caution">Every job that takes this profile goes by it from now on.</p>}
     </FormDialog>
   );
 };
-
-const Part = ({
-  label,
-  value,
-  options,
-  onChange,
-}: {
-  label: string;
-  value: string;
-  options: readonly (readonly [string, string])[];
-  onChange: (to: string) => void;
-}) => (
-  <>
-    <span className="text-soft">{label}</span>
-    <Segmented label={label} options={options} value={value} onChange={onChange} />
-  </>
-);
-
-const Wrong = ({ says }: { says: string | undefined }) =>
-  says === undefined ? null : (
-    <p role="alert" className="col-span-2 text-fault">
-      {says}
-    </p>
-  );

@@ -129,6 +129,7 @@ export const ProfilesCard = () => {
         <ProfileForm
           profile={changing}
           title={`Change ${changing.name}`}
+          shared
           submit="Change it"
           taken={list.flatMap(({ name }) => (name === changing.name ? [] : [name]))}
           onClose={() => setChanging(undefined)}

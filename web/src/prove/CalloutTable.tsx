@@ -1,8 +1,8 @@
 import { Check, Crosshair, Download } from "lucide-react";
 import { useState, type KeyboardEvent } from "react";
 import { calloutText, lookAtCallout, stateText, toleranceText, waiveCallout } from "@ash-edge/core/callouts";
-import { holds, isWaived, measuredOf, wasLooked, type CalloutRow } from "@ash-edge/core/checks";
-import { showDifference, showLength, type Id, type Unit } from "@ash-edge/core/numeric";
+import { holds, isWaived, measuredOf, measuredWords, wasLooked, type CalloutRow } from "@ash-edge/core/checks";
+import { showDifference, type Id, type Unit } from "@ash-edge/core/numeric";
 import { FormDialog } from "../ui/FormDialog.tsx";
 import { Segmented } from "../ui/Choice.tsx";
 import { fileName, saveAs } from "../ui/saveAs.ts";
@@ -41,15 +41,6 @@ const sortedBy = (rows: readonly CalloutRow[], sort: Sort): readonly CalloutRow[
   const by = ({ state }: CalloutRow): number =>
     sort === "state" ? STATES.indexOf(state.state) : state.state === "not placed" ? -Infinity : -Math.abs(state.by);
   return [...rows].sort((p, q) => by(p) - by(q));
-};
-
-const numberOf = (row: CalloutRow, unit: Unit): string => {
-  // what is true is what was called: the last bits of a double are nobody's business
-  const measured = row.state.state === "true" ? row.callout.value : measuredOf(row);
-  if (measured === undefined) return "";
-  const { kind } = row.callout;
-  if (kind === "count") return String(measured);
-  return kind === "angle" ? `${Number(measured.toFixed(4))}°` : showLength(measured, unit);
 };
 
 const saveTable = async (rows: readonly CalloutRow[], unit: Unit, name: string): Promise<void> => {
@@ -273,7 +264,7 @@ const Row = ({
           : `${state.by > 0 ? "+" : "−"}${showDifference(Math.abs(state.by))}`}
       </td>
       <td className={`${cell} ${TONES[state.state]}`}>{state.state === "off" ? "off" : stateText(state, callout)}</td>
-      <td className={`figures ${cell} text-right`}>{numberOf(row, unit)}</td>
+      <td className={`figures ${cell} text-right`}>{measuredWords(row, unit)}</td>
       <td className={`${cell} text-right`}>
         <button
           type="button"

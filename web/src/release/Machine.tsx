@@ -67,6 +67,7 @@ export const Machine = ({
         <ProfileForm
           profile={form === "new" ? { ...profile, name: freeName(list, profile.name) } : profile}
           title={form === "new" ? "New machine profile" : `Change ${profile.name}`}
+          shared={form === "change"}
           submit={form === "new" ? "Make it" : "Change it"}
           taken={list.flatMap(({ name }) => (form === "change" && name === profile.name ? [] : [name]))}
           onClose={() => setForm(undefined)}

@@ -124,7 +124,7 @@ const Sheet = ({
               ) : (
                 <p className="text-soft">
                   {looked
-                    ? (looked.refused ?? "Nothing would be written.")
+                    ? "Nothing would be written."
                     : looking.state === "looking"
                       ? "Looking it over …"
                       : "Not looked over, so nothing is shown."}
@@ -195,6 +195,7 @@ const Sheet = ({
               {...{ job, from, name, extension }}
               release={looked && toRelease(looked, profile, drawing)}
               wrong={wrongName(name, extension, releases ?? [])}
+              refused={looked?.refused}
               blocked={!kept || cutter.wrong !== undefined || looked?.refused !== undefined}
               onWritten={() => setTypedName(undefined)}
             />
@@ -215,6 +216,7 @@ const Write = ({
   name,
   release,
   wrong,
+  refused,
   blocked,
   onWritten,
 }: {
@@ -224,6 +226,8 @@ const Write = ({
   name: string;
   release: ToRelease | undefined;
   wrong: string | undefined;
+  /** Why there would be no file. */
+  refused: string | undefined;
   blocked: boolean;
   onWritten: () => void;
 }) => {
@@ -238,7 +242,9 @@ const Write = ({
       saveAs(file.name, file.bytes, file.type);
       onWritten();
       setState({
-        text: `${file.name} was written, read back by an independent reader, and holds the same geometry.`,
+        text:
+          `${file.name} was written, read back by an independent reader, and holds the same geometry` +
+          `${roundedWords(of)}.`,
         failed: false,
         comparison,
       });
@@ -279,6 +285,11 @@ const Write = ({
           </button>
         </div>
       )}
+      {refused !== undefined && (
+        <p role="alert" className="mt-2 text-fault">
+          {refused}
+        </p>
+      )}
       {release && !release.plan.ready && (
         <p className="mt-2 text-soft">What is marked in red has to be mended first.</p>
       )}
@@ -291,6 +302,10 @@ const Write = ({
     </>
   );
 };
+
+/** That a file's numbers are rounded, where they are. */
+const roundedWords = ({ profile: { decimals } }: ToRelease): string =>
+  decimals === "exact" ? "" : `, with ${decimals} decimal${decimals === 1 ? "" : "s"}`;
 
 /** What is released of a drawing that was looked over. */
 const toRelease = ({ plan, verdict, callouts }: Looked, profile: MachineProfile, drawing: Drawing): ToRelease => ({

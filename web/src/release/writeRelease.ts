@@ -2,7 +2,15 @@ import type { ReleasePlan } from "@ash-edge/core/checks";
 import type { LayerTable } from "@ash-edge/core/cutter";
 import type { Point } from "@ash-edge/core/geometry";
 import { layerInFile, type Comparison, type MachineProfile } from "@ash-edge/core/release";
-import { releaseId, checksumOf, placeInHistory, releasesOf, type BlobRecord, type Database } from "../store/index.ts";
+import {
+  chooseProfile,
+  releaseId,
+  checksumOf,
+  placeInHistory,
+  releasesOf,
+  type BlobRecord,
+  type Database,
+} from "../store/index.ts";
 import { readBackSvg } from "./readBackSvg.ts";
 import { releaseWork } from "./releaseWork.ts";
 
@@ -114,6 +122,8 @@ export const writeRelease = async (
       return blob;
     },
   );
+  // the job keeps to the machine that it was released for, whatever others choose; worth no alarm where it can't be
+  await chooseProfile(database, job, release.profile.name).catch(() => undefined);
   return { file, comparison };
 };
 
