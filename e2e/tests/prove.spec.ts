@@ -137,9 +137,13 @@ test("a job is proved: looked at row by row by keys, one number waived, and the 
     ["Customer rang: 10 will do", 0],
     ["No corner is rounded", 0],
   ]);
+  // the step to the release says what was said, as long as it is so
+  const said = steps(page).getByRole("img", { name: "Ready to cut, 2 callouts waived" });
+  await expect(said).toBeVisible();
   // two ticks, and the waiver before them
   for (let n = 0; n < 3; n++) await page.keyboard.press("Control+z");
   expect((await waived())[2]).toEqual(["", 0]);
+  await expect(said).toHaveCount(0);
 });
 
 test("a waiver stands for the number that it was given for: another one is asked again", async ({ page }) => {

@@ -1,5 +1,6 @@
 import { settingsOf, type Drawing } from "../drawing/drawing.ts";
 import type { Making } from "../drawing/making.ts";
+import type { Piece } from "../geometry/piece.ts";
 import type { Point } from "../geometry/point.ts";
 import type { Id } from "../numeric/id.ts";
 import type { Unit } from "../numeric/units.ts";
@@ -21,6 +22,8 @@ export type Fault = {
   readonly severity: Severity;
   readonly at?: Point;
   readonly to?: Point;
+  /** What a tool leaves standing there, as a closed outline. */
+  readonly region?: readonly Piece[];
   readonly ids: readonly Id[];
   readonly values: FaultValues;
 };

@@ -56,6 +56,28 @@ describe("what a job is made with", () => {
     expect(found(drawn([plate(60, 50)], cutter(20)))).toEqual([]);
   });
 
+  it("what stays in a square corner is outlined: 1 - π/4 of the squares of both radii, in any placement", () => {
+    for (const [scale, turn, x, y] of [
+      [1, 0, 0, 0],
+      [10, 0.7, 3, -2],
+      [1, 2.5, 1e5, -1e5],
+    ] as const) {
+      const [c, s] = [scale * Math.cos(turn), scale * Math.sin(turn)];
+      const turned = pocketed.kind === "chain" ? pocketed.vertices : [];
+      const shape = chain(
+        ...turned.map(({ at, bulge }): Corner => [c * at.x - s * at.y + x, s * at.x + c * at.y + y, bulge]),
+      );
+      const drawing = drawn([shape], cutter(10 * scale));
+      const areas = faultsOf(subjectOf(drawing, profileOf(drawing)))
+        .flatMap(({ region }) => (region ? Math.abs(enclosedArea(region)) / scale ** 2 : []))
+        .sort((p, q) => p - q);
+      const [round, sharp] = [(1 - Math.PI / 4) * (25 - 16), (1 - Math.PI / 4) * 25];
+      expect(areas).toHaveLength(2);
+      expect(areas[0]).toBeCloseTo(round, 4);
+      expect(areas[1]).toBeCloseTo(sharp, 4);
+    }
+  });
+
   it("a joint that is off by rounding is no corner; a curve of tiny lines that is tighter than the tool is", () => {
     // a pocket with corners of R 4, their ends moved by what three decimals leave
     const rounded = chain(

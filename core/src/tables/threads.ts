@@ -1,4 +1,5 @@
 import { done, refuse, type Outcome } from "../numeric/outcome.ts";
+import { showLengthUnit } from "../numeric/showValue.ts";
 import { convertLength, type Unit } from "../numeric/units.ts";
 
 /** How much room a bolt has in its hole. */
@@ -228,6 +229,13 @@ export const findThread = (text: string): Outcome<Thread> => {
   const wanted = bareName(text);
   const found = THREADS.find((thread) => namesOf(thread).includes(wanted));
   return found ? done(found) : refuse("thread-unknown", { text: text.trim() });
+};
+
+/** What is drilled for a thread, in words: its drill, or another one, and the limits of its minor diameter. */
+export const drillWords = (thread: Thread, unit: Unit, drill = threadLength(thread, thread.drill, unit)): string => {
+  const [least, most] = (thread.minor ?? []).map((length) => showLengthUnit(threadLength(thread, length, unit), unit));
+  const limits = least && most ? ` (6H: ${least} to ${most})` : "";
+  return `drill Ø ${showLengthUnit(drill, unit)}${limits}`;
 };
 
 /** Threads whose names begin with what is typed, at most `count`. */

@@ -3,7 +3,15 @@ import { addHoles, threadMark, type HoleCircle } from "@ash-edge/core/edits";
 import type { Point } from "@ash-edge/core/geometry";
 import { refuse, showLengthUnit, done, type Outcome } from "@ash-edge/core/numeric";
 import type { Shape } from "@ash-edge/core/shape";
-import { findThread, searchThreads, threadLength, FITS, type Thread, type Fit } from "@ash-edge/core/tables";
+import {
+  drillWords,
+  findThread,
+  searchThreads,
+  threadLength,
+  FITS,
+  type Thread,
+  type Fit,
+} from "@ash-edge/core/tables";
 import { refused, under, nothing, type Tool, type ToolContext, type Given, type Proposal, type Part } from "../tool.ts";
 
 /** More holes than this at once are a slip of the finger. */
@@ -79,13 +87,10 @@ export const tappedSize = (given: Given, blank: string, { unit }: ToolContext): 
   const thread = threadOf(given, blank);
   if (!thread?.ok) return thread;
   const drill = given.value("drill") ?? threadLength(thread.value, thread.value.drill, unit);
-  const { minor } = thread.value;
-  const [least, most] = minor ? minor.map((length) => threadLength(thread.value, length, unit)) : [];
-  const limits = minor ? ` (6H: ${showLengthUnit(least!, unit)} to ${showLengthUnit(most!, unit)})` : "";
   return done({
     radius: drill / 2,
     thread: { name: thread.value.name, diameter: threadLength(thread.value, thread.value.diameter, unit) },
-    note: `drill Ø ${showLengthUnit(drill, unit)}${limits}`,
+    note: drillWords(thread.value, unit, drill),
   });
 };
 

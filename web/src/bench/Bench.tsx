@@ -324,7 +324,7 @@ const TopBar = ({ job, onChanged }: { job: JobRecord; onChanged: (job: JobRecord
         <ThemeButton />
       </div>
       <Guarded name="The steps">
-        <Steps />
+        <Steps job={job} />
       </Guarded>
     </header>
   );

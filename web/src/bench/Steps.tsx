@@ -1,17 +1,39 @@
+import { useLiveQuery } from "dexie-react-hooks";
 import { useMemo } from "react";
+import type { Verdict } from "@ash-edge/core/checks";
 import { entitiesOf, isLayout } from "@ash-edge/core/drawing";
 import { leftFindings } from "@ash-edge/core/edits";
 import type { BankKey } from "@ash-edge/tools";
 import { ledgerFor, profileFor } from "./derived.ts";
-import { foundIn } from "./state/index.ts";
+import { useDatabase } from "../app/StoreProvider.tsx";
+import { verdictsNow, type JobRecord } from "../store/index.ts";
+import { VERDICT_SIGNS } from "../ui/verdictSigns.ts";
+import { foundIn, isSaved } from "./state/index.ts";
 import { useBench, useSession } from "./SessionContext.tsx";
 import type { JobPlace } from "./sessionCore.ts";
+
+/** What was said of the job when it was looked over last, as long as it stands so and is stored. */
+const useVerdict = (job: JobRecord): Verdict | undefined => {
+  const database = useDatabase();
+  const saved = useBench((state) => isSaved(state.history));
+  const verdicts = useLiveQuery(() => verdictsNow(database, [job]), [database, job]);
+  return saved ? verdicts?.get(job.id) : undefined;
+};
+
+const VerdictSign = ({ state, words }: Verdict) => {
+  const [Sign, tone] = VERDICT_SIGNS[state];
+  return (
+    <span role="img" aria-label={words} title={words} className={`ml-1 inline-block align-[-2px] ${tone}`}>
+      <Sign size={13} aria-hidden="true" />
+    </span>
+  );
+};
 
 /**
  * The steps of the job with their live counts. A step takes its bank and puts the focus where its work is; none locks
  * anything.
  */
-export const Steps = () => {
+export const Steps = ({ job }: { job: JobRecord }) => {
   const { act } = useSession();
   const drawing = useBench((state) => state.history.drawing);
   const derivedAt = useBench((state) => state.history.derivedAt);
@@ -37,6 +59,7 @@ export const Steps = () => {
     ["Prove", counts.called > 0 ? `${counts.held}/${counts.called}` : "", "prove"],
     ["Release", "", "release"],
   ];
+  const verdict = useVerdict(job);
   return (
     <nav aria-label="Steps" className="card flex h-8 overflow-hidden">
       {steps.map(([name, count, take], i) => (
@@ -59,6 +82,7 @@ export const Steps = () => {
           }
         >
           {name}
+          {take === "release" && verdict && <VerdictSign {...verdict} />}
           {count && <span className={`figures ml-1.5 text-xs ${pressed(take) ? "" : "text-soft"}`}>{count}</span>}
         </button>
       ))}

@@ -25,6 +25,7 @@ import {
   stateWords,
   unbinJob,
 } from "../store/index.ts";
+import { VERDICT_SIGNS } from "../ui/verdictSigns.ts";
 import { JobDetails } from "./JobDetails.tsx";
 import { JobPicture } from "./JobPicture.tsx";
 import type { TableSettings } from "./useTableSettings.ts";
@@ -54,8 +55,6 @@ const GRID =
   "grid grid-cols-[7rem_4rem_minmax(0,3fr)_minmax(0,2fr)_3rem_3rem_6rem_10rem_2.5rem] items-center gap-2 px-3";
 const ROW_PX = 73;
 const STATE_COLOUR = { sketched: "text-soft", drawn: "text-ink", proved: "text-moss", released: "text-moss" } as const;
-
-const VERDICT_COLOUR = { ready: "text-moss", "but for": "text-caution", "not ready": "text-fault" } as const;
 
 type Props = {
   readonly jobs: readonly JobRecord[];
@@ -206,7 +205,7 @@ const Row = ({
           stateWords(job)
         )}
         {verdict && (
-          <span className={`line-clamp-2 text-xs ${VERDICT_COLOUR[verdict.state]}`} title={verdict.words}>
+          <span className={`line-clamp-2 text-xs ${VERDICT_SIGNS[verdict.state][1]}`} title={verdict.words}>
             {verdict.words}
           </span>
         )}

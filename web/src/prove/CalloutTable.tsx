@@ -3,6 +3,7 @@ import { useState, type KeyboardEvent } from "react";
 import { calloutText, lookAtCallout, stateText, toleranceText, waiveCallout } from "@ash-edge/core/callouts";
 import { holds, isWaived, measuredOf, measuredWords, wasLooked, type CalloutRow } from "@ash-edge/core/checks";
 import { showDifference, type Id, type Unit } from "@ash-edge/core/numeric";
+import { drillWords, findThread } from "@ash-edge/core/tables";
 import { FormDialog } from "../ui/FormDialog.tsx";
 import { Segmented } from "../ui/Choice.tsx";
 import { fileName, saveAs } from "../ui/saveAs.ts";
@@ -186,6 +187,14 @@ export const CalloutTable = ({
   );
 };
 
+/** What is drilled for a thread, and the table's limits. */
+const ThreadLimits = ({ name, unit }: { name: string; unit: Unit }) => {
+  const thread = findThread(name);
+  return thread.ok ? (
+    <span className="block text-xs whitespace-normal text-soft">{drillWords(thread.value, unit)}</span>
+  ) : null;
+};
+
 const TONES = {
   true: "text-moss",
   within: "text-caution",
@@ -252,6 +261,7 @@ const Row = ({
         <span className="text-soft">
           {callout.name} {toleranceText(callout)}
         </span>
+        {callout.thread !== undefined && <ThreadLimits name={callout.thread} unit={unit} />}
         {callout.waived && waived && (
           <span className="block text-xs whitespace-normal text-caution">
             waived {callout.waived.on}: {callout.waived.reason}

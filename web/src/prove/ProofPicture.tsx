@@ -3,7 +3,7 @@ import { heldBy } from "@ash-edge/core/annotate";
 import type { Fault } from "@ash-edge/core/checks";
 import type { Drawing, Ref } from "@ash-edge/core/drawing";
 import { boundsOf, curveBounds, growBounds, unionBounds, type Bounds, type Point } from "@ash-edge/core/geometry";
-import { shapePath, thumbnailOf } from "../store/index.ts";
+import { piecesPath, shapePath, thumbnailOf } from "../store/index.ts";
 
 /** More places than so many are not marked one by one. */
 const MARKED = 500;
@@ -25,6 +25,11 @@ const nearer = ({ minX, minY, maxX, maxY }: Bounds, { x, y }: Point, turned: num
   const by = 1.0015 ** turned;
   return { minX: x + (minX - x) * by, minY: y + (minY - y) * by, maxX: x + (maxX - x) * by, maxY: y + (maxY - y) * by };
 };
+
+/** An angle's sign with its corner at a place. */
+const angleSign = ({ x, y }: Point, size: number): string =>
+  `M${x + size} ${y}H${x}L${x + 0.8 * size} ${y + 0.8 * size}M${x + 0.6 * size} ${y}` +
+  `A${0.6 * size} ${0.6 * size} 0 0 1 ${x + 0.42 * size} ${y + 0.42 * size}`;
 
 /** The drawing with what stands against it at its places; near to what is chosen, which is lit. */
 export const ProofPicture = ({
@@ -112,7 +117,12 @@ export const ProofPicture = ({
                 {one.to && (
                   <path d={`M${one.at.x} ${one.at.y}L${one.to.x} ${one.to.y}`} {...stroke} strokeWidth={2.5} />
                 )}
-                <circle cx={one.at.x} cy={one.at.y} r={isLit ? 2 * dot : dot} {...stroke} strokeWidth={2} />
+                {one.region && <path d={piecesPath(one.region, true)} fill={colour} fillOpacity={0.7} stroke="none" />}
+                {one.code === "kink" ? (
+                  <path d={angleSign(one.at, isLit ? 3 * dot : 2 * dot)} {...stroke} strokeWidth={2} />
+                ) : (
+                  <circle cx={one.at.x} cy={one.at.y} r={isLit ? 2 * dot : dot} {...stroke} strokeWidth={2} />
+                )}
               </g>
             );
           })}

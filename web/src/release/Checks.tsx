@@ -1,4 +1,4 @@
-import { Check, CircleHelp, Info, TriangleAlert, X } from "lucide-react";
+import { CircleHelp, Info, TriangleAlert } from "lucide-react";
 import { useState } from "react";
 import { useNavigate } from "react-router";
 import {
@@ -13,6 +13,7 @@ import {
 import type { Unit } from "@ash-edge/core/numeric";
 import { sayFault } from "@ash-edge/core/say";
 import { toolById } from "@ash-edge/tools";
+import { VERDICT_SIGNS } from "../ui/verdictSigns.ts";
 import type { Looking } from "./useLooked.ts";
 
 const small = "h-7 shrink-0 rounded-card border border-hair px-2 hover:border-ink";
@@ -76,14 +77,8 @@ export const Checks = ({
   );
 };
 
-const SIGNS = {
-  ready: [Check, "text-moss"],
-  "but for": [TriangleAlert, "text-caution"],
-  "not ready": [X, "text-fault"],
-} as const;
-
 const Headline = ({ verdict: { state, words } }: { verdict: Verdict }) => {
-  const [Sign, tone] = SIGNS[state];
+  const [Sign, tone] = VERDICT_SIGNS[state];
   return (
     <h2 className="flex items-start gap-2 px-4 py-2.5 font-semibold">
       <Sign size={17} className={`mt-0.5 shrink-0 ${tone}`} aria-hidden="true" />
