@@ -20,6 +20,7 @@ import { allowanceFor, type Allowance } from "../offset/allowance.ts";
 import { nestingDepths } from "../contour/nesting.ts";
 import { profileOf, type Contour } from "../profile/profile.ts";
 import type { Fault, Stock } from "./check.ts";
+import { roundOf } from "./holes.ts";
 import { fileLayerNames, type NameLetters } from "./fileLayers.ts";
 import { faultsOf, gravestFirst, subjectOf } from "./list.ts";
 import { isReady } from "./ready.ts";
@@ -113,11 +114,15 @@ export const planRelease = (
     };
   };
   const tapped = tappedHoles(drawing);
-  const isTapped = ({ circle, ids }: Contour): boolean => circle !== undefined && tapped.has(ids[0]!);
+  const bears = ({ ids }: Contour): boolean => ids.some((id) => tapped.has(id));
+  const isTapped = (contour: Contour): boolean => bears(contour) && roundOf(contour) !== undefined;
   const released = (contour: Contour): PlannedContour => {
-    const [look, { role, circle, pieces }] = [lookFor(contour), contour];
+    const [look, { role, pieces }] = [lookFor(contour), contour];
+    const drill = isTapped(contour);
+    // one that is drilled is a circle, however it is drawn
+    const circle = contour.circle ?? (drill && tappedApart ? roundOf(contour) : undefined);
     return circle
-      ? { kind: "circle", ...look, role, ...circle, ...(isTapped(contour) ? { tapped: true } : {}) }
+      ? { kind: "circle", ...look, role, ...circle, ...(drill ? { tapped: true } : {}) }
       : { kind: "polyline", ...look, role, pieces, closed: true };
   };
   const marks = [
@@ -133,7 +138,17 @@ export const planRelease = (
   // what a tool of the job that is as large does not get into is said already
   const known = (settingsOf(drawing).making?.tool?.diameter ?? 0) >= cutter;
   const ofWay = (allowed?.faults ?? []).filter(({ severity }) => severity === "error" || !known);
-  const faults = gravestFirst([...found, ...ofWay, ...ofLayers(drawing, things, among)]);
+  const odd = tappedApart
+    ? cut.filter((contour) => contour.role === "inside" && bears(contour) && !isTapped(contour))
+    : [];
+  const ofTapped = odd.map(({ ids, pieces }): Fault => ({
+    code: "tapped-odd",
+    severity: "warning",
+    at: pieces[0]!.a,
+    ids,
+    values: {},
+  }));
+  const faults = gravestFirst([...found, ...ofWay, ...ofTapped, ...ofLayers(drawing, things, among)]);
   return {
     unit: unitOf(drawing),
     contours: [...(allowed ? [...drilled.map(released), ...allowed.contours] : cut.map(released)), ...marks],

@@ -14,6 +14,8 @@ export const writtenLayers: Check = {
       `The layer ${layer} is hidden. What lies on it is written all the same (${things}).`,
     "locked-layer": ({ layer, things }) =>
       `The layer ${layer} is locked. What lies on it is written all the same (${things}).`,
+    "tapped-odd": () =>
+      "A hole with a thread mark is no true circle here, so it is cut as drawn, not drilled. Make a circle of it.",
     points: ({ points }) => `Points are not written: ${points} left out.`,
   },
 };

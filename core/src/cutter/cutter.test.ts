@@ -187,7 +187,7 @@ describe("the test cutter", () => {
         ],
         "mm",
       ),
-      "A ELLIPSE is in the file",
+      "“ELLIPSE” is in the file",
     ],
     [
       "an open contour",

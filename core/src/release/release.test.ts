@@ -311,6 +311,36 @@ describe("a machine's file", () => {
   });
 });
 
+it("a tapped hole drawn in arcs is drilled as a circle; one that is no true circle is cut, and that is said", () => {
+  const plan = (off: number): ReleasePlan => {
+    const start = newDrawing("mm");
+    const draft = draftEdit(start, "Draw", "draw");
+    draft.add({ kind: "circle", centre: { x: 0, y: 0 }, radius: 30 }, PROFILE_LAYER);
+    const vertices = [
+      [-3, 0, 1],
+      [3, 0, 1 + off],
+    ].map(([x, y, bulge]) => ({ id: draft.newId(), at: { x: x!, y: y! }, bulge: bulge! }));
+    const hole = draft.add({ kind: "chain", closed: true, vertices }, PROFILE_LAYER);
+    const id = draft.newId();
+    const refs = [{ id: hole, vertex: vertices[0]!.id }];
+    draft.set("annotation", id, { id, kind: "thread mark", refs, at: { x: 0, y: 0 }, size: 8 });
+    return planRelease(applyEdit(start, draft.finish()), { tappedApart: true });
+  };
+  const { text } = made(plan(0), { ...PLAIN_PROFILE, tapped: "point" });
+  expect(readDxf(new TextEncoder().encode(text))).toMatchObject({
+    value: {
+      shapes: [
+        { kind: "point", layer: "TAPPED" },
+        { kind: "circle", layer: "OUTSIDE" },
+      ],
+    },
+  });
+  expect(plan(0).faults.map(({ code }) => code)).not.toContain("tapped-odd");
+  const odd = plan(0.01);
+  expect(odd.faults.map(({ code, severity }) => `${severity} ${code}`)).toContain("warning tapped-odd");
+  expect(odd.contours.some(({ tapped }) => tapped)).toBe(false);
+});
+
 describe("machine profiles", () => {
   const layers = (
     change: Partial<Record<"outside" | "inside" | "mark" | "tapped", string>>,

@@ -282,7 +282,7 @@ const SENTENCES: Readonly<Record<RefusalCode, Words>> = {
   "cutter-unit": () => "The file does not say whether its numbers are millimetres or inches. Write it with its unit.",
   "cutter-layer": ({ layer }) =>
     `There is no process for the layer ${layer}. Name it in the machine's profile, or put nothing on it.`,
-  "cutter-entity": ({ type }) => `A ${type} is in the file, which the cutter does not know. Make lines and arcs of it.`,
+  "cutter-entity": ({ type }) => `“${type}” is in the file, which the cutter does not know. Make lines and arcs of it.`,
   "cutter-point": ({ process }) =>
     `A point is in the file, and a ${process} makes no single holes. Cut the holes instead.`,
   "cutter-open": () => "A contour is open. Only marks may be: close it, or put it on the layer of marks.",

@@ -41,11 +41,12 @@ type Layout = {
   readonly table: { readonly left: number; readonly top: number; readonly rows: number };
 };
 
+const isWide = ({ minX, maxX }: Bounds): boolean => maxX - minX >= WIDE_FROM;
+
 const layoutOf = (frame: Bounds, rows: number, sketchHeight: number): Layout => {
   const above = { ...frame, minY: frame.minY + TITLE.height + GAP };
-  const isWide = frame.maxX - frame.minX >= WIDE_FROM;
   const needed = rows === 0 ? 0 : (rows + 1) * ROW;
-  if (isWide) {
+  if (isWide(frame)) {
     const taken = rows > 0 || sketchHeight > 0 ? TABLE_WIDTH + GAP : 0;
     const left = frame.maxX - TABLE_WIDTH;
     const top = frame.maxY - (sketchHeight > 0 ? sketchHeight + GAP : 0);
@@ -89,7 +90,9 @@ export const sheetPages = (drawing: Drawing, asked: SheetAsked): Outcome<Sheet> 
   const [width, height] = paperSize(asked.paper);
   const frame = frameOf(asked.paper);
   const rows = asked.callouts ? calloutRows(drawing) : [];
-  const sketch = sketchBox(asked.sketch);
+  // beside a table on a narrow sheet there is less room for it
+  const wide = isWide(frame) || rows.length === 0 ? TABLE_WIDTH : frame.maxX - frame.minX - TABLE_WIDTH - GAP;
+  const sketch = sketchBox(asked.sketch, wide);
   const { room, table } = layoutOf(frame, rows.length, sketch?.[1] ?? 0);
   const unit = unitOf(drawing);
   const fits = (scale: number): boolean => {
@@ -160,9 +163,9 @@ const bestScale = (fits: (scale: number) => boolean): number | undefined => {
   return SCALES.find((scale) => (isSmall || scale >= 1) && fits(scale));
 };
 
-const sketchBox = (sketch: SheetAsked["sketch"]): readonly [number, number] | undefined => {
+const sketchBox = (sketch: SheetAsked["sketch"], width: number): readonly [number, number] | undefined => {
   if (!sketch) return undefined;
-  const by = Math.min(TABLE_WIDTH / sketch.width, SKETCH / sketch.height);
+  const by = Math.min(width / sketch.width, SKETCH / sketch.height);
   return [sketch.width * by, sketch.height * by];
 };
 
