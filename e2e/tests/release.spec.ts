@@ -236,6 +236,21 @@ test("machine profiles: made at the release, kept by the job, duplicated, saved 
   await expect(machine).toHaveValue("Our plasma");
 });
 
+test("a job keeps to the machine it was released for, whatever another one takes since", async ({ page }) => {
+  await openRelease(page, put(newDrawing("in"), PROFILE_LAYER, circle(2, 1)));
+  await toRelease(page);
+  await expect(page.getByRole("combobox", { name: "Machine" })).toHaveValue("DXF R2000");
+  expect(await entities(page)).toEqual(["CIRCLE OUTSIDE"]);
+  await page.goto("/jobs/demo-0412/release");
+  await page.getByRole("combobox", { name: "Machine" }).selectOption("R12, for old machines");
+  await expect(page.getByText("DXF R12 · OUTSIDE")).toBeVisible();
+  // a job that has chosen none takes what was taken last, one that was released its own
+  await page.goto("/jobs/demo-0415/release");
+  await expect(page.getByRole("combobox", { name: "Machine" })).toHaveValue("R12, for old machines");
+  await page.goto("/jobs/demo-0414/release");
+  await expect(page.getByRole("combobox", { name: "Machine" })).toHaveValue("DXF R2000");
+});
+
 test("a great drawing is looked over and written away from the page; what was stopped says so", async ({ page }) => {
   test.slow();
   const { text, nextId, curves } = sheet(100_000);

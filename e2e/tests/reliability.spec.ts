@@ -190,6 +190,16 @@ test("after one visit everything works without a network, also after a reload an
   await expect(page.getByRole("img", { name: "Thickness along the contour" })).toBeVisible();
   await steps.getByRole("link", { name: "Compare" }).click();
   await expect(page.getByRole("region", { name: "Differences" })).toContainText("The same");
+  // on paper, with its lettering; on the test cutter, which is in the page as well
+  await steps.getByRole("link", { name: "Sheet" }).click();
+  const [pdf] = await Promise.all([
+    page.waitForEvent("download"),
+    page.getByRole("button", { name: "Save the PDF" }).click(),
+  ]);
+  expect(pdf.suggestedFilename()).toMatch(/-sheet\.pdf$/);
+  await steps.getByRole("link", { name: "Release" }).click();
+  await page.getByRole("link", { name: /^Test run of/ }).click();
+  await expect(page.getByText("No server is there: run in this page, by the same code.")).toBeVisible();
   for (const place of ["/jobs", "/tables", "/settings", "/help"]) {
     await page.goto(place);
     await expect(page.getByRole("main")).toBeVisible();

@@ -9,6 +9,8 @@ import { StoredJobPlace } from "../app/StoredJobPlace.tsx";
 import { Checks } from "../release/Checks.tsx";
 import { stockOf } from "../release/stockOf.ts";
 import { useKeptVerdict } from "../release/useKeptVerdict.ts";
+import type { AskedFor } from "../release/release.worker.ts";
+import { useJobProfile } from "../release/useJobProfile.ts";
 import { useLooked } from "../release/useLooked.ts";
 import type { JobRecord, StoredJob } from "../store/index.ts";
 import { JobHeader } from "../ui/JobHeader.tsx";
@@ -45,7 +47,11 @@ const Sheet = ({ job, stored }: { job: JobRecord; stored: StoredJob }) => {
   const { drawing, token, edit } = useProvedJob(job, stored);
   const rows = useMemo(() => calloutRows(drawing), [drawing]);
   const checkedNow = useCheckedNow(drawing);
-  const asked = useMemo(() => ({ stock: stockOf(job, unitOf(checkedNow)) }), [job, checkedNow]);
+  const { profile } = useJobProfile(job.id);
+  const asked = useMemo(
+    (): AskedFor => ({ stock: stockOf(job, unitOf(checkedNow)), profile, unseen: true }),
+    [job, checkedNow, profile],
+  );
   const { looking, stop, again } = useLooked(checkedNow, asked);
   const looked = looking.state === "looked" ? looking.looked : undefined;
   useKeptVerdict(job, token, looked?.verdict);

@@ -5,19 +5,11 @@ import { calloutText } from "@ash-edge/core/callouts";
 import { isWaived } from "@ash-edge/core/checks";
 import { entityOf, settingsOf, unitOf, type Drawing } from "@ash-edge/core/drawing";
 import { readTypedValue, showLength, type Id } from "@ash-edge/core/numeric";
-import { PLAIN_PROFILE, releaseName, type Comparison, type MachineProfile } from "@ash-edge/core/release";
+import { releaseName, type Comparison, type MachineProfile } from "@ash-edge/core/release";
 import { sayRefusal } from "@ash-edge/core/say";
 import { StoredJobPlace } from "../app/StoredJobPlace.tsx";
 import { useDatabase } from "../app/StoreProvider.tsx";
-import {
-  isStoreFault,
-  keptProfiles,
-  profileFor,
-  releasesOf,
-  sayStoreFault,
-  type BlobRecord,
-  type JobRecord,
-} from "../store/index.ts";
+import { isStoreFault, releasesOf, sayStoreFault, type BlobRecord, type JobRecord } from "../store/index.ts";
 import { Segmented } from "../ui/Choice.tsx";
 import { DrawingPicture } from "../ui/DrawingPicture.tsx";
 import { JobHeader } from "../ui/JobHeader.tsx";
@@ -32,6 +24,7 @@ import { ReadBack } from "./ReadBack.tsx";
 import type { AskedFor, Looked } from "./release.worker.ts";
 import { Released } from "./Released.tsx";
 import { stockOf } from "./stockOf.ts";
+import { useJobProfile } from "./useJobProfile.ts";
 import { useKeptVerdict } from "./useKeptVerdict.ts";
 import { useLooked } from "./useLooked.ts";
 import { extensionOf, sameName, writeRelease, type ReleasedFrom, type ToRelease } from "./writeRelease.ts";
@@ -86,11 +79,7 @@ const Sheet = ({
   const cutter = useMemo(() => cutterOf(typedCutter, drawing), [typedCutter, drawing]);
   const selected = useAmong(drawing);
   const [onlySelected, setOnlySelected] = useState(false);
-  const kept = useLiveQuery(() => keptProfiles(database), [database]);
-  const { profile, gone } = useMemo(
-    () => (kept ? profileFor(kept, job.id) : { profile: PLAIN_PROFILE, gone: undefined }),
-    [kept, job.id],
-  );
+  const { kept, profile, gone } = useJobProfile(job.id);
   const asked = useMemo(
     (): AskedFor => ({
       cutter: cutter.diameter,

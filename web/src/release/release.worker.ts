@@ -20,7 +20,11 @@ import type { Thumbnail } from "../store/index.ts";
 import { filePicture } from "./filePicture.ts";
 
 /** What is asked of a release, and the machine that it is for. */
-export type AskedFor = Omit<ReleaseAsked, "letters" | "layers" | "tappedApart"> & { readonly profile?: MachineProfile };
+export type AskedFor = Omit<ReleaseAsked, "letters" | "layers" | "tappedApart"> & {
+  readonly profile?: MachineProfile;
+  /** Nobody looks at the picture of the file: it is not made. */
+  readonly unseen?: true;
+};
 
 /**
  * What is known of a drawing before it is cut, with the picture of what the file holds, read again; or why there would
@@ -28,7 +32,7 @@ export type AskedFor = Omit<ReleaseAsked, "letters" | "layers" | "tappedApart"> 
  */
 export type Looked = Survey & { readonly picture: Thumbnail | undefined; readonly refused?: string };
 
-const asked = ({ profile = PLAIN_PROFILE, ...rest }: AskedFor): ReleaseAsked => ({
+const asked = ({ profile = PLAIN_PROFILE, unseen: _, ...rest }: AskedFor): ReleaseAsked => ({
   ...rest,
   layers: profile.layersBy,
   letters: lettersOf(profile.format),
@@ -50,7 +54,7 @@ const fileOf = (plan: Planned, profile: MachineProfile, datum: Point): { file: M
 export const worker = {
   look: (drawing: Drawing, of: AskedFor): Looked => {
     const survey = surveyOf(drawing, asked(of));
-    if (survey.plan.contours.length === 0) return { ...survey, picture: undefined };
+    if (of.unseen || survey.plan.contours.length === 0) return { ...survey, picture: undefined };
     try {
       const { file, text } = fileOf(survey.plan, of.profile ?? PLAIN_PROFILE, settingsOf(drawing).datum);
       return { ...survey, picture: filePicture(file, text) };
