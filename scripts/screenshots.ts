@@ -95,6 +95,13 @@ await withBrowser(4339, async (page) => {
   await page.goto("/jobs");
   await page.getByRole("link", { name: "Rocker plate" }).waitFor();
   await shoot("jobs");
+  await page.getByRole("link", { name: /^Inbox/ }).click();
+  await page.getByRole("link", { name: /Sight glass flange/ }).click();
+  await page.getByRole("button", { name: "Make a job of it" }).click();
+  await page.getByRole("checkbox", { name: "flange.jpg" }).waitFor();
+  await shoot("inbox");
+  await page.keyboard.press("Escape");
+  await page.goto("/jobs");
   // a customer's file with its findings, one of them lit
   await page.getByRole("button", { name: "Open a file" }).click();
   const dialog = page.getByRole("dialog", { name: "Open a file" });

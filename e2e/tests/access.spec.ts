@@ -43,6 +43,12 @@ for (const theme of ["ash", "evening"]) {
       await expect(page.getByRole("heading", { level: 1 })).toBeVisible();
       expect(await faults(page)).toEqual([]);
     }
+    await page.goto("/inbox/flange");
+    await expect(page.getByRole("img", { name: "flange.jpg" })).toBeVisible();
+    expect(await faults(page)).toEqual([]);
+    await page.getByRole("button", { name: "Make a job of it" }).click();
+    await expect(page.getByRole("checkbox", { name: "flange.jpg" })).toBeVisible();
+    expect(await faults(page)).toEqual([]);
     await bench.open("Hearth stone");
     await page.getByRole("button", { name: "Snaps" }).click();
     expect(await faults(page)).toEqual([]);

@@ -361,7 +361,7 @@ test("a new job asks for what it needs and opens on an empty board", async ({ pa
   await typeOver(dialog.getByLabel("Part"), "Test washer");
   await typeOver(dialog.getByLabel("Job number"), "0414");
   await dialog.getByRole("button", { name: "Make the job" }).click();
-  await expect(dialog.getByRole("alert")).toContainText("There is a job 0414 already. 0418 is free.");
+  await expect(dialog.getByRole("alert")).toContainText("There is a job 0414 already. 0419 is free.");
   await typeOver(dialog.getByLabel("Job number"), "0419");
   await dialog.getByRole("radio", { name: "in" }).click();
   await dialog.getByRole("button", { name: "Make the job" }).click();

@@ -4,6 +4,7 @@ import { annotationsOf, calloutsOf } from "@ash-edge/core/drawing";
 import { annotationsIn, drawingOf } from "../support/annotated.ts";
 import { Bench, type Place, typeOver } from "../support/bench.ts";
 import { closedForm, contoursOf, newJob, rowsOf, typePoint, type Row } from "../support/drawn.ts";
+import { throughToTestRun } from "../support/testRun.ts";
 
 const bound = (size: number): number => 1e-9 * size + 8 * 2 ** -40;
 const polar = (r: number, degrees: number, about: Place = { x: 0, y: 0 }): Place => ({
@@ -154,6 +155,10 @@ test("job 0412 drawn whole: ring, bosses, R 25 on both sides of each, bore, hole
   expect(land!.row.vertices).toHaveLength(12);
   expect(Math.abs(land!.length - (length + 24 * Math.PI))).toBeLessThan(bound(length));
   expect(Math.abs(land!.area - (area + 12 * length + 144 * Math.PI))).toBeLessThan(bound(area));
+  // the land is another part's: taken back, and the cover goes its way
+  for (const key of ["Escape", "Escape", "Control+z"]) await page.keyboard.press(key);
+  const round = Math.PI * (120 + 3 * 14);
+  await throughToTestRun(bench, { length: length + round + slot!.length, contours: 6 });
 });
 
 test("job 0413 drawn whole: bowed front through three points, R 40 corners against the bow, notches, vent", async ({
@@ -230,6 +235,7 @@ test("job 0413 drawn whole: bowed front through three points, R 40 corners again
   // slate, 30 mm thick, at 2800 kg/m³
   const weight = (known.area - (160 * 40 + Math.PI * 400)) * 30 * 2800e-9;
   await expect(bench.pieces).toContainText(`1 contour, 1 hole, ${Number(weight.toPrecision(3))} kg`);
+  await throughToTestRun(bench, { length: known.length + 2 * 160 + 40 * Math.PI, contours: 2 });
 });
 
 test("a link: three bosses, tangent lines to the high one, an R 49 arc below with its hollow side down", async ({

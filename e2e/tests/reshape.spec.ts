@@ -1,6 +1,7 @@
 import { expect, test, type Page } from "@playwright/test";
 import { Bench, type Place, typeOver } from "../support/bench.ts";
 import { closedForm, contoursOf, newJob, rowsOf, typePoint } from "../support/drawn.ts";
+import { throughToTestRun } from "../support/testRun.ts";
 
 const bound = (size: number): number => 1e-9 * size + 8 * 2 ** -40;
 const started = async (page: Page, number: string, unit: "mm" | "in" = "mm"): Promise<Bench> => {
@@ -382,6 +383,9 @@ test("job 0417: a hand drawn with its widths, another given them piece by piece;
   const whole = 900 * Math.PI + 400 * Math.PI + strip + (300 * 18 - within) + tip(5, slope);
   const united = contoursOf(await rowsOf(bench)).find(({ row }) => row.vertices!.every(({ at }) => at.y > -100))!;
   expect(Math.abs(united.area - whole)).toBeLessThan(bound(whole));
+  const hands = contoursOf(await rowsOf(bench));
+  const length = hands.reduce((sum, one) => sum + one.length, 24 * Math.PI);
+  await throughToTestRun(bench, { length, contours: 3 });
 });
 
 test(

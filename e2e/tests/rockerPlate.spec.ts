@@ -3,6 +3,7 @@ import { expect, test } from "@playwright/test";
 import DxfParser from "dxf-parser";
 import { Helper } from "dxf";
 import { Bench } from "../support/bench.ts";
+import { testRun } from "../support/testRun.ts";
 import { BELLY, BIG, D, drawRockerPlate, SMALL } from "../support/rockerPlate.ts";
 
 type Vertex = { readonly x: number; readonly y: number; readonly bulge?: number };
@@ -117,6 +118,8 @@ test("the rocker plate, from its sketch to a released DXF, by mouse and keyboard
   const centre = { x: p * Math.cos(atBig), y: p * Math.sin(atBig) };
   for (const { x, y } of [touch.a, touch.b])
     expect(Math.abs(Math.hypot(x - centre.x, y - centre.y) - BELLY)).toBeLessThanOrEqual(bound(BELLY));
+
+  await testRun(page, { length: 25.4 * (length + Math.PI * (1.1875 + 0.625)), contours: 3 });
 });
 
 test("a reload after every step loses nothing, and undo and redo run across it to the byte", async ({ page }) => {

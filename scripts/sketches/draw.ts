@@ -1,40 +1,20 @@
 // Draws the demo's sketches as PNGs and writes the demo's jobs beside them: server/demo/.
-import { readFileSync, writeFileSync } from "node:fs";
-import { createRequire } from "node:module";
+import { writeFileSync } from "node:fs";
 import { dirname, join } from "node:path";
 import { fileURLToPath } from "node:url";
-import { chromium, type Page } from "@playwright/test";
+import type { Page } from "@playwright/test";
 import { basin } from "./basin.ts";
 import { clockHands } from "./clockHands.ts";
 import { coverPlate } from "./coverPlate.ts";
 import { hearthStone } from "./hearthStone.ts";
+import { nameplate } from "./nameplate.ts";
+import { openBrowser, paperPage } from "./paper.ts";
 import { rockerPlate } from "./rockerPlate.ts";
 import type { Sketch } from "./sketch.ts";
 import { valveChestJoint } from "./valveChest.ts";
 
 const root = dirname(dirname(dirname(fileURLToPath(import.meta.url))));
 const target = join(root, "server", "demo");
-const font = readFileSync(
-  createRequire(import.meta.url).resolve("@fontsource/kalam/files/kalam-latin-400-normal.woff2"),
-).toString("base64");
-
-const ASKEW =
-  "width: 84%; height: auto; transform: translateY(-14px) rotateX(24deg) rotateY(-8deg) rotateZ(-2deg); " +
-  "box-shadow: 0 18px 40px #0006;";
-const table = (askew: boolean | undefined): string => (askew ? "linear-gradient(115deg, #8b7762, #6f5f50)" : "#efeadd");
-const page = ({ svg, width, height, askew }: Sketch): string => `<!doctype html><style>
-@font-face { font-family: Kalam; src: url(data:font/woff2;base64,${font}) format("woff2"); }
-body { margin: 0; width: ${width}px; height: ${height}px; overflow: hidden; background: ${table(askew)};
-  display: grid; place-items: center; perspective: 1500px; }
-svg.paper { display: block; background: #f1ecdf; ${askew ? ASKEW : ""} }
-</style><svg class="paper" viewBox="0 0 ${width} ${height}" width="${width}" height="${height}">
-<filter id="grain"><feTurbulence type="fractalNoise" baseFrequency="0.9" numOctaves="2" seed="7"/>
-<feColorMatrix values="0 0 0 0 0.35  0 0 0 0 0.32  0 0 0 0 0.27  0 0 0 0.1 0"/></filter>
-<filter id="graphite" x="0" y="0" width="100%" height="100%">
-<feTurbulence type="fractalNoise" baseFrequency="0.8" numOctaves="2" seed="3" result="noise"/>
-<feDisplacementMap in="SourceGraphic" in2="noise" scale="2"/></filter>
-<rect width="100%" height="100%" filter="url(#grain)"/><g filter="url(#graphite)">${svg}</g></svg>`;
-
 /** Where a point of the paper lies in the picture, in parts of its width and height. */
 const placed = (tab: Page, sketch: Sketch): Promise<{ x: number; y: number }[]> =>
   tab.evaluate(
@@ -60,11 +40,11 @@ const placed = (tab: Page, sketch: Sketch): Promise<{ x: number; y: number }[]> 
     { pins: sketch.callouts.map(({ pin }) => pin), width: sketch.width, height: sketch.height },
   );
 
-const browser = await chromium.launch({ executablePath: "/usr/bin/chromium", args: ["--no-sandbox", "--disable-gpu"] });
+const browser = await openBrowser();
 const jobs = [];
-for (const sketch of [coverPlate(), hearthStone(), rockerPlate(), basin(), clockHands()]) {
+for (const sketch of [coverPlate(), hearthStone(), rockerPlate(), basin(), clockHands(), nameplate()]) {
   const tab = await browser.newPage({ viewport: { width: sketch.width, height: sketch.height } });
-  await tab.setContent(page(sketch));
+  await tab.setContent(paperPage(sketch, sketch.askew));
   await tab.evaluate(() => document.fonts.ready);
   const name = `sketch-${sketch.head.number}.png`;
   await tab.screenshot({ path: join(target, name) });

@@ -10,13 +10,14 @@ import { jobHeadSchema, newCalloutSchema } from "@ash-edge/core/formats/job";
 import { makeApp } from "./app.ts";
 
 describe("the server", () => {
-  const demo = join(dirname(dirname(fileURLToPath(import.meta.url))), "demo");
+  const own = dirname(dirname(fileURLToPath(import.meta.url)));
+  const demo = join(own, "demo");
   let close: () => void;
   let base = "";
   beforeAll(async () => {
     const site = mkdtempSync(join(tmpdir(), "ash-edge-site-"));
     writeFileSync(join(site, "index.html"), "<!doctype html><title>Ash Edge</title>");
-    const server = makeApp({ site, demo }).listen(0, "127.0.0.1");
+    const server = makeApp({ site, demo, inbox: join(own, "inbox") }).listen(0, "127.0.0.1");
     await new Promise((ready) => server.once("listening", ready));
     close = () => void server.close();
     base = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
@@ -43,6 +44,21 @@ describe("the server", () => {
       const picture = await fetch(base + sketch);
       expect([picture.status, picture.headers.get("content-type")]).toEqual([200, "image/png"]);
     }
+  });
+
+  it("gives the messages of the mailbox with what came with each, and nothing else of their folder", async () => {
+    type Sent = { id: string; attachments: { name: string; type: string; size: number }[] };
+    const { messages } = (await (await fetch(`${base}/api/inbox`)).json()) as { messages: Sent[] };
+    expect(messages).toHaveLength(4);
+    const came = messages.flatMap(({ id, attachments }) => attachments.map((one) => ({ id, ...one })));
+    expect(came.map(({ type }) => type)).toEqual(["image/jpeg", "application/pdf", "application/dxf"]);
+    for (const { id, name, type, size } of came) {
+      const answer = await fetch(`${base}/api/inbox/${id}/${name}`);
+      expect([answer.status, answer.headers.get("content-type")]).toEqual([200, type]);
+      expect((await answer.arrayBuffer()).byteLength).toBe(size);
+    }
+    for (const other of ["flange/messages.json", "lever/flange.jpg", "flange/..%2Fmessages.json", "none/flange.jpg"])
+      expect((await fetch(`${base}/api/inbox/${other}`)).status).toBe(404);
   });
 
   it("answers whatever is asked for without a stack or a path of its own; what is wrong by a plain 4xx", async () => {

@@ -4,12 +4,15 @@ import helmet from "helmet";
 import { existsSync, readFileSync } from "node:fs";
 import { join } from "node:path";
 import { makeCutter } from "./cutter.ts";
+import { makeInbox } from "./inbox.ts";
 
 export type ServerOptions = {
   /** The folder of the built application. */
   readonly site: string;
   /** The folder of the demo data; without it the server has none. */
   readonly demo?: string;
+  /** The folder of the stand-in mailbox; without it the server has none. */
+  readonly inbox?: string;
 };
 
 const WORDS: Readonly<Record<number, string>> = {
@@ -36,8 +39,11 @@ const plainly: ErrorRequestHandler = (reason: { status?: unknown }, _request, re
     .send(WORDS[status] ?? (status === 500 ? "The server could not answer this." : "This can't be answered."));
 };
 
-/** The server: the built application, the test cutter, and the demo data where it is wanted. It stores nothing. */
-export const makeApp = ({ site, demo }: ServerOptions): Express => {
+/**
+ * The server: the built application, the test cutter, and the mailbox and the demo data where they are wanted. It
+ * stores nothing.
+ */
+export const makeApp = ({ site, demo, inbox }: ServerOptions): Express => {
   const app = express();
   app.disable("x-powered-by");
   app.use(
@@ -68,6 +74,7 @@ export const makeApp = ({ site, demo }: ServerOptions): Express => {
     response.json(JSON.parse(readFileSync(join(demo, "jobs.json"), "utf8")));
   });
   app.use("/api/cutter", makeCutter());
+  if (inbox) app.use("/api/inbox", makeInbox(inbox));
   if (demo) app.use("/api/demo", express.static(demo, { index: false }));
   app.use(
     "/api",

@@ -6,7 +6,9 @@ const root = dirname(dirname(dirname(fileURLToPath(import.meta.url))));
 const port = Number(process.env.PORT ?? 4173);
 const demo = process.argv.includes("--demo") ? { demo: join(root, "server", "demo") } : {};
 
-const server = makeApp({ site: join(root, "web", "dist"), ...demo }).listen(port, "127.0.0.1", () => {
+const inbox = join(root, "server", "inbox");
+
+const server = makeApp({ site: join(root, "web", "dist"), inbox, ...demo }).listen(port, "127.0.0.1", () => {
   console.log(`Ash Edge is at http://localhost:${port}`);
 });
 server.on("error", (reason: NodeJS.ErrnoException) => {

@@ -23,6 +23,23 @@ export const calloutText = (callout: Callout, unit: Unit): string => {
   return callout.reference ? `(${whole})` : whole;
 };
 
+/** A length as text that reads back to it: as `showLength`, or all its digits. */
+export const exactText = (value: number, unit: Unit): string => {
+  const text = showLength(value, unit);
+  return text.includes("≈") ? String(value) : text;
+};
+
+/**
+ * The number alone, or the thread, as a blank of its kind reads it back: `26` of `3 × Ø 26 H7`, `M6` of `8 × M6`,
+ * `17.5` of `17.3..17.7`.
+ */
+export const numberText = ({ kind, value, thread }: Callout, unit: Unit): string =>
+  kind === "thread" && thread !== undefined
+    ? thread
+    : kind === "angle" || kind === "count"
+      ? String(value)
+      : exactText(value, unit);
+
 /** What it may be off, in words: `±0.1`, `+0.2 −0`; empty where it says nothing of its own, or its number says it. */
 export const toleranceText = ({ tolerance, limits, between }: Callout): string => {
   const signed = (value: number): string => `${value < 0 ? "−" : "+"}${derivedNumber(Math.abs(value))}`;

@@ -1,4 +1,5 @@
 export * from "./answerMade.ts";
+export * from "./calloutsInText.ts";
 export * from "./describe.ts";
 export * from "./editCallouts.ts";
 export * from "./measure.ts";

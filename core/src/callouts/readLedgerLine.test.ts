@@ -1,5 +1,7 @@
 import { describe, expect, it } from "vitest";
-import { readLedgerLine, writtenCallout, type WrittenCallout } from "./index.ts";
+import { readTypedValue } from "../numeric/typedValue.ts";
+import { findThread } from "../tables/threads.ts";
+import { numberText, readLedgerLine, writtenCallout, type WrittenCallout } from "./index.ts";
 
 const KEYS = [
   "other",
@@ -215,6 +217,20 @@ describe("the ledger's reader", () => {
             writtenCallout(callout, unit),
             [told(callout)],
           ]);
+        }
+      }
+  });
+
+  it("gives of each the number alone, which a blank reads back to it, or its thread", () => {
+    for (const [unit, lines] of [["mm", LINES] as const, ["in", INCHES] as const])
+      for (const [text] of lines) {
+        const line = readLedgerLine(text, unit);
+        for (const callout of line.ok ? line.value.callouts : []) {
+          const number = numberText({ ...callout, id: 1, links: [] }, unit);
+          const expects = callout.kind === "angle" ? "angle" : callout.kind === "count" ? "count" : "length";
+          const value = callout.kind === "thread" ? undefined : readTypedValue(number, { unit, expects });
+          const found = callout.kind === "thread" ? findThread(number).ok : value?.ok && value.value.value;
+          expect([text, number, found]).toEqual([text, number, callout.kind === "thread" || callout.value]);
         }
       }
   });

@@ -1,12 +1,11 @@
 import { greatest, least } from "../numeric/greatest.ts";
 import type { Callout, CalloutKind } from "../drawing/callout.ts";
 import { done, refuse, type Outcome, type Refusal } from "../numeric/outcome.ts";
-import { showLength } from "../numeric/showValue.ts";
 import { readTypedValue, type Expectation } from "../numeric/typedValue.ts";
 import type { Unit } from "../numeric/units.ts";
 import { fitLimits, isFit } from "../tables/fits.ts";
 import { findThread } from "../tables/threads.ts";
-import { calloutText } from "./describe.ts";
+import { calloutText, exactText } from "./describe.ts";
 import { betweenLimits, readTolerance } from "./readTolerance.ts";
 
 /** A callout as it is written down, before it has an id, a pin or links. */
@@ -301,8 +300,7 @@ const looked = (callout: WrittenCallout): Outcome<LedgerLine> =>
 /** The text that `readLedgerLine` reads back to the same callout, for changing one. */
 export const writtenCallout = (callout: Callout | WrittenCallout, unit: Unit): string => {
   const { kind, value, name, tolerance, limits, fit, bound } = callout;
-  const exact = (size: number): string =>
-    showLength(size, unit).includes("≈") ? String(size) : showLength(size, unit);
+  const exact = (size: number): string => exactText(size, unit);
   const signed = (size: number): string => `${size < 0 ? "-" : "+"}${exact(Math.abs(size))}`;
   const { times: _, reference: __, fit: ___, bound: ____, ...plain } = callout;
   const own: Callout = { id: 0, links: [], ...plain };

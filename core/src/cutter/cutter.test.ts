@@ -12,7 +12,7 @@ import { machineFile, machineText, PLAIN_PROFILE } from "../release/index.ts";
 import { sayRefusal } from "../say/say.ts";
 import { randomFrom } from "../testing/contours.ts";
 import { cutOrder } from "./order.ts";
-import { PROCESSES, readCut, runAt, runOf, type CutterRun, type Process } from "./index.ts";
+import { feedsAlong, PROCESSES, readCut, runAt, runOf, type CutterRun, type Process } from "./index.ts";
 
 const LAYERS = { OUTSIDE: "outside", INSIDE: "inside", MARK: "mark", TAPPED: "tapped" } as const;
 const rectangle = (x: number, y: number, w: number, h: number): readonly Piece[] => {
@@ -70,6 +70,14 @@ describe("the test cutter", () => {
     const disc = (60 * (80 * Math.PI + 5)) / 2500;
     expect(second.cut).toBeCloseTo(88 * Math.PI + lead + 5, 9);
     expect(second.time - (60 * second.travel) / 20_000).toBeCloseTo(hole + disc + 1.6, 9);
+
+    // its feed along the way: the hole's way in, its slow round, the disc's way in and its round in one
+    const spans = feedsAlong(second, PROCESSES.plasma);
+    expect(spans.map(({ feed }) => feed)).toEqual([2500, 2500 * (4 / 15), 2500]);
+    expect(spans.at(-1)!.to).toBeCloseTo(second.cut, 9);
+    const cutting = spans.reduce((sum, { from, to, feed }) => sum + (60 * (to - from)) / feed, 0);
+    expect(cutting).toBeCloseTo(hole + disc, 9);
+    expect(runAt(second, spans[2]!.time + 1e-6, PROCESSES.plasma)).toMatchObject({ step: 1, state: "cut" });
 
     // 3: two inches by one with a straight mark across, by knife: no way in, 9 000 mm/min, 0.1 s a start
     const mark = chain("MARK", [{ a: { x: 0.5, y: 0.5 }, b: { x: 1.5, y: 0.5 }, bulge: 0 }], false);
@@ -160,6 +168,13 @@ describe("the test cutter", () => {
       last = now;
     }
     expect(runAt(run, run.time + 1, process).state).toBe("done");
+    // at its own time to the last bit, whatever its sums are rounded to
+    const random = randomFrom(9);
+    for (let i = 0; i < 200; i++) {
+      const [x, r] = [50 * random(), 5 + 20 * random()];
+      const one = runFor([circle("OUTSIDE", x, 50, 40), circle("INSIDE", x, 50, r)], process);
+      expect(runAt(one, one.time, process).state).toBe("done");
+    }
   });
 
   it.each([

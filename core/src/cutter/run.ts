@@ -102,8 +102,32 @@ export const runOf = (paths: readonly CutPath[], process: Process): CutterRun =>
 type Run = Extract<CutPath, { kind: "run" }>;
 
 /** How long a piece takes, s: its length over the feed at its radius. */
-export const timeOf = (piece: Piece, process: Process): number =>
-  (60 * pieceLength(piece)) / feedAt(process, piece.bulge === 0 ? Infinity : pieceRadius(piece));
+export const timeOf = (piece: Piece, process: Process): number => (60 * pieceLength(piece)) / feedOf(piece, process);
+
+/** How fast a piece is cut, mm/min. */
+const feedOf = (piece: Piece, process: Process): number =>
+  feedAt(process, piece.bulge === 0 ? Infinity : pieceRadius(piece));
+
+/** How fast it cuts from one place of the way to the next: lengths cut so far in mm, the time of the run in s. */
+export type FeedSpan = { readonly from: number; readonly to: number; readonly time: number; readonly feed: number };
+
+/** How fast a run cuts along its way, what follows at one feed as one span; travel and piercing take no length. */
+export const feedsAlong = ({ steps }: CutterRun, process: Process): readonly FeedSpan[] => {
+  const spans: { from: number; to: number; time: number; feed: number }[] = [];
+  let [cut, time] = [0, 0];
+  for (const { travelTime, pierceTime, pieces } of steps) {
+    time += travelTime + pierceTime;
+    for (const [i, piece] of pieces.entries()) {
+      const [length, feed] = [pieceLength(piece), feedOf(piece, process)];
+      const last = spans.at(-1);
+      if (i > 0 && last?.feed === feed) last.to += length;
+      else spans.push({ from: cut, to: cut + length, time, feed });
+      cut += length;
+      time += timeOf(piece, process);
+    }
+  }
+  return spans;
+};
 
 /** A contour from its joint that is nearest to a place. */
 const startingNear = (pieces: readonly Piece[], at: Point): readonly Piece[] => {
@@ -140,12 +164,13 @@ const leadInto = (
 
 /** Where the cutter is at a time of its run: the place, the step, and what it does there. */
 export const runAt = (
-  { steps }: CutterRun,
+  { steps, time: total }: CutterRun,
   time: number,
   process: Process,
 ): { readonly at: Point; readonly step: number; readonly state: "travel" | "pierce" | "cut" | "done" } => {
   let left = Math.max(0, time);
-  for (const [i, one] of steps.entries()) {
+  // the sums below may be a last bit off the run's own
+  for (const [i, one] of time < total ? steps.entries() : []) {
     if (left < one.travelTime) {
       const part = left / one.travelTime;
       const at = {

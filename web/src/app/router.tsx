@@ -33,6 +33,7 @@ export const router = createBrowserRouter([
       { path: "/jobs/:id/release", lazy: place(async () => (await import("../release/Release.tsx")).Release) },
       { path: "/jobs/:id/sheet", lazy: place(async () => (await import("../sheet/Sheet.tsx")).SheetPlace) },
       { path: "/jobs/:id/run/:number", lazy: place(async () => (await import("../run/TestRun.tsx")).TestRun) },
+      { path: "/inbox/:message?", lazy: place(async () => (await import("../inbox/Inbox.tsx")).Inbox) },
       { path: "/tables", lazy: place(async () => (await import("../tables/Tables.tsx")).Tables) },
       { path: "/settings", lazy: place(async () => (await import("../settings/Settings.tsx")).Settings) },
       { path: "/help", lazy: place(async () => (await import("../help/Help.tsx")).Help) },

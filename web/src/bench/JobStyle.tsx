@@ -20,7 +20,7 @@ export const JobStyle = ({ className }: { className: string }) => (
       <Settings2 size={13} />
     </Dialog.Trigger>
     <Dialog.Portal>
-      <Dialog.Overlay className="fixed inset-0 z-40 bg-black/40" />
+      <Dialog.Overlay className="fixed inset-0 z-40 bg-shade" />
       <Dialog.Content
         className="card fixed top-[6vh] z-40 left-1/2 max-h-[88vh] w-[44rem] -translate-x-1/2 overflow-y-auto p-5"
         aria-describedby={undefined}

@@ -1,38 +1,11 @@
 import { useEffect, useRef, useState, type ClipboardEvent } from "react";
-import { calloutText, readLedgerLine, toleranceText, type LedgerLine } from "@ash-edge/core/callouts";
+import { readLedgerLine, type LedgerLine } from "@ash-edge/core/callouts";
 import { unitOf } from "@ash-edge/core/drawing";
 import { showLengthUnit, type Outcome, type Refusal, type Unit } from "@ash-edge/core/numeric";
 import { sayRefusal } from "@ash-edge/core/say";
+import { CalloutLines, readingWords } from "../ui/CalloutLines.tsx";
 import { useBench, useSession } from "./SessionContext.tsx";
 import { focusBoard } from "./useBenchKeys.ts";
-
-const KINDS = {
-  length: "length",
-  centres: "centres",
-  diameter: "diameter",
-  radius: "radius",
-  angle: "angle",
-  count: "how many",
-  thread: "thread",
-  chamfer: "chamfer",
-} as const;
-
-/** What a line would be written down as, in words. */
-const readingWords = ({ callouts, thickness }: LedgerLine, unit: Unit): string =>
-  [
-    ...callouts.map((written) => {
-      const callout = { ...written, id: 0, links: [] };
-      const more = [
-        toleranceText(callout),
-        callout.throughout ? "wherever it is found" : "",
-        callout.reference ? "for reference" : "",
-      ];
-      return [KINDS[callout.kind], calloutText(callout, unit), ...more, callout.name && `“${callout.name}”`]
-        .filter(Boolean)
-        .join(" ");
-    }),
-    ...(thickness === undefined ? [] : [`the job’s thickness, ${showLengthUnit(thickness, unit)}`]),
-  ].join(" and ");
 
 type Props = {
   readonly text: string;
@@ -208,31 +181,10 @@ const Pasted = ({
   onChange: (lines: readonly string[]) => void;
   onWrite: () => void;
 }) => {
-  const read = lines.map((line) => readLedgerLine(line, unit));
-  const good = read.filter(({ ok }) => ok).length;
+  const good = lines.filter((line) => readLedgerLine(line, unit).ok).length;
   return (
     <div role="group" aria-label="Pasted lines" className="flex min-h-0 flex-col px-3 py-1.5">
-      <ul className="min-h-0 flex-1 overflow-y-auto">
-        {lines.map((line, i) => {
-          const one = read[i]!;
-          const look = !one.ok ? "text-fault" : one.value.doubt ? "text-caution" : "text-moss";
-          return (
-            <li key={i} className="py-0.5">
-              <input
-                aria-label={`Line ${i + 1}`}
-                value={line}
-                spellCheck={false}
-                onChange={(event) => onChange(lines.map((other, j) => (j === i ? event.target.value : other)))}
-                className="figures h-6 w-full rounded-card border border-hair bg-board px-2 text-[13px]"
-              />
-              <span className={`block text-xs ${look}`}>
-                {one.ok ? `= ${readingWords(one.value, unit)}` : sayRefusal(one.refusal, unit)}
-                {one.ok && one.value.doubt && ". Look at it: another number stays in its name."}
-              </span>
-            </li>
-          );
-        })}
-      </ul>
+      <CalloutLines lines={lines} unit={unit} onChange={onChange} />
       <div className="flex shrink-0 gap-2 pt-1 text-xs whitespace-nowrap">
         <button
           type="button"

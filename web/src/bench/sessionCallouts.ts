@@ -2,6 +2,7 @@ import {
   addCallouts,
   answerCallout,
   calloutText,
+  numberText,
   changeCallout,
   readLedgerLine,
   refsAnswering,
@@ -84,22 +85,17 @@ export const makeCallouts = (core: SessionCore, takeCalled: (callout: Callout) =
     // with a tool of the bank of dimensions in hand a callout is given its own
     if (tool.once || REGISTRY.some(({ id, bank }) => id === tool.id && bank === "KeyZ")) return takeCalled(callout);
     const { blank, full } = blankForCallout(tool, state, callout, context());
-    const text = calloutText(callout, unitOf(get().history.drawing));
-    if (!blank)
+    const unit = unitOf(get().history.drawing);
+    if (!blank) {
+      const text = calloutText(callout, unit);
       return say({
         text: full
           ? `The blanks of ${tool.name} that ${text} fits are filled. Light the one that it should replace.`
           : `${tool.name} has no blank for ${text}.`,
         tone: "fault",
       });
-    const entry: Entry = {
-      text: text
-        .replace(/^[RØ] /, "")
-        .replace(/[°×]/g, "")
-        .trim(),
-      value: callout.value,
-      callout: callout.id,
-    };
+    }
+    const entry: Entry = { text: numberText(callout, unit), value: callout.value, callout: callout.id };
     const kind = callout.kind === "radius" ? "R" : callout.kind === "diameter" ? "Ø" : undefined;
     const says = tool.alsoSays?.(callout);
     const entries = Object.fromEntries(

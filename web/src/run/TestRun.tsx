@@ -5,14 +5,13 @@ import { Link, useParams } from "react-router";
 import { PROCESS_KINDS, PROCESSES, type CutterRun, type LayerTable, type ProcessKind } from "@ash-edge/core/cutter";
 import { StoredJobPlace } from "../app/StoredJobPlace.tsx";
 import { useDatabase } from "../app/StoreProvider.tsx";
-import { readPalette } from "../bench/board/palette.ts";
 import { releaseId, type BlobRecord, type JobRecord } from "../store/index.ts";
-import { Chart } from "../ui/Chart.tsx";
 import { Segmented } from "../ui/Choice.tsx";
 import { IconButton } from "../ui/IconButton.tsx";
 import { JobHeader } from "../ui/JobHeader.tsx";
 import { askCutter, type Asked } from "./askCutter.ts";
 import { RunBoard } from "./RunBoard.tsx";
+import { RunCharts } from "./RunCharts.tsx";
 import { timeWords } from "./timeWords.ts";
 import { usePlayed } from "./usePlayed.ts";
 
@@ -138,7 +137,7 @@ const Ran = ({ job, file }: { job: JobRecord; file: BlobRecord }) => {
               value={String(played.speed)}
               onChange={(to) => played.setSpeed(Number(to))}
             />
-            <Times run={run} onStep={(time) => played.seek(time)} />
+            <RunCharts run={run} process={PROCESSES[kind]} onTime={played.seek} />
           </>
         )}
         <Link to={`/jobs/${job.id}/release`} className="underline">
@@ -173,71 +172,5 @@ const Totals = ({ run, kind, atServer }: { run: CutterRun; kind: ProcessKind; at
         {atServer ? "Run by the server." : "No server is there: run in this page, by the same code."}
       </p>
     </>
-  );
-};
-
-/** How long each thing takes, in the order of the run; a click goes to where it begins. */
-const Times = ({ run, onStep }: { run: CutterRun; onStep: (time: number) => void }) => {
-  const { steps } = run;
-  const chart = useMemo(() => {
-    const palette = readPalette();
-    const axis = { color: palette.soft, gridcolor: palette.hair, zerolinecolor: palette.hair, tickfont: { size: 10 } };
-    const bar = (name: string, color: string, y: readonly number[]) => ({
-      type: "bar",
-      name,
-      x: y.map((_, i) => i + 1),
-      y,
-      marker: { color },
-      hovertemplate: `${name} %{y:.2f} s<extra></extra>`,
-    });
-    return {
-      traces: [
-        bar(
-          "cutting",
-          palette.ink,
-          steps.map(({ cutTime }) => cutTime),
-        ),
-        bar(
-          "piercing",
-          palette.ember,
-          steps.map(({ pierceTime }) => pierceTime),
-        ),
-        bar(
-          "travel",
-          palette.soft,
-          steps.map(({ travelTime }) => travelTime),
-        ),
-      ],
-      layout: {
-        barmode: "stack",
-        margin: { l: 36, r: 8, t: 4, b: 24 },
-        showlegend: true,
-        legend: { orientation: "h", y: 1.2, font: { size: 10 } },
-        paper_bgcolor: "rgba(0,0,0,0)",
-        plot_bgcolor: "rgba(0,0,0,0)",
-        font: { family: "IBM Plex Mono, monospace", size: 10, color: palette.soft },
-        xaxis: { ...axis, fixedrange: true, dtick: Math.max(1, Math.ceil(steps.length / 10)) },
-        yaxis: { ...axis, fixedrange: true },
-      },
-    };
-  }, [steps]);
-  return (
-    <figure>
-      <Chart
-        {...chart}
-        label="Time by contour"
-        className="h-44"
-        onPick={(i) =>
-          onStep(
-            steps
-              .slice(0, i)
-              .reduce((sum, { travelTime, pierceTime, cutTime }) => sum + travelTime + pierceTime + cutTime, 0),
-          )
-        }
-      />
-      <figcaption className="text-xs text-soft">
-        seconds by contour, in the order of the run; a click goes there
-      </figcaption>
-    </figure>
   );
 };

@@ -1,6 +1,7 @@
 export * from "./checksum.ts";
 export * from "./database.ts";
 export * from "./history.ts";
+export * from "./inbox.ts";
 export * from "./jobActions.ts";
 export * from "./jobs.ts";
 export * from "./journal.ts";

@@ -23,7 +23,7 @@ export const FormDialog = ({
 }) => (
   <Dialog.Root open onOpenChange={(open) => !open && onClose()}>
     <Dialog.Portal>
-      <Dialog.Overlay className="fixed inset-0 bg-black/40" />
+      <Dialog.Overlay className="fixed inset-0 bg-shade" />
       <Dialog.Content
         className={
           "card fixed left-1/2 max-h-[94vh] -translate-x-1/2 overflow-y-auto p-5 " +
