@@ -1,4 +1,5 @@
 import { expect, type Locator, type Page } from "@playwright/test";
+import { sketchedOnly } from "./demo.ts";
 
 export type Place = { readonly x: number; readonly y: number };
 
@@ -20,7 +21,9 @@ export class Bench {
     this.board = page.getByRole("application", { name: "Board" });
   }
 
+  /** A job of the demo as it came from its customer. */
   async open(job: string): Promise<void> {
+    await sketchedOnly(this.page);
     await this.page.goto("/jobs");
     await this.page.getByRole("link", { name: job }).click();
     await this.ready();

@@ -1,3 +1,4 @@
+import { noDemo } from "./demo.ts";
 import { typeOver, type Bench, type Place } from "./bench.ts";
 
 export type Vertex = { readonly at: Place; readonly bulge: number };
@@ -72,6 +73,7 @@ export const closedForm = (
 /** A new job, by the dialog. */
 export const newJob = async (bench: Bench, number: string, unit: "mm" | "in" = "mm", thickness = ""): Promise<void> => {
   const { page } = bench;
+  await noDemo(page);
   await page.goto("/jobs");
   await page.getByRole("button", { name: "New job" }).click();
   const dialog = page.getByRole("dialog", { name: "New job" });

@@ -7,6 +7,7 @@ test(
     "undone",
   async ({ page }) => {
     const bench = new Bench(page);
+    await newJob(bench, "0412");
     await newJob(bench, "7400");
     await bench.tool("TT", "Rectangle");
     await bench.type("100");

@@ -3,103 +3,25 @@ import { measureAnnotation } from "@ash-edge/core/annotate";
 import { annotationsOf, calloutsOf } from "@ash-edge/core/drawing";
 import { annotationsIn, drawingOf } from "../support/annotated.ts";
 import { Bench, type Place, typeOver } from "../support/bench.ts";
+import { clearAndJoin, COVER, COVER_TOUCH, drawCoverPlate, polar } from "../support/demoJobs.ts";
 import { closedForm, contoursOf, newJob, rowsOf, typePoint, type Row } from "../support/drawn.ts";
 import { throughToTestRun } from "../support/testRun.ts";
 
 const bound = (size: number): number => 1e-9 * size + 8 * 2 ** -40;
-const polar = (r: number, degrees: number, about: Place = { x: 0, y: 0 }): Place => ({
-  x: about.x + r * Math.cos((degrees * Math.PI) / 180),
-  y: about.y + r * Math.sin((degrees * Math.PI) / 180),
-});
 const deg = (radians: number): number => (radians * 180) / Math.PI;
-/** The angle of a triangle opposite to side `c`, in degrees. */
-const angle = (a: number, b: number, c: number): number => deg(Math.acos((a * a + b * b - c * c) / (2 * a * b)));
 const started = async (page: Page, number: string, unit: "mm" | "in" = "mm"): Promise<Bench> => {
   const bench = new Bench(page);
   await newJob(bench, number, unit);
   return bench;
 };
-const clearAndJoin = async (bench: Bench, said: string): Promise<void> => {
-  const { page } = bench;
-  for (const key of ["KeyQ", "KeyZ"]) await page.keyboard.press(key);
-  await bench.tool("GG", "Join");
-  await page.keyboard.press("Enter");
-  await expect(page.getByText(said)).toBeVisible();
-  await page.keyboard.press("Escape");
-};
-
 test("job 0412 drawn whole: ring, bosses, R 25 on both sides of each, bore, holes on the bolt circle, slot", async ({
   page,
 }) => {
   test.setTimeout(150_000);
   const bench = new Bench(page);
   await bench.open("Strainer cover plate");
-  for (const key of ["KeyV", "KeyV"]) await page.keyboard.press(key);
-  const [ring, boss, out, fillet] = [78, 18, 95, 25];
-  await bench.tool("QS", "Layout circle");
-  await bench.callout("Ø 190").click();
-  await bench.click({ x: 0.4, y: 0.4 });
-  await bench.tool("QE", "At an angle");
-  for (const turn of ["30", "150"]) {
-    await page.keyboard.press("Delete");
-    await bench.type(turn);
-    await bench.click({ x: 0.4, y: 0.4 });
-  }
-  await bench.tool("QQ", "Parallel");
-  await bench.callout("69").click();
-  await bench.click({ x: -100, y: 0 });
-  await bench.click({ x: -100, y: 20 });
-  await page.keyboard.press("Delete");
-  await bench.type("30/2");
-  for (const side of [20, -20]) {
-    await bench.click({ x: 0, y: -100 });
-    await bench.click({ x: side, y: -100 });
-  }
-  await bench.tool("EE", "Circle");
-  await bench.callout("R 78").click();
-  await bench.click({ x: 0.4, y: 0.4 });
-  await bench.callout("R 18").click();
-  const turns = [90, 210, 330];
-  for (const turn of turns) {
-    const at = polar(out, turn);
-    await bench.click({ x: at.x + 0.3, y: at.y + 0.3 });
-  }
-  // the R 25 circle stands 103 from the ring's centre and 43 from the boss's
-  const [atRing, atBoss] = [angle(ring + fillet, out, boss + fillet), angle(out, boss + fillet, ring + fillet)];
-  await bench.tool("RQ", "Tangent arc");
-  await bench.callout("R 25").click();
-  for (const turn of turns)
-    for (const side of [1, -1]) {
-      await bench.click(polar(ring, turn + side * atRing));
-      await bench.click(polar(boss, turn + 180 - side * atBoss, polar(out, turn)));
-    }
-  const [crossRing, crossBoss] = [angle(ring, out, boss), angle(out, boss, ring)];
-  await bench.tool("AA", "Trim");
-  await page.getByRole("radio", { name: "all but layout" }).click();
-  for (const turn of turns)
-    for (const part of [-1, 0, 1]) {
-      await bench.click(polar(ring, turn + (part * (atRing + crossRing)) / 2));
-      await bench.click(polar(boss, turn + 180 + (part * (atBoss + crossBoss)) / 2, polar(out, turn)));
-    }
-  // bore, slot and holes
-  await bench.tool("EE", "Circle");
-  await bench.callout("Ø 120").click();
-  await bench.click({ x: 0.4, y: 0.4 });
-  await bench.tool("TW", "Slot");
-  await bench.callout("8 slot width").click();
-  await bench.click({ x: -15.3, y: 69.3 });
-  await bench.click({ x: 15.3, y: 69.3 });
-  await bench.tool("XE", "Bolt circle");
-  await bench.type("3");
-  await page.keyboard.press("Enter");
-  await bench.blank("diameter").first().click();
-  await bench.callout("Ø 14").click();
-  await bench.blank("diameter").last().click();
-  await bench.callout("Ø 190").click();
-  await typeOver(page.getByRole("textbox", { name: "first at" }), "90");
-  await page.keyboard.press("Enter");
-  await bench.click({ x: 0.4, y: 0.4 });
-  await clearAndJoin(bench, "Joined: 1 contour from 12 pieces.");
+  await drawCoverPlate(bench);
+  const [{ ring, boss, out, fillet, turns }, { atRing, atBoss }] = [COVER, COVER_TOUCH];
 
   for (const row of ["Ø 120", "R 78", "R 18", "R 25", "Ø 14", "8 slot width"])
     await expect(bench.callout(row)).toContainText("true");
@@ -133,7 +55,6 @@ test("job 0412 drawn whole: ring, bosses, R 25 on both sides of each, bore, hole
   for (const turn of turns) await bench.click(polar(7, turn + 90, polar(out, turn)));
   await page.keyboard.press("Enter");
   await expect.poll(async () => (await annotationsIn(bench)).at(-1)!.kind).toBe("centre line");
-  await page.screenshot({ path: "/tmp/q1.png" });
   const dimensioned = await drawingOf(bench);
   const numbers = annotationsOf(dimensioned).flatMap((one) => {
     const callout = calloutsOf(dimensioned).find(({ id }) => id === one.callout);

@@ -1,30 +1,9 @@
-import { expect, test, type Page } from "@playwright/test";
+import { expect, test } from "@playwright/test";
 import { freeThrough } from "@ash-edge/core/construct";
 import { smoothOf } from "@ash-edge/core/geometry";
 import { Bench } from "../support/bench.ts";
+import { BASIN, drawOpening, drawTapHole, fitView, layoutPoints } from "../support/demoJobs.ts";
 import { contoursOf, newJob, rowsOf, typePoint } from "../support/drawn.ts";
-
-const POINTS = [
-  [-210, 0],
-  [-150, 120],
-  [0, 165],
-  [170, 130],
-  [240, 10],
-  [180, -110],
-  [20, -150],
-  [-140, -105],
-].map(([x, y]) => ({ x: x!, y: y! }));
-/** Layout points, so that a click takes their very places. */
-const layoutPoints = async (bench: Bench, places: readonly { x: number; y: number }[]): Promise<void> => {
-  await bench.tool("QD", "Point");
-  for (const at of places) await typePoint(bench, "point", at);
-  await bench.page.keyboard.press("Escape");
-  await bench.page.keyboard.press("Escape");
-  await fitView(bench.page);
-};
-const fitView = async (page: Page): Promise<void> => {
-  for (const key of ["KeyV", "KeyV"]) await page.keyboard.press(key);
-};
 
 test("job 0415: an opening through points, fitted to arcs with its chart, its rebate offset, released", async ({
   page,
@@ -32,13 +11,8 @@ test("job 0415: an opening through points, fitted to arcs with its chart, its re
   test.setTimeout(120_000);
   const bench = new Bench(page);
   await bench.open("Basin opening template");
-  await layoutPoints(bench, POINTS);
-  await bench.tool("WS", "Free curve");
-  for (const at of [...POINTS, POINTS[0]!]) await bench.click(at);
-  await expect.poll(async () => (await rowsOf(bench)).filter(({ kind }) => kind === "free").length).toBe(1);
-  await page.keyboard.press("Escape");
-  await page.keyboard.press("Escape");
-  await fitView(page);
+  await drawOpening(bench);
+  expect((await rowsOf(bench)).filter(({ kind }) => kind === "free")).toHaveLength(1);
 
   await bench.tool("GF", "Arc fit");
   await bench.type("0.01");
@@ -51,7 +25,7 @@ test("job 0415: an opening through points, fitted to arcs with its chart, its re
   await expect.poll(async () => contoursOf(await rowsOf(bench)).length).toBe(1);
   const [opening] = contoursOf(await rowsOf(bench));
   // the true curve's area by Green's formula over many places; the fit lies within 0.01 of it all round
-  const made = freeThrough(POINTS, {}, true);
+  const made = freeThrough(BASIN, {}, true);
   if (!made.ok) throw new Error(made.refusal.code);
   const curve = smoothOf({ kind: "free", ...made.value });
   const places = Array.from({ length: 40_000 }, (_, i) => curve.at(i / 40_000));
@@ -74,11 +48,7 @@ test("job 0415: an opening through points, fitted to arcs with its chart, its re
   const [rebate] = contoursOf(await rowsOf(bench));
   const { area, length } = opening!;
   expect(Math.abs(rebate!.area - (area + 12 * length + 144 * Math.PI))).toBeLessThan(1e-9 * area);
-  await bench.tool("EE", "Circle");
-  await bench.callout("Ø 35").click();
-  await typePoint(bench, "centre", { x: 0, y: 235 });
-  await page.keyboard.press("Escape");
-  await page.keyboard.press("Escape");
+  await drawTapHole(bench);
   await bench.saved();
   await page.getByRole("navigation", { name: "Steps" }).getByRole("button", { name: "Release" }).click();
   await page.getByRole("button", { name: "Write the DXF" }).click();
@@ -138,7 +108,7 @@ test("fits: a chain of small pieces, smooth and straight again, a circle through
   await typePoint(bench, "centre", { x: 0, y: 0 });
   await page.keyboard.press("Escape");
   await page.keyboard.press("Escape");
-  await fitView(page);
+  await fitView(bench);
   await bench.tool("GD", "To straight pieces");
   await bench.type("0.01");
   await bench.click({ x: 0, y: 30 });

@@ -1,4 +1,5 @@
 import { expect, test, type Page } from "@playwright/test";
+import { sketchedOnly } from "../support/demo.ts";
 import { typeOver } from "../support/bench.ts";
 import { putRecords } from "../support/storedJob.ts";
 
@@ -19,6 +20,7 @@ const DEMO = [
 ];
 
 test.beforeEach(async ({ page }) => {
+  await sketchedOnly(page);
   await page.goto("/jobs");
   await expect(rows(page)).toHaveCount(DEMO.length);
 });

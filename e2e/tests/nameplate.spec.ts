@@ -1,6 +1,7 @@
 import { expect, test } from "@playwright/test";
-import { Bench, typeOver } from "../support/bench.ts";
-import { contoursOf, rowsOf, typePoint } from "../support/drawn.ts";
+import { Bench } from "../support/bench.ts";
+import { drawNameplate } from "../support/demoJobs.ts";
+import { contoursOf, rowsOf } from "../support/drawn.ts";
 import { throughToTestRun } from "../support/testRun.ts";
 
 test("job 0418 drawn whole: contours three deep, scribed lines, tapped holes on a grid; on to its test run", async ({
@@ -8,52 +9,7 @@ test("job 0418 drawn whole: contours three deep, scribed lines, tapped holes on 
 }) => {
   const bench = new Bench(page);
   await bench.open("Lamp room nameplate");
-  await bench.tool("TT", "Rectangle");
-  await bench.blank("width").click();
-  await bench.callout("260 wide").click();
-  await bench.blank("height").click();
-  await bench.callout("140 high").click();
-  await page.getByRole("radio", { name: "centre", exact: true }).click();
-  await page.getByRole("radio", { name: "round" }).click();
-  await bench.callout("R 12 corners").click();
-  await typePoint(bench, "point", { x: 0, y: 0 });
-  for (const key of ["KeyV", "KeyV"]) await page.keyboard.press(key);
-  await bench.tool("TW", "Slot");
-  await page.getByRole("radio", { name: "overall length" }).click();
-  await bench.blank("width").click();
-  await bench.callout("60 opening wide").click();
-  await bench.blank("overall length").click();
-  await bench.callout("120 opening long").click();
-  await typePoint(bench, "middle", { x: 0, y: 0 });
-  await bench.tool("EE", "Circle");
-  await bench.callout("Ø 40 disc").click();
-  await typePoint(bench, "centre", { x: 0, y: 0 });
-  await bench.tool("XR", "Hole grid");
-  await page.getByRole("radio", { name: "tapped" }).click();
-  await bench.blank("thread").click();
-  await bench.callout("8 × M6").click();
-  for (const [name, text] of [
-    ["columns", "4"],
-    ["rows", "2"],
-    ["apart across", "70"],
-    ["apart up", "100"],
-  ] as const)
-    await typeOver(bench.blank(name), text);
-  await typePoint(bench, "first hole", { x: -105, y: -50 });
-  await page.keyboard.press("Escape");
-  await page.keyboard.press("Escape");
-  // the scribed lines lie on the layer of marks
-  await page.getByRole("radio", { name: "Draw on Marks" }).click();
-  await bench.tool("WQ", "Line");
-  for (const y of [62, -62]) {
-    await typePoint(bench, "point", { x: -100, y });
-    await bench.blank("length").click();
-    await bench.callout("200 scribed line").click();
-    await typeOver(bench.blank("angle"), "0");
-    await page.keyboard.press("Enter");
-    await page.keyboard.press("Enter");
-    await page.keyboard.press("Escape");
-  }
+  await drawNameplate(bench);
   const rows = await rowsOf(bench);
   const [plate, opening] = contoursOf(rows);
   const known = { plate: 2 * 400 - 8 * 12 + 24 * Math.PI, opening: 120 + 60 * Math.PI };

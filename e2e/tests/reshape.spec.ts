@@ -1,5 +1,6 @@
 import { expect, test, type Page } from "@playwright/test";
 import { Bench, type Place, typeOver } from "../support/bench.ts";
+import { drawHourHand, drawMinuteHand, fill, fitView, uniteMinuteHand } from "../support/demoJobs.ts";
 import { closedForm, contoursOf, newJob, rowsOf, typePoint } from "../support/drawn.ts";
 import { throughToTestRun } from "../support/testRun.ts";
 
@@ -9,22 +10,13 @@ const started = async (page: Page, number: string, unit: "mm" | "in" = "mm"): Pr
   await newJob(bench, number, unit);
   return bench;
 };
-const fill = async (bench: Bench, blanks: Readonly<Record<string, string>>): Promise<void> => {
-  for (const [name, text] of Object.entries(blanks)) {
-    await typeOver(bench.blank(name).first(), text);
-    await bench.page.keyboard.press("Enter");
-  }
-};
-const fit = async ({ page }: Bench): Promise<void> => {
-  for (const key of ["KeyV", "KeyV"]) await page.keyboard.press(key);
-};
 /** A rectangle from the datum, and the whole of it in sight. */
 const rectangle = async (bench: Bench, width: string, height: string): Promise<void> => {
   await bench.tool("TT", "Rectangle");
   await fill(bench, { width, height });
   await typePoint(bench, "point", { x: 0, y: 0 });
   await bench.page.keyboard.press("Escape");
-  await fit(bench);
+  await fitView(bench);
 };
 /** Lines by their numbers: start, angle and length. */
 const lines = async (bench: Bench, all: readonly (readonly [at: Place, angle: string, length: string])[]) => {
@@ -82,7 +74,7 @@ test("fillets: a box of two contours, edges kept, and one that goes on to the ar
   await typePoint(bench, "point", { x: 60, y: 0 });
   await page.keyboard.press("Escape");
   await page.keyboard.press("Escape");
-  await fit(bench);
+  await fitView(bench);
   const areas = async (): Promise<readonly number[]> => contoursOf(await rowsOf(bench)).map(({ area }) => area);
   const arcs = async (): Promise<number> =>
     (await rowsOf(bench)).filter(({ kind, bulge }) => kind === "piece" && bulge !== 0).length;
@@ -168,7 +160,7 @@ test("a wedge cut out of a disc, or kept", async ({ page }) => {
   await bench.tool("EE", "Circle");
   await bench.type("40r");
   await typePoint(bench, "centre", { x: 0, y: 0 });
-  await fit(bench);
+  await fitView(bench);
   await lines(bench, [
     [{ x: 0.2, y: 0.2 }, "20", "40"],
     [{ x: 0.2, y: 0.2 }, "80", "40"],
@@ -202,7 +194,7 @@ test("a drag trims what runs over, another brings ends to one line; what nothing
     bench,
     [20, 50, 80].map((x) => [{ x, y: 0 }, "270", "15"] as const),
   );
-  await fit(bench);
+  await fitView(bench);
   const stubs = async (): Promise<readonly number[]> =>
     (await rowsOf(bench)).flatMap(({ kind, a, b }) => (kind === "piece" ? [Math.abs(a!.y - b!.y)] : []));
   expect(await stubs()).toHaveLength(3);
@@ -253,7 +245,7 @@ test("rows with some left out by their numbers", async ({ page }) => {
   await bench.type("4r");
   await typePoint(bench, "centre", { x: 0, y: 0 });
   await page.keyboard.press("Escape");
-  await fit(bench);
+  await fitView(bench);
   await bench.click({ x: 4, y: 0 });
   await bench.tool("DA", "Rows");
   await fill(bench, { columns: "4", rows: "2", across: "20", up: "15" });
@@ -282,7 +274,7 @@ test("rows with some left out by their numbers", async ({ page }) => {
 test("a hand: a line tapering from 20 to 8 with round ends becomes one contour", async ({ page }) => {
   const bench = await started(page, "7107");
   await lines(bench, [[{ x: 0.2, y: 0.2 }, "0", "90"]]);
-  await fit(bench);
+  await fitView(bench);
   await bench.tool("FT", "Give width");
   await fill(bench, { width: "20", "width at the end": "8" });
   await page.getByRole("radio", { name: "round" }).first().click();
@@ -304,27 +296,7 @@ test("job 0417: a hand drawn with its widths, another given them piece by piece;
   test.setTimeout(120_000);
   const bench = new Bench(page);
   await bench.open("Station clock hands");
-  await bench.tool("EE", "Circle");
-  for (const [size, x] of [
-    ["Ø 60", 0],
-    ["Ø 24", 0],
-    ["Ø 40", -90],
-  ] as const) {
-    await bench.callout(size).click();
-    await typePoint(bench, "centre", { x, y: 0 });
-  }
-  for (const key of ["KeyV", "KeyV"]) await page.keyboard.press(key);
-  await bench.tool("FA", "Outline with a width");
-  await page.getByRole("radio", { name: "round" }).first().click();
-  await typePoint(bench, "point or end", { x: -90, y: 0 });
-  await fill(bench, { length: "90", angle: "0", width: "18" });
-  await page.keyboard.press("Enter");
-  await fill(bench, { angle: "0", width: "26", "width at the end": "10" });
-  await bench.blank("length").focus();
-  await bench.callout("300").click(); // the ledger's own value, which it then answers
-  await page.keyboard.press("Enter");
-  await page.keyboard.press("Enter"); // makes the contour
-  await expect(page.getByText("The contour is made.")).toBeVisible();
+  await drawMinuteHand(bench);
   await expect(page.getByText("Not placed any more: 300 minute hand")).toBeVisible(); // its line is gone
   // a strip, a trapezoid, a half circle at the tail, and the arc that touches both sides at the tip
   const slope = Math.atan(8 / 300);
@@ -342,38 +314,13 @@ test("job 0417: a hand drawn with its widths, another given them piece by piece;
   expect((await rowsOf(bench)).filter(({ kind, closed }) => kind === "chain" && closed)).toHaveLength(0);
   await page.keyboard.press("Control+y");
 
-  await bench.tool("WW", "Outline");
-  await typePoint(bench, "point or end", { x: -90, y: -120 });
-  for (const length of ["90", "200"]) {
-    await fill(bench, { length, angle: "0" });
-    await page.keyboard.press("Enter");
-  }
-  await page.keyboard.press("Escape");
-  await page.keyboard.press("Escape");
-  for (const key of ["KeyV", "KeyV"]) await page.keyboard.press(key);
-  await bench.tool("FT", "Give width");
-  await page.getByRole("radio", { name: "piece by piece" }).click();
-  await page.getByRole("radio", { name: "round" }).first().click();
-  await fill(bench, { width: "18" });
-  await bench.click({ x: -60, y: -120 });
-  await expect(page.getByText("Enter makes the contour, or click the next piece.")).toBeVisible();
-  await fill(bench, { width: "34", "width at the end": "14" });
-  await bench.click({ x: 120, y: -120 });
-  await page.keyboard.press("Enter");
-  await expect(page.getByText("The contour is made.")).toBeVisible();
+  await drawHourHand(bench);
   const hour = contoursOf(await rowsOf(bench)).find(({ row }) => row.vertices!.some(({ at }) => at.y < -100))!;
   const hourArea = 90 * 18 + 200 * 24 + (Math.PI * 81) / 2 + tip(7, Math.atan(10 / 200));
   expect(Math.abs(hour.area - hourArea)).toBeLessThan(bound(hourArea));
 
-  // the minute hand, the disc of its hub and its counterweight become one contour; the bore stays
-  await page.keyboard.press("Escape");
-  await page.keyboard.press("Escape");
-  await bench.tool("FW", "Unite");
+  await uniteMinuteHand(bench);
   const m = 8 / 300;
-  await bench.click({ x: 200, y: 13 - m * 200 });
-  await bench.click({ x: 0, y: 30 });
-  await expect(page.getByText("1 contour made.")).toBeVisible();
-  await bench.click({ x: -90, y: 20 });
   await expect.poll(async () => (await rowsOf(bench)).filter(({ kind }) => kind === "circle").length).toBe(1);
   // discs, the strip between them, and the trapezoid outside the hub: closed forms
   const chord = (r: number, h: number): number => h * Math.sqrt(r * r - h * h) + r * r * Math.asin(h / r);
@@ -403,7 +350,7 @@ test(
       await bench.click(side);
     };
     await parallel("7.5", { x: 0, y: -0.4 }, { x: 1, y: -0.4 });
-    await fit(bench);
+    await fitView(bench);
     await parallel("7", { x: 0, y: -0.2 }, { x: 1, y: -0.2 });
     await parallel("2.5", { x: -0.3, y: 0 }, { x: -0.3, y: 1 });
     await page.keyboard.press("Escape");
@@ -426,11 +373,11 @@ test(
     }
     await page.keyboard.press("Escape");
     await page.keyboard.press("Escape");
-    await fit(bench);
+    await fitView(bench);
     await bench.tool("EE", "Circle");
     await bench.type("1.5r");
     await bench.click({ x: 7.52, y: 2.52 }); // the crossing of the layout
-    await fit(bench);
+    await fitView(bench);
     await bench.tool("RR", "Tangent line");
     await bench.click({ x: 7.02, y: 0.02 });
     await bench.click({ x: 8.95, y: 2.3 });

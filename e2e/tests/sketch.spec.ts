@@ -1,9 +1,8 @@
-import { readFileSync } from "node:fs";
-import { join } from "node:path";
 import { expect, test, type Page } from "@playwright/test";
 import { jsPDF } from "jspdf";
 import { homographyOf, throughHomography } from "@ash-edge/core/picture";
 import { Bench, type Place } from "../support/bench.ts";
+import { HEARTH_ON_PAPER, hearthCorners, hearthOnPaper, takeStraighten } from "../support/demoJobs.ts";
 import { SketchPicture } from "../support/sketchPicture.ts";
 
 type Picture = {
@@ -19,32 +18,6 @@ type Picture = {
 type Row = { kind: string; at?: Place; centre?: Place; radius?: number; layer: number };
 type Content = { picture: Picture[]; entity: Row[]; callout: { name: string; pin?: Place & { sketch: string } }[] };
 const content = async (bench: Bench): Promise<Content> => JSON.parse(await bench.content()) as Content;
-
-/** Where four of the hearth's numbers stand on the paper of its sketch, in the units it was drawn in. */
-const ON_PAPER: Readonly<Record<string, Place>> = {
-  width: { x: 542.8, y: 603.2 },
-  "depth at the sides": { x: 83, y: 352.6 },
-  "front corners": { x: 840.6, y: 413.2 },
-  "notch deep": { x: 1110.6, y: 234 },
-};
-
-/**
- * Where places of the hearth's drawing (its own units on the paper) are in the photo of it: by four of its known pins.
- */
-const onPhoto = (): ((p: Place) => Place) => {
-  const demo = JSON.parse(readFileSync(join(import.meta.dirname, "../../server/demo/jobs.json"), "utf8")) as {
-    jobs: { id: string; callouts: { name: string; pin: Place }[] }[];
-  };
-  const { callouts } = demo.jobs.find(({ id }) => id === "demo-0413")!;
-  const pins = Object.keys(ON_PAPER).map((name) => callouts.find((one) => one.name === name)!.pin);
-  const map = homographyOf(
-    Object.values(ON_PAPER),
-    pins.map(({ x, y }) => ({ x: x * 1200, y: y * 700 })),
-  )!;
-  return (p) => throughHomography(map, p);
-};
-/** A place of the hearth, in millimetres from its left back corner, on the paper of the sketch. */
-const paper = (x: number, y: number): Place => ({ x: 175 + 0.62 * x, y: 210 + 0.62 * y });
 
 test(
   "job 0412's layout from its sketch: the picture scaled, its numbers taken from the ledger, circles, lines " +
@@ -124,18 +97,8 @@ test("job 0413's photo, straightened by four corners: lengths on it come out wit
 }) => {
   const bench = new Bench(page);
   await bench.open("Hearth stone");
-  const place = onPhoto();
-  const photo = new SketchPicture(page, { width: 1200, height: 700 });
-  await page.getByRole("button", { name: "Enlarge the sketch card" }).click();
-  await page.keyboard.press("KeyB");
-  await page.keyboard.press("KeyR");
-  await expect(bench.sentence("Straighten the picture")).toBeVisible();
-  await bench.type("1380");
-  await page.keyboard.press("Tab");
-  await page.keyboard.type("345");
-  await page.keyboard.press("Enter");
-  // the outer corners of the notches, and where the front corners begin: 460 - 75 - 40 further down
-  const corners = [paper(0, 75), paper(1380, 75), paper(1380, 420), paper(0, 420)].map(place);
+  const photo = await takeStraighten(bench);
+  const corners = hearthCorners();
   // clicked crossing over first: refused, nothing lost
   for (const i of [0, 2, 1]) await photo.click(corners[i]!, 0);
   await photo.click(corners[3]!, 0);
@@ -181,8 +144,8 @@ test("job 0413's photo, straightened by four corners: lengths on it come out wit
     const { pin } = callout.find((one) => one.name === name)!;
     return { x: pin!.x * size.width, y: pin!.y * size.height };
   };
-  const toStraight = homographyOf(Object.values(ON_PAPER), Object.keys(ON_PAPER).map(pinned))!;
-  const at = (x: number, y: number): Place => throughHomography(toStraight, paper(x, y));
+  const toStraight = homographyOf(Object.values(HEARTH_ON_PAPER), Object.keys(HEARTH_ON_PAPER).map(pinned))!;
+  const at = (x: number, y: number): Place => throughHomography(toStraight, hearthOnPaper(x, y));
   const span = (y: number, from: number, to: number): number => {
     const [p, q] = [at(from, y), at(to, y)];
     return (darkNear(q.y, q.x) - darkNear(p.y, p.x)) * straight.scale;

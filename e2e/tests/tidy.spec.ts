@@ -1,11 +1,13 @@
 import { readFileSync } from "node:fs";
 import { join } from "node:path";
 import { expect, test, type Page } from "@playwright/test";
+import { noDemo } from "../support/demo.ts";
 import { Bench, typeOver } from "../support/bench.ts";
 import { contoursOf, newJob, rowsOf, typePoint } from "../support/drawn.ts";
 
 type Pair = readonly [x: number, y: number];
 const openFile = async (page: Page, name: string, text: string): Promise<void> => {
+  await noDemo(page);
   await page.goto("/jobs");
   await page.getByRole("button", { name: "Open a file" }).click();
   const dialog = page.getByRole("dialog", { name: "Open a file" });

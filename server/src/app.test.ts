@@ -35,14 +35,15 @@ describe("the server", () => {
 
   it("offers demo jobs that pass the application's own door, each with its picture", async () => {
     const { jobs } = (await (await fetch(`${base}/api/demo`)).json()) as {
-      jobs: { head: unknown; callouts: unknown; sketch: string }[];
+      jobs: { head: unknown; callouts: unknown; sketch?: string; state?: string }[];
     };
     expect(jobs.length).toBeGreaterThanOrEqual(3);
-    for (const { head, callouts, sketch } of jobs) {
+    for (const { head, callouts, sketch, state } of jobs) {
       expect(jobHeadSchema.validate(head).error).toBeUndefined();
       expect(Joi.array().items(newCalloutSchema).validate(callouts).error).toBeUndefined();
-      const picture = await fetch(base + sketch);
-      expect([picture.status, picture.headers.get("content-type")]).toEqual([200, "image/png"]);
+      const files = state ? ((await (await fetch(base + state)).json()) as { blobs: { file: string }[] }).blobs : [];
+      for (const file of [...(sketch ? [sketch] : []), ...files.map(({ file }) => file)])
+        expect([file, (await fetch(base + file)).status]).toEqual([file, 200]);
     }
   });
 

@@ -5,7 +5,7 @@ import { linkCallout } from "../linking.ts";
 import { pieceShape } from "../making.ts";
 import { refused, nothing, type Tool, type Given, type ToolContext, type Proposal } from "../tool.ts";
 
-/** A closed chain of pieces; `links` says which of its pieces answer which blank. */
+/** A closed chain of pieces; `links` says which of its pieces, or which places on them, answer which blank. */
 export const closedShape = (
   tool: Tool,
   pieces: Outcome<readonly Piece[]>,
@@ -13,14 +13,17 @@ export const closedShape = (
   given: Given,
   { drawing, layer }: ToolContext,
   rest: Pick<Proposal, "live" | "note"> = {},
-  links: Readonly<Record<string, (piece: Piece, i: number) => boolean>> = {},
+  links: Readonly<Record<string, (piece: Piece, i: number) => boolean | "middle">> = {},
 ): Proposal => {
   if (!pieces.ok) return firm ? refused(pieces) : nothing;
   const made = pieces.value;
   const edit = () =>
     addContour(drawing, { label: tool.name, gesture: tool.id, layer }, made, (draft, refs) => {
       for (const [blank, fits] of Object.entries(links)) {
-        const fitting = refs.filter((_, i) => fits(made[i]!, i));
+        const fitting = refs.flatMap((ref, i) => {
+          const place = fits(made[i]!, i);
+          return place === false ? [] : place === true ? ref : { ...ref, place };
+        });
         if (fitting.length > 0) linkCallout(draft, given.callout(blank), fitting);
       }
     });

@@ -64,7 +64,11 @@ export const slot: Tool = {
   wants: ({ choice }) => (choice("by") === "length" ? ["middle"] : ["one", "other"]),
   propose: (given, context) => {
     const width = given.value("width");
-    const links = { width: ({ bulge }: Piece) => bulge === 0, length: () => false };
+    // its overall length is from the middle of one round end to that of the other
+    const links = {
+      width: ({ bulge }: Piece) => bulge === 0,
+      length: ({ bulge }: Piece) => bulge !== 0 && ("middle" as const),
+    };
     if (given.choice("by") === "length") {
       const { middle } = given.picks;
       const length = given.value("length");

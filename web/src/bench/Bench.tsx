@@ -25,6 +25,7 @@ import { KeyGrid } from "./KeyGrid.tsx";
 import { Layers } from "./Layers.tsx";
 import { Ledger } from "./Ledger.tsx";
 import { useKeptView } from "./leftView.ts";
+import { FirstStep } from "./NextStep.tsx";
 import { Pieces } from "./Pieces.tsx";
 import { ReadOut } from "./ReadOut.tsx";
 import { Said } from "./Said.tsx";
@@ -200,6 +201,7 @@ const Layout = ({
         <Panel id="middle" minSize="320px">
           <section className="card relative flex h-full flex-col overflow-hidden !bg-board">
             <Board />
+            <FirstStep />
             <Work />
             <Said />
             <HandleCard />

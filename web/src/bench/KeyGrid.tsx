@@ -29,7 +29,7 @@ export const KeyGrid = () => {
     >
       <div className="mb-1.5 flex items-center justify-between px-0.5 text-xs text-soft">
         <b>Tools</b>
-        <span>two keys take a tool</span>
+        <span>two keys, or Ctrl K finds one</span>
       </div>
       <div className={`${KEYS} gap-1.5`}>
         {BANK_KEYS.map((key) => (

@@ -1,6 +1,6 @@
 import { Ellipsis } from "lucide-react";
 import { DropdownMenu } from "radix-ui";
-import { useEffect, useRef, useState } from "react";
+import { Fragment, useEffect, useRef, useState } from "react";
 import { calloutText, stateText, toleranceText, writtenCallout, type CalloutState } from "@ash-edge/core/callouts";
 import { settingsOf, unitOf, type Callout } from "@ash-edge/core/drawing";
 import { readTypedValue, showLength } from "@ash-edge/core/numeric";
@@ -26,13 +26,20 @@ export const Ledger = ({ onThickness }: { onThickness: (thickness: string) => vo
   const drawing = useBench((state) => state.history.drawing);
   const [text, setText] = useState("");
   const rows = ledgerFor(drawing);
-  const placed = rows.filter(({ state }) => state.state !== "not placed").length;
+  const placed = rows.filter(({ state }) => state.state !== "not placed");
+  const groups = (
+    [
+      ["Not placed", rows.filter(({ state }) => state.state === "not placed")],
+      ["Placed", placed],
+    ] as const
+  ).filter(([, those]) => those.length > 0);
   // what was written down last comes into sight
-  const list = useRef<HTMLUListElement>(null);
+  const list = useRef<HTMLDivElement>(null);
   const count = rows.length;
   const before = useRef(count);
   useEffect(() => {
-    if (count > before.current) list.current?.lastElementChild?.scrollIntoView({ block: "nearest" });
+    // a callout just written is the last of those not placed
+    if (count > before.current) list.current?.querySelector("ul > li:last-child")?.scrollIntoView({ block: "nearest" });
     before.current = count;
   }, [count]);
   const change = (callout: Callout): void => {
@@ -51,7 +58,7 @@ export const Ledger = ({ onThickness }: { onThickness: (thickness: string) => vo
         <b>Callouts</b>
         {rows.length > 0 && (
           <span className="figures text-xs text-soft">
-            {placed} of {rows.length} placed
+            {placed.length} of {rows.length} placed
           </span>
         )}
         <General />
@@ -61,11 +68,22 @@ export const Ledger = ({ onThickness }: { onThickness: (thickness: string) => vo
           Write the sketch’s numbers down once, one after another. A click on one then puts it where it is needed.
         </p>
       )}
-      <ul ref={list} className="min-h-0 flex-1 overflow-y-auto" onMouseLeave={() => act.light([])}>
-        {rows.map(({ callout, state }) => (
-          <Row key={callout.id} callout={callout} state={state} onChange={() => change(callout)} />
+      <div ref={list} className="min-h-0 flex-1 overflow-y-auto" onMouseLeave={() => act.light([])}>
+        {groups.map(([name, those]) => (
+          <Fragment key={name}>
+            {groups.length > 1 && (
+              <h3 className="border-t border-hair bg-board px-3 py-0.5 text-xs font-normal text-soft">
+                {name} <span className="figures">{those.length}</span>
+              </h3>
+            )}
+            <ul aria-label={name}>
+              {those.map(({ callout, state }) => (
+                <Row key={callout.id} callout={callout} state={state} onChange={() => change(callout)} />
+              ))}
+            </ul>
+          </Fragment>
         ))}
-      </ul>
+      </div>
       <LedgerWriting text={text} setText={setText} onThickness={onThickness} />
     </section>
   );
@@ -115,6 +133,9 @@ const General = () => {
   );
 };
 
+/** So many tools are offered for a callout before the rest is asked for. */
+const LIKELY = 5;
+
 const Row = ({ callout, state, onChange }: { callout: Callout; state: CalloutState; onChange: () => void }) => {
   const { act } = useSession();
   const hasTool = useBench((state) => state.hand.toolId !== undefined);
@@ -122,6 +143,12 @@ const Row = ({ callout, state, onChange }: { callout: Callout; state: CalloutSta
   const offered = useBench((all) => all.panels.offered === callout.id);
   const lit = useBench((all) => all.selection.litCallout === callout.id);
   const selection = useBench((all) => all.selection.ids);
+  const row = useRef<HTMLLIElement>(null);
+  const [all, setAll] = useState(false);
+  useEffect(() => {
+    if (offered) row.current?.scrollIntoView({ block: "nearest" });
+  }, [offered]);
+  const tools = offered ? toolsFor(callout) : [];
   const [mark, colour] = LOOK[state.state];
   const text = calloutText(callout, unit);
   const light = (): void =>
@@ -130,7 +157,7 @@ const Row = ({ callout, state, onChange }: { callout: Callout; state: CalloutSta
       callout.id,
     );
   return (
-    <li className={`group relative border-t border-hair ${lit ? "bg-board" : ""}`}>
+    <li ref={row} className={`group relative border-t border-hair ${lit ? "bg-board" : ""}`}>
       <button
         type="button"
         onMouseDown={(event) => event.preventDefault()}
@@ -200,7 +227,7 @@ const Row = ({ callout, state, onChange }: { callout: Callout; state: CalloutSta
       </DropdownMenu.Root>
       {offered && (
         <div className="flex flex-wrap items-center gap-1.5 px-3 pb-2" role="group" aria-label={`Tools for ${text}`}>
-          {toolsFor(callout).map((tool) => (
+          {(all ? tools : tools.slice(0, LIKELY)).map((tool) => (
             <button
               key={tool.id}
               type="button"
@@ -224,9 +251,17 @@ const Row = ({ callout, state, onChange }: { callout: Callout; state: CalloutSta
               Dimension it
             </button>
           )}
-          {toolsFor(callout).length === 0 && (
-            <span className="text-xs text-soft">No tool makes this from its number alone.</span>
+          {tools.length > LIKELY && !all && (
+            <button
+              type="button"
+              className="h-7 rounded-card px-2 text-xs text-soft hover:text-ink"
+              onMouseDown={(event) => event.preventDefault()}
+              onClick={() => setAll(true)}
+            >
+              {tools.length - LIKELY} more
+            </button>
           )}
+          {tools.length === 0 && <span className="text-xs text-soft">No tool makes this from its number alone.</span>}
         </div>
       )}
     </li>

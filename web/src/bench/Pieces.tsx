@@ -16,7 +16,6 @@ const counted = (n: number, one: string): string => `${n} ${one}${n === 1 ? "" :
 
 /** What the drawing holds to cut: contours, holes and what is still open. */
 export const Pieces = ({ job }: { job: JobRecord }) => {
-  const { act } = useSession();
   const drawing = useBench((state) => state.history.drawing);
   useBench((state) => state.history.derivedAt);
   const profile = profileFor(drawing);
@@ -24,7 +23,6 @@ export const Pieces = ({ job }: { job: JobRecord }) => {
     ["crossing", "touching", "doubled", "not-arcs", "too-many"].includes(code),
   );
   const unit = unitOf(drawing);
-  const onlyLayout = drawing.entity.size > 2; // more than the two lines that every drawing starts with
   const { contours, open } = profile;
   const [outside, inside] = (["outside", "inside"] as const).map(
     (role) => contours.filter((contour) => contour.role === role).length,
@@ -55,20 +53,9 @@ export const Pieces = ({ job }: { job: JobRecord }) => {
       </header>
       <Rows items={[...contours, ...open]} unit={unit} />
       {contours.length + open.length === 0 && (
-        <div className="border-t border-hair px-3 py-4 text-soft">
-          <p>
-            {onlyLayout
-              ? "Only layout so far. Circles and lines on its crossings come next."
-              : "Nothing is drawn yet. Start with a parallel to a layout line, and circles where they cross."}
-          </p>
-          <button
-            type="button"
-            className="mt-2 h-8 rounded-card border border-hair px-3 text-ink hover:border-ink"
-            onClick={() => act.take(onlyLayout ? "circle" : "parallel")}
-          >
-            {onlyLayout ? "Take Circle" : "Take Parallel"}
-          </button>
-        </div>
+        <p className="border-t border-hair px-3 py-4 text-soft">
+          What is drawn to be cut is listed here: each contour with its role, its area and its length.
+        </p>
       )}
       {faults.length > 0 && (
         <ul aria-label="Faults" className="max-h-1/3 overflow-y-auto border-t border-hair">

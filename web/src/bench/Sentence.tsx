@@ -2,6 +2,8 @@ import { X } from "lucide-react";
 import { Fragment, useEffect, useRef } from "react";
 import { toolById } from "@ash-edge/tools";
 import { Segmented } from "../ui/Choice.tsx";
+import { NextStep } from "./NextStep.tsx";
+import { isEmpty } from "./whatNow.ts";
 import { Hint, PartView } from "./SentenceParts.tsx";
 import { useBench, useSession } from "./SessionContext.tsx";
 
@@ -82,6 +84,7 @@ export const Sentence = () => {
 const SelectParts = () => {
   const { act } = useSession();
   const { how, box } = useBench((state) => state.kept.selecting);
+  const empty = useBench((state) => isEmpty(state.history.drawing));
   return (
     <>
       <Segmented
@@ -107,7 +110,7 @@ const SelectParts = () => {
         value={box}
         onChange={(to) => act.setSelecting({ box: to as typeof box })}
       />
-      <span className="truncate text-soft">Shift adds · two keys take a tool · Ctrl+K finds one</span>
+      {!empty && <NextStep className="ml-2" />}
     </>
   );
 };

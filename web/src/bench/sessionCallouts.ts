@@ -181,6 +181,12 @@ export const makeCallouts = (core: SessionCore, takeCalled: (callout: Callout) =
   return {
     takeValue,
     useCallout: fillFrom,
+    /** Lights a callout and what it speaks of, in sight, and offers the tools that fit it. */
+    showCallout: (callout: Callout): void => {
+      const ids = callout.links.map(({ id }) => id);
+      send("selection", { type: "lit", ids, callout: callout.id });
+      send("panels", { type: "offered", callout: callout.id });
+    },
     /** Asks for the place of a callout's dimension. */
     dimensionCallout: takeCalled,
     offered,

@@ -4,6 +4,7 @@ import { Link, useParams } from "react-router";
 import { Page } from "../app/Page.tsx";
 import { useDatabase } from "../app/StoreProvider.tsx";
 import { OpenFile } from "../jobs/OpenFile.tsx";
+import { useDemo } from "../jobs/useDemo.ts";
 import { listJobs, markRead, nextJobNumber } from "../store/index.ts";
 import { MessageView } from "./MessageView.tsx";
 import { useInbox, type Inbox as Known, type Message } from "./useInbox.ts";
@@ -14,7 +15,9 @@ export const Inbox = () => {
   const database = useDatabase();
   const inbox = useInbox(true);
   const { messages, error, again, state, fresh } = inbox;
-  const listed = useLiveQuery(() => listJobs(database), [database]);
+  const demo = useDemo(); // its jobs have numbers, too
+  const all = useLiveQuery(() => listJobs(database), [database]);
+  const listed = demo.isPending ? undefined : all;
   const [opening, setOpening] = useState(false);
   const message = messages?.find(({ id }) => id === chosen);
   const isNew = message !== undefined && state !== undefined && !state.read.includes(message.id);

@@ -1,5 +1,6 @@
 export * from "./checksum.ts";
 export * from "./database.ts";
+export * from "./demoState.ts";
 export * from "./history.ts";
 export * from "./inbox.ts";
 export * from "./jobActions.ts";

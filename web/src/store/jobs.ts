@@ -1,5 +1,5 @@
 import Dexie from "dexie";
-import { cutEntities, newDrawing, type Drawing, type NewCallout } from "@ash-edge/core/drawing";
+import { newDrawing, type Drawing, type NewCallout } from "@ash-edge/core/drawing";
 import type { JobHead } from "@ash-edge/core/formats/job";
 import { greatest, type Unit } from "@ash-edge/core/numeric";
 import { checksumOf } from "./checksum.ts";
@@ -9,6 +9,7 @@ import { startJournal } from "./journal.ts";
 import { isSound } from "./records.ts";
 import { inShopStyle } from "./shopStyle.ts";
 import { namedByJob, sketchId } from "./sketchNames.ts";
+import { SUMMARY_LIMIT, summaryOf } from "./summary.ts";
 
 /** A job in the list; a damaged one keeps its id, so that it can be exported raw. */
 export type ListedJob = { readonly id: string; readonly job?: JobRecord };
@@ -59,13 +60,15 @@ export const createJob = async (
 ): Promise<string> => {
   const id = head.id ?? crypto.randomUUID();
   const styled = await inShopStyle(database, drawing);
+  const isGreat = drawing.entity.size > SUMMARY_LIMIT;
+  const summary = isGreat ? { state: "drawn" as const } : summaryOf(drawing);
   const blobs = await Promise.all(sketches.map((sketch, i) => sketchRecord(id, i + 1, sketch)));
   await database.transaction("rw", database.jobs, database.heads, database.snapshots, database.blobs, async () => {
     if (await database.jobs.get(id)) return;
     await database.jobs.put({
       ...head,
       id,
-      state: cutEntities(drawing).length > 0 ? "drawn" : "sketched",
+      ...summary,
       updated: Date.now(),
     });
     await startJournal(database, id, sketches.length > 0 ? namedByJob(styled, id) : styled);

@@ -4,7 +4,7 @@ import { ChangedElsewhere, NotInStore, storeStep, type Step } from "./journal.ts
 import type { History } from "./history.ts";
 import type { Reserve } from "./reserve.ts";
 import { placeInHistory } from "./released.ts";
-import { stateOf, jobPictureOf } from "./summary.ts";
+import { SUMMARY_LIMIT, summaryOf } from "./summary.ts";
 
 /** Writes the steps of a job one after another. */
 export type Keeper = {
@@ -26,7 +26,6 @@ type Told = {
 };
 
 const SUMMARY_DELAY_MS = 400;
-const SUMMARY_LIMIT = 4000;
 /** What could not be stored is tried again after so long, as well as with the next step. */
 const RETRY_MS = 3000;
 
@@ -36,7 +35,7 @@ const isFinal = (reason: unknown): boolean =>
 
 /** Writes down how a job looks and how far it has come, for the lists of jobs. */
 export const summariseJob = async (database: Database, job: string, drawing: Drawing): Promise<void> => {
-  const thumbnail = jobPictureOf(drawing);
+  const { state, thumbnail } = summaryOf(drawing);
   await database.transaction("rw", [database.jobs, database.heads, database.journal], async () => {
     const record = await database.jobs.get(job);
     if (!record) return;
@@ -46,7 +45,7 @@ export const summariseJob = async (database: Database, job: string, drawing: Dra
     const changed = isReleased && (await placeInHistory(database, job)) !== record.released?.at;
     await database.jobs.put({
       ...rest,
-      state: isReleased ? record.state : stateOf(drawing),
+      state: isReleased ? record.state : state,
       updated: Date.now(),
       ...(changed ? { changed } : {}),
       ...(thumbnail ? { thumbnail } : {}),
@@ -111,7 +110,7 @@ export const makeKeeper = (
       waiting.push(step);
       start();
       clearTimeout(timer);
-      // a great drawing takes too long to be summed up between two edits: it is when the bench is left
+      // a greater one is summed up when the bench is left
       if (step.drawing.entity.size <= SUMMARY_LIMIT) timer = setTimeout(() => void sum(), SUMMARY_DELAY_MS);
     },
     again: () => start(),

@@ -1,10 +1,12 @@
 import { displayOf, isSeen, textWidth, unitsPerPaper, type Display } from "@ash-edge/core/annotate";
 import { calloutRows, faultsOf, standingOf, subjectOf } from "@ash-edge/core/checks";
-import { annotationsOf, settingsOf, styleOf, type Drawing } from "@ash-edge/core/drawing";
+import { annotationsOf, cutEntities, settingsOf, styleOf, type Drawing } from "@ash-edge/core/drawing";
 import {
   along,
   chordsOf,
+  distance,
   endlessPoint,
+  line,
   pieceRadius,
   piecesBounds,
   smoothOf,
@@ -13,7 +15,7 @@ import {
   type Piece,
   type Point,
 } from "@ash-edge/core/geometry";
-import { unitAt } from "@ash-edge/core/numeric";
+import { greatest, unitAt } from "@ash-edge/core/numeric";
 import { profileOf } from "@ash-edge/core/profile";
 import { isClosedShape, isSmoothShape, shapePieces, type Shape } from "@ash-edge/core/shape";
 import type { JobState, Thumbnail } from "./rows.ts";
@@ -78,10 +80,24 @@ export const pictureOf = (outlines: readonly Outline[]): Thumbnail | undefined =
   };
 };
 
+/** Ellipses and free curves, as chords as fine as a small picture shows. */
+const smoothOutlines = (drawing: Drawing): readonly Outline[] =>
+  cutEntities(drawing)
+    .filter(isSmoothShape)
+    .slice(0, SHOWN)
+    .map((shape): Outline => {
+      const curve = smoothOf(shape);
+      const size = greatest([0.25, 0.5, 0.75, 1].map((t) => distance(curve.at(0), curve.at(t))));
+      const places = chordsOf(curve, 0.004 * size).map(curve.at);
+      const pieces = places.slice(1).map((b, i) => line(places[i]!, b));
+      return { kind: "open", pieces, closed: false };
+    });
+
 /** A drawing's outlines as a picture; undefined while nothing is drawn. */
 export const thumbnailOf = (drawing: Drawing): Thumbnail | undefined => {
   const { contours, open, marks } = profileOf(drawing);
   return pictureOf([
+    ...smoothOutlines(drawing),
     ...contours.slice(0, SHOWN).map(({ role, pieces }): Outline => ({ kind: role, pieces, closed: true })),
     ...open.slice(0, SHOWN).map(({ pieces }): Outline => ({ kind: "open", pieces, closed: false })),
     ...marks.slice(0, SHOWN).map(({ pieces }): Outline => ({ kind: "mark", pieces, closed: false })),
@@ -132,4 +148,15 @@ export const stateOf = (drawing: Drawing): Exclude<JobState, "released"> => {
   if (called === 0 || off + notPlaced > 0) return "drawn";
   const stands = faultsOf(subjectOf(drawing, profile), { quick: true }).some(({ severity }) => severity === "error");
   return stands ? "drawn" : "proved";
+};
+
+/** A greater drawing takes too long to be summed up between two edits. */
+export const SUMMARY_LIMIT = 4000;
+
+/** How a job looks and how far it has come, for the lists of jobs. */
+export const summaryOf = (
+  drawing: Drawing,
+): { readonly state: Exclude<JobState, "released">; readonly thumbnail?: Thumbnail } => {
+  const thumbnail = jobPictureOf(drawing);
+  return { state: stateOf(drawing), ...(thumbnail ? { thumbnail } : {}) };
 };

@@ -27,8 +27,12 @@ export const keepVerdict = (
     const head = await database.heads.get(id);
     if ((head?.token ?? 0) !== token) return;
     const value: Kept = { state, words, token, material, thickness };
-    await database.settings.put({ key: PREFIX + id, value });
+    await putVerdict(database, id, value);
   });
+
+/** Puts what was said of a job as it came from elsewhere; it is read as carefully as any. */
+export const putVerdict = async (database: Database, job: string, value: unknown): Promise<void> =>
+  void (await database.settings.put({ key: PREFIX + job, value }));
 
 /** The verdicts that still speak of their job as it stands and of what it is made of, by its id. */
 export const verdictsNow = async (
