@@ -1,20 +1,9 @@
 // Makes docs/screenshots/ from the demo data: one current picture of each main view. Needs a built application.
 import { join } from "node:path";
 import { Bench } from "../e2e/support/bench.ts";
-import { typePoint } from "../e2e/support/drawn.ts";
 import { withBrowser } from "./withBrowser.ts";
 import { D, drawRockerPlate } from "../e2e/support/rockerPlate.ts";
 
-const BASIN = [
-  [-210, 0],
-  [-150, 120],
-  [0, 165],
-  [170, 130],
-  [240, 10],
-  [180, -110],
-  [20, -150],
-  [-140, -105],
-].map(([x, y]) => ({ x: x!, y: y! }));
 const folder = join(import.meta.dirname, "..", "docs", "screenshots");
 await withBrowser(4339, async (page) => {
   const shoot = async (name: string): Promise<void> => {
@@ -24,7 +13,17 @@ await withBrowser(4339, async (page) => {
   };
   const theme = async (name: string): Promise<void> => page.getByRole("button", { name }).click();
   const bench = new Bench(page);
-  await bench.open("Rocker plate");
+  /** A job of the demo as it stands. */
+  const open = async (name: string): Promise<void> => {
+    await page.goto("/jobs");
+    await page.getByRole("link", { name }).click();
+    await bench.ready();
+  };
+  await page.goto("/jobs");
+  await page.getByRole("link", { name: "Lamp room nameplate" }).waitFor();
+  await page.waitForTimeout(1500);
+  await shoot("jobs");
+  await open("Rocker plate");
   let step = 0;
   await drawRockerPlate(bench, async () => {
     if (++step !== 6) return;
@@ -93,25 +92,14 @@ await withBrowser(4339, async (page) => {
     await shoot(name);
   }
   await page.goto("/jobs");
-  await page.getByRole("link", { name: "Rocker plate" }).waitFor();
-  await shoot("jobs");
   await page.getByRole("link", { name: /^Inbox/ }).click();
   await page.getByRole("link", { name: /Sight glass flange/ }).click();
   await page.getByRole("button", { name: "Make a job of it" }).click();
   await page.getByRole("checkbox", { name: "flange.jpg" }).waitFor();
   await shoot("inbox");
   await page.keyboard.press("Escape");
-  await page.goto("/jobs");
   // a customer's file with its findings, one of them lit
-  await page.getByRole("button", { name: "Open a file" }).click();
-  const dialog = page.getByRole("dialog", { name: "Open a file" });
-  await dialog
-    .locator("input[type=file]")
-    .setInputFiles(join(import.meta.dirname, "..", "server", "demo", "0416-valve-chest-joint.dxf"));
-  await dialog.getByLabel("Part").fill("Valve chest joint");
-  await dialog.getByLabel("Job number").fill("0416");
-  await dialog.getByRole("button", { name: "Make the job" }).click();
-  await bench.ready();
+  await open("Valve chest joint");
   for (const key of ["KeyV", "KeyV"]) await page.keyboard.press(key);
   await page.getByRole("navigation", { name: "Steps" }).getByRole("button", { name: /^Tidy/ }).click();
   await page
@@ -129,17 +117,7 @@ await withBrowser(4339, async (page) => {
   await bench.point({ x: 196, y: 70 });
   await shoot("handles");
   // an opening through points: fitted to arcs with its chart, then its rebate being offset
-  await page.goto("/jobs");
-  await bench.open("Basin opening template");
-  await bench.tool("QD", "Point");
-  for (const at of BASIN) await typePoint(bench, "point", at);
-  await page.keyboard.press("Escape");
-  await page.keyboard.press("Escape");
-  for (const key of ["KeyV", "KeyV"]) await page.keyboard.press(key);
-  await bench.tool("WS", "Free curve");
-  for (const at of [...BASIN, BASIN[0]!]) await bench.click(at);
-  await page.keyboard.press("Escape");
-  await page.keyboard.press("Escape");
+  await open("Basin opening template");
   for (const key of ["KeyV", "KeyV"]) await page.keyboard.press(key);
   await bench.tool("GF", "Arc fit");
   await bench.type("0.05");

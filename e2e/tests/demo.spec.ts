@@ -51,6 +51,21 @@ test("the demo opens in the states in which its jobs are: each goes on from wher
 
   await open("Valve chest joint");
   await expect(now).toContainText(/\d+ pieces? to join/);
+  // what Pieces shows it also does: loose pieces that close are joined, an open chain is shown at its gap
+  await bench.pieces.hover();
+  await page.mouse.wheel(0, 5000);
+  await bench.pieces.getByRole("button", { name: "Show where it is open" }).last().click();
+  await expect(page.getByRole("region", { name: "Selected" })).not.toContainText("nothing");
+  await bench.pieces.hover();
+  await page.mouse.wheel(0, -5000);
+  const before = await bench.revision();
+  await bench.pieces
+    .getByRole("button", { name: /^Join its \d+ pieces$/ })
+    .first()
+    .click();
+  await expect(page.getByText(/^Joined: /)).toBeVisible();
+  await expect.poll(() => bench.revision()).toBe(before + 1);
+  await page.keyboard.press("Control+z");
   await page.getByRole("navigation", { name: "Steps" }).getByRole("button", { name: /^Tidy/ }).click();
   await expect(page.getByRole("region", { name: "Findings" })).toContainText("5 duplicate");
 

@@ -88,3 +88,58 @@ test("with 500 jobs only the rows in sight are in the page, and any one is found
   await typeOver(page.getByLabel("Search the jobs"), "gasket 377");
   await expect(rows(page)).toHaveText(["Gasket 377"]);
 });
+
+test("a new job asks before what was typed is thrown away; pictures and files dropped or pasted begin one", async ({
+  page,
+}) => {
+  const dialog = page.getByRole("dialog", { name: "New job" });
+  await page.getByRole("button", { name: "New job" }).click();
+  await page.keyboard.press("Escape"); // nothing is typed: it goes
+  await expect(dialog).toHaveCount(0);
+  await page.getByRole("button", { name: "New job" }).click();
+  await page.keyboard.type("Hatch cover");
+  await page.keyboard.press("Escape");
+  await expect(dialog.getByRole("alert")).toContainText("Throw away what is typed here?");
+  await page.keyboard.press("Enter"); // goes on with it
+  await expect(dialog.getByRole("alert")).toHaveCount(0);
+  await expect(dialog.getByLabel("Part")).toHaveValue("Hatch cover");
+  await dialog.getByRole("button", { name: "Cancel" }).click();
+  await dialog.getByRole("button", { name: "Throw it away" }).click();
+  await expect(dialog).toHaveCount(0);
+
+  /** A picture made in the page, or a text, handed over as a drop or a paste. */
+  const hand = (how: "drop" | "paste", name: string, text?: string): Promise<void> =>
+    page.evaluate(
+      async ([how, name, text]) => {
+        const canvas = new OffscreenCanvas(40, 30);
+        canvas.getContext("2d")!.fillRect(5, 5, 20, 10);
+        const bytes = text === undefined ? await canvas.convertToBlob({ type: "image/png" }) : new Blob([text]);
+        const data = new DataTransfer();
+        data.items.add(new File([bytes], name, { type: text === undefined ? "image/png" : "" }));
+        const event =
+          how === "drop"
+            ? new DragEvent("drop", { dataTransfer: data, bubbles: true, cancelable: true })
+            : new ClipboardEvent("paste", { clipboardData: data, bubbles: true });
+        document.querySelector("h1")!.dispatchEvent(event);
+      },
+      [how, name, text] as const,
+    );
+  await hand("paste", "pasted.png");
+  await expect(dialog).toContainText("pasted.png");
+  await page.keyboard.press("Escape");
+  await dialog.getByRole("button", { name: "Throw it away" }).click();
+  await hand(
+    "drop",
+    "bracket.dxf",
+    "0\nSECTION\n2\nENTITIES\n0\nCIRCLE\n8\n0\n10\n1\n20\n2\n40\n3\n0\nENDSEC\n0\nEOF\n",
+  );
+  const opened = page.getByRole("dialog", { name: "Open a file" });
+  await expect(opened.getByRole("list", { name: "What came" })).toContainText("1 circle");
+  await page.keyboard.press("Escape");
+  await hand("drop", "dropped.png");
+  await expect(dialog).toContainText("dropped.png");
+  await dialog.getByLabel("Part").click();
+  await page.keyboard.type("Dropped");
+  await dialog.getByRole("button", { name: "Make the job" }).click();
+  await expect(page.getByRole("img", { name: /sketch of Dropped/ })).toBeVisible();
+});

@@ -15,7 +15,7 @@ export const NextStep = ({ className = "" }: { className?: string }) => {
   }, [drawing, derivedAt, hasSketch]);
   const go = (does: Does): void => {
     if ("take" in does) act.take(does.take);
-    else if ("select" in does) act.select(does.select);
+    else if ("select" in does) act.show(does.select, does.at);
     else if ("callout" in does) act.showCallout(does.callout);
     else act.openPlace(does.go);
   };

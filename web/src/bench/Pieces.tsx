@@ -11,6 +11,7 @@ import { weightOf } from "@ash-edge/core/tables";
 import { piecesPath, type JobRecord } from "../store/index.ts";
 import { faultsFor, profileFor } from "./derived.ts";
 import { useBench, useSession } from "./SessionContext.tsx";
+import { openAt } from "./whatNow.ts";
 
 const counted = (n: number, one: string): string => `${n} ${one}${n === 1 ? "" : "s"}`;
 
@@ -93,6 +94,7 @@ const Rows = ({ items, unit }: { items: readonly (Contour | OpenChain)[]; unit: 
             style={{ transform: `translateY(${start}px)` }}
           >
             <Row item={items[index]!} unit={unit} />
+            <ToDo item={items[index]!} />
           </li>
         ))}
       </ul>
@@ -129,6 +131,22 @@ const Row = ({ item, unit }: { item: Contour | OpenChain; unit: Unit }) => {
           </span>
         ))}
       </span>
+    </button>
+  );
+};
+
+/** What a contour that is not joined, or a chain that is open, asks for. */
+const ToDo = ({ item }: { item: Contour | OpenChain }) => {
+  const { act } = useSession();
+  if (item.closed && item.joined) return null;
+  return (
+    <button
+      type="button"
+      onMouseDown={(event) => event.preventDefault()}
+      onClick={() => (item.closed ? act.joinThese(item.ids) : act.show(item.ids, openAt(item)))}
+      className="mb-2 ml-[3.9rem] rounded-card border border-hair px-2 py-0.5 text-xs hover:border-ink"
+    >
+      {item.closed ? `Join its ${item.ids.length} pieces` : "Show where it is open"}
     </button>
   );
 };

@@ -1,9 +1,9 @@
 import type { StoreApi } from "zustand/vanilla";
 import { layerOf, mainLayer, settingsOf, unitOf } from "@ash-edge/core/drawing";
-import { removeEntities } from "@ash-edge/core/edits";
+import { joinPieces, removeEntities } from "@ash-edge/core/edits";
 import { indexDrawing } from "@ash-edge/core/look";
 import { showLength, type Id } from "@ash-edge/core/numeric";
-import { sayRefusal } from "@ash-edge/core/say";
+import { sayJoined, sayRefusal } from "@ash-edge/core/say";
 import { litOf, toolById, type BankKey, type Lit } from "@ash-edge/tools";
 import { stepAt, stepCount, type History, type StoredJob } from "../store/index.ts";
 import { toScreen } from "./board/view.ts";
@@ -263,6 +263,14 @@ export const makeSession = (job: string, stored: StoredJob, surroundings: Surrou
     isReadOnly: history.isReadOnly,
     setBank: (key: BankKey | undefined) => send("panels", { type: "bank", key }),
     select: (ids: readonly Id[]) => send("selection", { type: "selected", ids }),
+    /** Makes one contour or chain of pieces whose ends meet. */
+    joinThese: (ids: readonly Id[]): void => {
+      const { drawing } = get().history;
+      const joined = joinPieces(drawing, new Set(ids));
+      if (!joined.ok) return core.sayNo(joined.refusal);
+      if (history.commit(joined.value.edit))
+        say({ text: `Joined: ${sayJoined(joined.value, unitOf(drawing))}.`, tone: "said" });
+    },
     selectAll: selecting.selectAll,
     /** Deletes what is selected, or what is named. */
     remove: (ids?: readonly Id[]): void => {

@@ -1,12 +1,14 @@
 import { isWaived } from "@ash-edge/core/checks";
 import { entitiesOf, isLayout, picturesOf, type Callout, type Drawing } from "@ash-edge/core/drawing";
+import type { Point } from "@ash-edge/core/geometry";
 import type { Id } from "@ash-edge/core/numeric";
+import type { OpenChain } from "@ash-edge/core/profile";
 import { faultsFor, ledgerFor, profileFor } from "./derived.ts";
 
 /** What a button does: takes a tool, selects, shows a callout with the tools that fit it, goes on to Prove. */
 export type Does =
   | { readonly take: string }
-  | { readonly select: readonly Id[] }
+  | { readonly select: readonly Id[]; readonly at?: Point | undefined }
   | { readonly callout: Callout }
   | { readonly go: "prove" };
 
@@ -42,6 +44,9 @@ const firstStep = (drawing: Drawing, hasSketch: boolean): NextStep => {
   return { words: drawing.entity.size > 2 ? "Laid out. Go on with" : "Begin with", offers: shapes };
 };
 
+/** Where a chain is open, at its gap if it has one. */
+export const openAt = ({ ends }: OpenChain): Point | undefined => (ends.find(({ gap }) => gap) ?? ends[0])?.at;
+
 /**
  * What is most worth doing next, by the state of the job: a first shape, loose pieces joined, open chains closed, what
  * stands against cutting, callouts put right and placed; then it is proved.
@@ -51,9 +56,10 @@ export const whatNow = (drawing: Drawing, hasSketch: boolean): NextStep => {
   const { contours, open } = profileFor(drawing);
   const loose = contours.filter(({ joined }) => !joined).flatMap(({ ids }) => ids);
   if (loose.length > 0) return one(`${counted(loose.length, "piece")} to join`, "Join", { take: "join" });
-  if (open[0]) return one(`${counted(open.length, "chain")} open`, "Show", { select: open[0].ids });
+  if (open[0])
+    return one(`${counted(open.length, "chain")} open`, "Show", { select: open[0].ids, at: openAt(open[0]) });
   const wrong = faultsFor(drawing).find(({ severity, ids }) => severity === "error" && ids.length > 0);
-  if (wrong) return one("Something stands against cutting", "Show", { select: wrong.ids });
+  if (wrong) return one("Something stands against cutting", "Show", { select: wrong.ids, at: wrong.at });
   const rows = ledgerFor(drawing).filter((row) => !row.callout.reference && !isWaived(row));
   for (const [state, words] of [
     ["off", "off"],

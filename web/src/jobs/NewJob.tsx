@@ -1,6 +1,6 @@
 import { joiResolver } from "@hookform/resolvers/joi";
 import Joi from "joi";
-import { useState } from "react";
+import { useEffect, useState } from "react";
 import { useForm, useWatch } from "react-hook-form";
 import { useNavigate } from "react-router";
 import type { Unit } from "@ash-edge/core/numeric";
@@ -24,10 +24,13 @@ const schema = Joi.object(headFields);
 export const NewJob = ({
   number,
   taken,
+  files,
   onClose,
 }: {
   number: string;
   taken: readonly string[];
+  /** Pictures that the job begins with. */
+  files?: readonly File[];
   onClose: () => void;
 }) => {
   const database = useDatabase();
@@ -46,6 +49,13 @@ export const NewJob = ({
     setRefusal(undefined);
     return pictures.take(files);
   };
+  useEffect(() => {
+    let current = true;
+    void Promise.resolve().then(() => (current && files ? take(files) : undefined));
+    return () => {
+      current = false;
+    };
+  }, [files]); // eslint-disable-line react-hooks/exhaustive-deps
   const unit = useWatch({ control, name: "unit" });
   const make = async (fields: Fields): Promise<void> => {
     if (taken.includes(fields.number))
@@ -63,7 +73,13 @@ export const NewJob = ({
   );
   return (
     <>
-      <FormDialog title="New job" submit="Make the job" onSubmit={handleSubmit(make)} onClose={onClose}>
+      <FormDialog
+        title="New job"
+        submit="Make the job"
+        holds={formState.isDirty || sketches.length > 0}
+        onSubmit={handleSubmit(make)}
+        onClose={onClose}
+      >
         {field("name", "Part", { autoFocus: true })}
         {field("number", "Job number")}
         <div>

@@ -17,10 +17,13 @@ import { readOpened, type Opened } from "./readOpened.ts";
 export const OpenFile = ({
   number: free,
   taken,
+  file,
   onClose,
 }: {
   number: string;
   taken: readonly string[];
+  /** The file that is opened, where one was dropped. */
+  file?: File;
   onClose: () => void;
 }) => {
   const database = useDatabase();
@@ -50,6 +53,13 @@ export const OpenFile = ({
       if (!own.signal.aborted) setReading(false);
     }
   };
+  useEffect(() => {
+    let current = true;
+    void Promise.resolve().then(() => (current ? take(file) : undefined));
+    return () => {
+      current = false;
+    };
+  }, [file]); // eslint-disable-line react-hooks/exhaustive-deps
   const make = async (): Promise<void> => {
     if (!opened) return;
     const { number, name, unit } = fields;

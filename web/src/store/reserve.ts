@@ -165,11 +165,14 @@ const IDENTITY = "identity";
  */
 export const putBack = async (database: Database, of: ReserveFiles): Promise<readonly string[]> => {
   const known = (await database.settings.get(IDENTITY))?.value as string | undefined;
-  const kept = await of.identity();
   if (known !== undefined) {
-    if (kept !== known) await of.setIdentity(known);
+    // nothing was lost: nobody waits for the reserve to say whose it is
+    of.identity()
+      .then((kept) => (kept === known ? undefined : of.setIdentity(known)))
+      .catch(() => undefined);
     return [];
   }
+  const kept = await of.identity();
   const identity = kept ?? crypto.randomUUID?.() ?? String(Math.random());
   const names: string[] = [];
   for (const { job: id, texts } of kept === undefined ? [] : await of.all()) {
