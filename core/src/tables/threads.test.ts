@@ -51,6 +51,12 @@ describe("threads", () => {
   it("are searched by how they begin, and convert into the other unit exactly", () => {
     expect(searchThreads("M1", 20).map(({ name }) => name)).toContain("M10");
     expect(searchThreads("3/8", 9).map(({ name }) => name)).toEqual(["3/8-16", "3/8-24"]);
+    expect(
+      searchThreads("", 500, "in")
+        .slice(0, 3)
+        .map(({ unit }) => unit),
+    ).toEqual(["in", "in", "in"]);
+    expect(searchThreads("", 500, "in")).toHaveLength(THREADS.length);
     expect(threadLength(named("1/2-13"), 0.5, "mm")).toBe(12.7);
   });
 });

@@ -238,10 +238,12 @@ export const drillWords = (thread: Thread, unit: Unit, drill = threadLength(thre
   return `drill Ø ${showLengthUnit(drill, unit)}${limits}`;
 };
 
-/** Threads whose names begin with what is typed, at most `count`. */
-export const searchThreads = (text: string, count: number): readonly Thread[] => {
+/** Threads whose names begin with what is typed, at most `count`, those of `first` before the others. */
+export const searchThreads = (text: string, count: number, first: Unit = "mm"): readonly Thread[] => {
   const wanted = bareName(text);
-  return THREADS.filter((thread) => namesOf(thread).some((name) => name.startsWith(wanted))).slice(0, count);
+  const found = THREADS.filter((thread) => namesOf(thread).some((name) => name.startsWith(wanted)));
+  const own = found.filter(({ unit }) => unit === first);
+  return [...own, ...found.filter(({ unit }) => unit !== first)].slice(0, count);
 };
 
 /** A length of a thread in the job's unit. */

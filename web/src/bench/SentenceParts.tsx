@@ -348,7 +348,7 @@ const ThreadOffers = ({ part, text }: { part: Typed; text: string }) => {
   const { act } = useSession();
   const drawing = useBench((state) => state.history.drawing);
   const called = calloutsOf(drawing).filter(({ kind }) => kind === "thread");
-  const found = searchThreads(text, 8);
+  const found = searchThreads(text, 8, unitOf(drawing));
   if (found.length === 0 && called.length === 0) return null;
   const row = "flex w-full items-center gap-3 px-3 py-1 text-left hover:bg-board";
   return (

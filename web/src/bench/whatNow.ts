@@ -48,11 +48,14 @@ const firstStep = (drawing: Drawing, hasSketch: boolean): NextStep => {
 export const openAt = ({ ends }: OpenChain): Point | undefined => (ends.find(({ gap }) => gap) ?? ends[0])?.at;
 
 /**
- * What is most worth doing next, by the state of the job: a first shape, loose pieces joined, open chains closed, what
+ * What is most worth doing next, by the state of the job: a first shape, doubled lines tidied, loose pieces joined,
+ * open chains closed, what
  * stands against cutting, callouts put right and placed; then it is proved.
  */
 export const whatNow = (drawing: Drawing, hasSketch: boolean): NextStep => {
   if (isEmpty(drawing)) return firstStep(drawing, hasSketch);
+  if (faultsFor(drawing).some(({ code }) => code === "doubled"))
+    return one("Some lines lie twice", "Tidy", { take: "tidy" });
   const { contours, open } = profileFor(drawing);
   const loose = contours.filter(({ joined }) => !joined).flatMap(({ ids }) => ids);
   if (loose.length > 0) return one(`${counted(loose.length, "piece")} to join`, "Join", { take: "join" });
