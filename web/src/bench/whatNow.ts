@@ -49,8 +49,7 @@ export const openAt = ({ ends }: OpenChain): Point | undefined => (ends.find(({ 
 
 /**
  * What is most worth doing next, by the state of the job: a first shape, doubled lines tidied, loose pieces joined,
- * open chains closed, what
- * stands against cutting, callouts put right and placed; then it is proved.
+ * open chains closed, what stands against cutting, callouts put right and placed; then it is proved.
  */
 export const whatNow = (drawing: Drawing, hasSketch: boolean): NextStep => {
   if (isEmpty(drawing)) return firstStep(drawing, hasSketch);

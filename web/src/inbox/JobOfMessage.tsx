@@ -9,10 +9,9 @@ import { openDrawing } from "@ash-edge/core/formats";
 import { showLengthUnit, type Unit } from "@ash-edge/core/numeric";
 import { useDatabase } from "../app/StoreProvider.tsx";
 import { askToKeep } from "../app/storage.ts";
-import { Field, headFields, moreHeadFields } from "../jobs/headFields.tsx";
+import { Field, headFields, moreHeadFields, UnitChoice } from "../jobs/headFields.tsx";
 import { createJob, keepJobOf, sayStoreFault } from "../store/index.ts";
 import { CalloutLines } from "../ui/CalloutLines.tsx";
-import { Segmented } from "../ui/Choice.tsx";
 import { FormDialog } from "../ui/FormDialog.tsx";
 import { MarkedText } from "./MarkedText.tsx";
 import { useCameWith } from "./useCameWith.tsx";
@@ -109,15 +108,7 @@ export const JobOfMessage = ({
         <div>
           <div className="mb-1 text-soft">{drawn?.unit ? `Unit: the file’s, ${drawn.unit}` : "Unit of the sketch"}</div>
           {!drawn?.unit && (
-            <Segmented
-              label="Unit of the sketch"
-              options={[
-                ["mm", "mm"],
-                ["in", "in"],
-              ]}
-              value={unit}
-              onChange={(unit) => setValue("unit", unit as Unit)}
-            />
+            <UnitChoice label="Unit of the sketch" value={unit} onChange={(unit) => setValue("unit", unit)} />
           )}
         </div>
         {came.list}

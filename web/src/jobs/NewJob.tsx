@@ -7,11 +7,10 @@ import type { Unit } from "@ash-edge/core/numeric";
 import { useDatabase } from "../app/StoreProvider.tsx";
 import { askToKeep } from "../app/storage.ts";
 import { createJob, sayStoreFault, type NewSketch } from "../store/index.ts";
-import { Segmented } from "../ui/Choice.tsx";
 import { FormDialog } from "../ui/FormDialog.tsx";
 import { filesOf } from "../ui/readPicture.ts";
 import { PICTURE_TYPES, useTakenPictures } from "../ui/useTakenPictures.tsx";
-import { Field, headFields, MaterialList } from "./headFields.tsx";
+import { Field, headFields, MaterialList, UnitChoice } from "./headFields.tsx";
 
 type Fields = { number: string; name: string; unit: Unit; material: string; thickness: string };
 
@@ -84,15 +83,7 @@ export const NewJob = ({
         {field("number", "Job number")}
         <div>
           <div className="mb-1 text-soft">Unit of the sketch</div>
-          <Segmented
-            label="Unit of the sketch"
-            options={[
-              ["mm", "mm"],
-              ["in", "in"],
-            ]}
-            value={unit}
-            onChange={(unit) => setValue("unit", unit as Unit)}
-          />
+          <UnitChoice label="Unit of the sketch" value={unit} onChange={(unit) => setValue("unit", unit)} />
         </div>
         <div className="grid grid-cols-2 gap-3">
           {field("material", "Material", { list: "new-job-materials" })}

@@ -7,10 +7,9 @@ import type { Drawing } from "@ash-edge/core/drawing";
 import type { JobHead } from "@ash-edge/core/formats/job";
 import { askToKeep } from "../app/storage.ts";
 import { createJob, isStoreFault, sayStoreFault } from "../store/index.ts";
-import { Segmented } from "../ui/Choice.tsx";
 import { FormDialog } from "../ui/FormDialog.tsx";
 import { filesOf } from "../ui/readPicture.ts";
-import { Field } from "./headFields.tsx";
+import { Field, UnitChoice } from "./headFields.tsx";
 import { readOpened, type Opened } from "./readOpened.ts";
 
 /** Opens a customer's drawing file, or a job file, as a new job; says what came of it before anything is made. */
@@ -163,14 +162,10 @@ export const OpenFile = ({
             {opened.kind === "drawing" && !opened.unit && (
               <div>
                 <div className="mb-1 text-caution">The file does not say its unit. What is one unit of it?</div>
-                <Segmented
+                <UnitChoice
                   label="Unit of the file"
-                  options={[
-                    ["mm", "mm"],
-                    ["in", "in"],
-                  ]}
                   value={fields.unit ?? ""}
-                  onChange={(unit) => setFields({ ...fields, unit: unit as Unit })}
+                  onChange={(unit) => setFields({ ...fields, unit: unit })}
                 />
               </div>
             )}

@@ -2,6 +2,7 @@ import Joi from "joi";
 import type { InputHTMLAttributes } from "react";
 import { readTypedValue, type Unit } from "@ash-edge/core/numeric";
 import { MATERIALS } from "@ash-edge/core/tables";
+import { Segmented } from "../ui/Choice.tsx";
 
 const words = (most: number): Joi.StringSchema =>
   Joi.string()
@@ -68,6 +69,27 @@ export const Field = ({
       </span>
     )}
   </label>
+);
+
+/** Millimetres or inches. */
+export const UnitChoice = ({
+  label,
+  value,
+  onChange,
+}: {
+  label: string;
+  value: Unit | "";
+  onChange: (unit: Unit) => void;
+}) => (
+  <Segmented
+    label={label}
+    options={[
+      ["mm", "mm"],
+      ["in", "in"],
+    ]}
+    value={value}
+    onChange={(unit) => onChange(unit as Unit)}
+  />
 );
 
 /** The materials whose density is known, offered in a blank that names this list. */
