@@ -1,5 +1,6 @@
 import { readFileSync } from "node:fs";
 import { expect, test, type Page } from "@playwright/test";
+import { LAYOUT_LAYER, MARK_LAYER } from "@ash-edge/core/drawing";
 import { Bench, type Place, typeOver } from "../support/bench.ts";
 import { contoursOf, newJob, rowsOf, typePoint } from "../support/drawn.ts";
 
@@ -143,7 +144,19 @@ test("offsets: pieces that meet as one, through a point, both sides, corners, a 
   await expect(page.getByText("Nothing is left at 13 mm: at 12 mm the widest place closes.")).toBeVisible();
   await page.keyboard.press("Delete");
   await bench.click({ x: 20, y: 86 }); // through a point: what is not typed comes from the pointer
-  await expect.poll(async () => (await rowsOf(bench)).filter(({ kind }) => kind === "circle").length).toBe(2);
+  const rounds = async () => (await rowsOf(bench)).filter(({ kind }) => kind === "circle");
+  await expect.poll(async () => (await rounds()).length).toBe(2);
+  // as a mark it lies on the marks, as layout on the layout, whatever is drawn on
+  for (const [as, n] of [
+    ["as a mark", 3],
+    ["as layout", 4],
+  ] as const) {
+    await page.getByRole("radio", { name: as }).click();
+    await bench.click({ x: 20, y: 82 });
+    await bench.click({ x: 20, y: 86 });
+    await expect.poll(async () => (await rounds()).length).toBe(n);
+  }
+  expect((await rounds()).map(({ layer }) => layer)).toEqual([1, 1, MARK_LAYER, LAYOUT_LAYER]);
 });
 
 test("a cutter allowed for: by the tool, and at release with what it can't get into", async ({ page }) => {

@@ -1,4 +1,5 @@
 import { exampleRounded } from "../example/exampleShapes.ts";
+import { LAYOUT_LAYER, MARK_LAYER } from "@ash-edge/core/drawing";
 import { offsetWhat, areaAt, offsetThrough, offsetEdit, type OffsetWhat } from "@ash-edge/core/edits";
 import { done, refuse, showLengthUnit, type Outcome } from "@ash-edge/core/numeric";
 import type { Corners, Ends } from "@ash-edge/core/offset";
@@ -13,6 +14,9 @@ const whatOf = (given: Given, { drawing, index }: ToolContext): Outcome<OffsetWh
   return found ? { ok: true, value: found } : refuse("offset-outside");
 };
 
+/** Where it is drawn if not on the working layer. */
+const LAYERS: Readonly<Record<string, number>> = { mark: MARK_LAYER, layout: LAYOUT_LAYER };
+
 export const offset: Tool = {
   kind: "tool",
   id: "offset",
@@ -21,7 +25,7 @@ export const offset: Tool = {
     "Click a contour, a circle, a chain or one of the pieces that meet, then on the side where the offset belongs: " +
     "at the typed distance, or through the point clicked. Arcs stay arcs, nothing crosses, what is too narrow " +
     "splits or vanishes. An area takes a contour with its holes: inside it the material shrinks, outside it grows. " +
-    "Both sides of an open chain can become one band round it.",
+    "Both sides of an open chain can become one band round it. It can be drawn as a mark or as layout.",
   drawing: ["M5 19 L5 9 A4 4 0 0 1 9 5 L19 5", "M10 19 L10 11 A1 1 0 0 1 11 10 L19 10"],
   example: {
     cut: [exampleRounded(70, 40, 12)],
@@ -90,6 +94,16 @@ export const offset: Tool = {
         ["replace", "replace"],
       ],
     },
+    {
+      kind: "choice",
+      name: "as",
+      label: "as what it is drawn",
+      options: [
+        ["here", "on this layer"],
+        ["mark", "as a mark"],
+        ["layout", "as layout"],
+      ],
+    },
   ],
   wants: ({ choice }) => [choice("what") === "curve" ? "of" : "area", "side"],
   propose: (given, context) => {
@@ -126,7 +140,7 @@ export const offset: Tool = {
         times,
         ...(ends === "open" ? {} : { band: ends as Ends }),
       },
-      context.layer,
+      LAYERS[given.choice("as")] ?? context.layer,
       given.choice("source") === "replace",
       callout && picked ? { callout: callout.id, picked } : undefined,
     );

@@ -223,13 +223,13 @@ const Layout = ({
               )}
             </Panel>
             <Handle />
-            <Panel id="selected" defaultSize="28%" minSize="60px" collapsible>
+            <Panel id="selected" defaultSize="26%" minSize="60px" collapsible>
               <Guarded name="What is selected">
                 <Selected />
               </Guarded>
             </Panel>
             <Handle />
-            <Panel id="layers" defaultSize="19%" minSize="60px">
+            <Panel id="layers" defaultSize="26%" minSize="60px">
               <Guarded name="The layers">
                 <Layers />
               </Guarded>

@@ -12,6 +12,7 @@ import {
 } from "@ash-edge/core/drawing";
 import { freeLayerName } from "@ash-edge/core/edits";
 import { JobStyle } from "./JobStyle.tsx";
+import { countsFor } from "./derived.ts";
 import { FileColour } from "./FileColour.tsx";
 import { useBench, useSession } from "./SessionContext.tsx";
 import { focusBoard } from "./useBenchKeys.ts";
@@ -29,6 +30,7 @@ export const Layers = () => {
   const { act } = useSession();
   const drawing = useBench((state) => state.history.drawing);
   const working = useBench((state) => state.selection.layer);
+  const counts = countsFor(drawing);
   return (
     <section
       data-region="Layers"
@@ -53,7 +55,7 @@ export const Layers = () => {
         className="min-h-0 flex-1 overflow-y-auto"
       >
         {layersOf(drawing).map((layer) => (
-          <Row key={layer.id} layer={layer} working={layer.id === working} />
+          <Row key={layer.id} layer={layer} count={counts.get(layer.id) ?? 0} working={layer.id === working} />
         ))}
         <Annotations />
       </RadioGroup.Root>
@@ -101,7 +103,7 @@ const Small = ({ label, onClick, children }: { label: string; onClick: () => voi
   </button>
 );
 
-const Row = ({ layer, working }: { layer: Layer; working: boolean }) => {
+const Row = ({ layer, count, working }: { layer: Layer; count: number; working: boolean }) => {
   const { act } = useSession();
   const own = !FIRST_LAYERS.some(({ id }) => id === layer.id);
   return (
@@ -118,12 +120,17 @@ const Row = ({ layer, working }: { layer: Layer; working: boolean }) => {
       </RadioGroup.Item>
       {layer.colour !== undefined && rgbOf(layer.colour) && <FileColour colour={layer.colour} bare />}
       <Name layer={layer} />
+      {count > 0 && (
+        <span className="figures mr-1 shrink-0 text-xs text-soft" title={`${count} on ${layer.name}`}>
+          {count}
+        </span>
+      )}
       <select
         aria-label={`Role of ${layer.name}`}
         value={layer.role}
         disabled={!own}
         onChange={(event) => act.changeLayer(layer.id, { role: event.target.value as CutRole })}
-        className="h-6 max-w-20 shrink-0 rounded-card bg-transparent text-xs text-soft disabled:appearance-none"
+        className="h-6 w-[4.6rem] shrink-0 rounded-card bg-transparent text-xs text-soft disabled:appearance-none"
       >
         {ROLES.map(([role, words]) => (
           <option key={role} value={role}>

@@ -1,6 +1,7 @@
 import { measureCallout, type CalloutState } from "@ash-edge/core/callouts";
 import { faultsOf, subjectOf, type Fault } from "@ash-edge/core/checks";
-import { calloutsOf, type Callout, type Drawing } from "@ash-edge/core/drawing";
+import { calloutsOf, entitiesOf, type Callout, type Drawing } from "@ash-edge/core/drawing";
+import type { Id } from "@ash-edge/core/numeric";
 import { profileOf, type Profile } from "@ash-edge/core/profile";
 import type { Derived } from "../worker/mass.worker.ts";
 import { LARGE } from "./mass.ts";
@@ -32,6 +33,13 @@ export const faultsFor = (drawing: Drawing): readonly Fault[] =>
   isLarge(drawing) ? lastKnown.faults : faultsNow(drawing);
 export const rolesFor = (drawing: Drawing): ReturnType<typeof rolesOf> =>
   isLarge(drawing) ? rolesThen(lastKnown) : rolesNow(drawing);
+
+/** How many things lie on each layer, by its id. */
+export const countsFor: (drawing: Drawing) => ReadonlyMap<Id, number> = once((drawing: Drawing) => {
+  const counts = new Map<Id, number>();
+  for (const { layer } of entitiesOf(drawing)) counts.set(layer, (counts.get(layer) ?? 0) + 1);
+  return counts;
+});
 
 export type LedgerRow = { readonly callout: Callout; readonly state: CalloutState };
 export const ledgerFor: (drawing: Drawing) => readonly LedgerRow[] = once((drawing: Drawing) =>

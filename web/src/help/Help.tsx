@@ -1,4 +1,4 @@
-import { useEffect, useState } from "react";
+import { Fragment, useEffect, useState } from "react";
 import { useLocation } from "react-router";
 import {
   HANDLE_TOOLS,
@@ -39,6 +39,27 @@ const WAY = [
   ],
 ] as const;
 
+/** How it is typed and clicked, whatever the tool: the key or the text, and what it does. */
+const KEYS = [
+  ["26d, 1-3/16", "A number goes into the lit blank wherever it is typed, and is held: no click can change it."],
+  ["80;30", "A point by x and y from the datum. @12<45 is so far from the last point, at an angle."],
+  ["Tab", "On to the next blank or point, with Shift to the one before; a point’s x and y are blanks of their own."],
+  ["Enter", "Holds what is typed. With all of it typed it makes the piece; with no tool it takes the last one again."],
+  ["Backspace", "Takes back the last pick or piece of what is being drawn. Delete empties the lit blank."],
+  ["B A", "Puts the datum on any snap: x and y are counted from there."],
+  [
+    "two keys",
+    "Take a tool: its bank by its place under the left hand, then its own. The bank’s key again takes its first.",
+  ],
+  ["Ctrl K", "Finds a tool by its name."],
+  ["Space", "The next solution, or the next snap under the pointer."],
+  ["Esc", "Steps back: from a pick, from the tool, from what is selected."],
+  ["Shift, Alt", "Held: Shift keeps the direction, Alt lets go of snaps."],
+  ["Ctrl click", "Takes a thing’s own radius, length or angle into the blank."],
+  ["arrows", "Move a cursor over the board without a mouse, finer with Shift, coarser with Ctrl; Enter clicks there."],
+  ["Page Down", "Goes to what is near, nearest first, and says it. Ctrl Enter ends the run, + and − zoom."],
+] as const;
+
 /** What each tool needs and what it makes, and a way through a job. */
 export const Help = () => {
   const [text, setText] = useState("");
@@ -57,6 +78,16 @@ export const Help = () => {
     <Page title="Help">
       <div className="mx-auto max-w-5xl">
         <h1 className="text-lg font-semibold">Help</h1>
+        <section className="card mt-3 p-4" aria-label="Everywhere">
+          <dl className="grid grid-cols-[auto_1fr_auto_1fr] items-baseline gap-x-4 gap-y-1.5">
+            {KEYS.map(([key, words]) => (
+              <Fragment key={key}>
+                <dt className="figures font-semibold whitespace-nowrap">{key}</dt>
+                <dd className="text-soft">{words}</dd>
+              </Fragment>
+            ))}
+          </dl>
+        </section>
         <ol className="card mt-3 grid grid-cols-4 gap-5 p-4" aria-label="The way through a job">
           {WAY.map(([step, words], i) => (
             <li key={step}>
@@ -67,18 +98,6 @@ export const Help = () => {
             </li>
           ))}
         </ol>
-        <section className="card mt-3 p-4" aria-label="Everywhere">
-          <p>
-            Two keys take a tool: the first its bank, by its place under the left hand, then the tool; the bank’s own
-            key again takes its first. <b>Ctrl K</b> finds a tool by name. A digit typed anywhere goes into the lit
-            blank and is held there; no click can change it. <b>Space</b> takes the next solution or snap. Held,{" "}
-            <b>Shift</b> keeps the direction, <b>Alt</b> lets go of snaps, <b>Ctrl click</b> takes a thing’s own value
-            into the blank. <b>Esc</b> steps back. A point is typed too: 80;30, or @12&lt;45 from the last one. Without
-            a mouse the <b>arrows</b> move a cursor over the board, finer with Shift, coarser with Ctrl;{" "}
-            <b>Page Down</b> goes to what is near and says it; <b>Enter</b> clicks there, <b>Ctrl Enter</b> ends the
-            run; <b>+</b> and <b>−</b> zoom.
-          </p>
-        </section>
         <input
           aria-label="Search the help"
           placeholder="Search the tools"
