@@ -88,8 +88,10 @@ const watch = (
 ): void => {
   response.set({ "Content-Type": "text/event-stream", "Cache-Control": "no-cache", "X-Accel-Buffering": "no" });
   response.flushHeaders();
-  const start = Date.now();
+  // what is told first is the place from which it is watched, however long it took to get here
+  let start: number | undefined;
   const tell = (): void => {
+    start ??= Date.now();
     const time = from + (speed * (Date.now() - start)) / 1000;
     const { at, step, state } = runAt(run, time, process);
     response.write(
