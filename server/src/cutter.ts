@@ -91,8 +91,9 @@ const watch = (
   // what is told first is the place from which it is watched, however long it took to get here
   let start: number | undefined;
   const tell = (): void => {
-    start ??= Date.now();
-    const time = from + (speed * (Date.now() - start)) / 1000;
+    const now = Date.now();
+    start ??= now;
+    const time = from + (speed * (now - start)) / 1000;
     const { at, step, state } = runAt(run, time, process);
     response.write(
       `data: ${JSON.stringify({ time: Math.min(time, run.time), position: at, contour: step, state })}\n\n`,
