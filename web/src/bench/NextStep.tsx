@@ -1,10 +1,11 @@
-import { useMemo } from "react";
+import { useMemo, type ReactNode } from "react";
+import { ErrorBoundary } from "react-error-boundary";
 import { useBench, useSession } from "./SessionContext.tsx";
 import { useShownSketches } from "./SketchesContext.ts";
 import { isEmpty, whatNow, type Does } from "./whatNow.ts";
 
 /** What to do next, by the state of the job, and the buttons that do it. */
-export const NextStep = ({ className = "" }: { className?: string }) => {
+const Words = ({ className = "" }: { className?: string }) => {
   const { act } = useSession();
   const drawing = useBench((state) => state.history.drawing);
   const derivedAt = useBench((state) => state.history.derivedAt);
@@ -37,13 +38,34 @@ export const NextStep = ({ className = "" }: { className?: string }) => {
   );
 };
 
+/** A line that says what is next is worth no more than itself: where it can't be said nothing is. */
+const Quietly = ({ children }: { children: ReactNode }) => (
+  <ErrorBoundary fallback={null} resetKeys={[useBench((state) => state.history.drawing)]}>
+    {children}
+  </ErrorBoundary>
+);
+
+const InSentence = () => (useBench((state) => isEmpty(state.history.drawing)) ? null : <Words className="ml-2" />);
+
 /** On an empty board: how it is begun; out of the way once a tool is in hand. */
-export const FirstStep = () => {
+const OnBoard = () => {
   const isShown = useBench((state) => state.hand.toolId === undefined && isEmpty(state.history.drawing));
   if (!isShown) return null;
   return (
     <div className="pointer-events-none absolute inset-x-0 bottom-14 z-10 flex justify-center px-3">
-      <NextStep className="card pointer-events-auto px-3 py-2" />
+      <Words className="card pointer-events-auto px-3 py-2" />
     </div>
   );
 };
+
+/** What is next, in the sentence; while the board is empty that stands there. */
+export const NextStep = () => (
+  <Quietly>
+    <InSentence />
+  </Quietly>
+);
+export const FirstStep = () => (
+  <Quietly>
+    <OnBoard />
+  </Quietly>
+);

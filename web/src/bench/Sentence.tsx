@@ -3,7 +3,6 @@ import { Fragment, useEffect, useRef } from "react";
 import { toolById } from "@ash-edge/tools";
 import { Segmented } from "../ui/Choice.tsx";
 import { NextStep } from "./NextStep.tsx";
-import { isEmpty } from "./whatNow.ts";
 import { Hint, PartView } from "./SentenceParts.tsx";
 import { useBench, useSession } from "./SessionContext.tsx";
 
@@ -84,7 +83,6 @@ export const Sentence = () => {
 const SelectParts = () => {
   const { act } = useSession();
   const { how, box } = useBench((state) => state.kept.selecting);
-  const empty = useBench((state) => isEmpty(state.history.drawing));
   return (
     <>
       <Segmented
@@ -110,7 +108,7 @@ const SelectParts = () => {
         value={box}
         onChange={(to) => act.setSelecting({ box: to as typeof box })}
       />
-      {!empty && <NextStep className="ml-2" />}
+      <NextStep />
     </>
   );
 };
