@@ -157,6 +157,19 @@ test("offsets: pieces that meet as one, through a point, both sides, corners, a 
     await expect.poll(async () => (await rounds()).length).toBe(n);
   }
   expect((await rounds()).map(({ layer }) => layer)).toEqual([1, 1, MARK_LAYER, LAYOUT_LAYER]);
+  // on a hidden layer it is said, on a locked one refused
+  const layers = page.getByRole("region", { name: "Layers" });
+  await page.getByRole("radio", { name: "as a mark" }).click();
+  await layers.getByRole("button", { name: "Hide Marks" }).click();
+  await bench.click({ x: 20, y: 82 });
+  await bench.click({ x: 20, y: 76 });
+  await expect(page.getByText("Drawn on Marks, which is hidden")).toBeVisible();
+  await expect.poll(async () => (await rounds()).length).toBe(5);
+  await layers.getByRole("button", { name: "Lock Marks" }).click();
+  await bench.click({ x: 20, y: 82 });
+  await bench.click({ x: 20, y: 77 });
+  await expect(page.getByRole("alert")).toContainText("Marks is locked");
+  expect((await rounds()).length).toBe(5);
 });
 
 test("a cutter allowed for: by the tool, and at release with what it can't get into", async ({ page }) => {

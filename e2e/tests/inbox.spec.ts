@@ -77,6 +77,14 @@ test("jobs are made of a photo, a page of a PDF, a file and a question, with the
   await page.goto("/inbox");
   await open(page, "Can you cut a lever?");
   await expect(form(page)).toContainText("Nothing came with it");
+  // another unit than the words': it is said; what was changed is not thrown away at once
+  await form(page).getByRole("radio", { name: "mm" }).click();
+  await expect(form(page)).toContainText("Numbers without a unit are read as mm, the job’s unit.");
+  await form(page).getByRole("radio", { name: "in", exact: true }).click();
+  await form(page).getByLabel("Line 1").click();
+  await page.keyboard.type(" ");
+  await page.keyboard.press("Escape");
+  await form(page).getByRole("button", { name: "Go on with it" }).click();
   await expect(form(page).getByLabel("Thickness")).toHaveValue("5/8 in");
   await form(page).getByLabel("Job number").click();
   await page.keyboard.press("Control+A");

@@ -108,31 +108,30 @@ test("a new job asks before what was typed is thrown away; pictures and files dr
   await expect(dialog).toHaveCount(0);
 
   /** A picture made in the page, or a text, handed over as a drop or a paste. */
-  const hand = (how: "drop" | "paste", name: string, text?: string): Promise<void> =>
+  const hand = (how: "drop" | "paste", name: string, text?: string, second?: string): Promise<void> =>
     page.evaluate(
-      async ([how, name, text]) => {
+      async ([how, name, text, second]) => {
         const canvas = new OffscreenCanvas(40, 30);
         canvas.getContext("2d")!.fillRect(5, 5, 20, 10);
         const bytes = text === undefined ? await canvas.convertToBlob({ type: "image/png" }) : new Blob([text]);
         const data = new DataTransfer();
         data.items.add(new File([bytes], name, { type: text === undefined ? "image/png" : "" }));
+        if (second) data.items.add(new File(["more"], second));
         const event =
           how === "drop"
             ? new DragEvent("drop", { dataTransfer: data, bubbles: true, cancelable: true })
             : new ClipboardEvent("paste", { clipboardData: data, bubbles: true });
         document.querySelector("h1")!.dispatchEvent(event);
       },
-      [how, name, text] as const,
+      [how, name, text, second] as const,
     );
   await hand("paste", "pasted.png");
   await expect(dialog).toContainText("pasted.png");
   await page.keyboard.press("Escape");
   await dialog.getByRole("button", { name: "Throw it away" }).click();
-  await hand(
-    "drop",
-    "bracket.dxf",
-    "0\nSECTION\n2\nENTITIES\n0\nCIRCLE\n8\n0\n10\n1\n20\n2\n40\n3\n0\nENDSEC\n0\nEOF\n",
-  );
+  const dxf = "0\nSECTION\n2\nENTITIES\n0\nCIRCLE\n8\n0\n10\n1\n20\n2\n40\n3\n0\nENDSEC\n0\nEOF\n";
+  await hand("drop", "bracket.dxf", dxf, "lid.dxf");
+  await expect(page.getByText("so bracket.dxf is opened. Not taken: lid.dxf.")).toBeVisible();
   const opened = page.getByRole("dialog", { name: "Open a file" });
   await expect(opened.getByRole("list", { name: "What came" })).toContainText("1 circle");
   await page.keyboard.press("Escape");

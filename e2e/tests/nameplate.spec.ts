@@ -10,6 +10,8 @@ test("job 0418 drawn whole: contours three deep, scribed lines, tapped holes on 
   const bench = new Bench(page);
   await bench.open("Lamp room nameplate");
   await drawNameplate(bench);
+  for (const row of ["260 wide", "140 high", "R 12", "120 opening long", "60 opening wide", "Ø 40", "8 × M6"])
+    await expect(bench.callout(row)).toContainText("true");
   const rows = await rowsOf(bench);
   const [plate, opening] = contoursOf(rows);
   const known = { plate: 2 * 400 - 8 * 12 + 24 * Math.PI, opening: 120 + 60 * Math.PI };

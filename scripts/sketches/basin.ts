@@ -1,19 +1,8 @@
 import { freeThrough } from "@ash-edge/core/construct";
 import { smoothOf } from "@ash-edge/core/geometry";
+import { BASIN } from "../../e2e/support/demoJobs.ts";
 import { takePencil } from "./pencil.ts";
 import { head, type Sketch } from "./sketch.ts";
-
-/** The points of the opening in mm, from the crossing of its centre lines; the first one again closes it. */
-const POINTS = [
-  [-210, 0],
-  [-150, 120],
-  [0, 165],
-  [170, 130],
-  [240, 10],
-  [180, -110],
-  [20, -150],
-  [-140, -105],
-] as const;
 
 /**
  * 0415: a lopsided oval through given points, a tap hole behind it and a rebate round it. About 1.6 pixels to the
@@ -23,11 +12,7 @@ export const basin = (): Sketch => {
   const pencil = takePencil(415);
   const mm = 1.6;
   const [ox, oy] = [560, 470];
-  const made = freeThrough(
-    POINTS.map(([x, y]) => ({ x, y })),
-    {},
-    true,
-  );
+  const made = freeThrough(BASIN, {}, true);
   if (!made.ok) throw new Error(made.refusal.code);
   const curve = smoothOf({ kind: "free", ...made.value });
   const round = (grow: number): string =>
@@ -42,7 +27,7 @@ export const basin = (): Sketch => {
   pencil.circle(ox, oy - 235 * mm, 17.5 * mm);
   pencil.centreLine(ox - 420, oy, ox + 460, oy);
   pencil.centreLine(ox, oy - 430, ox, oy + 300);
-  POINTS.forEach(([x, y]) => {
+  BASIN.forEach(({ x, y }) => {
     pencil.circle(ox + x * mm, oy - y * mm, 3, { roughness: 0.5 });
     const [dx, dy] = [x < 0 ? 78 : -78, y > 60 ? 26 : y < -60 ? -24 : -30];
     pencil.text(ox + x * mm + dx, oy - y * mm + dy, `${x}, ${y}`, 24);

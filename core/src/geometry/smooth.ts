@@ -1,4 +1,5 @@
 import { bracketedRoot, integral, refined, rootsOn } from "../numeric/roots.ts";
+import { line, type Piece } from "./piece.ts";
 import { distance, dot, norm, subtract, type Point } from "./point.ts";
 
 /** A curve by its parameter t in [0, 1]: its points and derivatives, and where it is best cut up for searching. */
@@ -68,6 +69,12 @@ export const chordsOf = ({ at, breaks }: Smooth, sagitta: number): readonly numb
   };
   for (let i = 1; i < breaks.length; i++) cut(breaks[i - 1]!, breaks[i]!, 0);
   return made;
+};
+
+/** The chords themselves, end to end, within `sagitta` of the curve: for pictures and paper, not for cutting. */
+export const chordPieces = (smooth: Smooth, sagitta: number): readonly Piece[] => {
+  const places = chordsOf(smooth, sagitta).map(smooth.at);
+  return places.slice(1).map((b, i) => line(places[i]!, b));
 };
 
 const offChord = (a: Point, b: Point, p: Point): number => {

@@ -1,9 +1,9 @@
 import { cutEntities, entitiesOf, isLayout, layerOf, unitOf, type Drawing } from "../drawing/drawing.ts";
 import { curvesOf } from "../drawing/entity.ts";
 import type { Bounds } from "../geometry/bounds.ts";
-import { chordsOf } from "../geometry/smooth.ts";
+import { chordPieces } from "../geometry/smooth.ts";
 import { isSmooth, smoothOf } from "../geometry/curve.ts";
-import { line, piecesBounds, type Piece } from "../geometry/piece.ts";
+import { piecesBounds, type Piece } from "../geometry/piece.ts";
 import type { Point } from "../geometry/point.ts";
 import { convertLength } from "../numeric/units.ts";
 import { profileOf } from "../profile/profile.ts";
@@ -34,8 +34,7 @@ export const outlinesOf = (drawing: Drawing): Outlines => {
   const smooth = cutEntities(drawing).flatMap((entity) =>
     curvesOf(entity).flatMap(({ curve }) => {
       if (!isSmooth(curve)) return [];
-      const places = chordsOf(smoothOf(curve), within).map(smoothOf(curve).at);
-      const pieces = places.slice(1).map((p, i) => line(places[i]!, p));
+      const pieces = chordPieces(smoothOf(curve), within);
       const isMark = layerOf(drawing, entity.layer)?.role === "mark";
       return [{ pieces, closed: false, isMark, bounds: piecesBounds(pieces)! }];
     }),

@@ -28,6 +28,9 @@ const faultsNow = once((drawing: Drawing) => faultsOf(subjectOf(drawing, profile
 const rolesNow = once((drawing: Drawing) => rolesOf(profileNow(drawing)));
 const rolesThen = once(rolesOf);
 
+/** False of a great drawing as long as nothing of it was worked out yet: nothing found is then nothing known. */
+export const isKnown = (drawing: Drawing): boolean => !isLarge(drawing) || lastKnown !== NOTHING;
+
 export const profileFor = (drawing: Drawing): Profile => (isLarge(drawing) ? lastKnown : profileNow(drawing));
 export const faultsFor = (drawing: Drawing): readonly Fault[] =>
   isLarge(drawing) ? lastKnown.faults : faultsNow(drawing);

@@ -7,10 +7,12 @@ import {
   calloutsOf,
   entityOf,
   invertEdit,
+  layerOf,
   unitOf,
   type Drawing,
   type Callout,
   type Edit,
+  type Entity,
   type Ref,
 } from "@ash-edge/core/drawing";
 import { reindex } from "@ash-edge/core/look";
@@ -76,9 +78,21 @@ export const makeHistory = ({ get, send, say, refresh }: SessionCore, { keep, ke
     keep({ history: now, drawing: next, edit });
     keepUp(edit, next);
     if (edit.cutLoose.length > 0) sayCutLoose(drawing, edit);
+    sayHidden(next, edit);
     made(drawing, edit);
     refresh();
     return true;
+  };
+
+  /** What is drawn where it can't be seen would be drawn again: it is said. */
+  const sayHidden = (after: Drawing, { changes }: Edit): void => {
+    const hidden = new Set<string>();
+    for (const change of changes) {
+      if (change.table !== "entity" || change.before || !change.after) continue;
+      const layer = layerOf(after, (change.after as Entity).layer);
+      if (layer && !layer.shown) hidden.add(layer.name);
+    }
+    if (hidden.size > 0) notify(`Drawn on ${[...hidden].join(", ")}, which is hidden`);
   };
 
   /** Says which callouts lost their place, and offers the place that is like it, where there is one. */

@@ -58,7 +58,8 @@ export const JobOfMessage = ({
     resolver: joiResolver(schema),
   });
   const chosenUnit = useWatch({ control, name: "unit" });
-  const [lines, setLines] = useState(() => proposed(message.text, first).lines);
+  const proposal = useMemo(() => proposed(message.text, first).lines, [message, first]);
+  const [lines, setLines] = useState(proposal);
   const [refusal, setRefusal] = useState<string>();
   const came = useCameWith(message);
   const drawn = came.drawing?.read;
@@ -95,6 +96,7 @@ export const JobOfMessage = ({
         title="A job of this message"
         submit="Make the job"
         ready={came.isSettled}
+        holds={formState.isDirty || lines !== proposal}
         wide
         onSubmit={handleSubmit(make)}
         onClose={onClose}
@@ -126,6 +128,11 @@ export const JobOfMessage = ({
               ? "No numbers in its words. Callouts are written on the bench."
               : "Callouts from its words: look at each; emptied ones are left out"}
           </div>
+          {lines.length > 0 && unit !== first && (
+            <p className="text-caution">
+              {`Numbers without a unit are read as ${unit}, the job’s unit. Look whether the words mean that.`}
+            </p>
+          )}
           <CalloutLines lines={lines} unit={unit} onChange={setLines} />
           {wrong > 0 && (
             <p className="text-xs text-caution">

@@ -59,7 +59,7 @@ export const MessageView = ({
       <p className="mt-3 text-xs text-soft">
         {found.length === 0
           ? "No numbers that would be callouts were found in it."
-          : `${found.length} ${found.length === 1 ? "number" : "numbers"}, marked, would be callouts of the job.`}
+          : `${found.length} ${found.length === 1 ? "number" : "numbers"}, marked, would go into the job.`}
       </p>
       <h3 className="mt-5 border-t border-hair pt-3 font-semibold">
         {attachments.length === 0 ? "Nothing came with it" : "Came with it"}

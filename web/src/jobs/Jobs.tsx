@@ -1,6 +1,7 @@
 import { useLiveQuery } from "dexie-react-hooks";
 import { FileWarning, FolderOpen, Plus, Search, Trash2 } from "lucide-react";
 import { useEffect, useMemo, useRef, useState } from "react";
+import { toast } from "sonner";
 import { Page } from "../app/Page.tsx";
 import { useDatabase } from "../app/StoreProvider.tsx";
 import {
@@ -45,8 +46,10 @@ export const Jobs = () => {
   const begin = (files: readonly File[]): void => {
     if (files.length === 0 || !settled || making || opening) return;
     const drawing = files.find(({ name }) => /\.(?:dxf|svg|json)$/i.test(name));
-    if (drawing) setOpening({ files: [drawing] });
-    else setMaking({ files });
+    if (!drawing) return setMaking({ files });
+    setOpening({ files: [drawing] });
+    const left = files.filter((file) => file !== drawing).map(({ name }) => name);
+    if (left.length > 0) toast(`A job has one drawing, so ${drawing.name} is opened. Not taken: ${left.join(", ")}.`);
   };
   const pasted = useRef(begin);
   useEffect(() => {

@@ -47,14 +47,15 @@ const Sheet = ({ job, stored }: { job: JobRecord; stored: StoredJob }) => {
   const { drawing, token, edit } = useProvedJob(job, stored);
   const rows = useMemo(() => calloutRows(drawing), [drawing]);
   const checkedNow = useCheckedNow(drawing);
-  const { profile } = useJobProfile(job.id);
+  const { kept, profile } = useJobProfile(job.id);
   const asked = useMemo(
     (): AskedFor => ({ stock: stockOf(job, unitOf(checkedNow)), profile, unseen: true }),
     [job, checkedNow, profile],
   );
   const { looking, stop, again } = useLooked(checkedNow, asked);
   const looked = looking.state === "looked" ? looking.looked : undefined;
-  useKeptVerdict(job, token, looked?.verdict);
+  // until it is known for which machine, nothing that is said of it is kept
+  useKeptVerdict(job, token, kept && looked?.verdict);
   const [chosen, setChosen] = useState<Id>();
   const [fault, setFault] = useState<Fault>();
   const [place, setPlace] = useState<Point>();

@@ -92,7 +92,7 @@ const Sheet = ({
   const { looking, stop, again } = useLooked(drawing, asked);
   const looked = looking.state === "looked" ? looking.looked : undefined;
   const isOfAll = cutter.diameter === 0 && !onlySelected;
-  useKeptVerdict(job, token, isOfAll ? looked?.verdict : undefined);
+  useKeptVerdict(job, token, isOfAll && kept ? looked?.verdict : undefined);
   const releases = useLiveQuery(() => releasesOf(database, job.id), [database, job.id]);
   const unit = unitOf(drawing);
   const saveTable = async (name: string): Promise<void> =>

@@ -3,10 +3,9 @@ import { calloutRows, faultsOf, standingOf, subjectOf } from "@ash-edge/core/che
 import { annotationsOf, cutEntities, settingsOf, styleOf, type Drawing } from "@ash-edge/core/drawing";
 import {
   along,
-  chordsOf,
+  chordPieces,
   distance,
   endlessPoint,
-  line,
   pieceRadius,
   piecesBounds,
   smoothOf,
@@ -45,9 +44,7 @@ export const shapePath = (shape: Shape, box: Bounds): string => {
     return `M${x - r} ${y}L${x + r} ${y}M${x} ${y - r}L${x} ${y + r}`;
   }
   if (isSmoothShape(shape)) {
-    const { at } = smoothOf(shape);
-    const places = chordsOf(smoothOf(shape), 0.002 * (box.maxX - box.minX)).map(at);
-    return `M${places.map(({ x, y }) => `${x} ${y}`).join("L")}`;
+    return piecesPath(chordPieces(smoothOf(shape), 0.002 * (box.maxX - box.minX)), false);
   }
   return piecesPath(shapePieces(shape) ?? [], isClosedShape(shape));
 };
@@ -88,9 +85,7 @@ const smoothOutlines = (drawing: Drawing): readonly Outline[] =>
     .map((shape): Outline => {
       const curve = smoothOf(shape);
       const size = greatest([0.25, 0.5, 0.75, 1].map((t) => distance(curve.at(0), curve.at(t))));
-      const places = chordsOf(curve, 0.004 * size).map(curve.at);
-      const pieces = places.slice(1).map((b, i) => line(places[i]!, b));
-      return { kind: "open", pieces, closed: false };
+      return { kind: "open", pieces: chordPieces(curve, 0.004 * size), closed: false };
     });
 
 /** A drawing's outlines as a picture; undefined while nothing is drawn. */
