@@ -26,7 +26,7 @@ await withBrowser(4339, async (page) => {
   await open("Rocker plate");
   let step = 0;
   await drawRockerPlate(bench, async () => {
-    if (++step !== 6) return;
+    if (++step !== 8) return; // the tangent line is drawn
     await bench.tool("RQ", "Tangent arc");
     await bench.callout("R 14 belly").click();
     await bench.click({ x: -0.3, y: -1.085 });

@@ -2,9 +2,13 @@ import { readFileSync } from "node:fs";
 import { expect, test } from "@playwright/test";
 import DxfParser from "dxf-parser";
 import { Helper } from "dxf";
+import { ROCKER } from "@ash-edge/tools/worked/rockerPlate";
 import { Bench } from "../support/bench.ts";
 import { testRun } from "../support/testRun.ts";
-import { BELLY, BIG, D, drawRockerPlate, SMALL } from "../support/rockerPlate.ts";
+import { BELLY, BIG, D, drawRockerPlate, MADE, SMALL } from "../support/rockerPlate.ts";
+
+/** The drill for 3/8-16 UNC (Machinery's Handbook, tap drill sizes). */
+const DRILL = 5 / 16;
 
 type Vertex = { readonly x: number; readonly y: number; readonly bulge?: number };
 
@@ -20,7 +24,7 @@ test("the rocker plate, from its sketch to a released DXF, by mouse and keyboard
   await expect(page.getByRole("region", { name: "Sketch card" }).getByRole("img")).toBeVisible();
   await drawRockerPlate(bench);
 
-  await expect(bench.pieces).toContainText("1 contour, 2 holes");
+  await expect(bench.pieces).toContainText("1 contour, 3 holes");
   for (const row of [
     "Ø 2 1/4 big boss",
     "Ø 1 1/2 small boss",
@@ -28,12 +32,13 @@ test("the rocker plate, from its sketch to a released DXF, by mouse and keyboard
     "Ø 1 3/16 big hole",
     "Ø 5/8 small hole",
     "R 14 belly",
+    "2 1/2 tapped hole",
+    "3/8-16 tapped hole",
   ])
     await expect(bench.callout(row)).toContainText("true");
-  await expect(bench.callout("3/8-16")).toContainText("not placed");
 
   await page.getByRole("navigation", { name: "Steps" }).getByRole("button", { name: "Release" }).click();
-  await expect(page.getByRole("heading", { name: "Ready but for 2 callouts not placed" })).toBeVisible();
+  await expect(page.getByRole("heading", { name: "Ready to cut" })).toBeVisible();
   const [download] = await Promise.all([
     page.waitForEvent("download"),
     page.getByRole("button", { name: "Write the DXF" }).click(),
@@ -59,10 +64,12 @@ test("the rocker plate, from its sketch to a released DXF, by mouse and keyboard
   expect(entities.map(({ type, layer }) => `${type} ${layer}`).sort()).toEqual([
     "CIRCLE INSIDE",
     "CIRCLE INSIDE",
+    "CIRCLE INSIDE",
     "LWPOLYLINE OUTSIDE",
   ]);
   const other = new Helper(text).parsed.entities;
   expect(other.map(({ type, layer }) => `${type} ${layer}`).sort()).toEqual([
+    "CIRCLE INSIDE",
     "CIRCLE INSIDE",
     "CIRCLE INSIDE",
     "LWPOLYLINE OUTSIDE",
@@ -70,6 +77,7 @@ test("the rocker plate, from its sketch to a released DXF, by mouse and keyboard
   const circles = entities.filter(({ type }) => type === "CIRCLE").sort((p, q) => p.center!.x - q.center!.x);
   expect(circles.map(({ center, radius }) => [center!.x, center!.y, radius])).toEqual([
     [0, 0, 1.1875 / 2],
+    [ROCKER.tapped, 0, DRILL / 2],
     [D, 0, 0.625 / 2],
   ]);
   const outline = entities.find(({ type }) => type === "LWPOLYLINE")!;
@@ -119,7 +127,10 @@ test("the rocker plate, from its sketch to a released DXF, by mouse and keyboard
   for (const { x, y } of [touch.a, touch.b])
     expect(Math.abs(Math.hypot(x - centre.x, y - centre.y) - BELLY)).toBeLessThanOrEqual(bound(BELLY));
 
-  await testRun(page, { length: 25.4 * (length + Math.PI * (1.1875 + 0.625)), contours: 3 });
+  await testRun(page, {
+    length: 25.4 * (length + Math.PI * (1.1875 + 0.625 + DRILL)),
+    contours: 4,
+  });
 });
 
 test("a reload after every step loses nothing, and undo and redo run across it to the byte", async ({ page }) => {
@@ -128,13 +139,13 @@ test("a reload after every step loses nothing, and undo and redo run across it t
   const start = await bench.content();
   await drawRockerPlate(bench, () => bench.reload());
   const end = await bench.content();
-  for (let n = 10; n >= 0; n--) {
+  for (let n = MADE - 1; n >= 0; n--) {
     await page.keyboard.press("Control+z");
     await expect(bench.board).toHaveAttribute("data-revision", String(n));
   }
   expect(await bench.content()).toBe(start);
   await bench.reload();
-  for (let n = 1; n <= 11; n++) {
+  for (let n = 1; n <= MADE; n++) {
     await page.keyboard.press("Control+y");
     await expect(bench.board).toHaveAttribute("data-revision", String(n));
   }

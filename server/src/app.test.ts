@@ -17,7 +17,7 @@ describe("the server", () => {
   beforeAll(async () => {
     const site = mkdtempSync(join(tmpdir(), "ash-edge-site-"));
     writeFileSync(join(site, "index.html"), "<!doctype html><title>Ash Edge</title>");
-    const server = makeApp({ site, demo, inbox: join(own, "inbox") }).listen(0, "127.0.0.1");
+    const server = makeApp({ site, demo, example: demo, inbox: join(own, "inbox") }).listen(0, "127.0.0.1");
     await new Promise((ready) => server.once("listening", ready));
     close = () => void server.close();
     base = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
@@ -45,6 +45,16 @@ describe("the server", () => {
       for (const file of [...(sketch ? [sketch] : []), ...files.map(({ file }) => file)])
         expect([file, (await fetch(base + file)).status]).toEqual([file, 200]);
     }
+  });
+
+  it("gives the worked example as its customer sent it, with its sketch and nothing else of the folder", async () => {
+    type Job = { head: { number: string }; callouts: unknown[]; sketch: string; state?: string };
+    const job = (await (await fetch(`${base}/api/example`)).json()) as Job;
+    expect([job.head.number, job.callouts.length, job.state]).toEqual(["0414", 8, undefined]);
+    const sketch = await fetch(base + job.sketch);
+    expect([sketch.status, sketch.headers.get("content-type")]).toEqual([200, "image/png"]);
+    for (const place of ["jobs.json", "sketch-0412.png", "..%2Fdemo%2Fsketch-0414.png", "%2e%2e/inbox/messages.json"])
+      expect((await fetch(`${base}/api/example/${place}`)).status).toBe(404);
   });
 
   it("gives the messages of the mailbox with what came with each, and nothing else of their folder", async () => {

@@ -4,6 +4,7 @@ import helmet from "helmet";
 import { existsSync, readFileSync } from "node:fs";
 import { join } from "node:path";
 import { makeCutter } from "./cutter.ts";
+import { makeExample } from "./example.ts";
 import { makeInbox } from "./inbox.ts";
 
 export type ServerOptions = {
@@ -11,6 +12,8 @@ export type ServerOptions = {
   readonly site: string;
   /** The folder of the demo data; without it the server has none. */
   readonly demo?: string;
+  /** The folder from which the worked example comes, with or without a demo. */
+  readonly example?: string;
   /** The folder of the stand-in mailbox; without it the server has none. */
   readonly inbox?: string;
 };
@@ -43,7 +46,7 @@ const plainly: ErrorRequestHandler = (reason: { status?: unknown }, _request, re
  * The server: the built application, the test cutter, and the mailbox and the demo data where they are wanted. It
  * stores nothing.
  */
-export const makeApp = ({ site, demo, inbox }: ServerOptions): Express => {
+export const makeApp = ({ site, demo, example, inbox }: ServerOptions): Express => {
   const app = express();
   app.disable("x-powered-by");
   app.use(
@@ -73,6 +76,7 @@ export const makeApp = ({ site, demo, inbox }: ServerOptions): Express => {
     if (!demo) return void response.status(404).json({ error: "This server has no demo data." });
     response.json(JSON.parse(readFileSync(join(demo, "jobs.json"), "utf8")));
   });
+  if (example) app.use("/api/example", makeExample(example));
   app.use("/api/cutter", makeCutter());
   if (inbox) app.use("/api/inbox", makeInbox(inbox));
   if (demo) app.use("/api/demo", express.static(demo, { index: false }));

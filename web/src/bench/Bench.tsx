@@ -18,6 +18,8 @@ import { ThemeButton } from "../ui/ThemeButton.tsx";
 import { useSketches } from "../ui/useSketch.ts";
 import { Board } from "./board/Board.tsx";
 import { DeviationCard } from "./DeviationCard.tsx";
+import { Example } from "./example/Example.tsx";
+import { ExamplePlace } from "./example/ExamplePlace.tsx";
 import { Finder } from "./Finder.tsx";
 import { HandleCard } from "./handles/HandleCard.tsx";
 import { HistoryList } from "./HistoryList.tsx";
@@ -169,6 +171,9 @@ const Layout = ({
       <TopBar job={job} onChanged={onChanged} />
       <ReadOnlyBar job={job} {...elsewhere} />
       <Failure />
+      <Guarded name="The worked example">
+        <Example job={job} />
+      </Guarded>
       <Guarded name="The sentence">
         <Sentence />
       </Guarded>
@@ -201,6 +206,7 @@ const Layout = ({
         <Panel id="middle" minSize="320px">
           <section className="card relative flex h-full flex-col overflow-hidden !bg-board">
             <Board />
+            <ExamplePlace />
             <FirstStep />
             <Work />
             <Said />

@@ -9,8 +9,10 @@ import { saveRaw } from "../jobs/saveRaw.ts";
 import { useDemo } from "../jobs/useDemo.ts";
 import {
   checked,
+  exampleNow,
   goOnFrom,
   holdJob,
+  keepExample,
   loadJob,
   makeKeeper,
   makeReserve,
@@ -83,12 +85,20 @@ const open = async (
       mayChange ? makeReserve(reserveFiles(database), job, stored, () => sketchesOf(database, id)) : undefined,
     );
     const { by } = keeper;
+    const followed = await exampleNow(database);
     const { token } = stored;
     session = makeSession(id, stored, {
       keeper,
       older: (first) => olderSteps(database, id, first),
       kept,
       readOnly: hold.isMine() ? (stored.damage ? "damaged" : undefined) : "elsewhere",
+      followed:
+        followed?.job === id
+          ? {
+              now: followed,
+              remember: (now) => void keepExample(database, now && { job: id, ...now }).catch(() => undefined),
+            }
+          : undefined,
       view: leftView(id)?.view,
       layer: leftView(id)?.layer,
       carryOut: (ask, report, stop) => straightenSketch(database, id, ask, report, stop),

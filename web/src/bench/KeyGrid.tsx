@@ -1,6 +1,7 @@
 import { useLayoutEffect, useRef, useState, type RefObject } from "react";
 import { createPortal } from "react-dom";
 import { bankPlaces, REGISTRY, BANK_KEYS, BANK_SHORT, BANKS, type BankKey } from "@ash-edge/tools";
+import { due } from "./example/due.ts";
 import { keyFor } from "./keys.ts";
 import { useBench, useSession } from "./SessionContext.tsx";
 import { ToolDrawing } from "./ToolDrawing.tsx";
@@ -12,6 +13,7 @@ const useKeyName = (): ((place: BankKey) => string) => {
   const keys = useBench((state) => state.kept.keys);
   return (place) => keyName(keyFor(place, keys));
 };
+const bankOf = (id: string | undefined): BankKey | undefined => REGISTRY.find((one) => one.id === id)?.bank;
 const KEYS = "grid min-h-0 flex-1 grid-cols-5 grid-rows-3";
 
 /** The left hand's keys: the first stroke takes a bank, the second a tool by its place. */
@@ -43,7 +45,8 @@ export const KeyGrid = () => {
 
 const BankCell = ({ bank }: { bank: BankKey }) => {
   const { act } = useSession();
-  const active = useBench((state) => REGISTRY.find(({ id }) => id === state.hand.toolId)?.bank === bank);
+  const active = useBench((state) => bankOf(state.hand.toolId) === bank);
+  const isDue = useBench((state) => bankOf(due(state).take) === bank);
   const letter = useKeyName();
   const used = taken.has(bank);
   const first = REGISTRY.find((one) => one.bank === bank);
@@ -63,7 +66,7 @@ const BankCell = ({ bank }: { bank: BankKey }) => {
       onClick={() => act.setBank(bank)}
       className={
         "flex min-h-0 flex-col justify-between overflow-hidden rounded-card border px-[3px] py-0.5 " +
-        `text-left text-[10.5px] leading-[1.15] tracking-[-0.02em] ${look}`
+        `text-left text-[10.5px] leading-[1.15] tracking-[-0.02em] ${look} ${isDue ? "is-due" : ""}`
       }
     >
       <span className="flex w-full justify-between">
@@ -80,6 +83,7 @@ const OpenBank = ({ bank, section }: { bank: BankKey; section: RefObject<HTMLEle
   const { act } = useSession();
   const letter = useKeyName();
   const toolId = useBench((state) => state.hand.toolId);
+  const wanted = useBench((state) => due(state).take);
   const [box, setBox] = useState<{ left: number; top: number; width: number; bottom: number }>();
   useLayoutEffect(() => {
     const measure = (): void => {
@@ -132,7 +136,8 @@ const OpenBank = ({ bank, section }: { bank: BankKey; section: RefObject<HTMLEle
               className={
                 "flex min-h-0 flex-col justify-between overflow-hidden rounded-card border px-1.5 py-1 " +
                 "text-left text-xs leading-tight " +
-                (active ? "border-ember bg-ember-wash text-ember" : "border-hair bg-board hover:border-ink")
+                (active ? "border-ember bg-ember-wash text-ember" : "border-hair bg-board hover:border-ink") +
+                (member.id === wanted ? " is-due" : "")
               }
             >
               <span className="figures text-soft">{letter(key)}</span>

@@ -8,6 +8,7 @@ import { MENU, MENU_ITEM } from "../ui/menu.ts";
 import { toolsFor } from "./blanks.ts";
 import { ledgerFor } from "./derived.ts";
 import { dragToBoard } from "./dragToBoard.ts";
+import { due } from "./example/due.ts";
 import { LedgerWriting } from "./LedgerWriting.tsx";
 import { useBench, useSession } from "./SessionContext.tsx";
 import { NO_MODIFIERS } from "./state/index.ts";
@@ -142,12 +143,13 @@ const Row = ({ callout, state, onChange }: { callout: Callout; state: CalloutSta
   const unit = useBench((all) => unitOf(all.history.drawing));
   const offered = useBench((all) => all.panels.offered === callout.id);
   const lit = useBench((all) => all.selection.litCallout === callout.id);
+  const isDue = useBench((all) => due(all).callout === callout.id);
   const selection = useBench((all) => all.selection.ids);
   const row = useRef<HTMLLIElement>(null);
   const [all, setAll] = useState(false);
   useEffect(() => {
-    if (offered) row.current?.scrollIntoView({ block: "nearest" });
-  }, [offered]);
+    if (offered || isDue) row.current?.scrollIntoView({ block: "nearest" });
+  }, [offered, isDue]);
   const tools = offered ? toolsFor(callout) : [];
   const [mark, colour] = LOOK[state.state];
   const text = calloutText(callout, unit);
@@ -157,7 +159,7 @@ const Row = ({ callout, state, onChange }: { callout: Callout; state: CalloutSta
       callout.id,
     );
   return (
-    <li ref={row} className={`group relative border-t border-hair ${lit ? "bg-board" : ""}`}>
+    <li ref={row} className={`group relative border-t border-hair ${lit ? "bg-board" : ""} ${isDue ? "is-due" : ""}`}>
       <button
         type="button"
         onMouseDown={(event) => event.preventDefault()}

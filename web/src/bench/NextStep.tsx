@@ -45,11 +45,17 @@ const Quietly = ({ children }: { children: ReactNode }) => (
   </ErrorBoundary>
 );
 
-const InSentence = () => (useBench((state) => isEmpty(state.history.drawing)) ? null : <Words className="ml-2" />);
+/** A worked example that is followed says by itself what is next. */
+const InSentence = () => {
+  const isShown = useBench((state) => !state.following && !isEmpty(state.history.drawing));
+  return isShown ? <Words className="ml-2" /> : null;
+};
 
 /** On an empty board: how it is begun; out of the way once a tool is in hand. */
 const OnBoard = () => {
-  const isShown = useBench((state) => state.hand.toolId === undefined && isEmpty(state.history.drawing));
+  const isShown = useBench(
+    (state) => !state.following && state.hand.toolId === undefined && isEmpty(state.history.drawing),
+  );
   if (!isShown) return null;
   return (
     <div className="pointer-events-none absolute inset-x-0 bottom-14 z-10 flex justify-center px-3">

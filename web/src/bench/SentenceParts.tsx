@@ -302,7 +302,8 @@ const TypedBlank = ({ tool, part }: { tool: Tool; part: Typed }) => {
       {echo && <output className="figures shrink-0 whitespace-nowrap text-moss">= {echo}</output>}
       {part.kind === "size" && size?.kind && (
         <span className="figures shrink-0 whitespace-nowrap text-soft">
-          {unit} = {otherKind[size.kind]} {showLength(size.kind === "Ø" ? size.value / 2 : size.value * 2, unit)}
+          {echo ? "" : `${unit} `}= {otherKind[size.kind]}{" "}
+          {showLength(size.kind === "Ø" ? size.value / 2 : size.value * 2, unit)}
         </span>
       )}
       {part.kind === "size" && !size && <span className="text-soft">{unit}</span>}

@@ -13,6 +13,7 @@ import { makeAnnotating } from "./sessionAnnotations.ts";
 import { makeActions } from "./sessionActions.ts";
 import { makeCursor } from "./sessionCursor.ts";
 import { makeCallouts } from "./sessionCallouts.ts";
+import { makeFollowing } from "./example/sessionFollowing.ts";
 import { makeHistory } from "./sessionHistory.ts";
 import { makeHolds } from "./sessionHolds.ts";
 import { makeLayers } from "./sessionLayers.ts";
@@ -59,6 +60,7 @@ export const makeSession = (job: string, stored: StoredJob, surroundings: Surrou
     kept: surroundings.kept,
     readOnly: surroundings.readOnly,
     damage: stored.damage,
+    following: surroundings.followed?.now,
   });
   const get = store.getState;
   const say: SessionCore["say"] = (message) => send("panels", { type: "said", message });
@@ -118,7 +120,17 @@ export const makeSession = (job: string, stored: StoredJob, surroundings: Surrou
     settled: surroundings.keeper.idle,
     openPlace: surroundings.openPlace,
   });
+  const { notice, ...following } = makeFollowing(core, {
+    travel: history.travel,
+    take: actions.take,
+    fillFrom: callouts.useCallout,
+    click: pointing.click,
+    fit: viewing.fit,
+    isReadOnly: history.isReadOnly,
+    remember: (now) => surroundings.followed?.remember(now),
+  });
   store.subscribe((now, before) => {
+    if (now.hand !== before.hand || now.history !== before.history) notice();
     const amongOthers = now.tidying?.among === "selected" && now.selection.ids !== before.selection.ids;
     if (now.history.drawing !== before.history.drawing || amongOthers) tidying.tidySoon();
   });
@@ -188,6 +200,7 @@ export const makeSession = (job: string, stored: StoredJob, surroundings: Surrou
     ...tidying,
     ...annotating,
     ...actions,
+    ...following,
     grab: handling.grab,
     drop: (): void => {
       handling.drop();

@@ -3,7 +3,7 @@ import type { Id, Refusal } from "@ash-edge/core/numeric";
 import type { Ask, Picked, Tool, ToolContext, ToolEvent } from "@ash-edge/tools";
 import type { Keeper } from "../store/index.ts";
 import type { View } from "./board/view.ts";
-import type { BenchState, Hand, Kept, Message, ReadOnly, Send } from "./state/index.ts";
+import type { BenchState, Following, Hand, Kept, Message, ReadOnly, Send } from "./state/index.ts";
 
 /** Places of a job beside its bench. */
 export type JobPlace = "prove" | "release";
@@ -55,6 +55,8 @@ export type Surroundings = {
   /** Something went away or was cut loose: a note that offers to undo. */
   readonly notify: (text: string, again: Again | undefined, undo: () => void) => void;
   readonly saveFile: () => void;
+  /** Where a worked example is followed in this job: how far it was, and where that is kept. */
+  readonly followed?: { readonly now: Following; readonly remember: (now: Following | undefined) => void } | undefined;
   /** Goes to another place of the job, with what is selected. */
   readonly openPlace: (place: JobPlace, selected: readonly Id[]) => void;
 };

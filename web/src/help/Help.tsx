@@ -12,6 +12,7 @@ import {
 } from "@ash-edge/tools";
 import { Page } from "../app/Page.tsx";
 import { ToolDrawing } from "../bench/ToolDrawing.tsx";
+import { DrawTheExample } from "./DrawTheExample.tsx";
 import { sentenceOf } from "./sentenceOf.ts";
 import { ToolPicture } from "./ToolPicture.tsx";
 
@@ -77,7 +78,10 @@ export const Help = () => {
   return (
     <Page title="Help">
       <div className="mx-auto max-w-5xl">
-        <h1 className="text-lg font-semibold">Help</h1>
+        <div className="flex items-center justify-between gap-3">
+          <h1 className="text-lg font-semibold">Help</h1>
+          <DrawTheExample />
+        </div>
         <section className="card mt-3 p-4" aria-label="Everywhere">
           <dl className="grid grid-cols-[auto_1fr_auto_1fr] items-baseline gap-x-4 gap-y-1.5">
             {KEYS.map(([key, words]) => (

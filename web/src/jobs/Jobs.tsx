@@ -4,6 +4,7 @@ import { useEffect, useMemo, useRef, useState } from "react";
 import { toast } from "sonner";
 import { Page } from "../app/Page.tsx";
 import { useDatabase } from "../app/StoreProvider.tsx";
+import { DrawTheExample } from "../help/DrawTheExample.tsx";
 import {
   emptyBin,
   isStoreFault,
@@ -154,9 +155,12 @@ export const Jobs = () => {
               <p className="mt-1 text-soft">
                 Make one with its number, its name, the unit of its sketch, and pictures of it.
               </p>
-              <button type="button" className={`${primary} mt-4`} onClick={() => setMaking({})}>
-                Make the first job
-              </button>
+              <div className="mt-4 flex justify-center gap-2">
+                <button type="button" className={primary} onClick={() => setMaking({})}>
+                  Make the first job
+                </button>
+                <DrawTheExample />
+              </div>
             </div>
           )}
           {!demo.error && (!listed || (listed.length === 0 && demo.isPending)) && (

@@ -1,5 +1,6 @@
 export * from "./checksum.ts";
 export * from "./database.ts";
+export * from "./demoJob.ts";
 export * from "./demoState.ts";
 export * from "./history.ts";
 export * from "./inbox.ts";
@@ -22,3 +23,4 @@ export * from "./shopTools.ts";
 export * from "./verdicts.ts";
 export * from "./machineProfiles.ts";
 export * from "./jobFileOf.ts";
+export * from "./workedExample.ts";

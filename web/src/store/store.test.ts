@@ -22,6 +22,7 @@ import {
   changeHead,
   createJob,
   goOnFrom,
+  keepExample,
   keepShopTools,
   keepVerdict,
   placeInHistory,
@@ -32,6 +33,7 @@ import {
   emptyBin,
   unbinJob,
   duplicateJob,
+  exampleNow,
   exportRaw,
   listJobs,
   loadJob,
@@ -460,6 +462,17 @@ describe("the store", () => {
     const value = { tools: { mm: [{ ...tool, diameter: -1 }, tool, null], in: "none" }, sheets: 3 };
     await database.settings.put({ key: "tools", value });
     expect(await shopTools(database)).toEqual({ ...FIRST_TOOLS, tools: { ...FIRST_TOOLS.tools, mm: [tool] } });
+  });
+
+  it("knows how far the worked example was followed, and nothing of it where what was kept is damaged", async () => {
+    await keepExample(database, { job: "a", starts: [0, 1] });
+    expect(await exampleNow(database)).toEqual({ job: "a", starts: [0, 1] });
+    for (const value of [{ job: "a", starts: [] }, { job: 3, starts: [0] }, { job: "a", starts: ["0"] }, "a", null]) {
+      await database.settings.put({ key: "worked example", value });
+      expect(await exampleNow(database), JSON.stringify(value)).toBeUndefined();
+    }
+    await keepExample(database, undefined);
+    expect(await exampleNow(database)).toBeUndefined();
   });
 
   it("lists damaged jobs beside sound ones, by number, and offers the next number", async () => {

@@ -1,4 +1,5 @@
 import { createStore, type StoreApi } from "zustand/vanilla";
+import { followingAfter, type Following, type FollowingEvent } from "./following.ts";
 import { EMPTY_HAND, handAfter, type Hand, type HandEvent } from "./hand.ts";
 import { historyAfter, type HistoryEvent, type HistoryPart } from "./history.ts";
 import { keptAfter, type Kept, type KeptEvent } from "./kept.ts";
@@ -9,6 +10,7 @@ import { tidyingAfter, type Tidying, type TidyingEvent } from "./tidying.ts";
 import { NOTHING_SHOWN, viewAfter, type ViewEvent, type ViewPart } from "./view.ts";
 import { workAfter, type Work, type WorkEvent } from "./work.ts";
 
+export * from "./following.ts";
 export * from "./hand.ts";
 export * from "./history.ts";
 export * from "./kept.ts";
@@ -31,6 +33,7 @@ export type BenchState = {
   readonly panels: Panels;
   readonly tidying: Tidying | undefined;
   readonly work: Work | undefined;
+  readonly following: Following | undefined;
   readonly kept: Kept;
 };
 
@@ -43,6 +46,7 @@ type Events = {
   readonly panels: PanelsEvent;
   readonly tidying: TidyingEvent;
   readonly work: WorkEvent;
+  readonly following: FollowingEvent;
   readonly kept: KeptEvent;
 };
 type Reducers = { readonly [P in keyof BenchState]: (part: BenchState[P], event: Events[P]) => BenchState[P] };
@@ -55,6 +59,7 @@ const REDUCERS: Reducers = {
   panels: panelsAfter,
   tidying: tidyingAfter,
   work: workAfter,
+  following: followingAfter,
   kept: keptAfter,
 };
 
@@ -67,6 +72,7 @@ export const makeBenchStore = (start: {
   readonly layer: Selection["layer"];
   readonly kept: Kept;
   readonly damage?: string | undefined;
+  readonly following?: Following | undefined;
   readonly readOnly?: HistoryPart["readOnly"] | undefined;
 }): { readonly store: StoreApi<BenchState>; readonly send: Send } => {
   const store = createStore<BenchState>(() => ({
@@ -78,6 +84,7 @@ export const makeBenchStore = (start: {
     panels: NO_PANELS,
     tidying: undefined,
     work: undefined,
+    following: start.following,
     kept: start.kept,
   }));
   const send: Send = (part, event) => {
