@@ -15,6 +15,7 @@ import { changeHead, isInMemory, stepCount, type JobRecord } from "../store/inde
 import { Brand } from "../ui/Brand.tsx";
 import { IconButton } from "../ui/IconButton.tsx";
 import { ThemeButton } from "../ui/ThemeButton.tsx";
+import { useNarrow } from "../ui/useNarrow.ts";
 import { useSketches } from "../ui/useSketch.ts";
 import { Board } from "./board/Board.tsx";
 import { DeviationCard } from "./DeviationCard.tsx";
@@ -29,6 +30,7 @@ import { Ledger } from "./Ledger.tsx";
 import { useKeptView } from "./leftView.ts";
 import { FirstStep } from "./NextStep.tsx";
 import { Pieces } from "./Pieces.tsx";
+import { PanelTabs } from "./PanelTabs.tsx";
 import { ReadOut } from "./ReadOut.tsx";
 import { Said } from "./Said.tsx";
 import { Selected } from "./Selected.tsx";
@@ -108,18 +110,14 @@ const Top = ({ children }: { children: ReactNode }) => (
 );
 
 /** The sketch card, docked left or right; enlarged it takes the room of what stands below it. */
-const SketchPanel = ({ job }: { job: JobRecord }) => {
+const SketchPanel = ({ children }: { children: ReactNode }) => {
   const large = useBench((state) => state.kept.card.large);
   const panel = usePanelRef();
   useEffect(() => panel.current?.resize(large ? "62%" : "31%"), [large, panel]);
   return (
     <>
       <Panel id="sketch" panelRef={panel} defaultSize="31%" minSize="80px" collapsible>
-        <Top>
-          <Guarded name="The sketch">
-            <SketchCard job={job} />
-          </Guarded>
-        </Top>
+        <Top>{children}</Top>
       </Panel>
       <Handle />
     </>
@@ -138,9 +136,11 @@ const Layout = ({
   useBenchKeys(() => setFinding(true));
   useShownPlace();
   useKeptView(job.id, useSession());
+  const narrow = useNarrow();
   const { side, large } = useBench((state) => state.kept.card);
   const [left, right, pieces] = [usePanelRef(), usePanelRef(), usePanelRef()];
   const looking = useBench((state) => state.tidying !== undefined);
+  const { act } = useSession();
   const database = useDatabase();
   const putThickness = (thickness: string): void =>
     void changeHead(database, job, { ...job, thickness }).then(({ job: changed, clashes }) => {
@@ -157,9 +157,51 @@ const Layout = ({
   // findings want more room than pieces
   useEffect(() => pieces.current?.resize(looking ? "68%" : "53%"), [looking, pieces]);
   useEffect(() => {
-    left.current?.resize(large && side === "left" ? "480px" : "272px");
+    left.current?.resize(large && (narrow || side === "left") ? "480px" : "272px");
     right.current?.resize(large && side === "right" ? "480px" : "240px");
-  }, [large, side, left, right]);
+  }, [large, side, narrow, left, right]);
+  // findings are looked for to be seen
+  useEffect(() => {
+    if (looking) act.showPanel("pieces");
+  }, [looking, act]);
+  const sketch = (
+    <Guarded name="The sketch">
+      <SketchCard job={job} />
+    </Guarded>
+  );
+  const callouts = (
+    <Guarded name="The ledger">
+      <Ledger onThickness={putThickness} />
+    </Guarded>
+  );
+  const keys = (
+    <Guarded name="The key grid">
+      <KeyGrid />
+    </Guarded>
+  );
+  const pieceList = <PiecesOrFindings job={job} />;
+  const selected = (
+    <Guarded name="What is selected">
+      <Selected />
+    </Guarded>
+  );
+  const layers = (
+    <Guarded name="The layers">
+      <Layers />
+    </Guarded>
+  );
+  const board = (
+    <section className="card relative flex h-full flex-col overflow-hidden !bg-board">
+      <Board />
+      <ExamplePlace />
+      <FirstStep />
+      <Work />
+      <Said />
+      <HandleCard />
+      <DeviationCard />
+      <ReadOut />
+    </section>
+  );
   return (
     <div
       className="flex h-full flex-col gap-2 p-2"
@@ -177,72 +219,63 @@ const Layout = ({
       <Guarded name="The sentence">
         <Sentence />
       </Guarded>
-      <Group orientation="horizontal" id="bench" className="min-h-0 flex-1">
-        <Panel id="left" panelRef={left} defaultSize="272px" minSize="220px" maxSize="560px" collapsible>
-          <Group orientation="vertical" id={`bench-left-${side}`} key={side} className="h-full">
-            {side === "left" && <SketchPanel job={job} />}
-            <Panel id="ledger" defaultSize={side === "left" ? "42%" : "73%"} minSize="80px" collapsible>
-              {side === "left" ? (
-                <Guarded name="The ledger">
-                  <Ledger onThickness={putThickness} />
-                </Guarded>
-              ) : (
+      {narrow ? (
+        <Group key="folded" orientation="horizontal" id="bench-folded" className="min-h-0 flex-1">
+          <Panel id="left" panelRef={left} defaultSize="272px" minSize="264px" maxSize="560px" collapsible>
+            <Group orientation="vertical" id="bench-left-folded" className="h-full">
+              <Panel id="panels" minSize="120px">
                 <Top>
-                  <Guarded name="The ledger">
-                    <Ledger onThickness={putThickness} />
-                  </Guarded>
+                  <PanelTabs panels={{ sketch, callouts, pieces: pieceList, selected, layers }} />
                 </Top>
-              )}
-            </Panel>
-            <Handle />
-            <Panel id="keys" defaultSize="27%" minSize="150px">
-              <Guarded name="The key grid">
-                <KeyGrid />
-              </Guarded>
-            </Panel>
-          </Group>
-        </Panel>
-        <Handle upright />
-        <Panel id="middle" minSize="320px">
-          <section className="card relative flex h-full flex-col overflow-hidden !bg-board">
-            <Board />
-            <ExamplePlace />
-            <FirstStep />
-            <Work />
-            <Said />
-            <HandleCard />
-            <DeviationCard />
-            <ReadOut />
-          </section>
-        </Panel>
-        <Handle upright />
-        <Panel id="right" panelRef={right} defaultSize="240px" minSize="180px" maxSize="560px" collapsible>
-          <Group orientation="vertical" id={`bench-right-${side}`} key={side} className="h-full">
-            {side === "right" && <SketchPanel job={job} />}
-            <Panel id="pieces" panelRef={pieces} minSize="80px" collapsible>
-              {side === "right" ? (
-                <PiecesOrFindings job={job} />
-              ) : (
-                <Top>
-                  <PiecesOrFindings job={job} />
-                </Top>
-              )}
-            </Panel>
-            <Handle />
-            <Panel id="selected" defaultSize="26%" minSize="60px" collapsible>
-              <Guarded name="What is selected">
-                <Selected />
-              </Guarded>
-            </Panel>
-            <Handle />
-            <Panel id="layers" defaultSize="26%" minSize="60px">
-              <Guarded name="The layers">
-                <Layers />
-              </Guarded>
-            </Panel>
-          </Group>
-        </Panel>
-      </Group>
+              </Panel>
+              <Handle />
+              <Panel id="keys" defaultSize="30%" minSize="150px">
+                {keys}
+              </Panel>
+            </Group>
+          </Panel>
+          <Handle upright />
+          <Panel id="middle" minSize="320px">
+            {board}
+          </Panel>
+        </Group>
+      ) : (
+        <Group key="wide" orientation="horizontal" id="bench" className="min-h-0 flex-1">
+          <Panel id="left" panelRef={left} defaultSize="272px" minSize="220px" maxSize="560px" collapsible>
+            <Group orientation="vertical" id={`bench-left-${side}`} key={side} className="h-full">
+              {side === "left" && <SketchPanel>{sketch}</SketchPanel>}
+              <Panel id="ledger" defaultSize={side === "left" ? "42%" : "73%"} minSize="80px" collapsible>
+                {side === "left" ? callouts : <Top>{callouts}</Top>}
+              </Panel>
+              <Handle />
+              <Panel id="keys" defaultSize="27%" minSize="150px">
+                {keys}
+              </Panel>
+            </Group>
+          </Panel>
+          <Handle upright />
+          <Panel id="middle" minSize="320px">
+            {board}
+          </Panel>
+          <Handle upright />
+          <Panel id="right" panelRef={right} defaultSize="240px" minSize="180px" maxSize="560px" collapsible>
+            <Group orientation="vertical" id={`bench-right-${side}`} key={side} className="h-full">
+              {side === "right" && <SketchPanel>{sketch}</SketchPanel>}
+              <Panel id="pieces" panelRef={pieces} minSize="80px" collapsible>
+                {side === "right" ? pieceList : <Top>{pieceList}</Top>}
+              </Panel>
+              <Handle />
+              <Panel id="selected" defaultSize="26%" minSize="60px" collapsible>
+                {selected}
+              </Panel>
+              <Handle />
+              <Panel id="layers" defaultSize="26%" minSize="60px">
+                {layers}
+              </Panel>
+            </Group>
+          </Panel>
+        </Group>
+      )}
       {finding && <Finder onClose={() => setFinding(false)} />}
     </div>
   );
@@ -293,12 +326,15 @@ const TopBar = ({ job, onChanged }: { job: JobRecord; onChanged: (job: JobRecord
   return (
     <header className="flex h-9 items-center gap-3 pl-1">
       <Brand />
-      <nav aria-label="Place" className="min-w-0 truncate text-soft">
+      <nav aria-label="Place" className="flex min-w-0 whitespace-pre text-soft">
         <Link to="/jobs" className="hover:underline">
           Jobs
-        </Link>{" "}
-        / <b className="text-ink">{`${job.number} ${job.name}`}</b> · {unit} ·{" "}
-        <span aria-live="polite">
+        </Link>
+        {" / "}
+        <b className="min-w-0 truncate text-ink" title={job.name}>{`${job.number} ${job.name}`}</b>
+        {` · ${unit} · `}
+        {/* whether it is saved is never cut off */}
+        <span aria-live="polite" className="shrink-0">
           {readOnly
             ? "read only"
             : saved

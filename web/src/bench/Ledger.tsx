@@ -55,7 +55,7 @@ export const Ledger = ({ onThickness }: { onThickness: (thickness: string) => vo
       aria-label="Ledger"
       className="card flex h-full flex-col overflow-hidden"
     >
-      <header className="flex items-center justify-between px-3 py-1.5">
+      <header className="flex items-center justify-between gap-2 px-3 py-1.5 whitespace-nowrap">
         <b>Callouts</b>
         {rows.length > 0 && (
           <span className="figures text-xs text-soft">

@@ -61,7 +61,7 @@ export const Steps = ({ job }: { job: JobRecord }) => {
   ];
   const verdict = useVerdict(job);
   return (
-    <nav aria-label="Steps" className="card flex h-8 overflow-hidden">
+    <nav aria-label="Steps" className="card flex h-8 shrink-0 overflow-hidden">
       {steps.map(([name, count, take], i) => (
         <button
           key={name}
@@ -73,17 +73,21 @@ export const Steps = ({ job }: { job: JobRecord }) => {
             else if (take === "tidy") act.openTidy();
             else if (take === "sketch") {
               act.setBank(undefined);
-              document.querySelector<HTMLElement>('[data-region="Sketch card"]')?.focus();
+              act.goToPanel("sketch");
             } else act.setBank(take);
           }}
           className={
-            `px-2.5 ${i > 0 ? "border-l border-hair" : ""} ` +
+            `px-2.5 whitespace-nowrap max-[1099px]:px-2 ${i > 0 ? "border-l border-hair" : ""} ` +
             `${pressed(take) ? "bg-ink text-panel" : "hover:bg-board"}`
           }
         >
           {name}
           {take === "release" && verdict && <VerdictSign {...verdict} />}
-          {count && <span className={`figures ml-1.5 text-xs ${pressed(take) ? "" : "text-soft"}`}>{count}</span>}
+          {count && (
+            <span className={`figures ml-1.5 text-xs max-[1099px]:hidden ${pressed(take) ? "" : "text-soft"}`}>
+              {count}
+            </span>
+          )}
         </button>
       ))}
     </nav>

@@ -29,6 +29,7 @@ import {
   type BenchState,
   type Kept,
   type Modifiers,
+  type PanelTab,
   type SnapSettings,
 } from "./state/index.ts";
 import { makeTidying } from "./tidying/sessionTidy.ts";
@@ -274,6 +275,8 @@ export const makeSession = (job: string, stored: StoredJob, surroundings: Surrou
     readOlder: history.readOlder,
     commit: history.commit,
     isReadOnly: history.isReadOnly,
+    /** Brings a panel to the front, where they are folded. */
+    showPanel: (tab: PanelTab) => send("panels", { type: "tab", tab }),
     setBank: (key: BankKey | undefined) => send("panels", { type: "bank", key }),
     select: (ids: readonly Id[]) => send("selection", { type: "selected", ids }),
     /** Makes one contour or chain of pieces whose ends meet. */

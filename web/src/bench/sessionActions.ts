@@ -17,6 +17,8 @@ type Parts = {
   readonly openPlace: (place: JobPlace, selected: readonly Id[]) => void;
 };
 
+const REGIONS = { sketch: "Sketch card", layers: "Layers" } as const;
+
 /** What stands in the registry: tools are taken up, actions carried out. */
 export const makeActions = (core: SessionCore, parts: Parts) => {
   const { get, send, say, sayNo, commit, notify } = core;
@@ -37,6 +39,11 @@ export const makeActions = (core: SessionCore, parts: Parts) => {
     if (!cleared.ok) return sayNo(cleared.refusal);
     if (commit(cleared.value)) notify("Layout cleared");
   };
+  /** To a panel: where they are folded it comes to the front first. */
+  const goToPanel = (tab: keyof typeof REGIONS): void => {
+    send("panels", { type: "tab", tab });
+    setTimeout(() => document.querySelector<HTMLElement>(`[data-region="${REGIONS[tab]}"]`)?.focus());
+  };
   const carryOut: Readonly<Record<string, () => void>> = {
     fit: viewing.fit,
     "fit-selection": viewing.fitSelection,
@@ -47,7 +54,7 @@ export const makeActions = (core: SessionCore, parts: Parts) => {
     "dimension-all": annotating.dimensionAll,
     "handles-shown": handling.toggleHandles,
     tidy: tidying.openTidy,
-    layers: () => document.querySelector<HTMLElement>('[data-region="Layers"]')?.focus(),
+    layers: () => goToPanel("layers"),
     release: () => openPlace("release"),
     "write-callouts": () => send("panels", { type: "writing", writing: {} }),
     "clear-layout": clear,
@@ -66,6 +73,7 @@ export const makeActions = (core: SessionCore, parts: Parts) => {
   };
   return {
     take,
+    goToPanel,
     openPlace,
     again: (): void => {
       const { lastToolId } = get().hand;

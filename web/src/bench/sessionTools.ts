@@ -120,6 +120,7 @@ export const makeTools = (core: SessionCore, { job, putDownHandle, work, stepAsi
     const { selection, history } = get();
     const state = withSelection(tool, started(tool), history.drawing, selection.ids);
     send("hand", { type: "tool taken", id: tool.id, tool: state });
+    if (core.wanted()?.takes === "picture") send("panels", { type: "tab", tab: "sketch" });
     refresh();
   };
   /** Takes up the tool that a handle offers, with some of its picks made. */

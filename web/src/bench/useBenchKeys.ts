@@ -53,7 +53,7 @@ const closeLayerOf = (target: EventTarget | null): void => {
 export const focusBoard = (): void => document.querySelector<HTMLElement>('[data-region="Board"]')?.focus();
 
 const moveRegion = (backwards: boolean): void => {
-  const regions = [...document.querySelectorAll<HTMLElement>("[data-region]")];
+  const regions = [...document.querySelectorAll<HTMLElement>("[data-region]")].filter((one) => one.checkVisibility());
   const here = regions.findIndex((region) => region.contains(document.activeElement));
   regions[(here + (backwards ? -1 : 1) + regions.length) % regions.length]?.focus();
 };

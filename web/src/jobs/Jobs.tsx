@@ -28,7 +28,8 @@ import { useTableSettings } from "./useTableSettings.ts";
 type Begun = { readonly files?: readonly File[] };
 
 const primary =
-  "inline-flex h-8 items-center gap-1.5 rounded-card bg-ember px-3 font-semibold text-panel disabled:opacity-60";
+  "inline-flex h-8 shrink-0 items-center gap-1.5 rounded-card bg-ember px-3 font-semibold whitespace-nowrap " +
+  "text-panel disabled:opacity-60";
 
 /** The list of jobs, and the way to a new one. */
 export const Jobs = () => {
@@ -78,8 +79,8 @@ export const Jobs = () => {
         className={`mx-auto h-full max-w-[1240px] rounded-card ${over ? "outline-2 outline-ember" : ""}`}
       >
         <div className="card flex h-full flex-col overflow-hidden">
-          <div className="flex items-center gap-3 px-3 py-2.5">
-            <h1 className="text-lg font-semibold">
+          <div className="flex flex-wrap items-center gap-3 px-3 py-2.5">
+            <h1 className="text-lg font-semibold whitespace-nowrap">
               Jobs {listed && <span className="figures ml-1 text-sm font-normal text-soft">{listed.length}</span>}
             </h1>
             <label className="relative ml-3 w-64">
@@ -120,7 +121,7 @@ export const Jobs = () => {
               type="button"
               disabled={!settled}
               className={
-                "inline-flex h-8 items-center gap-1.5 rounded-card border border-hair px-3 " +
+                "inline-flex h-8 shrink-0 items-center gap-1.5 rounded-card border border-hair px-3 whitespace-nowrap " +
                 "hover:border-ink disabled:opacity-50"
               }
               onClick={() => setOpening({})}

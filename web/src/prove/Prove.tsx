@@ -64,11 +64,14 @@ const Sheet = ({ job, stored }: { job: JobRecord; stored: StoredJob }) => {
   const pointed = pointing && rows.find((row) => row.callout.id === pointing.id)?.callout;
   const index = useMemo(() => (pointed ? indexDrawing(drawing) : undefined), [pointed, drawing]);
   return (
-    <div className="flex h-full min-h-[560px] flex-col gap-3 p-4">
+    <div className="flex h-full min-h-[560px] flex-col gap-3 p-4 max-[999px]:h-auto">
       <JobHeader job={job} at="prove" />
       <main
         aria-label={`Prove ${job.name}`}
-        className="grid min-h-0 flex-1 grid-cols-[minmax(360px,1.2fr)_minmax(220px,1fr)_minmax(300px,340px)] gap-3"
+        className={
+          "grid min-h-0 flex-1 grid-cols-[minmax(360px,1.2fr)_minmax(220px,1fr)_minmax(300px,340px)] gap-3 " +
+          "max-[999px]:grid-cols-[minmax(360px,1.2fr)_minmax(220px,1fr)] max-[999px]:grid-rows-[460px_auto]"
+        }
       >
         <CalloutTable
           rows={rows}
@@ -135,7 +138,7 @@ const Sheet = ({ job, stored }: { job: JobRecord; stored: StoredJob }) => {
           />
           {callout?.pin && <PinPicture job={job.id} pin={callout.pin} />}
         </div>
-        <div className="flex min-h-0 flex-col gap-3 overflow-y-auto">
+        <div className="flex min-h-0 flex-col gap-3 overflow-y-auto max-[999px]:col-span-2">
           <Checks
             looking={looking}
             job={job.id}

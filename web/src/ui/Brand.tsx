@@ -5,6 +5,6 @@ export const Brand = () => (
     <svg width="20" height="16" viewBox="0 0 20 16" aria-hidden="true">
       <path d="M2 14v-2a9 9 0 0 1 9-9h7" fill="none" stroke="var(--ember)" strokeWidth="3" />
     </svg>
-    Ash Edge
+    <span className="whitespace-nowrap max-[1099px]:sr-only">Ash Edge</span>
   </Link>
 );

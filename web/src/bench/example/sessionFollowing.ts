@@ -5,7 +5,7 @@ import { stepNow, type Gesture, type WorkedStep } from "@ash-edge/tools/worked/s
 import { inSight, toScreen } from "../board/view.ts";
 import type { SessionCore } from "../sessionCore.ts";
 import { NO_MODIFIERS, type Following, type Modifiers } from "../state/index.ts";
-import { calledIn, STEPS, stepDue } from "./due.ts";
+import { calledIn, due, STEPS, stepDue } from "./due.ts";
 
 type Parts = {
   readonly travel: (to: number) => void;
@@ -43,6 +43,7 @@ export const makeFollowing = (core: SessionCore, parts: Parts) => {
     const step = now(starts.length - 1);
     while (starts.length - 1 < step) starts = [...starts, position];
     if (starts !== following.starts) put(starts);
+    if (due(get()).callout !== undefined) send("panels", { type: "tab", tab: "callouts" });
   };
 
   const putDown = (): void => {

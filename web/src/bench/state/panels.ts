@@ -9,6 +9,10 @@ export type Message = {
   readonly refusal?: Refusal;
 };
 
+/** The panels beside the board, in the order of their tabs where they are folded behind one another. */
+export const PANEL_TABS = ["sketch", "callouts", "pieces", "selected", "layers"] as const;
+export type PanelTab = (typeof PANEL_TABS)[number];
+
 /** What is open around the board, and what was said last. */
 export type Panels = {
   readonly bank: BankKey | undefined;
@@ -17,13 +21,22 @@ export type Panels = {
   /** A callout clicked with no tool active: the tools that fit it are offered. */
   readonly offered: Id | undefined;
   readonly message: Message | undefined;
+  /** The panel in front, where they are folded. */
+  readonly tab: PanelTab;
 };
-export const NO_PANELS: Panels = { bank: undefined, writing: undefined, offered: undefined, message: undefined };
+export const NO_PANELS: Panels = {
+  bank: undefined,
+  writing: undefined,
+  offered: undefined,
+  message: undefined,
+  tab: "callouts",
+};
 
 export type PanelsEvent =
   | { readonly type: "bank"; readonly key: BankKey | undefined }
   | { readonly type: "writing"; readonly writing: Panels["writing"] }
   | { readonly type: "offered"; readonly callout: Id | undefined }
+  | { readonly type: "tab"; readonly tab: PanelTab }
   | { readonly type: "said"; readonly message: Message | undefined };
 
 export const panelsAfter = (panels: Panels, event: PanelsEvent): Panels => {
@@ -31,9 +44,12 @@ export const panelsAfter = (panels: Panels, event: PanelsEvent): Panels => {
     case "bank":
       return panels.bank === event.key ? panels : { ...panels, bank: event.key };
     case "writing":
-      return { ...panels, writing: event.writing };
+      return { ...panels, writing: event.writing, tab: event.writing ? "callouts" : panels.tab };
     case "offered":
-      return panels.offered === event.callout ? panels : { ...panels, offered: event.callout };
+      if (panels.offered === event.callout) return panels;
+      return { ...panels, offered: event.callout, tab: event.callout === undefined ? panels.tab : "callouts" };
+    case "tab":
+      return panels.tab === event.tab ? panels : { ...panels, tab: event.tab };
     case "said":
       return panels.message === event.message ? panels : { ...panels, message: event.message };
   }
