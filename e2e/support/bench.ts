@@ -23,7 +23,7 @@ export class Bench {
 
   /** A job of the demo as it came from its customer. */
   async open(job: string): Promise<void> {
-    await sketchedOnly(this.page);
+    await sketchedOnly(this.page, job);
     await this.page.goto("/jobs");
     await this.page.getByRole("link", { name: job }).click();
     await this.ready();

@@ -110,8 +110,9 @@ export const refuseLocked = (
 };
 /** All entities in the order of their ids. */
 export const entitiesOf = (drawing: Drawing): Iterable<Entity> => pageRows(drawing.entity);
-/** All layers in the order of their ids. */
-export const layersOf = (drawing: Drawing): readonly Layer[] => [...pageRows(drawing.layer)];
+/** All layers as they stand one after another: by their order, and by their ids where they have none. */
+export const layersOf = (drawing: Drawing): readonly Layer[] =>
+  [...pageRows(drawing.layer)].sort((p, q) => (p.order ?? p.id) - (q.order ?? q.id));
 /** All pictures in the order of their ids. */
 export const picturesOf = (drawing: Drawing): readonly Picture[] => [...pageRows(drawing.picture)];
 /** All callouts in the order of their ids. */

@@ -10,8 +10,10 @@ export type Layer = {
   readonly role: CutRole;
   readonly shown: boolean;
   readonly locked: boolean;
-  /** As the file that it came from named it: a number of the standard palette. */
+  /** A number of the standard palette, as a file named it, or `#rrggbb`; without one it is drawn as its role has it. */
   readonly colour?: string;
+  /** Where it stands among the others; by its id without one. */
+  readonly order?: number;
 };
 
 /** The layers of a new drawing; their ids are the first ones given out. */

@@ -91,6 +91,7 @@ const ROW_FIELDS: Readonly<Record<Exclude<TableName, "entity">, Fields>> = {
     shown: BOOLEAN,
     locked: BOOLEAN,
     colour: optional({ is: "text", most: 7 }),
+    order: optional({ is: "whole", least: 0, most: 1e6 }),
   },
   callout: { ...CALLOUT_FIELDS, id: ID, links: listOf(REFERENCE) },
   picture: {

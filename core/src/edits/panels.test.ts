@@ -5,11 +5,16 @@ import { centroidOf } from "../contour/centroid.ts";
 import { enclosedArea } from "../contour/chainMeasure.ts";
 import {
   applyEdit,
+  CUT_ROLES,
+  drawingFromRows,
   drawingText,
   entitiesOf,
+  entityOf,
   invertEdit,
+  layerOf,
   LAYOUT_LAYER,
   layersOf,
+  MARK_LAYER,
   newDrawing,
   PROFILE_LAYER,
   type Drawing,
@@ -28,8 +33,11 @@ import {
   changeLayer,
   changeProperty,
   draftEdit,
+  moveLayer,
+  putInRole,
   putOnLayer,
   removeLayer,
+  showLayers,
   transformEntities,
 } from "./index.ts";
 
@@ -168,6 +176,61 @@ describe("properties", () => {
 });
 
 describe("layers", () => {
+  it("go with what lies on them, or leave it on another one; nothing of a locked one goes", () => {
+    const { drawing, ids } = withShapes([line({ x: 0, y: 0 }, { x: 9, y: 0 }), line({ x: 0, y: 5 }, { x: 9, y: 5 })]);
+    const made = applyEdit(drawing, value(addLayer(drawing, "Scribed", "mark")));
+    const layer = layersOf(made).find(({ name }) => name === "Scribed")!;
+    const held = applyEdit(made, value(putOnLayer(made, ids, layer.id)));
+    const on = (of: Drawing) => ids.map((id) => entityOf(of, id)?.layer);
+    expect(on(applyEdit(held, value(removeLayer(held, layer.id, "goes"))))).toEqual([undefined, undefined]);
+    const moved = applyEdit(held, value(removeLayer(held, layer.id, { to: PROFILE_LAYER })));
+    expect([on(moved), layersOf(moved).length]).toEqual([[PROFILE_LAYER, PROFILE_LAYER], 3]);
+    const locked = applyEdit(held, value(changeLayer(held, layer.id, { locked: true })));
+    expect(code(removeLayer(locked, layer.id, "goes"))).toBe("layer-locked");
+    expect(code(removeLayer(held, layer.id, { to: layer.id }))).toBe("pick-first");
+    const shut = applyEdit(held, value(changeLayer(held, PROFILE_LAYER, { locked: true })));
+    expect(code(removeLayer(shut, layer.id, { to: PROFILE_LAYER }))).toBe("layer-locked");
+  });
+  it("are put in another order, coloured and shown alone; each undone to the byte", () => {
+    const drawing = newDrawing("mm");
+    const names = (of: Drawing) => layersOf(of).map(({ name }) => name);
+    const down = value(moveLayer(drawing, PROFILE_LAYER, 1));
+    const after = applyEdit(drawing, down);
+    expect(names(after)).toEqual(["Layout", "Profile", "Marks"]);
+    expect(names(applyEdit(after, value(moveLayer(after, MARK_LAYER, -1))))).toEqual(["Layout", "Marks", "Profile"]);
+    expect(value(moveLayer(after, MARK_LAYER, 1)).changes).toEqual([]);
+    expect(drawingText(applyEdit(after, invertEdit(down)))).toBe(drawingText(drawing));
+    const red = applyEdit(after, value(changeLayer(after, MARK_LAYER, { colour: "1" })));
+    expect(layerOf(red, MARK_LAYER)?.colour).toBe("1");
+    expect(layerOf(applyEdit(red, value(changeLayer(red, MARK_LAYER, { colour: undefined }))), MARK_LAYER)).toEqual(
+      layerOf(after, MARK_LAYER),
+    );
+    const alone = applyEdit(red, value(showLayers(red, MARK_LAYER)));
+    expect(
+      layersOf(alone)
+        .filter(({ shown }) => shown)
+        .map(({ id }) => id),
+    ).toEqual([MARK_LAYER]);
+    expect(layersOf(applyEdit(alone, value(showLayers(alone, "all")))).every(({ shown }) => shown)).toBe(true);
+    // what is stored of it opens
+    expect(drawingText(drawingFromRows(JSON.parse(drawingText(red)), red.nextId))).toBe(drawingText(red));
+  });
+  it("of a role take contours; one is made where there is none, under a name that is free", () => {
+    const { drawing, ids } = withShapes([{ kind: "circle", centre: { x: 0, y: 0 }, radius: 5 }]);
+    const roleOf = (of: Drawing) => layerOf(of, entityOf(of, ids[0]!)!.layer);
+    for (const role of CUT_ROLES) {
+      const put = applyEdit(drawing, value(putInRole(drawing, ids, role)));
+      expect(roleOf(put)?.role).toBe(role);
+      expect(layersOf(put).length).toBe(role === "outside" || role === "inside" ? 4 : 3);
+    }
+    const named = applyEdit(drawing, value(addLayer(drawing, "Inside", "mark")));
+    const put = applyEdit(named, value(putInRole(named, ids, "inside")));
+    expect(roleOf(put)).toMatchObject({ name: "Layer 5", role: "inside" });
+    // the second goes onto the same
+    expect(layersOf(applyEdit(put, value(putInRole(put, ids, "inside")))).length).toBe(5);
+    expect(code(putInRole(drawing, [], "inside"))).toBe("nothing-selected");
+    expect(code(putInRole(drawing, [4], "inside"))).toBe("endless-is-layout");
+  });
   it("are made, renamed, locked and removed; what can't be is refused", () => {
     const { drawing, ids } = withShapes([line({ x: 0, y: 0 }, { x: 9, y: 0 })]);
     const first = applyEdit(drawing, value(addLayer(drawing, " Scribed ", "mark")));

@@ -1,2 +1,3 @@
 export * from "./profile.ts";
 export * from "./along.ts";
+export * from "./roleChanges.ts";

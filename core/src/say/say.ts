@@ -1,5 +1,6 @@
 import type { Fault } from "../checks/check.ts";
 import { FAULT_SENTENCES } from "../checks/list.ts";
+import type { RoleChanges } from "../profile/index.ts";
 import type { Refusal, RefusalCode } from "../numeric/outcome.ts";
 import { showLengthUnit } from "../numeric/showValue.ts";
 import type { Unit } from "../numeric/units.ts";
@@ -319,6 +320,35 @@ export const sayRefusal = ({ code, values }: Refusal, unit: Unit): string =>
 
 /** The sentence for a fault that stands against cutting, as its check has it. */
 export const sayFault = ({ code, values }: Fault, unit: Unit): string => FAULT_SENTENCES[code]!(values, unit);
+
+const BECAME: Readonly<Record<"outside" | "inside", Readonly<Record<"round" | "other", readonly [string, string]>>>> = {
+  outside: {
+    round: ["hole became a disc", "holes became discs"],
+    other: ["inner contour became an outer one", "inner contours became outer ones"],
+  },
+  inside: {
+    round: ["disc became a hole", "discs became holes"],
+    other: ["outer contour became an inner one", "outer contours became inner ones"],
+  },
+};
+
+/** Contours whose role changed: `8 holes became discs, 1 outer contour became an inner one`; empty where none did. */
+export const sayRoleChanges = ({ toOutside, toInside }: Pick<RoleChanges, "toOutside" | "toInside">): string =>
+  (
+    [
+      ["outside", toOutside],
+      ["inside", toInside],
+    ] as const
+  )
+    .flatMap(([to, contours]) => {
+      const round = contours.filter(({ circle }) => circle).length;
+      return [
+        [round, BECAME[to].round],
+        [contours.length - round, BECAME[to].other],
+      ] as const;
+    })
+    .flatMap(([n, [one, more]]) => (n > 0 ? [`${n} ${n === 1 ? one : more}`] : []))
+    .join(", ");
 
 /** Joined: `1 contour from 4 pieces`. */
 export const sayJoined = (

@@ -158,7 +158,7 @@ const Layout = ({
   useEffect(() => pieces.current?.resize(looking ? "68%" : "53%"), [looking, pieces]);
   useEffect(() => {
     left.current?.resize(large && (narrow || side === "left") ? "480px" : "272px");
-    right.current?.resize(large && side === "right" ? "480px" : "240px");
+    right.current?.resize(large && side === "right" ? "480px" : "264px");
   }, [large, side, narrow, left, right]);
   // findings are looked for to be seen
   useEffect(() => {
@@ -258,7 +258,7 @@ const Layout = ({
             {board}
           </Panel>
           <Handle upright />
-          <Panel id="right" panelRef={right} defaultSize="240px" minSize="180px" maxSize="560px" collapsible>
+          <Panel id="right" panelRef={right} defaultSize="264px" minSize="200px" maxSize="560px" collapsible>
             <Group orientation="vertical" id={`bench-right-${side}`} key={side} className="h-full">
               {side === "right" && <SketchPanel>{sketch}</SketchPanel>}
               <Panel id="pieces" panelRef={pieces} minSize="80px" collapsible>

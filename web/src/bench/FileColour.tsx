@@ -7,7 +7,6 @@ export const FileColour = ({ colour, bare = false }: { colour: string; bare?: bo
     <>
       <span
         aria-hidden
-        title={bare ? `Colour ${colour} in the file` : undefined}
         style={rgb && { backgroundColor: `rgb(${rgb.join(" ")})` }}
         className={`inline-block h-3 w-3 shrink-0 rounded-sm border border-hair ${rgb ? "" : "bg-ink"}`}
       />

@@ -1,29 +1,18 @@
 import { RadioGroup } from "radix-ui";
-import { Eye, EyeOff, LockKeyhole, LockKeyholeOpen, Plus, Trash2 } from "lucide-react";
+import { Eye, EyeOff, LockKeyhole, LockKeyholeOpen, Plus } from "lucide-react";
 import { useState, type ReactNode } from "react";
-import {
-  layersOf,
-  LAYOUT_LAYER,
-  FIRST_LAYERS,
-  rgbOf,
-  settingsOf,
-  type CutRole,
-  type Layer,
-} from "@ash-edge/core/drawing";
+import { layersOf, LAYOUT_LAYER, FIRST_LAYERS, settingsOf, type CutRole, type Layer } from "@ash-edge/core/drawing";
 import { freeLayerName } from "@ash-edge/core/edits";
 import { JobStyle } from "./JobStyle.tsx";
 import { countsFor } from "./derived.ts";
 import { FileColour } from "./FileColour.tsx";
+import { LayerMenu } from "./LayerMenu.tsx";
+import { ROLES } from "./RoleChoice.tsx";
 import { useBench, useSession } from "./SessionContext.tsx";
 import { focusBoard } from "./useBenchKeys.ts";
 
-const ROLES: readonly (readonly [CutRole, string])[] = [
-  ["profile", "by nesting"],
-  ["outside", "outside"],
-  ["inside", "inside"],
-  ["mark", "mark"],
-  ["layout", "layout"],
-];
+/** With more layers than this a line to find one among them stands over the list. */
+const FEW = 8;
 
 /** The layers: the working one, shown or hidden, locked or not, and what becomes of each at the machine. */
 export const Layers = () => {
@@ -31,6 +20,10 @@ export const Layers = () => {
   const drawing = useBench((state) => state.history.drawing);
   const working = useBench((state) => state.selection.layer);
   const counts = countsFor(drawing);
+  const [wanted, setWanted] = useState("");
+  const all = layersOf(drawing);
+  const found = all.filter(({ name }) => name.toLowerCase().includes(wanted.trim().toLowerCase()));
+  const shown = all.length > FEW ? found : all;
   return (
     <section
       data-region="Layers"
@@ -54,9 +47,20 @@ export const Layers = () => {
         onValueChange={(id) => act.setLayer(Number(id))}
         className="min-h-0 flex-1 overflow-y-auto"
       >
-        {layersOf(drawing).map((layer) => (
+        {all.length > FEW && (
+          <input
+            type="search"
+            aria-label="Find a layer"
+            placeholder={`Find one of ${all.length}`}
+            value={wanted}
+            onChange={(event) => setWanted(event.target.value)}
+            className="mx-2 mb-1.5 h-6 w-[calc(100%-1rem)] rounded-card border border-hair bg-board px-2 text-xs"
+          />
+        )}
+        {shown.map((layer) => (
           <Row key={layer.id} layer={layer} count={counts.get(layer.id) ?? 0} working={layer.id === working} />
         ))}
+        {shown.length === 0 && <p className="border-t border-hair px-3 py-1.5 text-soft">No layer has that name.</p>}
         <Annotations />
       </RadioGroup.Root>
     </section>
@@ -107,7 +111,10 @@ const Row = ({ layer, count, working }: { layer: Layer; count: number; working: 
   const { act } = useSession();
   const own = !FIRST_LAYERS.some(({ id }) => id === layer.id);
   return (
-    <div className={`group flex h-7 items-center border-t border-hair pl-2 ${working ? "bg-ember-wash" : ""}`}>
+    <div
+      data-layer={layer.id}
+      className={`group flex h-7 items-center border-t border-hair pl-2 ${working ? "bg-ember-wash" : ""}`}
+    >
       <RadioGroup.Item
         value={String(layer.id)}
         aria-label={`Draw on ${layer.name}`}
@@ -118,7 +125,7 @@ const Row = ({ layer, count, working }: { layer: Layer; count: number; working: 
       >
         <span className={`h-3 w-3 rounded-full border-2 ${working ? "border-ember bg-ember" : "border-soft"}`} />
       </RadioGroup.Item>
-      {layer.colour !== undefined && rgbOf(layer.colour) && <FileColour colour={layer.colour} bare />}
+      {layer.colour !== undefined && <FileColour colour={layer.colour} bare />}
       <Name layer={layer} />
       {count > 0 && (
         <span className="figures mr-1 shrink-0 text-xs text-soft" title={`${count} on ${layer.name}`}>
@@ -130,7 +137,7 @@ const Row = ({ layer, count, working }: { layer: Layer; count: number; working: 
         value={layer.role}
         disabled={!own}
         onChange={(event) => act.changeLayer(layer.id, { role: event.target.value as CutRole })}
-        className="h-6 w-[4.6rem] shrink-0 rounded-card bg-transparent text-xs text-soft disabled:appearance-none"
+        className="h-6 w-[4.4rem] shrink-0 rounded-card bg-transparent text-xs text-soft disabled:appearance-none"
       >
         {ROLES.map(([role, words]) => (
           <option key={role} value={role}>
@@ -150,13 +157,7 @@ const Row = ({ layer, count, working }: { layer: Layer; count: number; working: 
       >
         {layer.locked ? <LockKeyhole size={13} className="text-ink" /> : <LockKeyholeOpen size={13} />}
       </Small>
-      {own ? (
-        <Small label={`Remove ${layer.name}`} onClick={() => act.removeLayer(layer)}>
-          <Trash2 size={13} />
-        </Small>
-      ) : (
-        <span className="w-6 shrink-0" />
-      )}
+      <LayerMenu layer={layer} count={count} own={own} />
     </div>
   );
 };
@@ -172,6 +173,7 @@ const Name = ({ layer }: { layer: Layer }) => {
   return (
     <input
       aria-label={`Name of ${layer.name}`}
+      title={layer.name}
       value={text ?? layer.name}
       onChange={(event) => setText(event.target.value)}
       onBlur={keep}

@@ -10,7 +10,10 @@ import { sayFault } from "@ash-edge/core/say";
 import { weightOf } from "@ash-edge/core/tables";
 import { piecesPath, type JobRecord } from "../store/index.ts";
 import { faultsFor, profileFor } from "./derived.ts";
+import { dragToLayer } from "./dragToLayer.ts";
+import { RoleChoice } from "./RoleChoice.tsx";
 import { useBench, useSession } from "./SessionContext.tsx";
+import type { BenchState } from "./state/index.ts";
 import { openAt } from "./whatNow.ts";
 
 const counted = (n: number, one: string): string => `${n} ${one}${n === 1 ? "" : "s"}`;
@@ -94,6 +97,7 @@ const Rows = ({ items, unit }: { items: readonly (Contour | OpenChain)[]; unit: 
             style={{ transform: `translateY(${start}px)` }}
           >
             <Row item={items[index]!} unit={unit} />
+            <Role item={items[index]!} />
             <ToDo item={items[index]!} />
           </li>
         ))}
@@ -102,15 +106,20 @@ const Rows = ({ items, unit }: { items: readonly (Contour | OpenChain)[]; unit: 
   );
 };
 
+const isSelected = ({ selection }: BenchState, { ids }: Contour | OpenChain): boolean =>
+  ids.length > 0 && ids.every((id) => selection.ids.has(id));
+
 const Row = ({ item, unit }: { item: Contour | OpenChain; unit: Unit }) => {
   const { act } = useSession();
   const drawing = useBench((state) => state.history.drawing);
-  const selected = useBench((state) => item.ids.length > 0 && item.ids.every((id) => state.selection.ids.has(id)));
+  const selected = useBench((state) => isSelected(state, item));
   return (
     <button
       type="button"
       aria-pressed={selected}
+      title="Drag it onto a layer to put it there"
       onMouseDown={(event) => event.preventDefault()}
+      onPointerDown={(event) => dragToLayer(event, (layer) => act.putOnLayer(item.ids, layer))}
       onMouseEnter={() => act.light(item.ids)}
       onFocus={() => act.light(item.ids)}
       onClick={() => act.select(item.ids)}
@@ -132,6 +141,18 @@ const Row = ({ item, unit }: { item: Contour | OpenChain; unit: Unit }) => {
         ))}
       </span>
     </button>
+  );
+};
+
+/** Of a contour that is selected, its role as a choice. */
+const Role = ({ item }: { item: Contour | OpenChain }) => {
+  const selected = useBench((state) => isSelected(state, item));
+  if (!item.closed || !selected) return null;
+  return (
+    <label className="flex items-center gap-2 bg-board pb-2 pl-[3.9rem] text-xs text-soft">
+      role
+      <RoleChoice ids={item.ids} className="h-6 rounded-card border border-hair bg-panel px-1 text-ink" />
+    </label>
   );
 };
 

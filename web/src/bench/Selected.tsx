@@ -16,7 +16,9 @@ import { sayRefusal } from "@ash-edge/core/say";
 import { propertiesOf, type Property } from "@ash-edge/core/shape";
 import { MENU, MENU_ITEM } from "../ui/menu.ts";
 import { countSelected } from "./annotated.ts";
+import { dragToLayer } from "./dragToLayer.ts";
 import { shownHandles } from "./handles/shown.ts";
+import { RoleChoice } from "./RoleChoice.tsx";
 import { SelectedAnnotations } from "./SelectedAnnotations.tsx";
 import { FileColour } from "./FileColour.tsx";
 import { useBench, useSession } from "./SessionContext.tsx";
@@ -27,6 +29,7 @@ const MOST_LISTED = 60;
 
 /** What is selected: its numbers, which can be typed over, its layer and its line. */
 export const Selected = () => {
+  const { act } = useSession();
   const drawing = useBench((state) => state.history.drawing);
   const selection = useBench((state) => state.selection.ids);
   const entities = [...selection].map((id) => entityOf(drawing, id)).filter((entity) => entity !== undefined);
@@ -39,7 +42,13 @@ export const Selected = () => {
       aria-label="Selected"
       className="card flex h-full flex-col overflow-hidden"
     >
-      <header className="flex h-8 shrink-0 items-center gap-2 px-3">
+      <header
+        title={entities.length > 0 ? "Drag it onto a layer to put what is selected there" : undefined}
+        onPointerDown={(event) =>
+          entities.length > 0 && dragToLayer(event, (layer) => act.putOnLayer([...selection], layer))
+        }
+        className={`flex h-8 shrink-0 items-center gap-2 px-3 ${entities.length > 0 ? "cursor-grab" : ""}`}
+      >
         <b>Selected</b>
         <span className="min-w-0 truncate text-xs text-soft">{countSelected(drawing, selection) || "nothing"}</span>
       </header>
@@ -193,7 +202,6 @@ const Belongs = ({ entities, drawing }: { entities: readonly Entity[]; drawing: 
   const lines = entities.map(({ line }) => line ?? "role");
   const colours = entities.map((entity) => entity.colour);
   const colour = agreed(colours);
-  const role = layersOf(drawing).find(({ id }) => id === layer)?.role;
   const ids: readonly Id[] = entities.map(({ id }) => id);
   const select = "h-6 w-full rounded-card border border-hair bg-board px-1 text-[13px]";
   return (
@@ -213,7 +221,7 @@ const Belongs = ({ entities, drawing }: { entities: readonly Entity[]; drawing: 
         ))}
       </select>
       <span className="text-soft">role</span>
-      <span>{role === undefined ? "differs" : role === "profile" ? "cut, by nesting" : role}</span>
+      <RoleChoice ids={ids} className={select} />
       <span className="text-soft">line</span>
       <select
         aria-label="line"

@@ -89,12 +89,16 @@ export const makeSession = (job: string, stored: StoredJob, surroundings: Surrou
 
   const mass = makeMassKeeping(core);
   const viewing = makeView(core, surroundings.view);
+  const layering = makeLayers(core);
   const history = makeHistory(core, {
     older,
     keep: (step) => keeper.keep({ job, ...step }),
     keepUp: mass.keepUp,
     tell: surroundings.notify,
-    made: viewing.bringIntoSight,
+    made: (before, edit) => {
+      viewing.bringIntoSight(before, edit);
+      layering.sayRoles(before, edit);
+    },
   });
   const holds = makeHolds(core);
   const callouts = makeCallouts(core, (callout) => tools.takeCalled(callout));
@@ -195,7 +199,7 @@ export const makeSession = (job: string, stored: StoredJob, surroundings: Surrou
     job,
     ...callouts,
     ...selecting,
-    ...makeLayers(core),
+    ...layering,
     ...viewing,
     ...makeCursor(core, { pan: viewing.pan, move: pointing.move, click: pointing.click }),
     ...tidying,

@@ -1,17 +1,32 @@
-import { layerOf, PROFILE_LAYER, type CutRole, type Edit, type Layer, type PictureSize } from "@ash-edge/core/drawing";
+import {
+  layerOf,
+  PROFILE_LAYER,
+  type CutRole,
+  type Drawing,
+  type Edit,
+  type Layer,
+  type PictureSize,
+} from "@ash-edge/core/drawing";
 import {
   addLayer,
   changeLayer,
   changeProperty,
+  moveLayer,
+  putInRole,
   putOnLayer,
   putOnOneLayer,
   dropColours,
   setLineStyle,
+  showLayers,
   removeLayer,
+  type LayerChange,
   setGeneralTolerance,
 } from "@ash-edge/core/edits";
 import type { Id, Outcome } from "@ash-edge/core/numeric";
 import { changePicture } from "@ash-edge/core/picture";
+import { roleChanges } from "@ash-edge/core/profile";
+import { sayRoleChanges } from "@ash-edge/core/say";
+import { countsFor, isLarge, profileFor } from "./derived.ts";
 import type { SessionCore } from "./sessionCore.ts";
 
 /** Layers, and what the panels change of things and pictures. Each change is one edit; a refusal is said. */
@@ -38,16 +53,34 @@ export const makeLayers = ({ get, send, say, sayNo, commit, refresh, notify }: S
       setLayer(added.value.changes[0]!.id);
       return true;
     },
-    changeLayer: (id: Id, change: Partial<Omit<Layer, "id">>): boolean => {
+    changeLayer: (id: Id, change: LayerChange): boolean => {
       const isWorking = get().selection.layer === id && (change.locked === true || change.role === "layout");
       const done = carry(changeLayer(get().history.drawing, id, change));
       if (done && isWorking && id !== PROFILE_LAYER) setLayer(PROFILE_LAYER);
       return done;
     },
-    removeLayer: (layer: Layer): void => {
-      if (!carry(removeLayer(get().history.drawing, layer.id))) return;
+    /** Takes a layer away, with what lies on it or after that was put elsewhere. */
+    removeLayer: (layer: Layer, held?: Parameters<typeof removeLayer>[2]): void => {
+      const count = countsFor(get().history.drawing).get(layer.id) ?? 0;
+      if (!carry(removeLayer(get().history.drawing, layer.id, held))) return;
       if (get().selection.layer === layer.id) setLayer(PROFILE_LAYER);
-      notify(`Layer ${layer.name} removed`);
+      notify(`Layer ${layer.name} removed${held === "goes" && count > 0 ? `, with the ${count} on it` : ""}`);
+    },
+    moveLayer: (id: Id, by: -1 | 1): boolean => carry(moveLayer(get().history.drawing, id, by)),
+    /** Shows one layer alone, or all of them; in one step. */
+    showLayers: (which: Id | "all"): boolean => carry(showLayers(get().history.drawing, which)),
+    /** Gives contours a role: they go onto a layer of that role. */
+    putInRole: (ids: readonly Id[], role: CutRole): boolean => carry(putInRole(get().history.drawing, ids, role)),
+    /** Says where a new contour made outer ones of holes, and offers to put the new one on the marks instead. */
+    sayRoles: (before: Drawing, edit: Edit): void => {
+      const { drawing } = get().history;
+      if (isLarge(drawing) || isLarge(before)) return;
+      const touched = new Set(edit.changes.flatMap(({ table, id }) => (table === "entity" ? [id] : [])));
+      if (touched.size === 0) return;
+      const { toOutside, toInside, by } = roleChanges(profileFor(before), profileFor(drawing), touched);
+      if (!by || toOutside.length === 0) return;
+      const marks = () => void carry(putInRole(get().history.drawing, by.ids, "mark"));
+      notify(sayRoleChanges({ toOutside, toInside }), { words: "Put the new one on Marks", take: marks });
     },
     putOnLayer: (ids: readonly Id[], layer: Id): boolean => carry(putOnLayer(get().history.drawing, ids, layer)),
     /** Puts things whose ends meet on the layer on which most of them lie. */

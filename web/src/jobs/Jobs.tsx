@@ -121,8 +121,8 @@ export const Jobs = () => {
               type="button"
               disabled={!settled}
               className={
-                "inline-flex h-8 shrink-0 items-center gap-1.5 rounded-card border border-hair px-3 whitespace-nowrap " +
-                "hover:border-ink disabled:opacity-50"
+                "inline-flex h-8 shrink-0 items-center gap-1.5 rounded-card border border-hair px-3 " +
+                "whitespace-nowrap hover:border-ink disabled:opacity-50"
               }
               onClick={() => setOpening({})}
             >

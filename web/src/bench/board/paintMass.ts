@@ -1,4 +1,4 @@
-import { entityOf, isLayout, layerOf, shownLine, type Drawing, type Entity } from "@ash-edge/core/drawing";
+import { entityOf, isLayout, layerOf, layersOf, shownLine, type Drawing, type Entity } from "@ash-edge/core/drawing";
 import type { Bounds, Piece } from "@ash-edge/core/geometry";
 import { searchIndex } from "@ash-edge/core/look";
 import type { Id } from "@ash-edge/core/numeric";
@@ -83,9 +83,10 @@ export const paintMass = (
     canvas.fillRect(view.originX + view.scale * bounds.minX, view.originY - view.scale * bounds.maxY, 1, 1);
   }
   const styles = stylesOf(palette);
+  const layers = new Map(layersOf(drawing).map(({ id, colour }) => [id, colour]));
   for (const group of ORDER)
-    for (const entities of byLook(groups[group])) {
-      const { line, colour } = entities[0]!;
+    for (const { entities, colour } of byLook(groups[group], layers)) {
+      const { line } = entities[0]!;
       const own = colour === undefined ? undefined : fileColour(colour, palette.board, palette.ink);
       const style = {
         ...styles[group],
@@ -105,11 +106,17 @@ const isDot = (entity: Entity, view: View): boolean => {
   return Math.max(bounds.maxX - bounds.minX, bounds.maxY - bounds.minY) * view.scale < DOT_PX;
 };
 
-const byLook = (entities: readonly Entity[]): Iterable<readonly Entity[]> => {
-  const groups = new Map<string, Entity[]>();
+/** What is drawn alike: with the same line, in its own colour or its layer's. */
+type Alike = { readonly entities: Entity[]; readonly colour: string | undefined };
+
+const byLook = (entities: readonly Entity[], layers: ReadonlyMap<Id, string | undefined>): Iterable<Alike> => {
+  const groups = new Map<string, Alike>();
   for (const entity of entities) {
-    const key = `${entity.line ?? ""} ${entity.colour ?? ""}`;
-    void (groups.get(key)?.push(entity) ?? groups.set(key, [entity]));
+    const colour = entity.colour ?? layers.get(entity.layer);
+    const key = `${entity.line ?? ""} ${colour ?? ""}`;
+    const known = groups.get(key);
+    if (known) known.entities.push(entity);
+    else groups.set(key, { entities: [entity], colour });
   }
   return groups.values();
 };

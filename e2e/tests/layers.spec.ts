@@ -1,0 +1,79 @@
+import { expect, test, type Locator } from "@playwright/test";
+import { entitiesOf, layersOf } from "@ash-edge/core/drawing";
+import { drawingOf } from "../support/annotated.ts";
+import { plateWith } from "../support/plate.ts";
+import { openDrawn } from "../support/storedJob.ts";
+
+test("a contour's role is chosen, what a new one changes is said; layers are dragged onto, coloured, put in order", async ({
+  page,
+}) => {
+  const holes = [20, 55, 90].map((x) => [x, 25, 5] as const);
+  const bench = await openDrawn(page, plateWith([110, 50], holes));
+  const layers = page.getByRole("region", { name: "Layers" });
+  const names = () =>
+    layers.getByRole("textbox").evaluateAll((all) => all.map((one) => (one as HTMLInputElement).value));
+  const menu = async (layer: string, ...items: readonly (string | RegExp)[]): Promise<void> => {
+    await layers.getByRole("button", { name: `More for ${layer}` }).click();
+    for (const name of items)
+      await page.getByRole("menuitem", { name }).or(page.getByRole("menuitemradio", { name })).click();
+  };
+  const layerOf = async (kind: string): Promise<string | undefined> => {
+    const drawing = await drawingOf(bench);
+    const entity = [...entitiesOf(drawing)].find((one) => one.kind === kind)!;
+    return layersOf(drawing).find(({ id }) => id === entity.layer)?.name;
+  };
+  // a contour's role is chosen where it is listed
+  await bench.pieces.getByRole("button", { name: /^Hole/ }).first().click();
+  await bench.pieces.getByRole("combobox", { name: "role" }).selectOption("outside");
+  await expect.poll(names).toContain("Outside");
+  expect(await layerOf("circle")).toBe("Outside");
+  await page.keyboard.press("Control+z");
+  await page.keyboard.press("Escape");
+  // a frame round everything makes discs of holes: said, and the frame put on the marks
+  await bench.tool("TT", "Rectangle");
+  await bench.click({ x: -15, y: -15 });
+  await bench.click({ x: 125, y: 70 });
+  await page.keyboard.press("Escape");
+  await page.keyboard.press("Escape");
+  await expect(page.getByText(/holes? became (a disc|discs), 1 outer contour became an inner one/)).toBeVisible();
+  await page.getByRole("button", { name: "Put the new one on Marks" }).click();
+  await expect(bench.pieces.getByRole("button", { name: /^Hole/ }).first()).toBeVisible();
+  await expect(bench.pieces.getByRole("button", { name: /^Mark/ })).toHaveCount(1);
+  // pieces are dragged from their list onto a layer, and what is selected by its head
+  await layers.getByRole("button", { name: "New layer" }).click();
+  const drag = async (from: Locator, layer: string): Promise<void> => {
+    const [a, b] = [(await from.boundingBox())!, (await layers.getByLabel(`Name of ${layer}`).boundingBox())!];
+    await page.mouse.move(a.x + 40, a.y + 10);
+    await page.mouse.down();
+    await page.mouse.move(a.x + 60, a.y + 40, { steps: 3 });
+    await page.mouse.move(b.x + 10, b.y + 8, { steps: 4 });
+    await page.mouse.up();
+  };
+  await drag(bench.pieces.getByRole("button", { name: /^Hole/ }).first(), "Layer 4");
+  expect(await layerOf("circle")).toBe("Layer 4");
+  await bench.pieces.getByRole("button", { name: /^Hole/ }).first().click();
+  await drag(page.getByRole("region", { name: "Selected" }).getByText("Selected"), "Marks");
+  expect(await layerOf("circle")).toBe("Marks");
+  await page.keyboard.press("Control+z");
+  // colour, order, shown alone
+  await menu("Layer 4", "blue");
+  await menu("Layer 4", "Move up");
+  expect(await names()).toEqual(["Profile", "Layout", "Layer 4", "Marks"]);
+  const drawing = await drawingOf(bench);
+  expect(layersOf(drawing).map(({ colour }) => colour)).toEqual([undefined, undefined, "5", undefined]);
+  await menu("Layer 4", "Show it alone");
+  await expect(layers.getByRole("button", { name: /^Show / })).toHaveCount(3);
+  await menu("Layer 4", "Show all layers");
+  await expect(layers.getByRole("button", { name: /^Show / })).toHaveCount(0);
+  // taken away: what lies on it goes elsewhere or with it, and comes back with one undo
+  await menu("Layer 4", /^Remove it, put the 1 on it on Profile/);
+  expect(await layerOf("circle")).toBe("Profile");
+  await page.keyboard.press("Control+z");
+  await menu("Layer 4", /^Remove it with the 1 on it/);
+  await expect(page.getByText("Layer Layer 4 removed, with the 1 on it")).toBeVisible();
+  expect(await names()).not.toContain("Layer 4");
+  await page.keyboard.press("Control+z");
+  expect(await layerOf("circle")).toBe("Layer 4");
+  await bench.reload();
+  expect(await names()).toEqual(["Profile", "Layout", "Layer 4", "Marks"]);
+});
