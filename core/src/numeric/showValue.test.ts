@@ -13,7 +13,9 @@ describe("shown numbers", () => {
     [12.5, "mm", "12.5"],
     [304.8, "mm", "304.8"],
     [1.1875, "mm", "≈ 1.188"], // never passes for what it is not
-    [-1e-9, "mm", "≈ 0"],
+    [-1e-9, "mm", "0"],
+    [0.00042, "mm", "≈ 0.00042"],
+    [-3e-7, "in", "≈ -0.0000003"],
   ] as const)("%d %s is shown as %s", (value, unit, text) => expect(showLength(value, unit)).toBe(text));
 
   it.each([

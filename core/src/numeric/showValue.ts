@@ -1,4 +1,4 @@
-import { TRUE_WITHIN } from "./tolerance.ts";
+import { RESOLUTION, TRUE_WITHIN } from "./tolerance.ts";
 import type { Unit } from "./units.ts";
 
 /** Whole numbers and fractions of up to 64ths, for inches that are exactly so: 1 3/16. */
@@ -19,24 +19,24 @@ const asFraction = (value: number): string | undefined => {
 
 const asDecimal = (value: number, places: number): string => {
   const text = value.toFixed(places).replace(/\.?0+$/, "");
-  const clean = text === "-0" ? "0" : text;
-  return Number(clean) === value ? clean : `≈ ${clean}`;
+  if (/^-?0$/.test(text)) return Math.abs(value) < RESOLUTION ? "0" : twoDigits(value);
+  return Number(text) === value ? text : `≈ ${text}`;
 };
+const twoDigits = (value: number): string =>
+  `≈ ${value.toLocaleString("en", { maximumSignificantDigits: 2, useGrouping: false })}`;
 
 /**
  * A length as people read it, without its unit: millimetres with up to 3 decimals; inches as 64ths only when exactly
- * so, else up to 4 decimals. "≈" stands before a text that is not the value.
+ * so, else up to 4 decimals. "≈" stands before a text that is not the value. What is less than the resolution is 0;
+ * what is more but would round to 0 is shown by two digits of it.
  */
 export const showLength = (value: number, unit: Unit): string =>
   unit === "in" ? (asFraction(value) ?? asDecimal(value, 4)) : asDecimal(value, 3);
 
-/**
- * A length that tells why something is wrong: as `showLength`, but never 0 for what is not, with two digits of it:
- * `≈ 0.0000034`.
- */
+/** A length that tells why something is wrong: as `showLength`, but never 0 for what is not: `≈ 0.0000000034`. */
 export const showTelling = (value: number, unit: Unit): string => {
   const text = showLength(value, unit);
-  return text === "≈ 0" ? `≈ ${value.toLocaleString("en", { maximumSignificantDigits: 2, useGrouping: false })}` : text;
+  return text === "0" && value !== 0 ? twoDigits(value) : text;
 };
 
 /** A length with its unit: `12.5 mm`, `3 1/8 in`. */

@@ -43,6 +43,7 @@ import { SketchesContext } from "./SketchesContext.ts";
 import { Steps } from "./Steps.tsx";
 import { Findings } from "./tidying/Findings.tsx";
 import { useAskBeforeLeaving } from "./useAskBeforeLeaving.ts";
+import { useNotesGiveWay } from "./useNotesGiveWay.ts";
 import { boardHasKeys, useBenchKeys } from "./useBenchKeys.ts";
 
 const Handle = ({ upright }: { upright?: boolean }) => (
@@ -109,14 +110,21 @@ const Top = ({ children }: { children: ReactNode }) => (
   <div className="h-full pt-[var(--sentence-over,0px)]">{children}</div>
 );
 
+/** Where there is room the sketch is larger from the first. */
+const [ROOMY_WIDTH, ROOMY_HEIGHT] = [
+  window.matchMedia("(min-width: 1600px)"),
+  window.matchMedia("(min-height: 900px)"),
+];
+
 /** The sketch card, docked left or right; enlarged it takes the room of what stands below it. */
 const SketchPanel = ({ children }: { children: ReactNode }) => {
   const large = useBench((state) => state.kept.card.large);
   const panel = usePanelRef();
-  useEffect(() => panel.current?.resize(large ? "62%" : "31%"), [large, panel]);
+  const share = ROOMY_HEIGHT.matches ? "40%" : "31%";
+  useEffect(() => panel.current?.resize(large ? "62%" : share), [large, share, panel]);
   return (
     <>
-      <Panel id="sketch" panelRef={panel} defaultSize="31%" minSize="80px" collapsible>
+      <Panel id="sketch" panelRef={panel} defaultSize={share} minSize="80px" collapsible>
         <Top>{children}</Top>
       </Panel>
       <Handle />
@@ -135,6 +143,7 @@ const Layout = ({
   const [finding, setFinding] = useState(false);
   useBenchKeys(() => setFinding(true));
   useShownPlace();
+  useNotesGiveWay();
   useKeptView(job.id, useSession());
   const narrow = useNarrow();
   const { side, large } = useBench((state) => state.kept.card);
@@ -155,10 +164,11 @@ const Layout = ({
       });
     });
   // findings want more room than pieces
-  useEffect(() => pieces.current?.resize(looking ? "68%" : "53%"), [looking, pieces]);
+  useEffect(() => pieces.current?.resize(looking ? "62%" : "44%"), [looking, pieces]);
   useEffect(() => {
-    left.current?.resize(large && (narrow || side === "left") ? "480px" : "272px");
-    right.current?.resize(large && side === "right" ? "480px" : "264px");
+    const [wide, roomy] = ["480px", ROOMY_WIDTH.matches ? "400px" : undefined];
+    left.current?.resize(large && (narrow || side === "left") ? wide : (side === "left" && roomy) || "272px");
+    right.current?.resize(large && side === "right" ? wide : (side === "right" && roomy) || "264px");
   }, [large, side, narrow, left, right]);
   // findings are looked for to be seen
   useEffect(() => {
@@ -265,11 +275,11 @@ const Layout = ({
                 {side === "right" ? pieceList : <Top>{pieceList}</Top>}
               </Panel>
               <Handle />
-              <Panel id="selected" defaultSize="26%" minSize="60px" collapsible>
+              <Panel id="selected" defaultSize="31%" minSize="60px" collapsible>
                 {selected}
               </Panel>
               <Handle />
-              <Panel id="layers" defaultSize="26%" minSize="60px">
+              <Panel id="layers" defaultSize="25%" minSize="60px">
                 {layers}
               </Panel>
             </Group>

@@ -31,8 +31,8 @@ export const ReadOut = () => {
   return (
     <footer className="figures flex h-7 shrink-0 items-center gap-3 border-t border-hair px-3 text-xs text-soft">
       <span role="status" aria-label="Read-out" aria-live="off" className="flex min-w-0 items-center gap-3">
-        <span className="min-w-26 whitespace-nowrap">x {number(at?.x)}</span>
-        <span className="min-w-26 whitespace-nowrap">y {number(at?.y)}</span>
+        <span className="min-w-22 whitespace-nowrap">x {number(at?.x)}</span>
+        <span className="min-w-22 whitespace-nowrap">y {number(at?.y)}</span>
         <Setting
           label="Snaps"
           words={<span className={once ? "text-ember" : ""}>snap {once ? `${SNAP_WORDS[once]} once` : word}</span>}
@@ -70,7 +70,7 @@ const Setting = ({ label, words, children }: SettingProps) => {
         aria-label={label}
         onMouseDown={(event) => event.preventDefault()}
         className={
-          "flex h-6 min-w-28 items-center gap-1 rounded-card px-1 whitespace-nowrap hover:bg-ground hover:text-ink"
+          "flex h-6 min-w-24 items-center gap-1 rounded-card px-1 whitespace-nowrap hover:bg-ground hover:text-ink"
         }
       >
         {words}

@@ -50,11 +50,13 @@ export const Selected = () => {
         className={`flex h-8 shrink-0 items-center gap-2 px-3 ${entities.length > 0 ? "cursor-grab" : ""}`}
       >
         <b>Selected</b>
-        <span className="min-w-0 truncate text-xs text-soft">{countSelected(drawing, selection) || "nothing"}</span>
+        <span className="min-w-0 flex-1 truncate text-xs text-soft">
+          {countSelected(drawing, selection) || "nothing"}
+        </span>
+        <Handles drawing={drawing} />
       </header>
       {entities.length === 0 && annotations.length > 0 ? (
         <div className="min-h-0 flex-1 overflow-y-auto border-t border-hair px-3 py-1.5">
-          <Handles drawing={drawing} />
           <SelectedAnnotations annotations={annotations} drawing={drawing} />
         </div>
       ) : entities.length === 0 ? (
@@ -63,7 +65,6 @@ export const Selected = () => {
         </p>
       ) : (
         <div className="min-h-0 flex-1 overflow-y-auto border-t border-hair px-3 py-1.5">
-          <Handles drawing={drawing} />
           {entities.length === 1 && entities[0]!.kind === "chain" && <Vertices chain={entities[0]!} />}
           <Numbers entities={entities} drawing={drawing} />
           <Belongs entities={entities} drawing={drawing} />
@@ -82,11 +83,11 @@ const Handles = ({ drawing }: { drawing: Drawing }) => {
     <DropdownMenu.Root>
       <DropdownMenu.Trigger
         className={
-          "mb-1 flex h-6 w-full items-center rounded-card border border-hair px-1.5 " +
-          "text-left text-soft hover:border-ink hover:text-ink"
+          "flex h-6 shrink-0 items-center gap-1 rounded-card border border-hair px-1.5 text-xs " +
+          "text-soft hover:border-ink hover:text-ink"
         }
       >
-        <span className="flex-1">Handles</span>
+        Handles
         <ChevronDown size={14} aria-hidden="true" />
       </DropdownMenu.Trigger>
       <DropdownMenu.Portal>
@@ -135,7 +136,7 @@ const Numbers = ({ entities, drawing }: { entities: readonly Entity[]; drawing: 
   const lists = entities.map((entity) => propertiesOf(entity, vertex));
   const shared = lists[0]!.filter(({ name }) => lists.every((list) => list.some((one) => one.name === name)));
   return (
-    <div className="grid grid-cols-[auto_1fr] items-center gap-x-3 gap-y-1">
+    <div className="grid grid-cols-[auto_1fr_auto_1fr] items-center gap-x-2 gap-y-1">
       {shared.map((property) => {
         const values = lists.map((list) => list.find(({ name }) => name === property.name)!.value);
         const same = values.every((value) => value === values[0]);
@@ -190,7 +191,10 @@ const Field = ({ property, value, unit }: { property: Property; value: number | 
             focusBoard();
           }
         }}
-        className="figures h-6 w-full rounded-card border border-hair bg-board px-1.5 text-[13px] placeholder:text-soft"
+        title={shown}
+        className={
+          "figures h-6 w-full min-w-0 rounded-card border border-hair bg-board px-1 text-[13px] placeholder:text-soft"
+        }
       />
     </label>
   );
@@ -203,9 +207,9 @@ const Belongs = ({ entities, drawing }: { entities: readonly Entity[]; drawing: 
   const colours = entities.map((entity) => entity.colour);
   const colour = agreed(colours);
   const ids: readonly Id[] = entities.map(({ id }) => id);
-  const select = "h-6 w-full rounded-card border border-hair bg-board px-1 text-[13px]";
+  const select = "h-6 w-full min-w-0 rounded-card border border-hair bg-board text-xs";
   return (
-    <div className="mt-1 grid grid-cols-[auto_1fr] items-center gap-x-3 gap-y-1">
+    <div className="mt-1 grid grid-cols-[auto_1fr_auto_1fr] items-center gap-x-2 gap-y-1">
       <span className="text-soft">layer</span>
       <select
         aria-label="layer"
@@ -240,7 +244,7 @@ const Belongs = ({ entities, drawing }: { entities: readonly Entity[]; drawing: 
       {colours.some((one) => one !== undefined) && (
         <>
           <span className="text-soft">colour</span>
-          <span className="flex min-w-0 items-center gap-2">
+          <span className="col-span-3 flex min-w-0 items-center gap-2">
             {colour === undefined ? "differs" : <FileColour colour={colour} />}
             <button
               type="button"

@@ -31,6 +31,7 @@ const fitOf = (size: Size, room: Size | undefined, angle: number): number => {
 export const SketchPicture = ({ sketch, alt, place, setPlace }: Props) => {
   const { act } = useSession();
   const writing = useBench((state) => state.panels.writing);
+  const large = useBench((state) => state.kept.card.large);
   const angle = useBench(
     (state) => picturesOf(state.history.drawing).find(({ blob }) => blob === sketch.id)?.angle ?? 0,
   );
@@ -106,6 +107,8 @@ export const SketchPicture = ({ sketch, alt, place, setPlace }: Props) => {
       onPointerMove={onPointerMove}
       onPointerLeave={() => picking && act.moveOnCard(size, undefined)}
       onPointerUp={onPointerUp}
+      title={aims ? undefined : "Double click: larger, and as it was again"}
+      onDoubleClick={() => !aims && act.setCard({ large: !large })}
     >
       <div
         ref={room}
