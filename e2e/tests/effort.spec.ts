@@ -1,6 +1,8 @@
 import { expect, test, type Page } from "@playwright/test";
 import { Bench, type Place } from "../support/bench.ts";
-import { measured, newJob, rowsOf } from "../support/drawn.ts";
+import { MARK_LAYER, PROFILE_LAYER } from "@ash-edge/core/drawing";
+import { polar } from "../support/demoJobs.ts";
+import { closedForm, contoursOf, measured, newJob, rowsOf } from "../support/drawn.ts";
 
 /**
  * Counts what a drafter does: a click, a value typed with its Enter, a tool by its two keys, and a drag are one each.
@@ -192,4 +194,85 @@ test("a cover with a boss, its corners rounded and grown all round by half an in
   expect(made!.area).toBeLessThan(area + around * 0.5 + Math.PI * 0.25);
   expect(made!.area).toBeGreaterThan(area + around * 0.5);
   expect(hand.gestures).toBeLessThanOrEqual(22);
+});
+
+test("a new drafter's plate: rounded and cut corners, bolt circle, slot, a rounded notch, a mark line inside", async ({
+  page,
+}) => {
+  const hand = await started(page, "0504", "mm");
+  await hand.tool("TT", "Rectangle");
+  await hand.typed("240", "150", "0;0");
+  await inSight(hand, { x: -15, y: -15 }, { x: 255, y: 180 });
+  await hand.tool("SS", "Fillet");
+  await hand.typed("20");
+  for (const at of [
+    { x: 0, y: 0 },
+    { x: 240, y: 0 },
+    { x: 0, y: 150 },
+  ])
+    await hand.click(at);
+  await hand.tool("SQ", "Chamfer");
+  await hand.typed("30");
+  await hand.click({ x: 240, y: 150 });
+  await hand.tool("EE", "Circle");
+  await hand.typed("25r", "120;150", "60d", "80;75");
+  await hand.tool("FE", "Take away");
+  await hand.click({ x: 160, y: 0 });
+  await hand.click({ x: 120, y: 125 });
+  await hand.tool("SS", "Fillet");
+  await hand.typed("6");
+  await hand.click({ x: 95, y: 150 });
+  await hand.click({ x: 145, y: 150 });
+  await hand.tool("XE", "Bolt circle");
+  await hand.typed("6", "9", "90", "80;75");
+  await hand.typed("15");
+  await hand.enter();
+  await hand.tool("TW", "Slot");
+  await hand.typed("12", "190;50", "190;100");
+  await hand.tool("FF", "Offset");
+  await page.getByRole("radio", { name: "as a mark" }).click();
+  hand.gestures += 1;
+  await hand.typed("5");
+  await hand.click({ x: 160, y: 0 });
+  await hand.click({ x: 160, y: 5 });
+  await expect.poll(async () => contoursOf(await rows(hand)).length).toBe(3);
+  console.log(`plate: ${hand.gestures + hand.enters} gestures, Enter alone among them`);
+  expect(hand.gestures + hand.enters).toBeLessThanOrEqual(45);
+
+  const all = await rows(hand);
+  const [outline, mark, slot] = contoursOf(all);
+  expect([outline, mark, slot].map((one) => one!.row.layer)).toEqual([PROFILE_LAYER, MARK_LAYER, PROFILE_LAYER]);
+  // the R 6 touch the top edge and the R 25 from outside: 31 between their centres, 6 below the edge
+  const away = Math.sqrt(31 ** 2 - 6 ** 2);
+  const touch = { dx: (25 * away) / 31, dy: (25 * 6) / 31 };
+  const known = closedForm(
+    [
+      { x: 20, y: 0 },
+      { x: 220, y: 0 },
+      { x: 240, y: 20 },
+      { x: 240, y: 120 },
+      { x: 210, y: 150 },
+      { x: 120 + away, y: 150 },
+      { x: 120 + touch.dx, y: 150 - touch.dy },
+      { x: 120 - touch.dx, y: 150 - touch.dy },
+      { x: 120 - away, y: 150 },
+      { x: 20, y: 150 },
+      { x: 0, y: 130 },
+      { x: 0, y: 20 },
+    ],
+    [0, 20, 0, 0, 0, 6, -25, 6, 0, 20, 0, 20],
+  );
+  expect(outline!.area).toBeCloseTo(known.area, 8);
+  expect(outline!.length).toBeCloseTo(known.length, 9);
+  // Steiner's formula for parallel curves, 5 inwards: arcs turn by 3/4 of a circle in all, two sharp corners by 45°
+  const turned = (2 * Math.PI * 3) / 4 / 2 + 2 * Math.tan(Math.PI / 8);
+  expect(mark!.area).toBeCloseTo(known.area - 5 * known.length + 25 * turned, 8);
+  expect(slot!.area).toBeCloseTo(12 * 50 + 36 * Math.PI, 9);
+  const holes = all.filter(({ kind }) => kind === "circle");
+  expect(holes.map(({ radius }) => radius)).toEqual([30, ...Array<number>(6).fill(4.5)]);
+  holes.slice(1).forEach(({ centre }, i) => {
+    const place = polar(45, 15 + 60 * i, { x: 80, y: 75 });
+    expect(centre!.x).toBeCloseTo(place.x, 10);
+    expect(centre!.y).toBeCloseTo(place.y, 10);
+  });
 });

@@ -4,7 +4,7 @@ import { drawingOf } from "../support/annotated.ts";
 import { plateWith } from "../support/plate.ts";
 import { openDrawn } from "../support/storedJob.ts";
 
-test("a contour's role is chosen, what a new one changes is said; layers are dragged onto, coloured, put in order", async ({
+test("a contour's role is chosen, what a new one changes is said; layers are dragged onto, coloured, ordered", async ({
   page,
 }) => {
   const holes = [20, 55, 90].map((x) => [x, 25, 5] as const);

@@ -89,7 +89,8 @@ export const wantedPick = (tool: Tool, state: ToolState, given: Omit<Wanting, "p
 };
 
 /** True where a place on something will do, so that points are snapped to. */
-export const takesSnap = ({ takes }: PickPart): boolean => takes === "point" || takes === "either";
+export const takesSnap = ({ takes, bare }: PickPart, wanting?: Wanting): boolean =>
+  (takes === "point" || takes === "either") && !(wanting && bare?.(wanting));
 
 /** True where a place will do, so that one may be typed: of what is snapped to, and of what is never. */
 export const takesPoint = (part: PickPart): boolean => takesSnap(part) || (part.takes === "place" && !part.silent);

@@ -57,6 +57,8 @@ export type Part =
       /** The place on the curve counts, so snaps on it hold. */
       readonly exact?: boolean;
       readonly silent?: boolean;
+      /** It says no more than a side now, so nothing near the pointer holds it. */
+      readonly bare?: (wanting: Wanting) => boolean;
       /** Curves that do not fit what is picked already are not meant: the click is a bare place there. */
       readonly fits?: (ref: Ref, picks: Readonly<Record<string, Picked | undefined>>, drawing: Drawing) => boolean;
     }
@@ -136,6 +138,9 @@ export type Given = {
 
 /** What decides which pick is wanted next. */
 export type Wanting = Pick<Given, "value" | "radius" | "choice" | "things" | "picks">;
+
+/** With its distance typed a parallel wants no more than its side. */
+export const bySide = ({ value }: Wanting): boolean => value("distance") !== undefined;
 
 export type ToolContext = {
   readonly drawing: Drawing;

@@ -4,7 +4,7 @@ import { offsetWhat, areaAt, offsetThrough, offsetEdit, type OffsetWhat } from "
 import { done, refuse, showLengthUnit, type Outcome } from "@ash-edge/core/numeric";
 import type { Corners, Ends } from "@ash-edge/core/offset";
 import { contoursOnce } from "../contoursOnce.ts";
-import { under, nothing, refused, type Given, type ToolContext, type Tool } from "../tool.ts";
+import { bySide, under, nothing, refused, type Given, type ToolContext, type Tool } from "../tool.ts";
 
 const whatOf = (given: Given, { drawing, index }: ToolContext): Outcome<OffsetWhat> | undefined => {
   const { of, area } = given.picks;
@@ -50,7 +50,7 @@ export const offset: Tool = {
     { kind: "pick", name: "area", label: "place inside", takes: "place", onlyIf: under("what", "area") },
     { kind: "words", text: "by" },
     { kind: "value", name: "distance", label: "distance", expects: "length", stays: true },
-    { kind: "pick", name: "side", label: "side", takes: "point", silent: true },
+    { kind: "pick", name: "side", label: "side", takes: "point", silent: true, bare: bySide },
     {
       kind: "choice",
       name: "sides",

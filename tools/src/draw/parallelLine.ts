@@ -3,7 +3,7 @@ import { distanceFrom, parallelPiece } from "@ash-edge/core/construct";
 import { refuse, RESOLUTION } from "@ash-edge/core/numeric";
 import { linkCallout } from "../linking.ts";
 import { pickedCurve, makingWay, pieceShape } from "../making.ts";
-import { nothing, refused, type Tool } from "../tool.ts";
+import { bySide, nothing, refused, type Tool } from "../tool.ts";
 
 export const parallelLine: Tool = {
   kind: "tool",
@@ -26,7 +26,7 @@ export const parallelLine: Tool = {
     { kind: "pick", name: "of", label: "line or arc", takes: "curve" },
     { kind: "words", text: "at" },
     { kind: "value", name: "distance", label: "distance", expects: "length", stays: true },
-    { kind: "pick", name: "side", label: "side", takes: "point", silent: true },
+    { kind: "pick", name: "side", label: "side", takes: "point", silent: true, bare: bySide },
   ],
   propose: (given, { drawing, layer }) => {
     const { of } = given.picks;

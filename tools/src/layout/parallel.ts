@@ -3,7 +3,7 @@ import { distanceFrom, parallelsOf } from "@ash-edge/core/construct";
 import { curveAt, LAYOUT_LAYER } from "@ash-edge/core/drawing";
 import { linkCallout } from "../linking.ts";
 import { makingWay } from "../making.ts";
-import { nothing, refused, type Tool } from "../tool.ts";
+import { bySide, nothing, refused, type Tool } from "../tool.ts";
 
 /** Layout lines and circles parallel to what is picked; the side is where the pointer is. */
 export const parallel: Tool = {
@@ -27,7 +27,7 @@ export const parallel: Tool = {
     { kind: "pick", name: "of", label: "line, edge or circle", takes: "curve" },
     { kind: "words", text: "at" },
     { kind: "value", name: "distance", label: "distance", expects: "length", stays: true },
-    { kind: "pick", name: "side", label: "side", takes: "point", silent: true },
+    { kind: "pick", name: "side", label: "side", takes: "point", silent: true, bare: bySide },
     { kind: "words", text: "·" },
     { kind: "value", name: "times", label: "times", expects: "count", stays: true, given: 1 },
     { kind: "words", text: "times" },

@@ -51,7 +51,8 @@ export const pointAt = (
   const { tool: toolState } = state.hand;
   const { hold, snapOnce } = state.pointer;
   const raw = toDrawing(view, screen);
-  const wanted = tool && toolState && wantedPick(tool, toolState, givenOf(tool, toolState, undefined, context));
+  const given = tool && toolState && givenOf(tool, toolState, undefined, context);
+  const wanted = given && wantedPick(tool, toolState, given);
   if (wanted?.takes === "picture") {
     const picture = [...picturesOf(drawing)].reverse().find((one) => one.shown && isOnPicture(one, raw));
     const hover = picture ? { at: ontoPicture(picture, raw), under: [], picture } : { at: raw, under: [] };
@@ -60,7 +61,7 @@ export const pointAt = (
   const under: Picked[] = tool ? [...picksAt(index, raw, PICK_REACH / view.scale)] : allAt(state, raw);
   for (let i = 0; i < asked.under % Math.max(1, under.length); i++) under.push(under.shift()!);
   const from = tool?.from && toolState?.picks[tool.from];
-  const wantsPoint = wanted && (takesSnap(wanted) || wanted.exact);
+  const wantsPoint = wanted && (takesSnap(wanted, given) || wanted.exact);
   const options = { from: from ? from.at : undefined, kinds: snapKinds(state), grid: gridPitch(view.scale) };
   const reach = kept.snaps.reach / view.scale;
   const found = wantsPoint && !modifiers.alt ? snapsAt(index, raw, reach, options) : [];
