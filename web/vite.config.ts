@@ -27,7 +27,23 @@ export default defineConfig({
       },
     }),
   ],
-  build: { target: "es2023", sourcemap: false, chunkSizeWarningLimit: 1500 },
+  build: {
+    target: "es2023",
+    sourcemap: false,
+    chunkSizeWarningLimit: 1500,
+    // few files, fetched as they are asked for: preloading dozens of small ones costs more than it saves
+    modulePreload: false,
+    rolldownOptions: {
+      output: {
+        codeSplitting: {
+          groups: [
+            { name: "parts", test: /lucide-react|@radix-ui|radix-ui|@floating-ui|[\\/]web[\\/]src[\\/]ui[\\/]/ },
+            { name: "core", test: /[\\/](core|tools)[\\/]src[\\/]/, minShareCount: 2 },
+          ],
+        },
+      },
+    },
+  },
   worker: { format: "es" },
   server: { proxy: { "/api": "http://127.0.0.1:4173" } },
 });

@@ -1,5 +1,4 @@
 import { useQuery } from "@tanstack/react-query";
-import { useLiveQuery } from "dexie-react-hooks";
 import { useEffect, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import { toast } from "sonner";
@@ -64,15 +63,20 @@ const open = async (
   });
   try {
     if (how !== "at first") await hold.takeOver();
-    const record = await database.jobs.get(id);
-    let stored = record && (await loadJob(database, id));
+    const [record, found, bench, followed] = await Promise.all([
+      database.jobs.get(id),
+      loadJob(database, id),
+      database.settings.get(KEPT_KEY).catch(() => undefined),
+      exampleNow(database).catch(() => undefined),
+    ]);
+    let stored = record && found;
     if (!record || record.binned !== undefined || !stored) return void hold.letGo();
     const job = checked("job", record);
     if (stored.damage && how === "damaged") {
       await goOnFrom(database, id, stored);
       stored = (await loadJob(database, id))!;
     }
-    const { kept, lost } = keptOf((await database.settings.get(KEPT_KEY).catch(() => undefined))?.value);
+    const { kept, lost } = keptOf(bench?.value);
     const mayChange = hold.isMine() && !stored.damage;
     keeper = makeKeeper(
       database,
@@ -85,7 +89,6 @@ const open = async (
       mayChange ? makeReserve(reserveFiles(database), job, stored, () => sketchesOf(database, id)) : undefined,
     );
     const { by } = keeper;
-    const followed = await exampleNow(database);
     const { token } = stored;
     session = makeSession(id, stored, {
       keeper,
@@ -144,17 +147,21 @@ export const BenchPage = () => {
   const database = useDatabase();
   const navigate = useNavigate();
   const demo = useDemo();
-  const isStored = useLiveQuery(async () => (await database.jobs.get(id)) !== undefined, [database, id]) ?? false;
   const [goTo] = useState(() => (to: string, state: object) => void navigate(to, { state }));
   const [again, setAgain] = useState<Again>({ turn: 0, how: "at first" });
   const opened = useQuery({
     queryKey: ["bench", id, again.turn],
     queryFn: async () => (await open(database, id, again.how, goTo)) ?? null,
-    // a job is there before the demo is asked for; only a demo job opened by its address has to wait for that
-    enabled: !demo.isPending || again.turn > 0 || isStored,
     gcTime: 0,
     staleTime: Infinity,
   });
+  // a demo job that is opened by its address comes with the demo: it is looked for again then
+  const { refetch } = opened;
+  const isMissing = opened.data === null;
+  const [looked, setLooked] = useState<string>();
+  useEffect(() => {
+    if (isMissing && !demo.isPending) void refetch().finally(() => setLooked(id));
+  }, [isMissing, demo.isPending, refetch, id]);
   const { keeper, session, hold } = opened.data ?? {};
   useEffect(
     () => () => {
@@ -168,7 +175,7 @@ export const BenchPage = () => {
     [keeper, session, hold],
   );
   if (opened.isError) return <Damaged id={id} reason={sayStoreFault(opened.error)} />;
-  if (opened.isPending) return <p className="p-8 text-soft">Opening the job …</p>;
+  if (opened.isPending || (isMissing && looked !== id)) return <p className="p-8 text-soft">Opening the job …</p>;
   if (!opened.data) return <NotFound what="This job" />;
   const { job, changedSince } = opened.data;
   const takeOver = (): void =>
