@@ -1,11 +1,10 @@
-import { readFileSync } from "node:fs";
-import { join } from "node:path";
 import { expect } from "@playwright/test";
 import { calloutText } from "@ash-edge/core/callouts";
 import type { Callout } from "@ash-edge/core/drawing";
 import { REGISTRY } from "@ash-edge/tools";
 import { ROCKER, ROCKER_PLATE } from "@ash-edge/tools/worked/rockerPlate";
 import type { Gesture, WorkedStep } from "@ash-edge/tools/worked/scenario";
+import demo from "../../server/demo/jobs.json" with { type: "json" };
 import type { Bench } from "./bench.ts";
 
 /** The numbers of the rocker plate, in inches. */
@@ -13,10 +12,7 @@ export const { centres: D, big: BIG, small: SMALL, belly: BELLY } = ROCKER;
 /** How many steps of its way make something. */
 export const MADE = ROCKER_PLATE.filter(({ isMade }) => isMade).length;
 
-const demo = JSON.parse(readFileSync(join(import.meta.dirname, "../../server/demo/jobs.json"), "utf8")) as {
-  jobs: { id: string; callouts: Callout[] }[];
-};
-const { callouts } = demo.jobs.find(({ id }) => id === "demo-0414")!;
+const callouts = demo.jobs.find(({ id }) => id === "demo-0414")!.callouts as readonly Callout[];
 
 const carryOut = async (bench: Bench, gesture: Gesture): Promise<void> => {
   if ("callout" in gesture) {

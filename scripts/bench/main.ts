@@ -7,6 +7,7 @@ import { annotations } from "./annotations.ts";
 import { checks } from "./checks.ts";
 import { cutter } from "./cutter.ts";
 import { edits } from "./edits.ts";
+import { felt } from "./felt.ts";
 import { formats } from "./formats.ts";
 import { growth } from "./growth.ts";
 import { offsets } from "./offsets.ts";
@@ -29,6 +30,7 @@ const PARTS: Record<string, () => void | Promise<void>> = {
   edits,
   annotations,
   page,
+  felt,
 };
 const write = process.argv.includes("--write");
 const asked = process.argv.slice(2).filter((name) => name in PARTS);

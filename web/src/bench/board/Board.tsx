@@ -138,9 +138,10 @@ export const Board = () => {
               perfectDrawEnabled={false}
               sceneFunc={(context) => {
                 const state = { drawing, index, view, size, signsHidden };
-                if (large) paintPainted(raw(context), state, session.act.mass()?.painted(), palette, images);
+                const painted = session.act.mass()?.painted();
+                if (large) paintPainted(raw(context), state, painted, palette, images);
                 else paintDrawing(raw(context), state, palette, images);
-                markFirstFrame(size.width);
+                if (!large || painted) markFirstFrame(size.width);
               }}
             />
           </Layer>
