@@ -29,7 +29,7 @@ export const LayerMenu = ({ layer, count, own }: { layer: Layer; count: number; 
   const at = layers.findIndex(({ id }) => id === layer.id);
   const main = layers.find(({ id }) => id === PROFILE_LAYER);
   return (
-    <DropdownMenu.Root>
+    <DropdownMenu.Root modal={false}>
       <DropdownMenu.Trigger
         aria-label={`More for ${layer.name}`}
         title={`More for ${layer.name}`}

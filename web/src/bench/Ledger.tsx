@@ -184,7 +184,7 @@ const Row = ({ callout, state, onChange }: { callout: Callout; state: CalloutSta
         </span>
         <span className={`text-xs ${colour}`}>{mark + stateText(state, callout)}</span>
       </button>
-      <DropdownMenu.Root>
+      <DropdownMenu.Root modal={false}>
         <DropdownMenu.Trigger
           aria-label={`More for ${text} ${callout.name}`}
           className={

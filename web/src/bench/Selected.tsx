@@ -80,7 +80,7 @@ const Handles = ({ drawing }: { drawing: Drawing }) => {
   const shown = useBench((state) => shownHandles(state));
   if (shown.length === 0) return null;
   return (
-    <DropdownMenu.Root>
+    <DropdownMenu.Root modal={false}>
       <DropdownMenu.Trigger
         className={
           "flex h-6 shrink-0 items-center gap-1 rounded-card border border-hair px-1.5 text-xs " +

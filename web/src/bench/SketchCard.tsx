@@ -226,7 +226,7 @@ const More = ({
   const picture = useBench((state) => picturesOf(state.history.drawing).find(({ blob }) => blob === sketch?.id));
   const size = sketch && { blob: sketch.id, width: sketch.width, height: sketch.height };
   return (
-    <DropdownMenu.Root>
+    <DropdownMenu.Root modal={false}>
       <DropdownMenu.Trigger
         aria-label="More for the sketch"
         className="grid h-8 w-7 place-items-center rounded-card text-soft hover:bg-ground hover:text-ink"

@@ -240,7 +240,7 @@ const Actions = ({ job, nextNumber }: { job: JobRecord; nextNumber: string }) =>
   return (
     <>
       {open && <JobDetails job={job} onClose={() => setOpen(false)} />}
-      <DropdownMenu.Root>
+      <DropdownMenu.Root modal={false}>
         <DropdownMenu.Trigger
           aria-label={`Actions for ${label}`}
           className="grid h-8 w-8 place-items-center rounded-card text-soft hover:bg-ground hover:text-ink"
