@@ -254,7 +254,26 @@ test("the sketch card is enlarged, docked right and peeked at; a locked picture 
   const small = (await card.boundingBox())!;
   await page.getByRole("button", { name: "Enlarge the sketch card" }).click();
   await expect.poll(async () => (await card.boundingBox())!.width).toBeGreaterThan(small.width + 150);
-  await page.getByRole("button", { name: "Make the sketch card smaller" }).click();
+  // lines are marked on it as a plan, and taken off by a click on them
+  const picture = new SketchPicture(page, { width: 1200, height: 780 });
+  await bench.tool("BV", "Mark the plan");
+  await picture.click({ x: 120, y: 400 }, 0);
+  await picture.click({ x: 1100, y: 400 }, 0);
+  await picture.click({ x: 250, y: 120 }, 0);
+  await picture.click({ x: 250, y: 700 }, 0);
+  const plan = card.getByRole("figure");
+  await expect(plan).toHaveAccessibleName("Plan: 2 lines");
+  await page.getByRole("radio", { name: "take one off" }).click();
+  await picture.click({ x: 252, y: 600 }, 0);
+  await expect(plan).toHaveAccessibleName("Plan: 1 line");
+  await picture.click({ x: 700, y: 600 }, 0);
+  await expect(page.getByRole("alert")).toContainText("No line of the plan lies here.");
+  await bench.reload();
+  await expect(plan).toHaveAccessibleName("Plan: 1 line");
+  // a double click makes it smaller, and larger
+  const shown = await picture.at({ x: 600, y: 500 });
+  await page.mouse.dblclick(shown.x, shown.y);
+  await expect.poll(async () => (await card.boundingBox())!.width).toBeLessThan(small.width + 20);
   await page.getByRole("button", { name: "More for the sketch" }).click();
   await page.getByRole("menuitem", { name: "Dock right" }).click();
   await expect.poll(async () => (await card.boundingBox())!.x).toBeGreaterThan(900);

@@ -71,6 +71,7 @@ import { holeGrid } from "./holes/holeGrid.ts";
 import { tappedHole } from "./holes/tappedHole.ts";
 import { holdActions } from "./job/hold.ts";
 import { levelThePicture } from "./job/levelThePicture.ts";
+import { markThePlan } from "./job/markThePlan.ts";
 import { placeThePicture } from "./job/placeThePicture.ts";
 import { releaseAction } from "./job/release.ts";
 import { scaleThePicture } from "./job/scaleThePicture.ts";
@@ -250,6 +251,7 @@ const KEYS: Readonly<Record<BankKey, Readonly<Partial<Record<BankKey, Tool | Act
     KeyZ: holdActions[4]!,
     KeyX: releaseAction,
     KeyC: tidyAction,
+    KeyV: markThePlan,
   },
 };
 

@@ -23,7 +23,12 @@ export type Picture = {
   readonly opacity: number;
   /** The stored picture that this one was straightened from. */
   readonly from?: string;
+  /** Where layout is meant to lie: lines marked on the sketch, in pixels of it. */
+  readonly plan?: readonly PlanLine[];
 };
+
+/** A line marked on a sketch as a plan; places are pixels from the picture's top left corner, y down. */
+export type PlanLine = { readonly a: Point; readonly b: Point };
 
 /** A stored picture and its size in pixels. */
 export type PictureSize = Pick<Picture, "blob" | "width" | "height">;

@@ -107,6 +107,7 @@ const ROW_FIELDS: Readonly<Record<Exclude<TableName, "entity">, Fields>> = {
     locked: BOOLEAN,
     opacity: { is: "number", least: 0, most: 1 },
     from: optional(TEXT),
+    plan: optional(listOf({ is: "record", of: { a: POINT, b: POINT } }, 0, 1000)),
   },
   annotation: {
     id: ID,

@@ -137,6 +137,7 @@ export const REFUSAL_CODES = [
   "picture-unscaled",
   "pictures-differ",
   "picture-locked",
+  "plan-not-here",
   "snap-not-here",
   "property-impossible",
   "axes-swapped",

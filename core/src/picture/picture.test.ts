@@ -13,11 +13,14 @@ import { distance, type Point } from "../geometry/point.ts";
 import { between, points } from "../testing/placements.ts";
 import {
   changePicture,
+  dropPlan,
   homographyOf,
   invertHomography,
   levelPicture,
+  markPlan,
   movePicture,
   pictureOf,
+  planLineAt,
   planStraighten,
   scalePicture,
   straightenedPicture,
@@ -252,5 +255,34 @@ describe("a picture under the drawing", () => {
     });
     expect(pictureOf(after, "photo")!.shown).toBe(false);
     expect(drawingText(applyEdit(after, invertEdit(edit)))).toBe(drawingText(start));
+  });
+  it("plan lines are marked on a sketch, taken off where they lie, and go on to the straightened one", () => {
+    const line = { a: { x: 100, y: 200 }, b: { x: 900, y: 200 } };
+    const start = newDrawing("mm");
+    const marked = markPlan(start, photo, line.a, line.b);
+    if (!marked.ok) throw new Error(marked.refusal.code);
+    const after = applyEdit(start, marked.value);
+    expect(pictureOf(after, "photo")).toMatchObject({ plan: [line], scaled: false, shown: false });
+    expect(drawingText(applyEdit(after, invertEdit(marked.value)))).toBe(drawingText(start));
+    const short = markPlan(start, photo, line.a, { x: 101, y: 200 });
+    expect(!short.ok && short.refusal.code).toBe("picture-points-near");
+    const picture = pictureOf(after, "photo")!;
+    expect([planLineAt(picture, { x: 500, y: 230 }, 40), planLineAt(picture, { x: 950, y: 230 }, 40)]).toEqual([0, -1]);
+    const dropped = dropPlan(after, "photo", 0);
+    expect(dropped.ok && pictureOf(applyEdit(after, dropped.value), "photo")!.plan).toBeUndefined();
+    const none = dropPlan(after, "photo", 1);
+    expect(!none.ok && none.refusal.code).toBe("plan-not-here");
+    const corners = [
+      { x: 100, y: 200 },
+      { x: 900, y: 200 },
+      { x: 900, y: 700 },
+      { x: 100, y: 700 },
+    ] as [Point, Point, Point, Point];
+    const plan = planStraighten(corners, 400, 250, photo);
+    if (!plan.ok) throw new Error(plan.refusal.code);
+    const straight = applyEdit(after, straightenedPicture(after, photo, "straight", plan.value, corners[0]));
+    const [moved] = pictureOf(straight, "straight")!.plan!;
+    for (const end of ["a", "b"] as const)
+      expect(distance(throughHomography(plan.value.toPhoto, moved![end]), line[end])).toBeLessThan(1e-6);
   });
 });

@@ -1,8 +1,9 @@
-import { greatest } from "../numeric/greatest.ts";
+import { greatest, least } from "../numeric/greatest.ts";
 import { calloutsOf, drawingBounds, picturesOf, settingsOf, unitOf, type Drawing } from "../drawing/drawing.ts";
 import type { Edit } from "../drawing/edit.ts";
 import { fromPicture, type Picture, type PictureSize } from "../drawing/picture.ts";
 import { draftEdit } from "../edits/draftEdit.ts";
+import { pieceNearest } from "../geometry/piece.ts";
 import { angleOf, distance, subtract, turned, type Point } from "../geometry/point.ts";
 import { signedAngle } from "../numeric/angle.ts";
 import { done, refuse, type Outcome } from "../numeric/outcome.ts";
@@ -101,6 +102,29 @@ export const levelPicture = (
 export const movePicture = (drawing: Drawing, size: PictureSize, p: Point, to: Point): Edit =>
   put(drawing, lyingAt(laid(drawing, size), p, to), "Picture moved");
 
+/** Marks a line on the sketch, between two places on it, where layout is meant to lie; too short is refused. */
+export const markPlan = (drawing: Drawing, size: PictureSize, a: Point, b: Point): Outcome<Edit> => {
+  if (distance(a, b) < LEAST_PX) return refuse("picture-points-near");
+  const picture = laid(drawing, size);
+  return done(put(drawing, { ...picture, plan: [...(picture.plan ?? []), { a, b }] }, "Plan line"));
+};
+
+/** The plan line nearest to a place on the sketch, within `reach` pixels; -1 where there is none. */
+export const planLineAt = ({ plan = [] }: Pick<Picture, "plan">, at: Point, reach: number): number => {
+  const away = plan.map(({ a, b }) => pieceNearest({ a, b, bulge: 0 }, at).distance);
+  const nearest = away.indexOf(least(away));
+  return nearest >= 0 && away[nearest]! <= reach ? nearest : -1;
+};
+
+/** Takes a plan line off the sketch again, by its place in the list. */
+export const dropPlan = (drawing: Drawing, blob: string, index: number): Outcome<Edit> => {
+  const picture = pictureOf(drawing, blob);
+  if (!picture?.plan?.[index]) return refuse("plan-not-here");
+  const { plan, ...bare } = picture;
+  const left = plan.filter((_, i) => i !== index);
+  return done(put(drawing, left.length > 0 ? { ...bare, plan: left } : bare, "Plan line taken off"));
+};
+
 const lyingAt = (picture: Picture, p: Point, place: Point): Picture => {
   const { x, y } = turned({ x: p.x * picture.scale, y: -p.y * picture.scale }, picture.angle);
   return { ...picture, at: { x: place.x - x, y: place.y - y } };
@@ -129,7 +153,16 @@ export const straightenedPicture = (
     corner,
     place,
   );
-  draft.set("picture", id, straight);
+  // what lies beyond the photo's horizon has no place on the paper
+  const onPaper = (p: Point): Point | undefined => {
+    const { x, y, w } = throughHomography(plan.fromPhoto, p);
+    return w > 0 && Number.isFinite(x + y) ? { x, y } : undefined;
+  };
+  const moved = known?.plan?.flatMap((line) => {
+    const [a, b] = [onPaper(line.a), onPaper(line.b)];
+    return a && b ? [{ a, b }] : [];
+  });
+  draft.set("picture", id, moved ? { ...straight, plan: moved } : straight);
   if (known?.shown) draft.set("picture", known.id, { ...known, shown: false });
   for (const callout of calloutsOf(drawing)) {
     if (callout.pin?.sketch !== photo.blob) continue;

@@ -242,6 +242,7 @@ const SENTENCES: Readonly<Record<RefusalCode, Words>> = {
   "picture-unscaled": () =>
     "This picture has no scale yet, so nothing can be measured on it. Scale it by a length that is written on it.",
   "pictures-differ": () => "All the places must lie on the same picture.",
+  "plan-not-here": () => "No line of the plan lies here. Click nearer to one, or mark a new one.",
   "picture-locked": () => "This picture is locked. Unlock it in the sketch card to change how it lies.",
   "snap-not-here": ({ kind }) => `No ${kind} snap is in reach here, so nothing was made. Move nearer, or press Esc.`,
   "property-impossible": () => "An arc must be less than a whole turn.",

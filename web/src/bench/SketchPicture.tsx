@@ -120,11 +120,37 @@ export const SketchPicture = ({ sketch, alt, place, setPlace }: Props) => {
           style={{ width: scale * sketch.width, height: scale * sketch.height, rotate: `${-angle}rad` }}
         >
           <img ref={image} src={sketch.url} alt={alt} draggable={false} className="block h-full w-full" />
+          <Plan sketch={sketch} pixel={1 / (scale * place.zoom)} />
           <Picks sketch={sketch} pixel={1 / (scale * place.zoom)} />
           <Pins sketch={sketch.id} zoom={place.zoom} />
         </div>
       </div>
     </div>
+  );
+};
+
+/** The lines that were marked on the sketch as a plan. */
+const Plan = ({ sketch, pixel }: { sketch: ShownSketch; pixel: number }) => {
+  const drawing = useBench((state) => state.history.drawing);
+  const plan = picturesOf(drawing).find(({ blob }) => blob === sketch.id)?.plan ?? [];
+  if (plan.length === 0 || !Number.isFinite(pixel)) return null;
+  return (
+    <svg
+      viewBox={`0 0 ${sketch.width} ${sketch.height}`}
+      className="pointer-events-none absolute inset-0 h-full w-full"
+      role="figure"
+      aria-label={`Plan: ${plan.length} ${plan.length === 1 ? "line" : "lines"}`}
+    >
+      {plan.map(({ a, b }, i) => (
+        <path
+          key={i}
+          d={`M${a.x} ${a.y}L${b.x} ${b.y}`}
+          stroke="#45606b"
+          strokeWidth={1.6 * pixel}
+          strokeDasharray={`${10 * pixel} ${5 * pixel}`}
+        />
+      ))}
+    </svg>
   );
 };
 
