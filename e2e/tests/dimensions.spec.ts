@@ -375,7 +375,7 @@ test("dimensions are picked, moved, flipped and hidden, go with copies, are lost
     clicks: "30,37 130,37 80,48",
   });
   await bench.click({ x: 55, y: 48 });
-  await expect(page.getByText(/^2 things lie here: dimension 100, dimension 100/)).toBeVisible();
+  await expect(page.getByText(/^2 lie here over one another: dimension 100, dimension 100/)).toBeVisible();
   const deleted = async (): Promise<number> => {
     const before = (await annotationsIn(bench)).map(({ id }) => id);
     await page.keyboard.press("Delete");

@@ -229,7 +229,7 @@ const SENTENCES: Readonly<Record<RefusalCode, Words>> = {
   "layer-locked": ({ layer }) => `The layer ${layer} is locked. Unlock it to change what is on it.`,
   "layer-last": ({ layer }) => `The layer ${layer} belongs to every job and stays.`,
   "layer-not-empty": ({ layer, held }) =>
-    `The layer ${layer} still holds ${held} thing${held === 1 ? "" : "s"}. Put them on another layer first.`,
+    `The layer ${layer} still has ${held} ${held === 1 ? "piece" : "pieces"} on it. Put them on another layer first.`,
   "layer-name-taken": ({ layer }) => `There is a layer ${layer} already. Each needs a name of its own.`,
   "endless-is-layout": () =>
     "A layout line without ends can't be cut. Layout to cut takes the piece of it between two crossings.",

@@ -12,14 +12,14 @@ export const extend: Tool = {
   name: "Extend",
   help:
     "Click a line, an arc, an open chain, part of an ellipse or a free curve near the end that should run on: it " +
-    "goes on along itself to the next thing ahead, or to what is selected. A drag takes every end near which it " +
+    "goes on along itself to whatever is ahead of it, or to what is selected. A drag takes every end near which it " +
     "crosses. An end that has run past what is selected is cut back to it.",
   drawing: ["M4 12 L12 12 M20 4 L20 20", "M12 12 L20 12 M16 9 L20 12 L16 15"],
   example: { cut: [exampleLine([0, 0], [40, 0]), exampleLine([60, -20], [60, 20])], clicks: [[35, 0]] },
   parts: [
     { kind: "pick", name: "end", label: "end", takes: "curve" },
     { kind: "words", text: "to" },
-    cutterChoice("to", "boundaries", "the next thing ahead"),
+    cutterChoice("to", "boundaries", "whatever is ahead"),
   ],
   propose: (given, context) => {
     const { end } = given.picks;

@@ -10,7 +10,7 @@ export const dimensionCalled: Tool = {
   id: "dimension-called",
   name: "Dimension called",
   help:
-    "Gives a callout of the ledger that is placed its dimension, on the very things that answer it: click where it " +
+    "Gives a callout of the ledger that is placed its dimension, on just what answers it: click where it " +
     "should stand. It shows whether the callout is true, within what is allowed, or off.",
   drawing: ["M4 9 L20 9 M7 6.5 L4 9 L7 11.5 M17 6.5 L20 9 L17 11.5", "M4 5 L4 20 M20 5 L20 20 M8 17 L16 17"],
   example: {

@@ -122,7 +122,7 @@ export const addTipTool: Tool = {
   kind: "tool",
   id: "handle-tip",
   name: "Add a tip",
-  help: "The note points to one more thing: click it.",
+  help: "The note points to one more place: click it.",
   drawing: ["M12 12 L4 19 M12 12 L20 19 M12 12 L12 6 L18 6", "M17 3 L23 3 M20 0.5 L20 5.5"],
   example: { ...noted, grabText: true, clicks: [[0, 20]] },
   parts: [
@@ -147,7 +147,7 @@ export const takeTipOffTool: Tool = atOnce(
   {
     id: "handle-tip-off",
     name: "Take the tip off",
-    help: "The note points to this thing no more.",
+    help: "The note does not point there any more.",
     drawing: ["M12 12 L4 19 M12 12 L12 6 L18 6", "M12 12 L20 19 M17 3 L23 3"],
     example: { ...noted, grab: [60, 40], finish: true },
   },

@@ -28,7 +28,7 @@ export const note: Tool = {
   name: "Note",
   help:
     "Type what it says, a stroke | starting a new line, click what it points to, then where the text should stand. A " +
-    "note can point to several things, Enter after the last, or to nothing.",
+    "note can point to several places, Enter after the last, or to nothing.",
   drawing: ["M4 19 L9 9 L13 9 M4.2 15.8 L4 19 L6.8 17.4", "M14 9 L21 9 M14 6 L19 6"],
   example: {
     cut: [exampleBox(0, 0, 60, 40)],
@@ -52,7 +52,7 @@ export const note: Tool = {
       ],
     },
     { kind: "pick", name: "tip", label: "thing", takes: "either", onlyIf: under("tips", "one") },
-    ...manyParts("things, then Enter", "either", { onlyIf: under("tips", "several") }),
+    ...manyParts("places, then Enter", "either", { onlyIf: under("tips", "several") }),
     { kind: "words", text: "at" },
     standsAt(),
     {
@@ -98,6 +98,6 @@ export const note: Tool = {
   },
   finish: (given) =>
     given.choice("tips") === "several"
-      ? endMany(given, 1, "things it points to", "Now click where the text should stand.")
+      ? endMany(given, 1, "places it points to", "Now click where the text should stand.")
       : nothing,
 };

@@ -90,7 +90,7 @@ const One = ({ annotation, drawing }: { annotation: Annotation; drawing: Drawing
         <>
           <span className="text-soft">{kind === "note" ? "points to" : "of"}</span>
           <span>
-            {refs.length > 4 ? `${refs.length} things` : refs.map((ref) => describeThing(drawing, ref)).join(", ")}
+            {refs.length > 4 ? `${refs.length} places` : refs.map((ref) => describeThing(drawing, ref)).join(", ")}
           </span>
         </>
       )}

@@ -50,7 +50,7 @@ export const makeSelecting = (
     const names = hover.under.map(({ ref }) => describeThing(get().history.drawing, ref!));
     if (stacked > 1)
       say({
-        text: `${stacked} things lie here: ${names.join(", ")}. Shift+Space takes the next.`,
+        text: `${stacked} lie here over one another: ${names.join(", ")}. Shift+Space takes the next.`,
         tone: "said",
       });
   };

@@ -56,7 +56,7 @@ const KEYS = [
   ["Space", "The next solution, or the next snap under the pointer."],
   ["Esc", "Steps back: from a pick, from the tool, from what is selected."],
   ["Shift, Alt", "Held: Shift keeps the direction, Alt lets go of snaps."],
-  ["Ctrl click", "Takes a thing’s own radius, length or angle into the blank."],
+  ["Ctrl click", "Takes the radius, length or angle of what is clicked into the blank."],
   ["arrows", "Move a cursor over the board without a mouse, finer with Shift, coarser with Ctrl; Enter clicks there."],
   ["Page Down", "Goes to what is near, nearest first, and says it. Ctrl Enter ends the run, + and − zoom."],
 ] as const;
