@@ -85,18 +85,22 @@ export const felt = async (): Promise<void> => {
   });
   await withBrowser(4338, async (page) => {
     const text = writeDxf(contours, "mm");
-    await page.goto("/jobs");
-    await page.getByRole("link", { name: "Rocker plate" }).waitFor();
-    await page.getByRole("button", { name: "Open a file" }).click();
-    const dialog = page.getByRole("dialog", { name: "Open a file" });
-    await dialog
-      .locator("input[type=file]")
-      .setInputFiles({ name: "sheet.dxf", mimeType: "application/dxf", buffer: Buffer.from(text) });
-    await dialog.getByRole("button", { name: "Make the job" }).waitFor({ timeout: 60_000 });
-    await page.waitForTimeout(500);
+    const times: number[] = [];
+    for (let run = 0; run < RUNS; run++) {
+      await page.goto("/jobs");
+      await page.getByRole("link", { name: "Rocker plate" }).waitFor();
+      await page.getByRole("button", { name: "Open a file" }).click();
+      const dialog = page.getByRole("dialog", { name: "Open a file" });
+      await dialog
+        .locator("input[type=file]")
+        .setInputFiles({ name: "sheet.dxf", mimeType: "application/dxf", buffer: Buffer.from(text) });
+      await dialog.locator("button[type=submit]:enabled").waitFor({ timeout: 60_000 });
+      await page.waitForTimeout(500);
+      times.push(await onBoard(page, '[role="dialog"] button[type="submit"]'));
+    }
     say(
-      "| a DXF of 100 000 curves read, from the click that makes its job until it is on the board (limit 2500) | " +
-        `${(await onBoard(page, '[role="dialog"] button[type="submit"]')).toFixed(0)} |`,
+      `| a DXF of 100 000 curves read, from the click that makes its job until it is on the board, median of ${RUNS} ` +
+        `(limit 2500) | ${median(times).toFixed(0)} |`,
     );
   });
   await withBrowser(4336, async (page) => {
