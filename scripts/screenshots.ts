@@ -23,6 +23,18 @@ await withBrowser(4339, async (page) => {
   await page.getByRole("link", { name: "Lamp room nameplate" }).waitFor();
   await page.waitForTimeout(1500);
   await shoot("jobs");
+  await page.goto("/help");
+  await page.getByRole("button", { name: "Draw the rocker plate" }).click();
+  await bench.ready();
+  const example = page.getByRole("region", { name: "Worked example" });
+  for (let done = 0; done < 5; done++) await example.getByRole("button", { name: "Do it for me" }).click();
+  await bench.callout("Ø 1 1/2").hover();
+  await page.waitForTimeout(4500); // the toasts are gone
+  await bench.tool("EE", "Circle");
+  await bench.type("1-3/16d");
+  await bench.point({ x: 0.5, y: 0.3 });
+  await shoot("worked-example");
+  await example.getByRole("button", { name: "Leave the worked example" }).click();
   await open("Rocker plate");
   let step = 0;
   await drawRockerPlate(bench, async () => {
