@@ -1,6 +1,7 @@
 import { expect, test, type Page } from "@playwright/test";
 import { putRecords } from "../support/storedJob.ts";
 import { Bench, typeOver } from "../support/bench.ts";
+import { sketchedOnly } from "../support/demo.ts";
 import { drawRockerPlate, D } from "../support/rockerPlate.ts";
 
 type Row = { readonly kind: string; readonly radius?: number; readonly centre?: { x: number; y: number } };
@@ -331,6 +332,9 @@ test("the finder takes a tool by its name; a callout with no tool offers what fi
 
 test("a job that does not exist, a job with a damaged record, and the rest still working", async ({ page }) => {
   const bench = await open(page);
+  await sketchedOnly(page);
+  await page.goto("/jobs");
+  await expect(page.getByRole("link", { name: "Hearth stone" })).toBeVisible();
   await page.goto("/jobs/none");
   await expect(page.getByRole("heading", { name: "This job does not exist" })).toBeVisible();
   await putRecords(page, {

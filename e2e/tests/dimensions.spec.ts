@@ -293,7 +293,7 @@ test("dimensions are picked, moved, flipped and hidden, go with copies, are lost
   await page.mouse.up();
   await expect.poll(async () => (await all())[0]!.at.y).toBeCloseTo(-30, 1);
   await bench.click({ x: 80, y: -28 });
-  await bench.click({ x: 120, y: -35 });
+  await bench.click({ x: 120, y: -27 }); // above the card of the handle
   await expect.poll(async () => (await all())[0]!.at.x).toBeCloseTo(40, 0);
   const handles = selected.getByRole("button", { name: "Handles" });
   await handles.click();

@@ -35,7 +35,19 @@ test("a contour's role is chosen, what a new one changes is said; layers are dra
   await bench.click({ x: 125, y: 70 });
   await page.keyboard.press("Escape");
   await page.keyboard.press("Escape");
-  await expect(page.getByText(/holes? became (a disc|discs), 1 outer contour became an inner one/)).toBeVisible();
+  const said = page.getByText(/holes? became (a disc|discs), 1 outer contour became an inner one/);
+  await expect(said).toBeVisible();
+  // the note that says so gives way to a pointer with a tool in hand, and takes clicks again without one
+  await bench.tool("EE", "Circle");
+  const note = (await said.boundingBox())!;
+  const over = [note.x + 20, note.y + note.height / 2] as const;
+  await page.mouse.move(...over);
+  const under = (): Promise<boolean> =>
+    page.evaluate(([x, y]) => document.elementFromPoint(x, y)?.closest('[data-region="Board"]') != null, over);
+  await expect.poll(under).toBe(true);
+  await page.keyboard.press("Escape");
+  await page.mouse.move(over[0] + 2, over[1]);
+  await expect.poll(under).toBe(false);
   await page.getByRole("button", { name: "Put the new one on Marks" }).click();
   await expect(bench.pieces.getByRole("button", { name: /^Hole/ }).first()).toBeVisible();
   await expect(bench.pieces.getByRole("button", { name: /^Mark/ })).toHaveCount(1);
