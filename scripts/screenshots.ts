@@ -23,18 +23,6 @@ await withBrowser(4339, async (page) => {
   await page.getByRole("link", { name: "Lamp room nameplate" }).waitFor();
   await page.waitForTimeout(1500);
   await shoot("jobs");
-  await page.goto("/help");
-  await page.getByRole("button", { name: "Draw the rocker plate" }).click();
-  await bench.ready();
-  const example = page.getByRole("region", { name: "Worked example" });
-  for (let done = 0; done < 5; done++) await example.getByRole("button", { name: "Do it for me" }).click();
-  await bench.callout("Ø 1 1/2").hover();
-  await page.waitForTimeout(4500); // the toasts are gone
-  await bench.tool("EE", "Circle");
-  await bench.type("1-3/16d");
-  await bench.point({ x: 0.5, y: 0.3 });
-  await shoot("worked-example");
-  await example.getByRole("button", { name: "Leave the worked example" }).click();
   await open("Rocker plate");
   let step = 0;
   await drawRockerPlate(bench, async () => {
@@ -61,7 +49,7 @@ await withBrowser(4339, async (page) => {
   await shoot("dimensions");
   const steps = page.getByRole("navigation", { name: "Steps" });
   await steps.getByRole("button", { name: /^Prove/ }).click();
-  await page.getByRole("combobox", { name: "Tool" }).selectOption("a bit of 1/2 in");
+  await page.getByRole("combobox", { name: "Tool" }).selectOption("a bit of 1/4 in");
   await page.getByRole("row", { name: /big boss/ }).focus();
   for (const key of ["Enter", "ArrowDown", "Enter", "ArrowDown", "ArrowDown", "ArrowDown", "ArrowDown"])
     await page.keyboard.press(key);
@@ -146,4 +134,15 @@ await withBrowser(4339, async (page) => {
   await bench.point({ x: 20, y: 190 });
   await page.waitForTimeout(4500);
   await shoot("offset");
+  await page.goto("/help");
+  await page.getByRole("button", { name: "Draw the rocker plate" }).click();
+  await bench.ready();
+  const example = page.getByRole("region", { name: "Worked example" });
+  for (let done = 0; done < 5; done++) await example.getByRole("button", { name: "Do it for me" }).click();
+  await bench.callout("Ø 1 1/2").hover();
+  await page.waitForTimeout(4500); // the toasts are gone
+  await bench.tool("EE", "Circle");
+  await bench.type("1-3/16d");
+  await bench.point({ x: 0.5, y: 0.3 });
+  await shoot("worked-example");
 });

@@ -43,7 +43,7 @@ test("a contour's role is chosen, what a new one changes is said; layers are dra
   const over = [note.x + 20, note.y + note.height / 2] as const;
   await page.mouse.move(...over);
   const under = (): Promise<boolean> =>
-    page.evaluate(([x, y]) => document.elementFromPoint(x, y)?.closest('[data-region="Board"]') != null, over);
+    page.evaluate(([x, y]) => Boolean(document.elementFromPoint(x, y)?.closest('[data-region="Board"]')), over);
   await expect.poll(under).toBe(true);
   await page.keyboard.press("Escape");
   await page.mouse.move(over[0] + 2, over[1]);
