@@ -137,7 +137,10 @@ const Row = ({ layer, count, working }: { layer: Layer; count: number; working: 
         value={layer.role}
         disabled={!own}
         onChange={(event) => act.changeLayer(layer.id, { role: event.target.value as CutRole })}
-        className="h-6 w-[4.4rem] shrink-0 rounded-card bg-transparent text-xs text-soft disabled:appearance-none"
+        className={
+          "h-6 w-[4.4rem] shrink-0 appearance-none rounded-card bg-transparent px-1 text-xs text-soft " +
+          "enabled:hover:bg-board"
+        }
       >
         {ROLES.map(([role, words]) => (
           <option key={role} value={role}>

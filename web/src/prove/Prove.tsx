@@ -69,7 +69,7 @@ const Sheet = ({ job, stored }: { job: JobRecord; stored: StoredJob }) => {
       <main
         aria-label={`Prove ${job.name}`}
         className={
-          "grid min-h-0 flex-1 grid-cols-[minmax(360px,1.2fr)_minmax(220px,1fr)_minmax(300px,340px)] gap-3 " +
+          "grid min-h-0 flex-1 grid-cols-[minmax(360px,1.5fr)_minmax(220px,1fr)_minmax(300px,340px)] gap-3 " +
           "max-[999px]:grid-cols-[minmax(360px,1.2fr)_minmax(220px,1fr)] max-[999px]:grid-rows-[460px_auto]"
         }
       >
