@@ -176,7 +176,7 @@ test("machine profiles: made at the release, kept by the job, duplicated, saved 
     ["CIRCLE", "OUTSIDE", 50.8, 127, 25.4],
     ["POLYLINE", "MARK", undefined, undefined, undefined],
   ]);
-  const back = page.getByText("Read back: 3 things, all the same");
+  const back = page.getByText("Read back: all 3 the same");
   await back.click();
   await expect(page.getByRole("row", { name: /CUT_IN 1 1/ })).toContainText("39.8982267006");
   await expect(page.getByRole("region", { name: "Released files" })).toContainText("Our plasma · Ready");

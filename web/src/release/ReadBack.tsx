@@ -8,7 +8,7 @@ export const ReadBack = ({ layers, differences }: Comparison) => {
   return (
     <details className="mt-2 rounded-card border border-hair px-2 py-1">
       <summary className="cursor-default">
-        Read back: {things} in all, {differences.length === 0 ? "all the same" : "not the same"}
+        Read back: {differences.length === 0 ? `all ${things} the same` : `${things}, not the same`}
       </summary>
       <table className="mt-1 w-full text-xs">
         <thead className="text-left text-soft">
