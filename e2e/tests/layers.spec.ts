@@ -41,12 +41,14 @@ test("a contour's role is chosen, what a new one changes is said; layers are dra
   await bench.tool("EE", "Circle");
   const note = (await said.boundingBox())!;
   const over = [note.x + 20, note.y + note.height / 2] as const;
-  await page.mouse.move(...over);
-  const under = (): Promise<boolean> =>
-    page.evaluate(([x, y]) => Boolean(document.elementFromPoint(x, y)?.closest('[data-region="Board"]')), over);
+  // a note that still slides in is met by the pointer as it goes on
+  let moved = 0;
+  const under = async (): Promise<boolean> => {
+    await page.mouse.move(over[0] + (moved++ % 2), over[1]);
+    return page.evaluate(([x, y]) => Boolean(document.elementFromPoint(x, y)?.closest('[data-region="Board"]')), over);
+  };
   await expect.poll(under).toBe(true);
   await page.keyboard.press("Escape");
-  await page.mouse.move(over[0] + 2, over[1]);
   await expect.poll(under).toBe(false);
   await page.getByRole("button", { name: "Put the new one on Marks" }).click();
   await expect(bench.pieces.getByRole("button", { name: /^Hole/ }).first()).toBeVisible();
