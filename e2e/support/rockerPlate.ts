@@ -10,7 +10,7 @@ import type { Bench } from "./bench.ts";
 /** The numbers of the rocker plate, in inches. */
 export const { centres: D, big: BIG, small: SMALL, belly: BELLY } = ROCKER;
 /** How many steps of its way make something. */
-export const MADE = ROCKER_PLATE.filter(({ isMade }) => isMade).length;
+export const MADE = ROCKER_PLATE.steps.filter(({ isMade }) => isMade).length;
 
 const callouts = demo.jobs.find(({ id }) => id === "demo-0414")!.callouts as readonly Callout[];
 
@@ -39,7 +39,7 @@ export const drawRockerPlate = async (
   between: () => Promise<void> = async () => undefined,
 ): Promise<void> => {
   let made = 0;
-  for (const step of ROCKER_PLATE) {
+  for (const step of ROCKER_PLATE.steps) {
     await carryOutStep(bench, step);
     if (!step.isMade) continue;
     await expect(bench.board).toHaveAttribute("data-revision", String(++made));

@@ -163,7 +163,7 @@ test("offsets: pieces that meet as one, through a point, both sides, corners, a 
   await layers.getByRole("button", { name: "Hide Marks" }).click();
   await bench.click({ x: 20, y: 82 });
   await bench.click({ x: 20, y: 76 });
-  await expect(page.getByText("Drawn on Marks, which is hidden")).toBeVisible();
+  await expect(page.getByText("Now on Marks, which is hidden")).toBeVisible();
   await expect.poll(async () => (await rounds()).length).toBe(5);
   await layers.getByRole("button", { name: "Lock Marks" }).click();
   await bench.click({ x: 20, y: 82 });

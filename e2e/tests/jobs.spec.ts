@@ -1,4 +1,5 @@
 import { expect, test, type Page } from "@playwright/test";
+import { manyJobs } from "../support/manyJobs.ts";
 import { sketchedOnly } from "../support/demo.ts";
 import { typeOver } from "../support/bench.ts";
 import { putRecords } from "../support/storedJob.ts";
@@ -64,20 +65,7 @@ test("a job is duplicated, archived and deleted, each with undo", async ({ page 
 });
 
 test("with 500 jobs only the rows in sight are in the page, and any one is found", async ({ page }) => {
-  const many = Array.from({ length: 500 }, (_, i) => ({
-    id: `many-${i + 1}`,
-    number: String(1001 + i),
-    name: `Gasket ${i + 1}`,
-    customer: "Fernhollow line",
-    material: "gasket sheet",
-    thickness: "2 mm",
-    quantity: 1,
-    due: "",
-    unit: "mm",
-    state: "sketched",
-    updated: 1,
-  }));
-  await putRecords(page, { jobs: many });
+  await putRecords(page, { jobs: manyJobs(500) });
   await page.reload();
   await expect(page.getByRole("heading", { name: `Jobs ${500 + DEMO.length}` })).toBeVisible();
   // only the rows in sight and a few beside them are there, whatever the count: the last is reached by scrolling

@@ -79,6 +79,26 @@ test("a contour's role is chosen, what a new one changes is said; layers are dra
   await expect(layers.getByRole("button", { name: /^Show / })).toHaveCount(3);
   await menu("Layer 4", "Show all layers");
   await expect(layers.getByRole("button", { name: /^Show / })).toHaveCount(0);
+  // what is put where it can't be seen is said
+  await layers.getByRole("button", { name: "Hide Layer 4" }).click();
+  await drag(bench.pieces.getByRole("button", { name: /^Hole/ }).first(), "Layer 4");
+  await expect(page.getByText("Now on Layer 4, which is hidden")).toBeVisible();
+  await page.keyboard.press("Control+z");
+  await layers.getByRole("button", { name: "Show Layer 4" }).click();
+  // a click that closes a menu makes nothing, even with a tool in hand
+  await bench.tool("EE", "Circle");
+  await bench.type("3");
+  await page.keyboard.press("Enter");
+  await layers.getByRole("button", { name: "More for Layer 4" }).click();
+  const before = await bench.revision();
+  await bench.click({ x: 60, y: 40 });
+  await expect(page.getByRole("menu")).toHaveCount(0);
+  expect(await bench.revision()).toBe(before);
+  await bench.click({ x: 60, y: 40 });
+  await expect.poll(() => bench.revision()).toBe(before + 1);
+  await page.keyboard.press("Control+z");
+  await page.keyboard.press("Escape");
+  await page.keyboard.press("Escape");
   // taken away: what lies on it goes elsewhere or with it, and comes back with one undo
   await menu("Layer 4", /^Remove it, put the 1 on it on Profile/);
   expect(await layerOf("circle")).toBe("Profile");

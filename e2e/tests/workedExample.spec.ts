@@ -4,9 +4,10 @@ import { Bench } from "../support/bench.ts";
 import { noDemo } from "../support/demo.ts";
 import { carryOutStep, D, MADE } from "../support/rockerPlate.ts";
 
+const { steps } = ROCKER_PLATE;
 const example = (page: Page) => page.getByRole("region", { name: "Worked example" });
 const isAt = (page: Page, n: number): Promise<void> =>
-  expect(example(page)).toContainText(n < ROCKER_PLATE.length ? `${n + 1}/${ROCKER_PLATE.length}` : "done");
+  expect(example(page)).toContainText(n < steps.length ? `${n + 1}/${steps.length}` : "done");
 
 const begun = async (page: Page): Promise<Bench> => {
   await noDemo(page);
@@ -21,7 +22,7 @@ const begun = async (page: Page): Promise<Bench> => {
 test("the worked example is followed by mouse and keys, from Help on, and notices every step", async ({ page }) => {
   const bench = await begun(page);
   await expect(page.getByRole("region", { name: "Sketch card" }).getByRole("img")).toBeVisible();
-  for (const [i, step] of ROCKER_PLATE.entries()) {
+  for (const [i, step] of steps.entries()) {
     await isAt(page, i);
     // where the first click is due, the ring is there before it
     const [first] = step.gestures;
@@ -33,7 +34,7 @@ test("the worked example is followed by mouse and keys, from Help on, and notice
     }
     await carryOutStep(bench, step);
   }
-  await isAt(page, ROCKER_PLATE.length);
+  await isAt(page, steps.length);
   await expect(bench.pieces).toContainText("1 contour, 3 holes");
   const ledger = page.getByRole("region", { name: "Ledger" });
   await expect(ledger.getByText("not placed")).toHaveCount(0);
@@ -71,21 +72,36 @@ test("each step is done for the drafter, taken back, done another way; kept over
   await isAt(page, 2);
   await bench.reload();
   await isAt(page, 2);
+  // what was chosen in a tool before does not stand in the way of what is done for the drafter
+  await bench.tool("GG", "Join");
+  await page.getByRole("radio", { name: "what is selected" }).click();
+  await page.keyboard.press("Escape");
   // from far off what is clicked for the drafter is brought into sight
   await page.mouse.move(700, 400);
   for (let i = 0; i < 8; i++) await page.mouse.wheel(0, -600);
-  for (let i = 2; i < ROCKER_PLATE.length; i++) {
+  for (let i = 2; i < steps.length; i++) {
     await isAt(page, i);
     await doIt.click();
   }
-  await isAt(page, ROCKER_PLATE.length);
+  await isAt(page, steps.length);
   await expect(bench.board).toHaveAttribute("data-revision", String(MADE));
   await expect(bench.pieces).toContainText("1 contour, 3 holes");
+  // that all of it is there is said only while it is
+  await expect(example(page)).toContainText("three holes");
+  await page.keyboard.press("Escape");
+  await page.keyboard.press("Escape");
+  await page.keyboard.press("KeyV");
+  await page.keyboard.press("KeyV");
+  await bench.click({ x: 0, y: 1.1875 / 2 });
+  await page.keyboard.press("Delete");
+  await expect(example(page)).toContainText("not there any more");
+  await page.keyboard.press("Control+z");
+  await expect(example(page)).toContainText("three holes");
   // opened again from Help it is the same job; begun again it is empty
   await bench.saved();
   await page.goto("/help");
   await page.getByRole("button", { name: "Draw the rocker plate" }).click();
-  await isAt(page, ROCKER_PLATE.length);
+  await isAt(page, steps.length);
   await example(page).getByRole("button", { name: "Begin again" }).click();
   await isAt(page, 0);
   await expect(bench.board).toHaveAttribute("data-revision", "0");

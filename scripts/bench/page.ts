@@ -42,7 +42,8 @@ const frameTimes = (page: Page, what: "pan" | "zoom"): Promise<number[]> =>
   );
 
 const GREAT = 100_000;
-const LOADS = 5;
+const LOADS = 9;
+const SETTLED_MS = 3000;
 
 /** The built application in a browser: what it weighs, its first frame, and a great drawing under way. */
 export const page = async (): Promise<void> => {
@@ -64,13 +65,14 @@ export const page = async (): Promise<void> => {
     for (let run = 0; run < LOADS; run++) {
       await session.send("Network.clearBrowserCache");
       await page.goto("about:blank");
-      await page.goto("/jobs/demo-0414");
-      await bench.ready();
+      // left to itself: whoever asks whether it is there yet slows it
+      await page.goto("/jobs/demo-0414", { waitUntil: "commit" });
+      await page.waitForTimeout(SETTLED_MS);
       frames.push(await page.evaluate(() => performance.getEntriesByName("first-board-frame")[0]!.startTime));
     }
     say(
       `\nFirst board frame with the rocker plate's geometry, built application, cold cache, median of ${LOADS}: ` +
-        `${median(frames).toFixed(0)} ms (limit 1500).`,
+        `${median(frames).toFixed(0)} ms (limit 800).`,
     );
   });
 

@@ -1,6 +1,6 @@
 import { curvesOf, entitiesOf, isLayout, type Drawing } from "@ash-edge/core/drawing";
 import { carrierOf, distance, type Carrier, type Point } from "@ash-edge/core/geometry";
-import type { WorkedStep } from "./scenario.ts";
+import type { Scenario, WorkedStep } from "./scenario.ts";
 
 /** The numbers of the rocker plate, in inches: its bosses' centres and radii, its belly, its holes. */
 export const ROCKER = {
@@ -78,6 +78,11 @@ const outline = (drawing: Drawing): boolean => {
   }
   return false;
 };
+const tappedHole = (drawing: Drawing): boolean =>
+  has(drawing, ({ carrier, kind, isLayout }) => {
+    if (isLayout || kind !== "circle" || carrier.kind !== "circle") return false;
+    return isAt(carrier.centre, { x: tapped, y: 0 }) && carrier.radius < 3 / 16;
+  });
 const isCleared = (drawing: Drawing): boolean => {
   for (const entity of entitiesOf(drawing)) if (isLayout(drawing, entity)) return false;
   return true;
@@ -89,13 +94,11 @@ const at = (centre: Point, radius: number, degrees: number): Point => ({
 });
 const called = (kind: string, name: string) => ({ callout: { kind, name } }) as const;
 
-/** The rocker plate from its layout lines to one contour with three holes: about twenty steps. */
-export const ROCKER_PLATE: readonly WorkedStep[] = [
-  {
-    say: "First the layout, everything hangs on it. Press {keys} one after the other: Parallel.",
-    take: "parallel",
-    gestures: [],
-  },
+/** Takes what the steps after it are done with. */
+const taking = (say: string, take: string): WorkedStep => ({ say, take, gestures: [] });
+
+const STEPS: readonly WorkedStep[] = [
+  taking("First the layout, everything hangs on it. Press {keys} one after the other: Parallel.", "parallel"),
   {
     say: "Click 6 5/8 in the ledger: it goes into the lit blank. Then the upright line, and to the right of it.",
     take: "parallel",
@@ -108,7 +111,7 @@ export const ROCKER_PLATE: readonly WorkedStep[] = [
     gestures: [called("length", "tapped hole"), { click: { x: 0, y: 2 } }, { click: { x: 2, y: 1 } }],
     isMade: upright(tapped),
   },
-  { say: "Now circles on the crossings. Press {keys}: Circle.", take: "circle", gestures: [] },
+  taking("Now circles on the crossings. Press {keys}: Circle.", "circle"),
   {
     say: "Click Ø 2 1/4 in the ledger, then the crossing on the left: the big boss.",
     take: "circle",
@@ -133,29 +136,21 @@ export const ROCKER_PLATE: readonly WorkedStep[] = [
     gestures: [{ type: "5/8d", value: smallHole }, { click: RIGHT }],
     isMade: circle(RIGHT, smallHole / 2),
   },
-  {
-    say: "The tapped hole knows its drill from its thread. Press {keys}: Tapped hole.",
-    take: "tapped-hole",
-    gestures: [],
-  },
+  taking("The tapped hole knows its drill from its thread. Press {keys}: Tapped hole.", "tapped-hole"),
   {
     say: "Click 3/8-16 in the ledger, then the crossing between the bosses.",
     take: "tapped-hole",
     gestures: [called("thread", "tapped hole"), { click: { x: tapped, y: 0 } }],
-    isMade: (drawing) =>
-      has(drawing, ({ carrier, kind, isLayout }) => {
-        if (isLayout || kind !== "circle" || carrier.kind !== "circle") return false;
-        return isAt(carrier.centre, { x: tapped, y: 0 }) && carrier.radius < 3 / 16;
-      }),
+    isMade: tappedHole,
   },
-  { say: "The upper edge touches both bosses. Press {keys}: Tangent line.", take: "tangent-line", gestures: [] },
+  taking("The upper edge touches both bosses. Press {keys}: Tangent line.", "tangent-line"),
   {
     say: "Click the big boss near its top, then the small one near its top: the line touches where you clicked.",
     take: "tangent-line",
     gestures: [{ click: at(LEFT, big, 70) }, { click: at(RIGHT, small, 70) }],
     isMade: tangentLine,
   },
-  { say: "The belly touches both from below. Press {keys}: Tangent arc.", take: "tangent-arc", gestures: [] },
+  taking("The belly touches both from below. Press {keys}: Tangent arc.", "tangent-arc"),
   {
     say: "Click R 14 in the ledger, then both bosses near the bottom. It is drawn before you click: look first.",
     take: "tangent-arc",
@@ -168,7 +163,7 @@ export const ROCKER_PLATE: readonly WorkedStep[] = [
     gestures: [],
     isMade: isCleared,
   },
-  { say: "What is too much of the bosses goes. Press {keys}: Trim.", take: "trim", gestures: [] },
+  taking("What is too much of the bosses goes. Press {keys}: Trim.", "trim"),
   {
     say: "Click the big boss on its right, inside the plate: what would go is shown first.",
     take: "trim",
@@ -181,7 +176,7 @@ export const ROCKER_PLATE: readonly WorkedStep[] = [
     gestures: [{ click: at(RIGHT, small, 157) }],
     isMade: cutBack(RIGHT, small),
   },
-  { say: "Four pieces meet now. Press {keys}: Join.", take: "join", gestures: [] },
+  taking("Four pieces meet now. Press {keys}: Join.", "join"),
   {
     say: "Press Enter: they become one closed contour.",
     take: "join",
@@ -189,3 +184,13 @@ export const ROCKER_PLATE: readonly WorkedStep[] = [
     isMade: outline,
   },
 ];
+
+/** The rocker plate from its layout lines to one contour with three holes: about twenty steps. */
+export const ROCKER_PLATE: Scenario = {
+  steps: STEPS,
+  isWhole: (drawing) =>
+    outline(drawing) &&
+    circle(LEFT, bigHole / 2)(drawing) &&
+    circle(RIGHT, smallHole / 2)(drawing) &&
+    tappedHole(drawing),
+};

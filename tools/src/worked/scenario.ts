@@ -22,6 +22,9 @@ export type WorkedStep = {
   readonly isMade?: (drawing: Drawing) => boolean;
 };
 
+/** A worked example: its steps, and whether all that they make stands, in whatever order and way it was made. */
+export type Scenario = { readonly steps: readonly WorkedStep[]; readonly isWhole: (drawing: Drawing) => boolean };
+
 /** What is in hand while an example goes on, as far as it counts for its steps. */
 export type InHand = { readonly toolId: string | undefined; readonly tool: ToolState | undefined };
 
@@ -52,13 +55,13 @@ export const gesturesDone = (
 
 /** The first step from `from` on that is still to be done; as many as there are steps where all are. */
 export const stepNow = (
-  steps: readonly WorkedStep[],
+  { steps, isWhole }: Scenario,
   from: number,
   drawing: Drawing,
   hand: InHand,
   valueOf: Parameters<typeof gesturesDone>[2],
 ): number => {
-  if (steps.at(-1)?.isMade?.(drawing)) return steps.length;
+  if (isWhole(drawing)) return steps.length;
   const made = (i: number): boolean => {
     const step = steps[i]!;
     if (step.isMade) return step.isMade(drawing);

@@ -83,7 +83,7 @@ const open = async (
       id,
       stored.token,
       {
-        onSaved: (steps) => session?.act.saved(steps),
+        onSaved: () => session?.act.saved(),
         onFailed: (reason) => session?.act.failed(sayStoreFault(reason)),
       },
       mayChange ? makeReserve(reserveFiles(database), job, stored, () => sketchesOf(database, id)) : undefined,

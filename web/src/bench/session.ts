@@ -5,7 +5,7 @@ import { indexDrawing } from "@ash-edge/core/look";
 import { showLength, type Id } from "@ash-edge/core/numeric";
 import { sayJoined, sayRefusal } from "@ash-edge/core/say";
 import { litOf, toolById, type BankKey, type Lit } from "@ash-edge/tools";
-import { stepAt, stepCount, type History, type StoredJob } from "../store/index.ts";
+import { stepAt, stepCount, type StoredJob } from "../store/index.ts";
 import { toScreen } from "./board/view.ts";
 import { makeHandling } from "./handles/sessionHandles.ts";
 import type { SessionCore, Surroundings } from "./sessionCore.ts";
@@ -53,7 +53,7 @@ export const makeSession = (job: string, stored: StoredJob, surroundings: Surrou
   const { keeper, remember, older, saveFile } = surroundings;
   const { drawing } = stored;
   const { store, send } = makeBenchStore({
-    history: { drawing, index: indexDrawing(drawing), steps: stored.history, saved: stored.history },
+    history: { drawing, index: indexDrawing(drawing), steps: stored.history },
     layer:
       surroundings.layer !== undefined && layerOf(drawing, surroundings.layer)
         ? surroundings.layer
@@ -127,7 +127,7 @@ export const makeSession = (job: string, stored: StoredJob, surroundings: Surrou
   });
   const { notice, ...following } = makeFollowing(core, {
     travel: history.travel,
-    take: actions.take,
+    takeFresh: (id) => actions.take(id, { fresh: true }),
     fillFrom: callouts.useCallout,
     click: pointing.click,
     fit: viewing.fit,
@@ -300,7 +300,8 @@ export const makeSession = (job: string, stored: StoredJob, surroundings: Surrou
     },
     light: (ids: readonly Id[], callout?: Id) =>
       send("selection", { type: "lit", ids, ...(callout === undefined ? {} : { callout }) }),
-    saved: (steps: History) => send("history", { type: "saved", steps }),
+    /** One more of the steps handed over is stored. */
+    saved: () => send("history", { type: "saved" }),
     failed: (why: string) => send("history", { type: "failed", why }),
     /** Tries at once to store what could not be stored. */
     storeAgain: surroundings.keeper.again,

@@ -10,7 +10,7 @@ type Parts = {
   readonly tidying: { readonly openTidy: () => void };
   readonly handling: { readonly toggleHandles: () => void };
   readonly annotating: { readonly showAnnotations: () => void; readonly dimensionAll: () => void };
-  readonly tools: { readonly takeTool: (tool: Tool) => void };
+  readonly tools: { readonly takeTool: (tool: Tool, how?: { readonly fresh?: boolean }) => void };
   /** Resolves when what was done is stored, or can't be stored now. */
   readonly settled: () => Promise<void>;
   /** Goes to another place of the job, with what is selected. */
@@ -60,12 +60,12 @@ export const makeActions = (core: SessionCore, parts: Parts) => {
     "clear-layout": clear,
   };
 
-  const take = (id: string): void => {
+  const take = (id: string, how?: { readonly fresh?: boolean }): void => {
     const found = REGISTRY.find((one) => one.id === id);
     send("panels", { type: "bank", key: undefined });
     send("panels", { type: "offered", callout: undefined });
     if (!found) return;
-    if (found.kind !== "action") return tools.takeTool(found);
+    if (found.kind !== "action") return tools.takeTool(found, how);
     const [what, which] = [id.slice(0, id.indexOf("-")), id.slice(id.indexOf("-") + 1)];
     if (what === "snap") holds.askSnap(which as SnapKind);
     else if (what === "hold") holds.takeHold(which);

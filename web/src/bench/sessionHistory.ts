@@ -84,15 +84,16 @@ export const makeHistory = ({ get, send, say, refresh }: SessionCore, { keep, ke
     return true;
   };
 
-  /** What is drawn where it can't be seen would be drawn again: it is said. */
+  /** What is drawn or put where it can't be seen would be drawn again: it is said. */
   const sayHidden = (after: Drawing, { changes }: Edit): void => {
     const hidden = new Set<string>();
     for (const change of changes) {
-      if (change.table !== "entity" || change.before || !change.after) continue;
+      if (change.table !== "entity" || !change.after) continue;
       const layer = layerOf(after, (change.after as Entity).layer);
-      if (layer && !layer.shown) hidden.add(layer.name);
+      const was = (change.before as Entity | undefined)?.layer;
+      if (layer && !layer.shown && was !== layer.id) hidden.add(layer.name);
     }
-    if (hidden.size > 0) notify(`Drawn on ${[...hidden].join(", ")}, which is hidden`);
+    if (hidden.size > 0) notify(`Now on ${[...hidden].join(", ")}, which is hidden`);
   };
 
   /** Says which callouts lost their place, and offers the place that is like it, where there is one. */

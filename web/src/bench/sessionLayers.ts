@@ -1,4 +1,5 @@
 import {
+  entityOf,
   layerOf,
   PROFILE_LAYER,
   type CutRole,
@@ -11,6 +12,7 @@ import {
   addLayer,
   changeLayer,
   changeProperty,
+  layerOfRole,
   moveLayer,
   putInRole,
   putOnLayer,
@@ -79,8 +81,13 @@ export const makeLayers = ({ get, send, say, sayNo, commit, refresh, notify }: S
       if (touched.size === 0) return;
       const { toOutside, toInside, by } = roleChanges(profileFor(before), profileFor(drawing), touched);
       if (!by || toOutside.length === 0) return;
-      const marks = () => void carry(putInRole(get().history.drawing, by.ids, "mark"));
-      notify(sayRoleChanges({ toOutside, toInside }), { words: "Put the new one on Marks", take: marks });
+      const marks = (): void => {
+        const { drawing: now } = get().history;
+        if (by.ids.every((id) => entityOf(now, id))) void carry(putInRole(now, by.ids, "mark"));
+        else say({ text: "The new contour is not there any more as it was drawn.", tone: "fault" });
+      };
+      const to = layerOfRole(drawing, "mark")?.name ?? "a layer of marks";
+      notify(sayRoleChanges({ toOutside, toInside }), { words: `Put the new one on ${to}`, take: marks });
     },
     putOnLayer: (ids: readonly Id[], layer: Id): boolean => carry(putOnLayer(get().history.drawing, ids, layer)),
     /** Puts things whose ends meet on the layer on which most of them lie. */

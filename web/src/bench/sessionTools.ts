@@ -101,9 +101,10 @@ export const makeTools = (core: SessionCore, { job, putDownHandle, work, stepAsi
     });
   };
 
-  const started = (tool: Tool, choices: ToolState["choices"] = {}): ToolState => {
+  const started = (tool: Tool, choices: ToolState["choices"] = {}, fresh = false): ToolState => {
     const { kept } = get();
     send("pointer", { type: "nothing asked" });
+    if (fresh) return startTool(tool);
     return startTool(tool, {
       choices: { ...kept.choices[tool.id], ...choices },
       kinds: kept.kinds[tool.id] ?? {},
@@ -114,11 +115,15 @@ export const makeTools = (core: SessionCore, { job, putDownHandle, work, stepAsi
     send("panels", { type: "bank", key: undefined });
     send("panels", { type: "offered", callout: undefined });
   };
-  /** Takes a tool up; what is selected is its first pick where it takes one curve. */
-  const takeTool = (tool: Tool): void => {
+  /**
+   * Takes a tool up; what is selected is its first pick where it takes one curve. `fresh`: as it is at first, whatever
+   * is selected or was chosen in it before.
+   */
+  const takeTool = (tool: Tool, { fresh = false } = {}): void => {
     closeOffers();
     const { selection, history } = get();
-    const state = withSelection(tool, started(tool), history.drawing, selection.ids);
+    const start = started(tool, {}, fresh);
+    const state = fresh ? start : withSelection(tool, start, history.drawing, selection.ids);
     send("hand", { type: "tool taken", id: tool.id, tool: state });
     if (core.wanted()?.takes === "picture") send("panels", { type: "tab", tab: "sketch" });
     refresh();

@@ -94,7 +94,7 @@ export const removeLayer = (drawing: Drawing, id: Id, held?: "goes" | { readonly
 };
 
 /** The layer of a role that contours are put on: where every drawing has one that, else the first not locked. */
-const layerOfRole = (drawing: Drawing, role: CutRole): Layer | undefined => {
+export const layerOfRole = (drawing: Drawing, role: CutRole): Layer | undefined => {
   const fitting = layersOf(drawing).filter((layer) => layer.role === role && !layer.locked);
   return fitting.find(({ id }) => FIRST_LAYERS.some((first) => first.id === id)) ?? fitting[0];
 };

@@ -29,6 +29,7 @@ export const Board = () => {
   const { act } = session;
   const box = useRef<HTMLDivElement>(null);
   const lively = useRef<Konva.Shape>(null);
+  const closing = useRef(false);
   const panning = useRef<{ x: number; y: number } | undefined>(undefined);
   const [theme] = useTheme();
   const palette = useMemo(() => (theme ? readPalette() : readPalette()), [theme]);
@@ -87,6 +88,9 @@ export const Board = () => {
     return { x: event.clientX - left, y: event.clientY - top };
   };
   const onPointerDown = (event: PointerEvent): void => {
+    // a press beside an open menu closes that, and does no more
+    closing.current = document.querySelector('[role="menu"][data-state="open"]') !== null;
+    if (closing.current) return;
     if (event.button === 1) {
       event.preventDefault();
       event.currentTarget.setPointerCapture(event.pointerId);
@@ -125,7 +129,7 @@ export const Board = () => {
         onPointerMove={onPointerMove}
         onPointerUp={(event) => {
           panning.current = undefined;
-          if (event.button === 0) act.letGo(place(event), modifiersOf(event));
+          if (event.button === 0 && !closing.current) act.letGo(place(event), modifiersOf(event));
         }}
         onDoubleClick={() => act.selectRunAt()}
         onPointerLeave={() => act.move(undefined, { shift: false, alt: false, control: false })}

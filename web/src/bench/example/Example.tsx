@@ -1,11 +1,12 @@
 import { GraduationCap, X } from "lucide-react";
+import { useMemo } from "react";
 import { useNavigate } from "react-router";
 import { REGISTRY } from "@ash-edge/tools";
 import type { JobRecord } from "../../store/index.ts";
 import { IconButton } from "../../ui/IconButton.tsx";
 import { keyFor, type KeyMap } from "../keys.ts";
 import { useBench, useSession } from "../SessionContext.tsx";
-import { STEPS } from "./due.ts";
+import { EXAMPLE } from "./due.ts";
 
 /** The two keys that take a tool or an action, as the keys are set. */
 const keysOf = (id: string, keys: KeyMap): string => {
@@ -29,15 +30,23 @@ const Said = ({ text, keys }: { text: string; keys: string }) => {
   );
 };
 
+/** What is said after the last step: by what is drawn, which can have been changed since. */
+const DONE = {
+  whole: "One closed contour and three holes. Prove holds every number of the sketch against them.",
+  less: "All steps are done, but something of them is not there any more. Undo, go back, or begin again.",
+} as const;
+
 /** The worked example: one sentence a step, and the ways on, back and out. */
 export const Example = ({ job }: { job: JobRecord }) => {
   const { act } = useSession();
   const navigate = useNavigate();
   const following = useBench((state) => state.following);
+  const drawing = useBench((state) => state.history.drawing);
+  const isWhole = useMemo(() => EXAMPLE.isWhole(drawing), [drawing]);
   const keys = useBench((state) => state.kept.keys);
   if (!following) return null;
   const at = following.starts.length - 1;
-  const step = STEPS[at];
+  const step = EXAMPLE.steps[at];
   // the board keeps the keys
   const ways = {
     type: "button",
@@ -51,13 +60,9 @@ export const Example = ({ job }: { job: JobRecord }) => {
       className="card flex min-h-10 shrink-0 items-center gap-2 !border-moss py-1 pr-2 pl-3"
     >
       <GraduationCap size={18} className="shrink-0 text-moss" aria-hidden="true" />
-      <span className="figures shrink-0 text-soft">{step ? `${at + 1}/${STEPS.length}` : "done"}</span>
+      <span className="figures shrink-0 text-soft">{step ? `${at + 1}/${EXAMPLE.steps.length}` : "done"}</span>
       <p role="status" className="min-w-0 flex-1">
-        {step ? (
-          <Said text={step.say} keys={keysOf(step.take, keys)} />
-        ) : (
-          "One closed contour and three holes, exact. Prove holds every number of the sketch against them."
-        )}
+        {step ? <Said text={step.say} keys={keysOf(step.take, keys)} /> : DONE[isWhole ? "whole" : "less"]}
       </p>
       {step ? (
         <button {...ways} onClick={act.exampleDo}>

@@ -2,11 +2,11 @@ import { calloutsOf, type Callout } from "@ash-edge/core/drawing";
 import type { Point } from "@ash-edge/core/geometry";
 import type { Id } from "@ash-edge/core/numeric";
 import { ROCKER_PLATE } from "@ash-edge/tools/worked/rockerPlate";
-import { gesturesDone, type WorkedStep } from "@ash-edge/tools/worked/scenario";
+import { gesturesDone, type Scenario, type WorkedStep } from "@ash-edge/tools/worked/scenario";
 import type { BenchState } from "../state/index.ts";
 
-/** The worked example on the bench: its steps. */
-export const STEPS: readonly WorkedStep[] = ROCKER_PLATE;
+/** The worked example on the bench. */
+export const EXAMPLE: Scenario = ROCKER_PLATE;
 
 type Named = { readonly kind: string; readonly name: string };
 export const calledIn =
@@ -16,7 +16,7 @@ export const calledIn =
 
 /** The step of the worked example that is due; undefined where none is followed or all are done. */
 export const stepDue = ({ following }: BenchState): WorkedStep | undefined =>
-  following && STEPS[following.starts.length - 1];
+  following && EXAMPLE.steps[following.starts.length - 1];
 
 /** What of a step is due now: its tool to be taken, a callout to be clicked, or a place on the board. */
 export type Due = { readonly take?: string; readonly callout?: Id; readonly click?: Point };

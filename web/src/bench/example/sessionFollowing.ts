@@ -5,11 +5,12 @@ import { stepNow, type Gesture, type WorkedStep } from "@ash-edge/tools/worked/s
 import { inSight, toScreen } from "../board/view.ts";
 import type { SessionCore } from "../sessionCore.ts";
 import { NO_MODIFIERS, type Following, type Modifiers } from "../state/index.ts";
-import { calledIn, due, STEPS, stepDue } from "./due.ts";
+import { calledIn, due, EXAMPLE, stepDue } from "./due.ts";
 
 type Parts = {
   readonly travel: (to: number) => void;
-  readonly take: (id: string) => void;
+  /** Takes a tool as it is at first, whatever was chosen in it before; or carries an action out. */
+  readonly takeFresh: (id: string) => void;
   readonly fillFrom: (callout: Callout) => void;
   readonly click: (at: Point, modifiers: Modifiers) => void;
   readonly fit: () => void;
@@ -20,7 +21,7 @@ type Parts = {
 /** A worked example followed: noticed how far it is, gone back in, done for the drafter, begun again and left. */
 export const makeFollowing = (core: SessionCore, parts: Parts) => {
   const { get, send, toolEvent } = core;
-  const { travel, take, fillFrom, click, fit, isReadOnly, remember } = parts;
+  const { travel, takeFresh, fillFrom, click, fit, isReadOnly, remember } = parts;
   let turning = false;
 
   const put = (starts: readonly number[]): void => {
@@ -30,7 +31,7 @@ export const makeFollowing = (core: SessionCore, parts: Parts) => {
   const now = (from: number): number => {
     const state = get();
     const called = calledIn(state);
-    return stepNow(STEPS, from, state.history.drawing, state.hand, (callout) => called(callout)?.value);
+    return stepNow(EXAMPLE, from, state.history.drawing, state.hand, (callout) => called(callout)?.value);
   };
 
   /** Looks how far it is: what was undone is to be done again, what was done another way counts as well. */
@@ -105,7 +106,7 @@ export const makeFollowing = (core: SessionCore, parts: Parts) => {
       turning = true;
       if (!isInSight(step)) fit();
       // a tool of its own for each step: nothing half picked goes into it
-      take(step.take);
+      takeFresh(step.take);
       if (toolById(step.take)) step.gestures.forEach(doGesture);
       turning = false;
       notice();

@@ -68,7 +68,7 @@ export type Send = <P extends keyof BenchState>(part: P, event: Events[P]) => vo
 
 /** The store of a bench that has a drawing and nothing in hand, and the one way to change it. */
 export const makeBenchStore = (start: {
-  readonly history: Pick<HistoryPart, "drawing" | "index" | "steps" | "saved">;
+  readonly history: Pick<HistoryPart, "drawing" | "index" | "steps">;
   readonly layer: Selection["layer"];
   readonly kept: Kept;
   readonly damage?: string | undefined;
@@ -78,7 +78,14 @@ export const makeBenchStore = (start: {
   const store = createStore<BenchState>(() => ({
     hand: EMPTY_HAND,
     pointer: POINTER_AWAY,
-    history: { ...start.history, failure: undefined, readOnly: start.readOnly, damage: start.damage, derivedAt: 0 },
+    history: {
+      ...start.history,
+      unsaved: 0,
+      failure: undefined,
+      readOnly: start.readOnly,
+      damage: start.damage,
+      derivedAt: 0,
+    },
     view: NOTHING_SHOWN,
     selection: nothingSelected(start.layer),
     panels: NO_PANELS,
