@@ -39,12 +39,12 @@ test("a contour's role is chosen, what a new one changes is said; layers are dra
   await expect(said).toBeVisible();
   // the note that says so gives way to a pointer with a tool in hand, and takes clicks again without one
   await bench.tool("EE", "Circle");
-  const note = (await said.boundingBox())!;
-  const over = [note.x + 20, note.y + note.height / 2] as const;
   // a note that still slides in is met by the pointer as it goes on
   let moved = 0;
   const under = async (): Promise<boolean> => {
-    await page.mouse.move(over[0] + (moved++ % 2), over[1]);
+    const note = (await said.boundingBox())!;
+    const over = [note.x + 20 + (moved++ % 2), note.y + note.height / 2] as const;
+    await page.mouse.move(...over);
     return page.evaluate(([x, y]) => Boolean(document.elementFromPoint(x, y)?.closest('[data-region="Board"]')), over);
   };
   await expect.poll(under).toBe(true);
@@ -56,6 +56,7 @@ test("a contour's role is chosen, what a new one changes is said; layers are dra
   // pieces are dragged from their list onto a layer, and what is selected by its head
   await layers.getByRole("button", { name: "New layer" }).click();
   const drag = async (from: Locator, layer: string): Promise<void> => {
+    await from.scrollIntoViewIfNeeded();
     const [a, b] = [(await from.boundingBox())!, (await layers.getByLabel(`Name of ${layer}`).boundingBox())!];
     await page.mouse.move(a.x + 40, a.y + 10);
     await page.mouse.down();
@@ -81,7 +82,7 @@ test("a contour's role is chosen, what a new one changes is said; layers are dra
   await expect(layers.getByRole("button", { name: /^Show / })).toHaveCount(0);
   // what is put where it can't be seen is said
   await layers.getByRole("button", { name: "Hide Layer 4" }).click();
-  await drag(bench.pieces.getByRole("button", { name: /^Hole/ }).first(), "Layer 4");
+  await drag(bench.pieces.getByRole("button", { name: /^Hole/ }).last(), "Layer 4");
   await expect(page.getByText("Now on Layer 4, which is hidden")).toBeVisible();
   await page.keyboard.press("Control+z");
   await layers.getByRole("button", { name: "Show Layer 4" }).click();

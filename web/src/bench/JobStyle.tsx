@@ -46,7 +46,11 @@ const Fields = () => {
   const { sheet, ...unscaled } = style;
   return (
     <>
-      <StyleFields style={style} unit={unitOf(drawing)} onChange={act.setAnnotationStyle}>
+      <StyleFields
+        style={style}
+        unit={unitOf(drawing)}
+        onChange={(change) => act.setAnnotationStyle({ ...style, ...change })}
+      >
         <span className="text-soft">Sheet</span>
         <Segmented
           label="Sheet"

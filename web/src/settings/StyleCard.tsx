@@ -19,7 +19,7 @@ export const StyleCard = () => {
       <p className="mt-1 mb-3 text-soft">
         Jobs that are made from now on have this style. A job’s own is changed on its bench, in Layers.
       </p>
-      <StyleFields style={style} unit={unit} onChange={(to) => void keepShopStyle(database, to)} />
+      <StyleFields style={style} unit={unit} onChange={(change) => void keepShopStyle(database, change)} />
       <div className="mt-3 flex items-center gap-3">
         <span className="text-soft">Sample in</span>
         <Segmented

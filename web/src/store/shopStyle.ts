@@ -18,9 +18,14 @@ export const shopStyle = async (database: Database): Promise<AnnotationStyle> =>
   return stored !== undefined && unsoundStyle(stored) === undefined ? (stored as AnnotationStyle) : FIRST_STYLE;
 };
 
-/** Stores how dimensions look in this shop, for jobs that are made from now on. */
-export const keepShopStyle = async (database: Database, style: AnnotationStyle): Promise<void> =>
-  void (await database.settings.put({ key: STYLE_KEY, value: style }));
+/**
+ * Stores what changes of how dimensions look in this shop, for jobs that are made from now on. It is put on what is
+ * stored by then, so that two changes made one upon the other both stand.
+ */
+export const keepShopStyle = (database: Database, change: Partial<AnnotationStyle>): Promise<void> =>
+  database.transaction("rw", database.settings, async () => {
+    await database.settings.put({ key: STYLE_KEY, value: { ...(await shopStyle(database)), ...change } });
+  });
 
 /** A new drawing in the shop's style, unless it brings one of its own. */
 export const inShopStyle = async (database: Database, drawing: Drawing): Promise<Drawing> => {

@@ -8,6 +8,7 @@ import {
   drawingFromRows,
   drawingText,
   entitiesOf,
+  FIRST_STYLE,
   invertEdit,
   PROFILE_LAYER,
   type Drawing,
@@ -23,6 +24,7 @@ import {
   createJob,
   goOnFrom,
   keepExample,
+  keepShopStyle,
   keepShopTools,
   keepVerdict,
   placeInHistory,
@@ -41,6 +43,7 @@ import {
   nextJobNumber,
   openDatabase,
   olderSteps,
+  shopStyle,
   shopTools,
   sketchesOf,
   stepCount,
@@ -462,6 +465,11 @@ describe("the store", () => {
     const value = { tools: { mm: [{ ...tool, diameter: -1 }, tool, null], in: "none" }, sheets: 3 };
     await database.settings.put({ key: "tools", value });
     expect(await shopTools(database)).toEqual({ ...FIRST_TOOLS, tools: { ...FIRST_TOOLS.tools, mm: [tool] } });
+  });
+
+  it("keeps both of two changes of the shop's style that are made one upon the other", async () => {
+    await Promise.all([keepShopStyle(database, { height: 5 }), keepShopStyle(database, { arrow: "tick" })]);
+    expect(await shopStyle(database)).toEqual({ ...FIRST_STYLE, height: 5, arrow: "tick" });
   });
 
   it("knows how far the worked example was followed, and nothing of it where what was kept is damaged", async () => {

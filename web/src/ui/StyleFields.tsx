@@ -21,14 +21,14 @@ import { DisplaySvg } from "./DisplaySvg.tsx";
 type Props = {
   readonly style: AnnotationStyle;
   readonly unit: Unit;
-  readonly onChange: (to: AnnotationStyle) => void;
+  /** Told only what changes: the rest may have changed since it was shown. */
+  readonly onChange: (change: Partial<AnnotationStyle>) => void;
   /** More rows: a label and what belongs to it. */
   readonly children?: ReactNode;
 };
 
 /** How dimensions look: lettering, arrows, figures and extension lines, with a small sample of it. */
-export const StyleFields = ({ style, unit, onChange, children }: Props) => {
-  const put = (change: Partial<AnnotationStyle>): void => onChange({ ...style, ...change });
+export const StyleFields = ({ style, unit, onChange: put, children }: Props) => {
   const yesNo = (label: string, value: boolean, name: "zeros" | "unit" | "dual", no: string, yes: string) => (
     <>
       <span className="text-soft">{label}</span>
