@@ -30,6 +30,16 @@ const digits = (value: number): string => String(Number(value.toPrecision(12)));
 const place = (values: Refusal["values"]): string => `at “${values.found}” (place ${Number(values.place) + 1})`;
 
 /** One sentence for each refusal: what was wrong, and what would be right. */
+/** Why a drawing in which a number is true would be no good. */
+const SPOILS: Readonly<Record<string, string>> = {
+  turned: "A line would turn round.",
+  vanished: "A piece would have no length left.",
+  "inside-out": "An arc would turn inside out.",
+  crosses: "The outline would cross itself or another one.",
+  nesting: "A hole would no longer lie where it lies.",
+  "no-size": "A circle would have no size.",
+};
+
 const SENTENCES: Readonly<Record<RefusalCode, Words>> = {
   "point-unreadable": (values) =>
     `“${values.text}” is no point. Type 80;30 for x and y, or 12<45 for a distance and a direction.`,
@@ -129,6 +139,16 @@ const SENTENCES: Readonly<Record<RefusalCode, Words>> = {
   "width-none-within": () => "Only the ends of an open chain can have no width. Type more than 0.",
   "width-missing": () => "No piece has a width yet. Type one.",
   "width-crosses": () => "With this width the contour would cross itself. Make it narrower.",
+  "true-nothing-told": () =>
+    "None of this is told by moving what is drawn. Point the callout at lines, arcs, circles or places on them.",
+  "true-at-odds": ({ count }) =>
+    Number(count) === 1
+      ? "This number can’t be true together with the others. Ask which of them is wrong."
+      : `${count} numbers can’t all be true together. Ask which of them is wrong.`,
+  "true-not-found": () =>
+    "No drawing was found in which this is true and what holds goes on holding. " +
+    "Let go of something that holds, or take a number nearer to what is drawn.",
+  "true-spoils": ({ spoil }) => `${SPOILS[String(spoil)]!} Take a number nearer to what is drawn.`,
   "no-length": () => "The two ends are at the same place. Pick another point, or type a length.",
   "offset-vanishes": ({ typed, limit }, length) =>
     limit === undefined

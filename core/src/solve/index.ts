@@ -1,0 +1,4 @@
+export * from "./ask.ts";
+export * from "./holds/relation.ts";
+export * from "./makeTrue.ts";
+export * from "./standing.ts";
