@@ -6,7 +6,17 @@ import { PAPER_NAMES, type PaperName } from "@ash-edge/core/sheet";
 import { SHOWN_BY } from "@ash-edge/core/tidy";
 import { Unusable } from "./unusable.ts";
 
-export const COMMANDS = ["inspect", "check", "compare", "tidy", "offset", "convert", "release", "sheet"] as const;
+export const COMMANDS = [
+  "inspect",
+  "check",
+  "compare",
+  "tidy",
+  "offset",
+  "convert",
+  "true",
+  "release",
+  "sheet",
+] as const;
 export type Command = (typeof COMMANDS)[number];
 
 export type Arguments = {
@@ -29,6 +39,9 @@ export type Arguments = {
   readonly wall?: number;
   readonly thickness?: number;
   readonly material?: string;
+  /** Callouts with their new numbers, for `true`; and whether only what is left open is listed. */
+  readonly set: readonly string[];
+  readonly open: boolean;
   /** The file with the machine's profile, for `release`. */
   readonly profile?: string;
   /** How a job stands on paper, for `sheet`. */
@@ -54,6 +67,9 @@ ash-edge tidy IN… -o OUT              takes away duplicates and overlaps, clos
 ash-edge offset IN… -o OUT --by D --side out|in|both
                                       offsets every closed contour and writes only what comes of them
 ash-edge convert IN… -o OUT           writes the drawing again; the extension of OUT names the format
+ash-edge true JOB [--set "R 14 belly=15"]… -o OUT
+                                      moves the geometry so that revised numbers, or all that are off, are true
+ash-edge true JOB --open              what the numbers leave open, which follow from others, which are at odds
 ash-edge release JOB -o FOLDER        writes a saved job for a machine, read back and compared, as the page does
 ash-edge sheet JOB -o OUT.pdf         a saved job on paper, with its dimensions and callouts, or in true size
 
@@ -74,6 +90,8 @@ A CSV is a table of the contours.
   --tool D                check: the tool's diameter or kerf
   --wall W                check: the thinnest wall that is asked for
   --thickness T           check: how thick it is, for walls; --material NAME, such as granite
+  --set CALLOUT=NUMBER    true: a revised number; the callout by its number, its name or both
+  --open                  true: lists and writes nothing
   --profile P             release: the machine's profile, as it is saved under Settings
   --paper A4|A3|…|ANSI B|…  sheet: the paper (A3), landscape; --portrait
   --scale 1:2             sheet: drawing on paper (as it fits); --template: true size over as many pages as it needs
@@ -142,16 +160,26 @@ const COMMON = {
 const OF_OFFSET = { by: TEXT, side: TEXT, corner: TEXT, times: TEXT, limit: TEXT } as const;
 const OF_CONVERT = { arcs: TEXT, traced: SWITCH } as const;
 const OF_CHECK = { tool: TEXT, wall: TEXT, thickness: TEXT, material: TEXT } as const;
+const OF_TRUE = { set: { ...TEXT, multiple: true }, open: SWITCH } as const;
 const OF_RELEASE = { profile: TEXT } as const;
 const OF_SHEET = { paper: TEXT, scale: TEXT, portrait: SWITCH, template: SWITCH } as const;
 /** What those that write and mend nothing take of the common ones. */
 const LOOKING: Readonly<Partial<Record<Command, ReadonlySet<string>>>> = {
   check: new Set(["json", "units", ...Object.keys(OF_CHECK)]),
   compare: new Set(["json", "units"]),
+  true: new Set(["json", ...Object.keys(OF_TRUE)]),
   release: new Set(["json", ...Object.keys(OF_RELEASE)]),
   sheet: new Set(Object.keys(OF_SHEET)),
 };
-const OPTIONS = { ...COMMON, ...OF_OFFSET, ...OF_CONVERT, ...OF_CHECK, ...OF_RELEASE, ...OF_SHEET } as const;
+const OPTIONS = {
+  ...COMMON,
+  ...OF_OFFSET,
+  ...OF_CONVERT,
+  ...OF_CHECK,
+  ...OF_TRUE,
+  ...OF_RELEASE,
+  ...OF_SHEET,
+} as const;
 
 /** The words of a call by option, as Node reads them; a dash alone is an input, and a negative number a value. */
 const parsed = (command: Command, words: readonly string[]) => {
@@ -183,6 +211,7 @@ export const readArguments = (command: Command, words: readonly string[]): Argum
     if (name in OF_OFFSET && command !== "offset") throw new Unusable(`--${name} belongs to offset; see --help`);
     if (name in OF_CONVERT && command !== "convert")
       throw new Unusable(`--${name} is no option of ${command}; see --help`);
+    if (name in OF_TRUE && command !== "true") throw new Unusable(`--${name} belongs to true; see --help`);
     if (name in OF_RELEASE && command !== "release") throw new Unusable(`--${name} belongs to release; see --help`);
     if (name in OF_SHEET && command !== "sheet") throw new Unusable(`--${name} belongs to sheet; see --help`);
     if (name in OF_CHECK && command !== "check") throw new Unusable(`--${name} belongs to check; see --help`);
@@ -215,9 +244,11 @@ export const readArguments = (command: Command, words: readonly string[]): Argum
   const thickness = given("thickness", (option, text) => above0(option, text, "20"));
   const material = values.material;
   if (inputs.length === 0) throw new Unusable(`${command} takes a file; see --help`);
-  const writes = !["inspect", "check", "compare"].includes(command);
+  const open = values.open === true;
+  const writes = !["inspect", "check", "compare"].includes(command) && !open;
   if (writes && out === undefined) throw new Unusable(`${command} needs -o and the file to write`);
-  if (!writes && out !== undefined) throw new Unusable(`${command} writes nothing; leave -o away`);
+  if (!writes && out !== undefined)
+    throw new Unusable(`${open ? "true --open" : command} writes nothing; leave -o away`);
   if (out === "-" && (command === "release" || command === "sheet"))
     throw new Unusable(`${command} writes a file of its own; -o - is not for it`);
   if (command === "offset" && by === undefined) throw new Unusable("offset needs --by and how far, such as --by 2.5");
@@ -232,6 +263,8 @@ export const readArguments = (command: Command, words: readonly string[]): Argum
     sharedEdges: edges ?? "keep",
     roles: values.roles === true,
     traced,
+    set: values.set ?? [],
+    open,
     sheet: {
       paper: given("paper", (option, text) => oneOf(option, text, PAPER_NAMES)) ?? "A3",
       portrait: values.portrait === true,

@@ -41,6 +41,8 @@ const alone = async (options: Arguments): Promise<{ readonly code: 0 | 1; readon
   switch (options.command) {
     case "compare":
       return (await import("./compare.ts")).compareFiles(options);
+    case "true":
+      return (await import("./makeTrue.ts")).makeJobTrue(options);
     case "release":
       return (await import("./release.ts")).releaseJob(options);
     case "sheet":

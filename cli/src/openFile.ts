@@ -1,7 +1,7 @@
 import { readFile } from "node:fs/promises";
 import { drawingFromRows, unitOf, type Drawing } from "@ash-edge/core/drawing";
 import { openDrawing } from "@ash-edge/core/formats";
-import type { JobHead } from "@ash-edge/core/formats/job";
+import type { JobHead, JobSketch } from "@ash-edge/core/formats/job";
 import { sayRefusal } from "@ash-edge/core/say";
 import { thicknessOf } from "@ash-edge/core/tables";
 import type { Arguments } from "./arguments.ts";
@@ -36,7 +36,9 @@ export const openFile = async (
 /** A saved job with its head, and what was mended in it. */
 export const openJob = async (
   file: string,
-): Promise<Opened & { readonly head: JobHead; readonly met: readonly Finding[] }> => {
+): Promise<
+  Opened & { readonly head: JobHead; readonly sketches: readonly JobSketch[]; readonly met: readonly Finding[] }
+> => {
   if (!IS_JOB.test(file)) throw new Unusable(`${file}: a saved job is wanted, a file ending in .ashedge.json`);
   const { readJobFile } = await import("@ash-edge/core/formats/job");
   const text = await readFile(file, "utf8").catch(() => {
@@ -44,11 +46,12 @@ export const openJob = async (
   });
   const job = readJobFile(text);
   if (!job.ok) throw new Unusable(`${file}: ${sayRefusal(job.refusal, "mm")}`);
-  const { head, drawing: rows, nextId, mended } = job.value;
+  const { head, sketches, drawing: rows, nextId, mended } = job.value;
   const drawing = drawingFromRows(rows as never, nextId);
   return {
     drawing,
     head,
+    sketches,
     isJob: true,
     material: head.material,
     thickness: thicknessOf(head.thickness, unitOf(drawing)),

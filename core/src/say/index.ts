@@ -1,2 +1,3 @@
 export * from "./say.ts";
 export * from "./sayFinding.ts";
+export * from "./sayTrue.ts";

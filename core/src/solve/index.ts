@@ -1,4 +1,5 @@
 export * from "./ask.ts";
 export * from "./holds/relation.ts";
+export * from "./lookTrue.ts";
 export * from "./makeTrue.ts";
 export * from "./standing.ts";

@@ -1,5 +1,5 @@
 import { measureCallout } from "../callouts/measure.ts";
-import type { Drawing } from "../drawing/drawing.ts";
+import { calloutsOf, type Drawing } from "../drawing/drawing.ts";
 import { applyEdit, type Edit } from "../drawing/edit.ts";
 import { draftEdit } from "../edits/draftEdit.ts";
 import type { Id } from "../numeric/id.ts";
@@ -68,7 +68,7 @@ const calloutIds = (sources: readonly Source[]): readonly Id[] =>
 
 const atOdds = (odds: Odds): Answer => ({
   ...refuse("true-at-odds", { count: odds.callouts.length }),
-  odds,
+  odds: { ...odds, callouts: odds.callouts.toSorted((p, q) => p - q) },
 });
 
 /** As the drawing is exact: what is asked may change, else the fewest things move. */
@@ -164,11 +164,13 @@ const staying = (model: Model, { stays = [] }: TrueAsk): readonly number[] =>
 /** A refused number is looked for between what is drawn and what is asked, to this part of the way. */
 const LIMIT_STEPS = 9;
 
-/** How far towards a number that is refused one callout goes; undefined where it does not measure anything now. */
-export const trueLimit = (drawing: Drawing, ask: TrueAsk, from: number): number | undefined => {
-  const [id] = ask.callouts;
-  const to = id === undefined ? undefined : ask.values?.get(id);
-  if (id === undefined || to === undefined || ask.callouts.length > 1) return undefined;
+/** How far towards a number that is refused a callout goes; undefined for several, and where it measures nothing. */
+export const trueLimit = (drawing: Drawing, ask: TrueAsk): number | undefined => {
+  const [id, ...more] = ask.callouts;
+  const callout = calloutsOf(drawing).find((one) => one.id === id);
+  const state = callout && measureCallout(drawing, callout);
+  if (id === undefined || more.length > 0 || !state || state.state === "not placed") return undefined;
+  const [from, to] = [state.measured, ask.values?.get(id) ?? callout.value];
   const goes = (value: number): boolean => makeTrue(drawing, { ...ask, values: new Map([[id, value]]) }).ok;
   if (!goes(from)) return undefined;
   let [good, bad] = [0, 1];

@@ -1,0 +1,101 @@
+import { calloutText } from "../callouts/describe.ts";
+import { calloutsOf, unitOf, type Drawing } from "../drawing/drawing.ts";
+import { describeRef } from "../look/describe.ts";
+import type { Id } from "../numeric/id.ts";
+import { derivedNumber, showAngle, showLength } from "../numeric/showValue.ts";
+import type { Held, Moves } from "../solve/lookTrue.ts";
+import type { NumbersStanding, OpenMeasure } from "../solve/standing.ts";
+import type { RelationKind } from "../solve/holds/relation.ts";
+
+/** What holds, of one and of several. */
+const HELD_WORDS: Readonly<Record<RelationKind, readonly [one: string, several: string]>> = {
+  tangent: ["tangent joint", "tangent joints"],
+  "same centre": ["shared centre", "shared centres"],
+  level: ["level edge", "level edges"],
+  upright: ["upright edge", "upright edges"],
+  parallel: ["pair of parallels", "pairs of parallels"],
+  square: ["pair square to each other", "pairs square to each other"],
+  on: ["place on a layout line", "places on layout lines"],
+  "in line": ["pair of edges in line", "pairs of edges in line"],
+  "bolt circle": ["bolt circle", "bolt circles"],
+  "offset pair": ["offset", "offsets"],
+  equal: ["pair of equal radii", "pairs of equal radii"],
+  aligned: ["pair of centres in line", "pairs of centres in line"],
+  mirror: ["mirrored pair", "mirrored pairs"],
+  size: ["size that nothing calls", "sizes that nothing calls"],
+};
+
+export const heldWords = (kind: RelationKind, count: number): string =>
+  `${count} ${HELD_WORDS[kind][count === 1 ? 0 : 1]}`;
+
+/** Between what one relation holds: `tangent joint: big boss R 1 1/8, line 6 1/2`. */
+export const relationWords = (drawing: Drawing, { kind, refs }: Held): string => {
+  const names = [...new Set(refs.map((ref) => describeRef(drawing, ref)))];
+  return `${HELD_WORDS[kind][0]}: ${names.slice(0, 3).join(", ")}${names.length > 3 ? " …" : ""}`;
+};
+
+/** `4 corners, 2 holes move`. */
+export const movesWords = ({ corners, holes, arcs, points }: Moves): string => {
+  const parts = [
+    [corners, "corner"],
+    [holes, "hole"],
+    [corners === 0 ? arcs : 0, "arc"],
+    [points, "point"],
+  ] as const;
+  const words = parts.flatMap(([count, name]) => (count > 0 ? [`${count} ${name}${count === 1 ? "" : "s"}`] : []));
+  const moving = parts.reduce((sum, [count]) => sum + count, 0);
+  return words.length === 0 ? "Nothing moves" : `${words.join(", ")} move${moving === 1 ? "s" : ""}`;
+};
+
+/** A callout as a list names it: its number and what it speaks of. */
+export const calloutName = (drawing: Drawing, id: Id): string => {
+  const callout = calloutsOf(drawing).find((one) => one.id === id);
+  return callout ? `${calloutText(callout, unitOf(drawing))} ${callout.name}`.trim() : "gone";
+};
+
+/** Names in a row: `a, b and c`. */
+const listed = (names: readonly string[]): string =>
+  names.length < 2 ? names.join("") : `${names.slice(0, -1).join(", ")} and ${names.at(-1)}`;
+
+const MEASURES: Readonly<Record<OpenMeasure["what"], string>> = {
+  radius: "R",
+  x: "x",
+  y: "y",
+  length: "length",
+  angle: "direction",
+};
+
+/** What is left open: `y of the hole Ø 5/16`, with what it is now. */
+export const openWords = (drawing: Drawing, { what, of, ref, value }: OpenMeasure): string => {
+  const unit = unitOf(drawing);
+  const name = of === "corner" ? "corner" : describeRef(drawing, ref).replace(/^circle/, "hole");
+  const now = what === "angle" ? showAngle(derivedNumber(value)) : showLength(derivedNumber(value), unit);
+  if (what === "radius" && of === "hole")
+    return `Ø of the ${name.replace(/ Ø.*/, "")}, now ${showLength(derivedNumber(2 * value), unit)}`;
+  return `${MEASURES[what]} of the ${name}, now ${now}`;
+};
+
+/** `130 top follows from 160 whole and 30 step`. */
+export const followsWords = (drawing: Drawing, { callout, from }: NumbersStanding["follows"][number]): string =>
+  from.length === 0
+    ? `${calloutName(drawing, callout)} follows from what holds`
+    : `${calloutName(drawing, callout)} follows from ${listed(from.map((id) => calloutName(drawing, id)))}`;
+
+const COUNTS = ["", "", "two", "three", "four", "five", "six"];
+
+/** `These three can’t all be true: 160 whole, 130 top and 40 step.` */
+export const oddsWords = (drawing: Drawing, callouts: readonly Id[]): string => {
+  const names = listed(callouts.map((id) => calloutName(drawing, id)));
+  if (callouts.length === 1) return `${names} can’t be true as long as what holds does.`;
+  return `These ${COUNTS[callouts.length] ?? callouts.length} can’t all be true: ${names}.`;
+};
+
+/** What is to be asked of the customer, a line each, to be copied. */
+export const customerQuestions = (
+  drawing: Drawing,
+  { open }: NumbersStanding,
+  odds: readonly (readonly Id[])[],
+): readonly string[] => [
+  ...odds.map((callouts) => `${oddsWords(drawing, callouts)} Which of them is right?`),
+  ...open.map((measure) => `What is the ${openWords(drawing, measure).replace(/, now (.*)$/, "? It is drawn as $1.")}`),
+];
