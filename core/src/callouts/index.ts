@@ -1,3 +1,4 @@
+export * from "./addMeasured.ts";
 export * from "./answerMade.ts";
 export * from "./calloutsInText.ts";
 export * from "./describe.ts";

@@ -34,17 +34,18 @@ export const relationWords = (drawing: Drawing, { kind, refs }: Held): string =>
   return `${HELD_WORDS[kind][0]}: ${names.slice(0, 3).join(", ")}${names.length > 3 ? " …" : ""}`;
 };
 
-/** `4 corners, 2 holes move`. */
+/** `4 corners move, 2 holes change`. */
 export const movesWords = ({ corners, holes, arcs, points }: Moves): string => {
   const parts = [
-    [corners, "corner"],
-    [holes, "hole"],
-    [corners === 0 ? arcs : 0, "arc"],
-    [points, "point"],
+    [corners, "corner", "move"],
+    [corners === 0 ? arcs : 0, "arc", "change"],
+    [holes, "hole", "change"],
+    [points, "point", "move"],
   ] as const;
-  const words = parts.flatMap(([count, name]) => (count > 0 ? [`${count} ${name}${count === 1 ? "" : "s"}`] : []));
-  const moving = parts.reduce((sum, [count]) => sum + count, 0);
-  return words.length === 0 ? "Nothing moves" : `${words.join(", ")} move${moving === 1 ? "s" : ""}`;
+  const words = parts.flatMap(([count, name, does]) =>
+    count > 0 ? [`${count} ${name}${count === 1 ? "" : "s"} ${does}${count === 1 ? "s" : ""}`] : [],
+  );
+  return words.length === 0 ? "Nothing moves" : words.join(", ");
 };
 
 /** A callout as a list names it: its number and what it speaks of. */
@@ -57,22 +58,25 @@ export const calloutName = (drawing: Drawing, id: Id): string => {
 const listed = (names: readonly string[]): string =>
   names.length < 2 ? names.join("") : `${names.slice(0, -1).join(", ")} and ${names.at(-1)}`;
 
-const MEASURES: Readonly<Record<OpenMeasure["what"], string>> = {
-  radius: "R",
+const MEASURES: Readonly<Record<Exclude<OpenMeasure["what"], "radius">, string>> = {
   x: "x",
   y: "y",
   length: "length",
   angle: "direction",
 };
 
-/** What is left open: `y of the hole Ø 5/16`, with what it is now. */
+/** What is left open: `y of the hole Ø 5/16, now 0`. */
 export const openWords = (drawing: Drawing, { what, of, ref, value }: OpenMeasure): string => {
   const unit = unitOf(drawing);
-  const name = of === "corner" ? "corner" : describeRef(drawing, ref).replace(/^circle/, "hole");
-  const now = what === "angle" ? showAngle(derivedNumber(value)) : showLength(derivedNumber(value), unit);
-  if (what === "radius" && of === "hole")
-    return `Ø of the ${name.replace(/ Ø.*/, "")}, now ${showLength(derivedNumber(2 * value), unit)}`;
-  return `${MEASURES[what]} of the ${name}, now ${now}`;
+  const shown = (length: number): string => showLength(derivedNumber(length), unit);
+  // its own size is no part of the name of what is asked for its size
+  const named = describeRef(drawing, { id: ref.id, ...(ref.vertex === undefined ? {} : { vertex: ref.vertex }) })
+    .replace(/^circle/, "hole")
+    .replace(what === "radius" || of === "edge" ? / (Ø|R|≈|\d).*$/ : "", "");
+  if (what === "radius")
+    return of === "hole" ? `Ø of the ${named}, now ${shown(2 * value)}` : `R of the ${named}, now ${shown(value)}`;
+  const name = of === "corner" ? "corner" : named;
+  return `${MEASURES[what]} of the ${name}, now ${what === "angle" ? showAngle(derivedNumber(value)) : shown(value)}`;
 };
 
 /** `130 top follows from 160 whole and 30 step`. */

@@ -1,6 +1,7 @@
 import type { Equation } from "./equations.ts";
 import { merged } from "./merged.ts";
-import { HOLDS, planOf, settle, type Problem, type Settled } from "./settle.ts";
+import { HOLDS, planOf, planRows, settle, type Problem, type Settled } from "./settle.ts";
+import { rankOf } from "./sparse/rank.ts";
 
 /** What is solved: what is wanted of each unknown, how much by, and what must hold. */
 export type Task = {
@@ -12,11 +13,17 @@ export type Task = {
 };
 
 /** Sums of the square roots of what moves count, rather than squares: few things move. */
-const [ROUNDS, POWER] = [8, 0.5];
-/** Moves are told from none at first and at last by this part of the size. */
-const [COARSE, FINE] = [1e-2, 1e-4];
+const [ROUNDS, POWER] = [4, 0.5];
+/** In a round what is wanted draws for so many steps: the next weighs anew. */
+const DRAWN = 3;
+/** Moves are told from none at last by this part of the largest. */
+const FINE = 1e-5;
+/** What is weighed less hardly counts: flat arcs' centres, helps. */
+const HARDLY = 0.1;
 /** What moves less than this stays. */
 const STAYS = 1e-7;
+/** Between what stays and what moves equations hold as nearly as they were drawn: the residual of constructions. */
+const AS_DRAWN = 1e-9;
 /** Starts elsewhere, this far off, where the way from what is drawn leads nowhere. */
 const JITTERS = [1e-3, 1e-2, 1e-2];
 
@@ -48,23 +55,60 @@ export const nearest = (task: Task, from: ArrayLike<number> = task.wanted): Sett
 
 /**
  * Values at which all holds and the fewest unknowns differ from what is wanted; those stay to the bit. By squares
- * weighed anew, round after round (Chartrand and Yin 2008), and then by letting nothing move that hardly did.
+ * weighed anew, round after round (Chartrand and Yin 2008), which says what should stay; then by holding that as far as
+ * the equations' rank goes.
  */
 export const fewest = (task: Task, near: Settled): Settled => {
   const { wanted, weights } = task;
   const own = problem(task);
   let now = near;
-  for (let round = 0; round < ROUNDS; round++) {
-    const fine = COARSE * (FINE / COARSE) ** (round / (ROUNDS - 1));
+  let largest = 0;
+  own.plan.merged.own.forEach((column, i) => {
+    if (column >= 0 && weights[i]! > HARDLY) largest = Math.max(largest, Math.abs(now.x[i]! - wanted[i]!));
+  });
+  for (let round = 0; round < ROUNDS && largest > 0; round++) {
+    const fine = largest * FINE ** (round / (ROUNDS - 1));
     const anew = Float64Array.from(
       weights,
       (weight, i) => weight * ((now.x[i]! - wanted[i]!) ** 2 / (fine * fine) + 1) ** (POWER / 2 - 1),
     );
-    const next = settle({ ...own, weights: anew }, now.x);
+    const next = settle({ ...own, weights: anew }, now.x, DRAWN);
     if (!holds(next)) break;
     now = next;
   }
-  return frozen(task, now);
+  return frozen(task, basis(task, now));
+};
+
+/**
+ * One after the other, those that moved the least first, unknowns are held where they are as long as that leaves the
+ * rest a way: no two things share a move that one of them can make alone.
+ */
+const basis = (task: Task, now: Settled): Settled => {
+  const { wanted, weights } = task;
+  const own = problem(task);
+  const { own: columns, count } = own.plan.merged;
+  const moves = new Float64Array(count);
+  const weight = new Float64Array(count);
+  columns.forEach((column, i) => {
+    if (column < 0) return;
+    moves[column] = Math.max(moves[column]!, Math.abs(now.x[i]! - wanted[i]!));
+    weight[column] = Math.max(weight[column]!, weights[i]!);
+  });
+  const hardly = (column: number): number => Number(weight[column]! <= HARDLY);
+  const rounded = (column: number): number => (moves[column]! < STAYS ? 0 : moves[column]!);
+  const order = [...moves.keys()].sort(
+    (p, q) => hardly(p) - hardly(q) || rounded(p) - rounded(q) || weight[q]! - weight[p]! || p - q,
+  );
+  const rows = planRows(own.plan, now.x);
+  const rank = rankOf(count, rows);
+  for (const row of rows) rank.add(row);
+  const held = new Uint8Array(count);
+  for (const column of order) if (rank.add({ at: [column], by: [1] })) held[column] = 1;
+  const fixed = task.fixed.map((value, i) =>
+    Number.isNaN(value) && columns[i]! >= 0 && held[columns[i]!] ? wanted[i]! : value,
+  );
+  const next = settle(problem({ ...task, fixed }), now.x);
+  return next.lack <= AS_DRAWN ? next : now;
 };
 
 /** What hardly moved stays to the bit, where that can be. */
@@ -74,7 +118,7 @@ const frozen = (task: Task, now: Settled): Settled => {
       Number.isNaN(value) && Math.abs(now.x[i]! - task.wanted[i]!) < stays ? task.wanted[i]! : value,
     );
     const next = settle(problem({ ...task, fixed }), now.x);
-    if (holds(next)) return next;
+    if (next.lack <= AS_DRAWN) return next;
   }
   return now;
 };

@@ -1,6 +1,15 @@
 import { describe, expect, it } from "vitest";
 import { measureCallout } from "../callouts/index.ts";
-import { applyEdit, calloutsOf, drawingText, entitiesOf, invertEdit, type Drawing } from "../drawing/index.ts";
+import {
+  applyEdit,
+  calloutsOf,
+  drawingText,
+  entitiesOf,
+  invertEdit,
+  type Drawing,
+  type Entity,
+} from "../drawing/index.ts";
+import { removeEntities } from "../edits/index.ts";
 import { after, moving, scaling, turning } from "../geometry/transform.ts";
 import { profileOf } from "../profile/index.ts";
 import { randomFrom } from "../testing/contours.ts";
@@ -79,6 +88,29 @@ it("what no number ties stays to the bit", () => {
   const made = applyEdit(drawing, answer.value.edit);
   const moved = [...entitiesOf(made)].filter((one, i) => one !== [...entitiesOf(drawing)][i]);
   expect(moved).toMatchObject([{ kind: "circle", centre: { x: 3, y: 0 }, radius: 5 / 32 }]);
+});
+
+it("what nothing ties to a place stays all the same: the fewest things move", () => {
+  const bare = partOf(rocker());
+  const guides = [...entitiesOf(bare)].filter(({ kind }) => kind === "endless").map(({ id }) => id);
+  const cleared = removeEntities(bare, guides);
+  if (!cleared.ok) throw new Error(cleared.refusal.code);
+  const drawing = applyEdit(bare, cleared.value);
+  const answer = revised(drawing, "belly", 15);
+  if (!answer.ok) throw new Error(answer.refusal.code);
+  const [change, ...more] = answer.value.edit.changes;
+  expect(more).toEqual([]);
+  const corners = (entity: unknown) => (entity as Entity & { kind: "chain" }).vertices.map(({ at }) => at);
+  const [was, now] = [corners(change!.before), corners(change!.after)];
+  // the belly's two ends, on their bosses; the tangent line's ends stay to the bit
+  expect(now.map((at, i) => at.x === was[i]!.x && at.y === was[i]!.y)).toEqual([true, false, false, true]);
+  // the half of it: what lies at the datum stays, the other boss moves with its hole
+  const halved = revised(drawing, "centres", 3);
+  if (!halved.ok) throw new Error(halved.refusal.code);
+  const circles = halved.value.edit.changes
+    .map(({ after: row }) => row as Entity)
+    .filter(({ kind }) => kind === "circle");
+  expect(circles).toMatchObject([{ centre: { x: 3, y: 0 }, radius: 0.3125 }]);
 });
 
 /** Turned by an odd angle, far away, small and large: six placements. */

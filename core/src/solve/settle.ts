@@ -1,6 +1,8 @@
 import { lackOf, type Equation } from "./equations.ts";
 import type { Merged } from "./merged.ts";
+import { linAt } from "./lin.ts";
 import { factoring, type Factoring } from "./sparse/ldl.ts";
+import type { Row } from "./sparse/rank.ts";
 
 /** Equations made ready once, to be solved from anywhere. */
 export type Plan = {
@@ -27,8 +29,8 @@ export type Settled = { readonly x: Float64Array; readonly lack: number };
 export const HOLDS = 1e-12;
 /** Steps until it is given up. */
 const MOST_STEPS = 60;
-/** Below this lack only what is missing is made good: nothing is drawn back to where it was any more. */
-const NEAR = 1e-7;
+/** What is wanted draws no more once that moves less than this, or after so many steps, where little lacks. */
+const [DRAWN, MOST_DRAWN, NEAR] = [1e-7, 24, 1e-7];
 /**
  * How much equations give is this times the squares of what lacks (Yamashita and Fukushima 2001): where some follow
  * from others, so that they nearly fight while they don't hold yet, a step stays short; at the end it is Newton's.
@@ -81,6 +83,23 @@ const mostOf = (parts: readonly Compiled[], x: Float64Array): number => {
   return most;
 };
 
+/** The rows of a plan's equations at some values, over the unknowns that are left. */
+export const planRows = ({ parts }: Plan, x: ArrayLike<number>): readonly Row[] => {
+  const sums = new Float64Array(MOST_SUMS);
+  const slopes = new Float64Array(MOST_SUMS);
+  return parts.map(({ equation, columns, slots }) => {
+    equation.of.forEach((lin, n) => void (sums[n] = linAt(lin, x)));
+    equation.value(sums, slopes);
+    const by = new Array<number>(columns.length).fill(0);
+    equation.of.forEach((lin, n) =>
+      slots[n]!.forEach((slot, i) => {
+        if (slot >= 0) by[slot]! += slopes[n]! * lin.by[i]!;
+      }),
+    );
+    return { at: [...columns], by };
+  });
+};
+
 export const planOf = (merged: Merged): Plan => {
   const every = merged.equations.map((equation) => compiled(equation, merged.own));
   // between numbers that are given there is nothing to do
@@ -104,9 +123,13 @@ export const planOf = (merged: Merged): Plan => {
 /**
  * The values nearest to the wanted ones, by weighted squares, at which all equations hold: Levenberg's steps in the
  * form [W Jᵀ; J -λ], which is quasi-definite. `from` is where to begin. Equations that follow from others do no harm as
- * long as they agree; where they don't, or there is no way, `lack` stays.
+ * long as they agree; where they don't, or there is no way, `lack` stays. What is wanted draws for `mostDrawn` steps.
  */
-export const settle = ({ plan, wanted, weights }: Problem, from: ArrayLike<number>): Settled => {
+export const settle = (
+  { plan, wanted, weights }: Problem,
+  from: ArrayLike<number>,
+  mostDrawn = MOST_DRAWN,
+): Settled => {
   const { merged, every, parts, rows, columns, ready } = plan;
   const { own, count } = merged;
   const size = count + parts.length;
@@ -164,23 +187,21 @@ export const settle = ({ plan, wanted, weights }: Problem, from: ArrayLike<numbe
   const next = new Float64Array(count);
   let give = FIRST_GIVE;
   let squares = look(x, true);
+  // first what is wanted draws, until that moves nothing any more; then only what lacks is made good
+  let draws = true;
   let stood = 0;
   for (let step = 0; step < MOST_STEPS; step++) {
     const lack = Math.sqrt(squares);
-    const isNear = lack < NEAR;
-    if (lack < HOLDS * 1e-3 || (isNear && stood > 2)) break;
+    if (step >= mostDrawn && lack < NEAR) draws = false;
+    if (!draws && (lack < HOLDS * 1e-3 || stood > 2)) break;
     // for what little is missing at the end all unknowns weigh the same: that is told best
-    for (let c = 0; c < count; c++) values[c] = isNear ? 1 : weight[c]!;
+    for (let c = 0; c < count; c++) values[c] = draws ? weight[c]! : 1;
     const gives = Math.max(LEAST_GIVE, give * squares);
     for (let k = 0; k < parts.length; k++) values[count + k] = -gives;
     const factors = ready.factor(values);
-    if (!factors) {
-      give *= 100;
-      if (give > MOST_GIVE) break;
-      continue;
-    }
+    if (!factors) break;
     const right = new Float64Array(size);
-    if (!isNear) for (let c = 0; c < count; c++) right[c] = weight[c]! * (target[c]! - left[c]!);
+    if (draws) for (let c = 0; c < count; c++) right[c] = weight[c]! * (target[c]! - left[c]!);
     for (let k = 0; k < parts.length; k++) right[count + k] = -lacks[k]!;
     const move = factors.solve(right);
     // once refined: what the factors' rounding left
@@ -201,16 +222,22 @@ export const settle = ({ plan, wanted, weights }: Problem, from: ArrayLike<numbe
     for (let c = 0; c < count; c++) next[c] = left[c]! + part * move[c]!;
     all(merged, next, trial);
     const then = look(trial, false);
-    // what draws back to where it was may raise what lacks a little while that is small beside the step
-    if (then < squares || (!isNear && Math.sqrt(then) < 0.5 * most * part)) {
+    // what draws may raise what lacks a little, while that is small beside the step
+    if (then < squares || (draws && Math.sqrt(then) < 0.5 * most * part)) {
       stood = then < 0.25 * squares ? 0 : stood + 1;
       left.set(next);
       x.set(trial);
       squares = look(x, true);
       give = Math.max(FIRST_GIVE, give / 10);
-      if (!isNear && most < NEAR && Math.sqrt(squares) < NEAR) continue;
+      if (draws && most < DRAWN && Math.sqrt(squares) < NEAR) {
+        draws = false;
+        stood = 0;
+      }
+    } else if (!draws) break;
+    else if (lack < NEAR) {
+      draws = false;
+      stood = 0;
     } else {
-      if (isNear) break;
       give *= 10;
       if (give > MOST_GIVE) break;
     }

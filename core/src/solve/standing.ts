@@ -1,13 +1,14 @@
 import { calloutsOf, threadMarkOn, type Drawing } from "../drawing/drawing.ts";
-import type { Ref } from "../drawing/ref.ts";
+import { DATUM, type Ref } from "../drawing/ref.ts";
 import { pieceCentre } from "../geometry/piece.ts";
 import { distance, midpoint, type Point } from "../geometry/point.ts";
+import { toDegrees } from "../numeric/angle.ts";
 import type { Id } from "../numeric/id.ts";
 import { followsFrom, rowsOf, type Group, type Sorted } from "./agreeing.ts";
 import { calledRadii, saysOther, toldBy, type Told } from "./ask.ts";
 import { agree, apart, turnedBy, vanishes, type Equation } from "./equations.ts";
 import { relationsIn } from "./holds/index.ts";
-import { constant, linAt, spot, type Lin, type Spot } from "./lin.ts";
+import { constant, linAt, spot, spotAt, type Lin, type Spot } from "./lin.ts";
 import { modelOf, type Edge, type Model } from "./model.ts";
 import { rankOf, type Row } from "./sparse/rank.ts";
 
@@ -19,6 +20,8 @@ export type OpenMeasure = {
   /** What it is now, in the job's unit or degrees; x and y from the datum. */
   readonly value: number;
   readonly at: Point;
+  /** The direction in which it can still move, degrees. */
+  readonly way: number;
 };
 
 /** How the numbers of a sketch stand to one another. */
@@ -46,27 +49,29 @@ const threaded = (drawing: Drawing): ReadonlySet<string> =>
 const candidatesOf = (model: Model): readonly Candidate[] => {
   const { origin, size, start } = model;
   const out = (p: Point): Point => ({ x: origin.x + size * p.x, y: origin.y + size * p.y });
-  const datum = model.spotOf({ id: 0 }) ?? spot(0, 0);
+  const datum = model.spotOf(DATUM) ?? spot(0, 0);
   const known = threaded(model.drawing);
   const rounds = model.rounds.filter(({ layout }) => !layout);
   const edges = model.edges.filter(({ layout }) => !layout);
-  const where = (lin: Lin, axis: "x" | "y"): Pick<Candidate, "equation" | "value" | "what"> => {
+  const where = (lin: Lin, axis: "x" | "y"): Pick<Candidate, "equation" | "value" | "what" | "way"> => {
     const now = linAt(lin, start);
     return {
       what: axis,
+      way: axis === "x" ? 0 : 90,
       value: size * (now - linAt(datum[axis], start)),
       equation: vanishes({ ...lin, plus: lin.plus - now }),
     };
   };
   const radius = (ref: Ref, of: OpenMeasure["of"], lin: Lin, at: Point): Candidate => {
     const now = linAt(lin, start);
-    return { what: "radius", of, ref, value: size * now, at, equation: agree(lin, constant(now)) };
+    return { what: "radius", of, ref, value: size * now, at, way: 0, equation: agree(lin, constant(now)) };
   };
   const middle = ({ piece }: Edge): Point => out(midpoint(piece.a, piece.b));
   const places = (ref: Ref, of: OpenMeasure["of"], { x, y }: Spot, at: Point): readonly Candidate[] => [
     { of, ref, at, ...where(x, "x") },
     { of, ref, at, ...where(y, "y") },
   ];
+  const way = ({ piece: { a, b } }: Edge): number => toDegrees(Math.atan2(b.y - a.y, b.x - a.x));
   const straight = edges.filter(({ piece }) => piece.bulge === 0);
   return [
     ...rounds
@@ -77,7 +82,15 @@ const candidatesOf = (model: Model): readonly Candidate[] => {
     ...straight.map((edge): Candidate => {
       const length = distance(edge.piece.a, edge.piece.b);
       const equation = apart(edge.a, edge.b, constant(length));
-      return { what: "length", of: "edge", ref: edge.ref, value: size * length, at: middle(edge), equation };
+      return {
+        what: "length",
+        of: "edge",
+        ref: edge.ref,
+        value: size * length,
+        at: middle(edge),
+        way: way(edge),
+        equation,
+      };
     }),
     ...edges.flatMap((edge) =>
       edge.arc ? places({ ...edge.ref, place: "centre" }, "arc", edge.arc.centre, out(pieceCentre(edge.piece)!)) : [],
@@ -90,8 +103,9 @@ const candidatesOf = (model: Model): readonly Candidate[] => {
         what: "angle",
         of: "edge",
         ref: edge.ref,
-        value: (angle * 180) / Math.PI,
+        value: toDegrees(angle),
         at: middle(edge),
+        way: way(edge) + 90,
         equation,
       };
     }),
@@ -104,7 +118,7 @@ const UNCHANGED = 1e-9;
 
 /**
  * Where the whole lies and how it is turned is nobody's question: rows that hold those of its motions which nothing
- * else does, each the motion itself, so that nothing but it is held.
+ * else does, one for each, so that nothing but it is held.
  */
 const holdsStill = (model: Model, rows: readonly Row[]): readonly Row[] => {
   const width = model.start.length;
@@ -144,12 +158,25 @@ const holdsStill = (model: Model, rows: readonly Row[]): readonly Row[] => {
   // turned about the place that changes the least
   const held = moves.filter(({ by }) => dot(by, by) > UNCHANGED ** 2);
   const about = combination([1, turn], ...held.map(({ v, by }) => [-dot(by, er) / dot(by, by), v] as const));
-  return [...moves.map(({ v }) => v), about]
-    .filter((v) => dot(v, v) > 0 && dot(changed(v), changed(v)) <= UNCHANGED ** 2 * dot(v, v))
-    .map((v) => {
-      const at = [...v.keys()].filter((i) => v[i] !== 0);
-      return { at, by: at.map((i) => v[i]!) };
-    });
+  const isFree = (v: Float64Array): boolean =>
+    dot(v, v) > 0 && dot(changed(v), changed(v)) <= UNCHANGED ** 2 * dot(v, v);
+  // what lies at the datum is where the rest is told from: it is held against being moved, what lies farthest from it
+  // against being turned
+  const far = ([x, y]: readonly [number, number]): number => Math.hypot(model.start[x]! - at.x, model.start[y]! - at.y);
+  const datum = model.spotOf(DATUM);
+  const at = datum ? spotAt(datum, model.start) : { x: 0, y: 0 };
+  const whole = model.places.filter(([x, y]) => x >= 0 && y >= 0 && model.sorts[x] !== "help");
+  if (whole.length === 0) return [];
+  const nearest = whole.reduce((best, one) => (far(one) < far(best) ? one : best));
+  const farthest = whole.reduce((best, one) => (far(one) > far(best) ? one : best));
+  const rowAt = (v: Float64Array, place: readonly [number, number]): Row => {
+    const own = place.filter((i) => Math.abs(v[i]!) > UNCHANGED);
+    return { at: own, by: own.map((i) => v[i]!) };
+  };
+  return [
+    ...moves.flatMap(({ v }) => (isFree(v) ? [rowAt(v, nearest)] : [])),
+    ...(isFree(about) ? [rowAt(about, farthest)] : []),
+  ];
 };
 
 /** What is given, then what is called: in this order it is asked what follows from what. */

@@ -30,6 +30,7 @@ import { dropPassing } from "../ui/standingNotes.ts";
 import { Bench } from "./Bench.tsx";
 import { KEPT_KEY, keptOf } from "./kept.ts";
 import { leftView } from "./leftView.ts";
+import { focusBoard } from "./useBenchKeys.ts";
 import { saveJobFile } from "./saveJobFile.ts";
 import { makeSession, type Session } from "./session.ts";
 import { straightenSketch } from "./straightenSketch.ts";
@@ -112,6 +113,7 @@ const open = async (
           ...(again ? { action: { label: again.words, onClick: again.take }, duration: OFFER_MS } : {}),
           [again ? "cancel" : "action"]: { label: "Undo", onClick: undo },
         }),
+      toBoard: () => setTimeout(focusBoard),
       saveFile: () =>
         void (
           session &&

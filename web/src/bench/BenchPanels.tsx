@@ -11,6 +11,7 @@ import { KeyGrid } from "./KeyGrid.tsx";
 import { Layers } from "./Layers.tsx";
 import { Ledger } from "./Ledger.tsx";
 import { FirstStep } from "./NextStep.tsx";
+import { Numbers } from "./numbers/Numbers.tsx";
 import { PanelTabs } from "./PanelTabs.tsx";
 import { Pieces } from "./Pieces.tsx";
 import { ReadOut } from "./ReadOut.tsx";
@@ -18,6 +19,7 @@ import { Said } from "./Said.tsx";
 import { Selected } from "./Selected.tsx";
 import { useBench, useSession } from "./SessionContext.tsx";
 import { SketchCard } from "./SketchCard.tsx";
+import type { BenchState } from "./state/index.ts";
 import { Findings } from "./tidying/Findings.tsx";
 import { Work } from "./Work.tsx";
 
@@ -84,9 +86,16 @@ const Middle = () => (
   </>
 );
 
-/** The findings take the place of the pieces while they are looked at. */
-const PiecesOrFindings = ({ job }: { job: JobRecord }) =>
-  useBench((state) => state.tidying !== undefined) ? (
+/** What stands in the place of the pieces: findings, or numbers that are made true, while they are looked at. */
+const PiecesPlace = ({ job }: { job: JobRecord }) => {
+  const instead = useBench(insteadOfPieces);
+  if (instead === "numbers")
+    return (
+      <Guarded name="The numbers">
+        <Numbers />
+      </Guarded>
+    );
+  return instead === "findings" ? (
     <Guarded name="The findings">
       <Findings />
     </Guarded>
@@ -95,6 +104,10 @@ const PiecesOrFindings = ({ job }: { job: JobRecord }) =>
       <Pieces job={job} />
     </Guarded>
   );
+};
+
+const insteadOfPieces = ({ tidying, numbers }: BenchState): "findings" | "numbers" | undefined =>
+  numbers ? "numbers" : tidying && "findings";
 
 /** The panels round the board: on both sides of it, or in a narrow window behind one another on one. */
 export const BenchPanels = ({ job, onThickness }: { job: JobRecord; onThickness: (thickness: string) => void }) => {
@@ -102,7 +115,7 @@ export const BenchPanels = ({ job, onThickness }: { job: JobRecord; onThickness:
   const narrow = useNarrow();
   const { side, large } = useBench((state) => state.kept.card);
   const [left, right, pieces] = [usePanelRef(), usePanelRef(), usePanelRef()];
-  const looking = useBench((state) => state.tidying !== undefined);
+  const looking = useBench((state) => insteadOfPieces(state) !== undefined);
   // findings want more room than pieces
   useEffect(() => pieces.current?.resize(looking ? "62%" : "44%"), [looking, pieces]);
   useEffect(() => {
@@ -124,7 +137,7 @@ export const BenchPanels = ({ job, onThickness }: { job: JobRecord; onThickness:
       <Ledger onThickness={onThickness} />
     </Guarded>
   );
-  const pieceList = <PiecesOrFindings job={job} />;
+  const pieceList = <PiecesPlace job={job} />;
   const selected = (
     <Guarded name="What is selected">
       <Selected />

@@ -10,6 +10,7 @@ import { ledgerFor } from "./derived.ts";
 import { dragToBoard } from "./dragToBoard.ts";
 import { due } from "./example/due.ts";
 import { LedgerWriting } from "./LedgerWriting.tsx";
+import { offIn } from "./numbers/sessionNumbers.ts";
 import { useBench, useSession } from "./SessionContext.tsx";
 import { NO_MODIFIERS } from "./state/index.ts";
 import { focusBoard } from "./useBenchKeys.ts";
@@ -28,6 +29,7 @@ export const Ledger = ({ onThickness }: { onThickness: (thickness: string) => vo
   const [text, setText] = useState("");
   const rows = ledgerFor(drawing);
   const placed = rows.filter(({ state }) => state.state !== "not placed");
+  const off = offIn(drawing);
   const groups = (
     [
       ["Not placed", rows.filter(({ state }) => state.state === "not placed")],
@@ -64,6 +66,21 @@ export const Ledger = ({ onThickness }: { onThickness: (thickness: string) => vo
         )}
         <General />
       </header>
+      {off.length > 0 && (
+        <div className="flex items-center gap-2 border-t border-hair px-3 py-1">
+          <span className="min-w-0 flex-1 truncate text-xs font-semibold text-fault">
+            {off.length === 1 ? "1 number is off" : `${off.length} numbers are off`}
+          </span>
+          <button
+            type="button"
+            className="h-6 rounded-card border border-hair px-2 text-xs hover:border-ink"
+            onMouseDown={(event) => event.preventDefault()}
+            onClick={() => act.openNumbers(off)}
+          >
+            {off.length === 1 ? "Make it true" : "Make all true"}
+          </button>
+        </div>
+      )}
       {rows.length === 0 && (
         <p className="border-t border-hair px-3 py-2 text-soft">
           Write the sketch’s numbers down once, one after another. A click on one then puts it where it is needed.
@@ -152,6 +169,7 @@ const Row = ({ callout, state, onChange }: { callout: Callout; state: CalloutSta
   }, [offered, isDue]);
   const tools = offered ? toolsFor(callout) : [];
   const [mark, colour] = LOOK[state.state];
+  const canBeMade = state.state === "off" || state.state === "within";
   const text = calloutText(callout, unit);
   const light = (): void =>
     act.light(
@@ -176,19 +194,38 @@ const Row = ({ callout, state, onChange }: { callout: Callout; state: CalloutSta
           act.useCallout(callout);
           if (hasTool) focusBoard(); // the value is held: the hand goes on where the work is
         }}
-        className="grid h-7 w-full grid-cols-[5.6rem_1fr_auto] items-center gap-1 px-3 text-left"
+        className={
+          "grid h-7 w-full grid-cols-[5.6rem_1fr_auto] items-center gap-1 pl-3 text-left " +
+          (canBeMade ? "pr-[7.25rem]" : "pr-3")
+        }
       >
         <span className="figures truncate font-semibold">{text}</span>
         <span className="truncate text-soft" title={`${callout.name} ${toleranceText(callout)}`}>
           {callout.name} {toleranceText(callout)}
         </span>
-        <span className={`text-xs ${colour}`}>{mark + stateText(state, callout)}</span>
+        {!canBeMade && <span className={`text-xs ${colour}`}>{mark + stateText(state, callout)}</span>}
       </button>
+      {canBeMade && (
+        <button
+          type="button"
+          aria-label={`Make ${text} ${callout.name} true: ${stateText(state, callout)}`}
+          title="Make it true: the geometry moves so that this number holds"
+          className={
+            `absolute top-0.5 right-2 h-6 max-w-[6.75rem] truncate rounded-card border border-dashed px-1.5 text-xs ` +
+            `${colour} ${state.state === "off" ? "border-fault" : "border-caution"} hover:border-solid hover:bg-board`
+          }
+          onMouseDown={(event) => event.preventDefault()}
+          onClick={() => act.openNumbers([callout.id])}
+        >
+          {mark + stateText(state, callout)}
+        </button>
+      )}
       <DropdownMenu.Root modal={false}>
         <DropdownMenu.Trigger
           aria-label={`More for ${text} ${callout.name}`}
           className={
-            "absolute top-0.5 right-1 hidden h-6 w-6 place-items-center rounded-card bg-panel text-soft " +
+            "absolute top-0.5 hidden h-6 w-6 place-items-center rounded-card bg-panel text-soft " +
+            `${canBeMade ? "right-[7.25rem]" : "right-1"} ` +
             "group-focus-within:grid group-hover:grid hover:text-ink data-[state=open]:grid"
           }
         >

@@ -32,6 +32,7 @@ import {
   type PanelTab,
   type SnapSettings,
 } from "./state/index.ts";
+import { makeNumbers } from "./numbers/sessionNumbers.ts";
 import { makeTidying } from "./tidying/sessionTidy.ts";
 import type { Point } from "@ash-edge/core/geometry";
 
@@ -101,7 +102,11 @@ export const makeSession = (job: string, stored: StoredJob, surroundings: Surrou
     },
   });
   const holds = makeHolds(core);
-  const callouts = makeCallouts(core, (callout) => tools.takeCalled(callout));
+  const callouts = makeCallouts(
+    core,
+    (callout) => tools.takeCalled(callout),
+    (id) => numbers.offerTrue(id),
+  );
   const working = makeWork(core, surroundings.carryOut);
   const tools = makeTools(core, {
     job,
@@ -112,14 +117,26 @@ export const makeSession = (job: string, stored: StoredJob, surroundings: Surrou
   });
   const selecting = makeSelecting(core, (at, mods) => pointing.click(at, mods));
   const handling = makeHandling(core, tools.takeUp, (at, mods) => pointing.click(at, mods));
-  const pointing = makePointing(core, { holds, callouts, selecting, handling });
+  const pointing = makePointing(core, {
+    holds,
+    callouts,
+    selecting,
+    handling,
+    stayAt: (hover) => numbers.stayAt(hover),
+  });
   const tidying = makeTidying(core);
+  const numbers = makeNumbers(core, { closeTidy: tidying.closeTidy, toBoard: surroundings.toBoard });
+  /** Findings and numbers have one place. */
+  const openTidy = (): void => {
+    numbers.closeNumbers();
+    tidying.openTidy();
+  };
   const annotating = makeAnnotating(core);
   const actions = makeActions(core, {
     holds,
     annotating,
     viewing,
-    tidying,
+    tidying: { openTidy },
     handling,
     tools,
     settled: surroundings.keeper.idle,
@@ -138,6 +155,7 @@ export const makeSession = (job: string, stored: StoredJob, surroundings: Surrou
     if (now.hand !== before.hand || now.history !== before.history) notice();
     const amongOthers = now.tidying?.among === "selected" && now.selection.ids !== before.selection.ids;
     if (now.history.drawing !== before.history.drawing || amongOthers) tidying.tidySoon();
+    if (now.history.drawing !== before.history.drawing) numbers.numbersSoon();
   });
   mass.start();
 
@@ -156,7 +174,7 @@ export const makeSession = (job: string, stored: StoredJob, surroundings: Surrou
 
   /** Esc: the open entry first, then picks, then the bank, then the tool, then the selection. */
   const escape = (): void => {
-    const { hand, pointer, panels, work } = get();
+    const { hand, pointer, panels, work, numbers: asked } = get();
     const { tool } = hand;
     say(undefined);
     if (selecting.dropBox()) return;
@@ -176,7 +194,9 @@ export const makeSession = (job: string, stored: StoredJob, surroundings: Surrou
     else if (hand.toolId) {
       send("hand", { type: "put down" });
       core.refresh();
-    } else if (panels.offered !== undefined) send("panels", { type: "offered", callout: undefined });
+    } else if (asked?.picking) numbers.pickStays(false);
+    else if (asked) numbers.closeNumbers();
+    else if (panels.offered !== undefined) send("panels", { type: "offered", callout: undefined });
     else send("selection", { type: "selected", ids: [] });
   };
 
@@ -203,8 +223,14 @@ export const makeSession = (job: string, stored: StoredJob, surroundings: Surrou
     ...viewing,
     ...makeCursor(core, { pan: viewing.pan, move: pointing.move, click: pointing.click }),
     ...tidying,
+    ...numbers,
+    openTidy,
     ...annotating,
     ...actions,
+    /** Enter without a tool: what is ready to be made true, else the last tool again. */
+    again: (): void => {
+      if (!numbers.takeTrue()) actions.again();
+    },
     ...following,
     grab: handling.grab,
     drop: (): void => {
@@ -226,7 +252,7 @@ export const makeSession = (job: string, stored: StoredJob, surroundings: Surrou
     /** Takes up the tool that mends what is wrong at a place: picked there, with its size where it has one. */
     takeRepair: (id: string, at: Point | undefined): void => {
       const { making } = settingsOf(get().history.drawing);
-      if (id === "tidy") return tidying.openTidy();
+      if (id === "tidy") return openTidy();
       actions.take(id);
       if (at) pointing.click(toScreen(get().view.now, at), NO_MODIFIERS);
       const size = making?.tool && MENDED_WITH[id]?.(making.tool.diameter);
@@ -266,6 +292,7 @@ export const makeSession = (job: string, stored: StoredJob, surroundings: Surrou
     leave: (): void => {
       working.stopWork();
       tidying.closeTidy();
+      numbers.closeNumbers();
       mass.end();
     },
     stopWork: working.stopWork,

@@ -29,7 +29,11 @@ import type { SessionCore } from "./sessionCore.ts";
 import type { Panels } from "./state/index.ts";
 
 /** Values that are not typed: taken from callouts and from geometry; and the callouts themselves. */
-export const makeCallouts = (core: SessionCore, takeCalled: (callout: Callout) => void) => {
+export const makeCallouts = (
+  core: SessionCore,
+  takeCalled: (callout: Callout) => void,
+  offerTrue: (callout: Id) => void,
+) => {
   const { get, send, say, sayNo, commit, toolEvent, activeTool, context, notify } = core;
   /** The clicked thing's own radius, length or angle goes into the lit blank. */
   const takeValue = (hover: Hover): void => {
@@ -151,6 +155,7 @@ export const makeCallouts = (core: SessionCore, takeCalled: (callout: Callout) =
     if (edit && !commit(edit)) return false;
     send("panels", { type: "writing", writing: {} });
     say(undefined);
+    if (changed) offerTrue(writing!.id!);
     return true;
   };
 

@@ -55,6 +55,8 @@ export type Surroundings = {
   /** Something went away or was cut loose: a note that offers to undo. */
   readonly notify: (text: string, again: Again | undefined, undo: () => void) => void;
   readonly saveFile: () => void;
+  /** Gives the board the keys, so that Enter takes what is shown there. */
+  readonly toBoard: () => void;
   /** Where a worked example is followed in this job: how far it was, and where that is kept. */
   readonly followed?: { readonly now: Following; readonly remember: (now: Following | undefined) => void } | undefined;
   /** Goes to another place of the job, with what is selected. */

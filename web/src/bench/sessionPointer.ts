@@ -16,6 +16,7 @@ type Parts = {
     readonly swapBox: () => boolean;
   };
   readonly handling: { readonly hoverHandles: (at: Point | undefined) => void };
+  readonly stayAt: (hover: Hover) => void;
 };
 
 /** The pick that the tool in hand wants next. */
@@ -26,7 +27,7 @@ export const wantedBy = ({ get, activeTool, context }: SessionCore): ReturnType<
 };
 
 /** The pointer moved and clicked, on the board and on the sketch card. */
-export const makePointing = (core: SessionCore, { holds, callouts, selecting, handling }: Parts) => {
+export const makePointing = (core: SessionCore, { holds, callouts, selecting, handling, stayAt }: Parts) => {
   const { get, send, sayNo, activeTool, context, toolEvent, wanted } = core;
 
   const lookUnder = (): void => {
@@ -87,6 +88,7 @@ export const makePointing = (core: SessionCore, { holds, callouts, selecting, ha
     const { hover, askingEdge, snapOnce } = pointer;
     if (!hover) return;
     if (askingEdge) return holds.holdByEdge(hover);
+    if (get().numbers?.picking) return stayAt(hover);
     if (snapOnce && wantsPoint() && !hover.snap)
       return sayNo(refuse("snap-not-here", { kind: SNAP_WORDS[snapOnce] }).refusal);
     const locked = lockedHere(hover);

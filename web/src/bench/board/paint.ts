@@ -15,7 +15,7 @@ import { boundsMeet, pieceDirection, type Point } from "@ash-edge/core/geometry"
 import { SNAP_WORDS, type SnapKind } from "@ash-edge/core/look";
 import { RESOLUTION, showLength, type Id } from "@ash-edge/core/numeric";
 import type { Profile } from "@ash-edge/core/profile";
-import { toolById } from "@ash-edge/tools";
+import { toolById, type PreviewShape } from "@ash-edge/tools";
 import type { BenchState } from "../state/index.ts";
 import { perAt, shownAnnotations, withoutText } from "../annotated.ts";
 import { profileFor, rolesFor } from "../derived.ts";
@@ -219,6 +219,7 @@ export const paintLively = (canvas: Canvas, state: BenchState, palette: Palette,
     canvas.globalAlpha = 1;
   }
   paintFindings(canvas, state, palette);
+  paintOpen(canvas, state, palette);
   paintHandles(canvas, state, palette);
   if (tool && !grabbed)
     for (const picked of Object.values(tool.picks)) {
@@ -266,9 +267,16 @@ const paintAnnotationsLit = (canvas: Canvas, state: BenchState, palette: Palette
   paintLit(canvas, near, view, palette.moss, 1.2);
 };
 
+/** What making numbers true would move: as it was, and as it would be. */
+const movesIn = (numbers: BenchState["numbers"], drawing: Drawing): readonly PreviewShape[] | undefined => {
+  if (!numbers?.look?.ok || numbers.of !== drawing || numbers.asked.length === 0) return undefined;
+  const { comes, goes } = numbers.look.shapes;
+  return [...goes.map((shape) => ({ shape, goes: true })), ...comes.map((shape) => ({ shape }))];
+};
+
 const paintPreview = (
   canvas: Canvas,
-  { hand: { proposal }, view: { now: view, size }, tidying, history: { drawing } }: BenchState,
+  { hand: { proposal }, view: { now: view, size }, tidying, numbers, history: { drawing } }: BenchState,
   palette: Palette,
 ): void => {
   const made = proposal?.ways[proposal.which]?.annotations;
@@ -277,7 +285,7 @@ const paintPreview = (
     const displays = made.map((one) => displayOf(drawing, { ...one, id: NEW }, styleOf(drawing), per));
     paintLit(canvas, displays, view, palette.ember, 1.4);
   }
-  const preview = proposal?.ways[proposal.which]?.preview ?? tidying?.preview;
+  const preview = proposal?.ways[proposal.which]?.preview ?? tidying?.preview ?? movesIn(numbers, drawing);
   if (!preview) return;
   const box = inSight(view, size);
   const goes = preview.filter((one) => one.goes);
@@ -353,6 +361,35 @@ const paintFindings = (
       canvas.rect(x - half, y - half, 2 * half, 2 * half),
     );
   }
+};
+
+/** How far an arrow at what is left open reaches, from and to, in pixels. */
+const [OPEN_FROM, OPEN_TO, OPEN_BARB] = [7, 17, 4];
+
+/** A short arrow each way at what the numbers leave open: the way that it can still move. */
+const paintOpen = (
+  canvas: Canvas,
+  { numbers, view: { now: view, size, signsHidden }, history: { drawing } }: BenchState,
+  palette: Palette,
+): void => {
+  if (!numbers?.standing || numbers.of !== drawing || signsHidden) return;
+  stroke(canvas, { colour: palette.caution, width: 1.6, dash: [] }, () => {
+    for (const { what, at, way } of numbers.standing!.open) {
+      const { x, y } = toScreen(view, at);
+      if (x < 0 || y < 0 || x > size.width || y > size.height) continue;
+      const ways = what === "radius" ? [0, 90, 180, 270] : [way, way + 180];
+      for (const degrees of ways) {
+        const [c, s] = [Math.cos((degrees * Math.PI) / 180), -Math.sin((degrees * Math.PI) / 180)];
+        const [tipX, tipY] = [x + OPEN_TO * c, y + OPEN_TO * s];
+        canvas.moveTo(x + OPEN_FROM * c, y + OPEN_FROM * s);
+        canvas.lineTo(tipX, tipY);
+        for (const side of [1, -1]) {
+          canvas.moveTo(tipX, tipY);
+          canvas.lineTo(tipX - OPEN_BARB * (c + side * s), tipY - OPEN_BARB * (s - side * c));
+        }
+      }
+    }
+  });
 };
 
 /** Handles: small discs, ember under the pointer and in hand. */

@@ -37,6 +37,7 @@ export const benchOf = (drawing: Drawing): Session => {
       carryOut: async () => "",
       notify: () => undefined,
       saveFile: () => undefined,
+      toBoard: () => undefined,
       openPlace: () => undefined,
     },
   );

@@ -3,6 +3,7 @@ import { followingAfter, type Following, type FollowingEvent } from "./following
 import { EMPTY_HAND, handAfter, type Hand, type HandEvent } from "./hand.ts";
 import { historyAfter, type HistoryEvent, type HistoryPart } from "./history.ts";
 import { keptAfter, type Kept, type KeptEvent } from "./kept.ts";
+import { numbersAfter, type Numbers, type NumbersEvent } from "./numbers.ts";
 import { NO_PANELS, panelsAfter, type Panels, type PanelsEvent } from "./panels.ts";
 import { POINTER_AWAY, pointerAfter, type Pointer, type PointerEvent } from "./pointer.ts";
 import { nothingSelected, selectionAfter, type Selection, type SelectionEvent } from "./selection.ts";
@@ -14,6 +15,7 @@ export * from "./following.ts";
 export * from "./hand.ts";
 export * from "./history.ts";
 export * from "./kept.ts";
+export * from "./numbers.ts";
 export * from "./panels.ts";
 export * from "./pointer.ts";
 export * from "./selection.ts";
@@ -32,6 +34,7 @@ export type BenchState = {
   readonly selection: Selection;
   readonly panels: Panels;
   readonly tidying: Tidying | undefined;
+  readonly numbers: Numbers | undefined;
   readonly work: Work | undefined;
   readonly following: Following | undefined;
   readonly kept: Kept;
@@ -45,6 +48,7 @@ type Events = {
   readonly selection: SelectionEvent;
   readonly panels: PanelsEvent;
   readonly tidying: TidyingEvent;
+  readonly numbers: NumbersEvent;
   readonly work: WorkEvent;
   readonly following: FollowingEvent;
   readonly kept: KeptEvent;
@@ -58,6 +62,7 @@ const REDUCERS: Reducers = {
   selection: selectionAfter,
   panels: panelsAfter,
   tidying: tidyingAfter,
+  numbers: numbersAfter,
   work: workAfter,
   following: followingAfter,
   kept: keptAfter,
@@ -90,6 +95,7 @@ export const makeBenchStore = (start: {
     selection: nothingSelected(start.layer),
     panels: NO_PANELS,
     tidying: undefined,
+    numbers: undefined,
     work: undefined,
     following: start.following,
     kept: start.kept,
