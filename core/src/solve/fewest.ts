@@ -12,12 +12,6 @@ export type Task = {
   readonly fixed: Float64Array;
 };
 
-/** Sums of the square roots of what moves count, rather than squares: few things move. */
-const [ROUNDS, POWER] = [4, 0.5];
-/** In a round what is wanted draws for so many steps: the next weighs anew. */
-const DRAWN = 3;
-/** Moves are told from none at last by this part of the largest. */
-const FINE = 1e-5;
 /** What is weighed less hardly counts: flat arcs' centres, helps. */
 const HARDLY = 0.1;
 /** What moves less than this stays. */
@@ -54,52 +48,24 @@ export const nearest = (task: Task, from: ArrayLike<number> = task.wanted): Sett
 };
 
 /**
- * Values at which all holds and the fewest unknowns differ from what is wanted; those stay to the bit. By squares
- * weighed anew, round after round (Chartrand and Yin 2008), which says what should stay; then by holding that as far as
- * the equations' rank goes.
+ * Values at which all holds and the fewest things differ from what is wanted; those stay to the bit. One after the
+ * other unknowns are held where they are, as long as the rank of the equations leaves the rest a way: first those that
+ * most things share, and what lies near the datum before what lies far from it.
  */
 export const fewest = (task: Task, near: Settled): Settled => {
   const { wanted, weights } = task;
   const own = problem(task);
-  let now = near;
-  let largest = 0;
-  own.plan.merged.own.forEach((column, i) => {
-    if (column >= 0 && weights[i]! > HARDLY) largest = Math.max(largest, Math.abs(now.x[i]! - wanted[i]!));
-  });
-  for (let round = 0; round < ROUNDS && largest > 0; round++) {
-    const fine = largest * FINE ** (round / (ROUNDS - 1));
-    const anew = Float64Array.from(
-      weights,
-      (weight, i) => weight * ((now.x[i]! - wanted[i]!) ** 2 / (fine * fine) + 1) ** (POWER / 2 - 1),
-    );
-    const next = settle({ ...own, weights: anew }, now.x, DRAWN);
-    if (!holds(next)) break;
-    now = next;
-  }
-  return frozen(task, basis(task, now));
-};
-
-/**
- * One after the other, those that moved the least first, unknowns are held where they are as long as that leaves the
- * rest a way: no two things share a move that one of them can make alone.
- */
-const basis = (task: Task, now: Settled): Settled => {
-  const { wanted, weights } = task;
-  const own = problem(task);
   const { own: columns, count } = own.plan.merged;
-  const moves = new Float64Array(count);
+  // what several unknowns are counts for all of them
   const weight = new Float64Array(count);
+  const hardly = new Uint8Array(count).fill(1);
   columns.forEach((column, i) => {
     if (column < 0) return;
-    moves[column] = Math.max(moves[column]!, Math.abs(now.x[i]! - wanted[i]!));
-    weight[column] = Math.max(weight[column]!, weights[i]!);
+    weight[column]! += weights[i]!;
+    if (weights[i]! > HARDLY) hardly[column] = 0;
   });
-  const hardly = (column: number): number => Number(weight[column]! <= HARDLY);
-  const rounded = (column: number): number => (moves[column]! < STAYS ? 0 : moves[column]!);
-  const order = [...moves.keys()].sort(
-    (p, q) => hardly(p) - hardly(q) || rounded(p) - rounded(q) || weight[q]! - weight[p]! || p - q,
-  );
-  const rows = planRows(own.plan, now.x);
+  const order = [...weight.keys()].sort((p, q) => hardly[p]! - hardly[q]! || weight[q]! - weight[p]! || p - q);
+  const rows = planRows(own.plan, near.x);
   const rank = rankOf(count, rows);
   for (const row of rows) rank.add(row);
   const held = new Uint8Array(count);
@@ -107,8 +73,8 @@ const basis = (task: Task, now: Settled): Settled => {
   const fixed = task.fixed.map((value, i) =>
     Number.isNaN(value) && columns[i]! >= 0 && held[columns[i]!] ? wanted[i]! : value,
   );
-  const next = settle(problem({ ...task, fixed }), now.x);
-  return next.lack <= AS_DRAWN ? next : now;
+  const next = settle(problem({ ...task, fixed }), near.x);
+  return frozen(task, next.lack <= AS_DRAWN ? next : near);
 };
 
 /** What hardly moved stays to the bit, where that can be. */

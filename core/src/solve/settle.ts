@@ -123,13 +123,9 @@ export const planOf = (merged: Merged): Plan => {
 /**
  * The values nearest to the wanted ones, by weighted squares, at which all equations hold: Levenberg's steps in the
  * form [W Jᵀ; J -λ], which is quasi-definite. `from` is where to begin. Equations that follow from others do no harm as
- * long as they agree; where they don't, or there is no way, `lack` stays. What is wanted draws for `mostDrawn` steps.
+ * long as they agree; where they don't, or there is no way, `lack` stays.
  */
-export const settle = (
-  { plan, wanted, weights }: Problem,
-  from: ArrayLike<number>,
-  mostDrawn = MOST_DRAWN,
-): Settled => {
+export const settle = ({ plan, wanted, weights }: Problem, from: ArrayLike<number>): Settled => {
   const { merged, every, parts, rows, columns, ready } = plan;
   const { own, count } = merged;
   const size = count + parts.length;
@@ -192,7 +188,7 @@ export const settle = (
   let stood = 0;
   for (let step = 0; step < MOST_STEPS; step++) {
     const lack = Math.sqrt(squares);
-    if (step >= mostDrawn && lack < NEAR) draws = false;
+    if (step >= MOST_DRAWN && lack < NEAR) draws = false;
     if (!draws && (lack < HOLDS * 1e-3 || stood > 2)) break;
     // for what little is missing at the end all unknowns weigh the same: that is told best
     for (let c = 0; c < count; c++) values[c] = draws ? weight[c]! : 1;
