@@ -1,5 +1,5 @@
 import { rename, writeFile } from "node:fs/promises";
-import { changeCallout, calloutText, measureCallout } from "@ash-edge/core/callouts";
+import { calloutsOff, calloutText, changeCallout } from "@ash-edge/core/callouts";
 import { applyEdit, calloutsOf, unitOf, type Callout, type Drawing } from "@ash-edge/core/drawing";
 import { readTypedValue, showLength, type Id } from "@ash-edge/core/numeric";
 import {
@@ -58,12 +58,6 @@ const revised = (
   return { drawing: now, ids };
 };
 
-/** Callouts whose number the drawing does not measure. */
-const offIn = (drawing: Drawing): readonly Id[] =>
-  calloutsOf(drawing)
-    .filter((one) => !one.reference && measureCallout(drawing, one).state === "off")
-    .map(({ id }) => id);
-
 const said = (drawing: Drawing, look: TrueLook): readonly string[] => {
   if (look.ok) {
     const counts = new Map<Held["kind"], number>();
@@ -87,7 +81,7 @@ const said = (drawing: Drawing, look: TrueLook): readonly string[] => {
 /** What the numbers of a job leave open, which follow from others, and which can't all be true. */
 const listed = (drawing: Drawing, json: boolean): Told => {
   const standing = numbersStanding(drawing);
-  const off = offIn(drawing);
+  const off = calloutsOff(drawing);
   const look = off.length > 0 ? lookTrue(drawing, { callouts: off }) : undefined;
   const odds = look && !look.ok && look.odds ? look.odds.callouts : [];
   const code = standing.open.length > 0 || odds.length > 0 ? 1 : 0;
@@ -112,7 +106,7 @@ export const makeJobTrue = async ({ inputs, out, json, set, open }: Arguments): 
   const { drawing: before, head, sketches } = await openJob(input);
   if (open) return listed(before, json);
   const { drawing, ids } = revised(before, set);
-  const asked = ids.length > 0 ? ids : offIn(drawing);
+  const asked = ids.length > 0 ? ids : calloutsOff(drawing);
   const nothing = asked.length === 0;
   const look = nothing ? undefined : lookTrue(drawing, { callouts: asked });
   const lines = look ? said(drawing, look) : ["every placed number is true already"];

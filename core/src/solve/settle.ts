@@ -30,7 +30,7 @@ export const HOLDS = 1e-12;
 /** Steps until it is given up. */
 const MOST_STEPS = 60;
 /** What is wanted draws no more once that moves less than this, or after so many steps, where little lacks. */
-const [DRAWN, MOST_DRAWN, NEAR] = [1e-7, 24, 1e-7];
+const [DRAWN, MOST_DRAWN, NEAR] = [1e-5, 10, 1e-7];
 /**
  * How much equations give is this times the squares of what lacks (Yamashita and Fukushima 2001): where some follow
  * from others, so that they nearly fight while they don't hold yet, a step stays short; at the end it is Newton's.

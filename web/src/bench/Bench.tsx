@@ -122,9 +122,15 @@ const Layout = ({
 /** Shows what another screen sent the drafter here for. */
 const useShownPlace = (): void => {
   const { act } = useSession();
-  const state = useLocation().state as { select?: readonly number[]; at?: Point; take?: string } | null;
+  const state = useLocation().state as {
+    select?: readonly number[];
+    at?: Point;
+    take?: string;
+    makeTrue?: readonly number[];
+  } | null;
   const measured = useBench((bench) => bench.view.size.width > 0);
   useEffect(() => {
+    if (measured && state?.makeTrue) return act.openNumbers(state.makeTrue);
     if (!measured || !state?.select) return;
     act.show(state.select, state.at);
     if (state.take) act.takeRepair(state.take, state.at);

@@ -1,7 +1,14 @@
 import { Ellipsis } from "lucide-react";
 import { DropdownMenu } from "radix-ui";
 import { Fragment, useEffect, useRef, useState } from "react";
-import { calloutText, stateText, toleranceText, writtenCallout, type CalloutState } from "@ash-edge/core/callouts";
+import {
+  calloutsOff,
+  calloutText,
+  stateText,
+  toleranceText,
+  writtenCallout,
+  type CalloutState,
+} from "@ash-edge/core/callouts";
 import { settingsOf, unitOf, type Callout } from "@ash-edge/core/drawing";
 import { readTypedValue, showLength } from "@ash-edge/core/numeric";
 import { MENU, MENU_ITEM } from "../ui/menu.ts";
@@ -10,7 +17,6 @@ import { ledgerFor } from "./derived.ts";
 import { dragToBoard } from "./dragToBoard.ts";
 import { due } from "./example/due.ts";
 import { LedgerWriting } from "./LedgerWriting.tsx";
-import { offIn } from "./numbers/sessionNumbers.ts";
 import { useBench, useSession } from "./SessionContext.tsx";
 import { NO_MODIFIERS } from "./state/index.ts";
 import { focusBoard } from "./useBenchKeys.ts";
@@ -29,7 +35,7 @@ export const Ledger = ({ onThickness }: { onThickness: (thickness: string) => vo
   const [text, setText] = useState("");
   const rows = ledgerFor(drawing);
   const placed = rows.filter(({ state }) => state.state !== "not placed");
-  const off = offIn(drawing);
+  const off = calloutsOff(drawing);
   const groups = (
     [
       ["Not placed", rows.filter(({ state }) => state.state === "not placed")],

@@ -58,6 +58,7 @@ export const CalloutTable = ({
   onChoose,
   edit,
   onPoint,
+  onMakeTrue,
 }: {
   rows: readonly CalloutRow[];
   unit: Unit;
@@ -67,6 +68,8 @@ export const CalloutTable = ({
   edit: ProvedJob["edit"];
   /** A callout is to be pointed at other geometry. */
   onPoint: (id: Id) => void;
+  /** Some are to be made true, on the bench. */
+  onMakeTrue: (ids: readonly Id[]) => void;
 }) => {
   const [filter, setFilter] = useState<Filter>("all");
   const [sort, setSort] = useState<Sort>("called");
@@ -76,6 +79,7 @@ export const CalloutTable = ({
     sort,
   );
   const looked = rows.filter(wasLooked).length;
+  const off = rows.filter((row) => isIn(row, "off")).map(({ callout }) => callout.id);
   const tick = (row: CalloutRow): void => {
     const measured = measuredOf(row);
     if (measured !== undefined)
@@ -104,6 +108,15 @@ export const CalloutTable = ({
         <span className="figures flex-1 text-xs text-soft">
           {rows.length > 0 && `${looked} of ${rows.length} looked at`}
         </span>
+        {off.length > 0 && (
+          <button
+            type="button"
+            className="h-7 rounded-card border border-hair px-2 hover:border-ink"
+            onClick={() => onMakeTrue(off)}
+          >
+            {off.length === 1 ? "Make it true" : `Make all ${off.length} true`}
+          </button>
+        )}
         {rows.length > 0 && (
           <button
             type="button"
@@ -166,6 +179,7 @@ export const CalloutTable = ({
                   onChoose={() => onChoose(row.callout.id)}
                   onTick={() => tick(row)}
                   onPoint={() => onPoint(row.callout.id)}
+                  onMakeTrue={() => onMakeTrue([row.callout.id])}
                   onKeyDown={(event) => onKeyDown(event, row)}
                   onWaive={() =>
                     isWaived(row)
@@ -212,6 +226,7 @@ const Row = ({
   onKeyDown,
   onWaive,
   onPoint,
+  onMakeTrue,
 }: {
   row: CalloutRow;
   unit: Unit;
@@ -222,6 +237,7 @@ const Row = ({
   onKeyDown: (event: KeyboardEvent<HTMLTableRowElement>) => void;
   onWaive: () => void;
   onPoint: () => void;
+  onMakeTrue: () => void;
 }) => {
   const { callout, state } = row;
   const text = calloutText(callout, unit);
@@ -273,7 +289,24 @@ const Row = ({
           ? ""
           : `${state.by > 0 ? "+" : "−"}${showDifference(Math.abs(state.by))}`}
       </td>
-      <td className={`${cell} ${TONES[state.state]}`}>{state.state === "off" ? "off" : stateText(state, callout)}</td>
+      <td className={`${cell} ${TONES[state.state]}`}>
+        {state.state === "off" || state.state === "within" ? (
+          <button
+            type="button"
+            aria-label={`Make ${text} ${callout.name} true`}
+            title="Make it true, on the bench: the geometry moves so that this number holds"
+            className="h-6 rounded-card border border-dashed border-current px-1.5 text-xs hover:border-solid"
+            onClick={(event) => {
+              event.stopPropagation();
+              onMakeTrue();
+            }}
+          >
+            {state.state === "off" ? "off" : stateText(state, callout)}
+          </button>
+        ) : (
+          stateText(state, callout)
+        )}
+      </td>
       <td className={`figures ${cell} text-right`}>{measuredWords(row, unit)}</td>
       <td className={`${cell} text-right`}>
         <button

@@ -1,5 +1,5 @@
 import { useMemo, useState } from "react";
-import { Link } from "react-router";
+import { Link, useNavigate } from "react-router";
 import { answerCallout, calloutText, refPointed, withPointed } from "@ash-edge/core/callouts";
 import { calloutRows, type Fault } from "@ash-edge/core/checks";
 import { calloutsOf, TABLES, unitOf, type Drawing, type Ref } from "@ash-edge/core/drawing";
@@ -18,6 +18,7 @@ import type { Point } from "@ash-edge/core/geometry";
 import { AlongChart } from "./AlongChart.tsx";
 import { CalloutTable } from "./CalloutTable.tsx";
 import { MadeWith } from "./MadeWith.tsx";
+import { NumbersCard } from "./NumbersCard.tsx";
 import { PinPicture } from "./PinPicture.tsx";
 import { PointAnew } from "./PointAnew.tsx";
 import { ProofPicture } from "./ProofPicture.tsx";
@@ -46,6 +47,7 @@ export const Prove = () => (
 const Sheet = ({ job, stored }: { job: JobRecord; stored: StoredJob }) => {
   const { drawing, token, edit } = useProvedJob(job, stored);
   const rows = useMemo(() => calloutRows(drawing), [drawing]);
+  const navigate = useNavigate();
   const checkedNow = useCheckedNow(drawing);
   const { kept, profile } = useJobProfile(job.id);
   const asked = useMemo(
@@ -84,6 +86,7 @@ const Sheet = ({ job, stored }: { job: JobRecord; stored: StoredJob }) => {
             setPlace(undefined);
           }}
           edit={edit}
+          onMakeTrue={(ids) => void navigate(`/jobs/${job.id}`, { state: { makeTrue: ids } })}
           onPoint={(id) => {
             setChosen(id);
             setPointing({ id, refs: [], missed: false });
@@ -150,6 +153,7 @@ const Sheet = ({ job, stored }: { job: JobRecord; stored: StoredJob }) => {
               setPlace(undefined);
             }}
           />
+          <NumbersCard drawing={checkedNow} />
           <MadeWith drawing={drawing} job={job} edit={edit} />
         </div>
       </main>

@@ -1,6 +1,6 @@
-import { ChevronRight, CircleCheck, Clipboard, X } from "lucide-react";
+import { ChevronRight, CircleCheck, X } from "lucide-react";
 import { useState, type ReactNode } from "react";
-import { measureCallout } from "@ash-edge/core/callouts";
+import { calloutsOff, measureCallout } from "@ash-edge/core/callouts";
 import { calloutsOf, unitOf, type Callout, type Drawing, type Ref } from "@ash-edge/core/drawing";
 import { derivedNumber, showAngle, showLength, type Id } from "@ash-edge/core/numeric";
 import {
@@ -15,8 +15,8 @@ import {
 } from "@ash-edge/core/say";
 import type { Held, NumbersStanding, TrueLook } from "@ash-edge/core/solve";
 import { describeRef } from "@ash-edge/core/look";
+import { CopyQuestions } from "../../ui/CopyQuestions.tsx";
 import { useBench, useSession } from "../SessionContext.tsx";
-import { offIn } from "./sessionNumbers.ts";
 import { focusBoard } from "../useBenchKeys.ts";
 
 const small = "h-6 shrink-0 rounded-card border border-hair px-1.5 text-xs whitespace-nowrap hover:border-ink";
@@ -106,7 +106,7 @@ const measured = ({ kind }: Callout, value: number, drawing: Drawing): string =>
 const Asked = ({ asked, drawing }: { asked: readonly Id[]; drawing: Drawing }) => {
   const { act } = useSession();
   const light = useLight();
-  const off = offIn(drawing);
+  const off = calloutsOff(drawing);
   if (asked.length === 0)
     return off.length > 0 ? (
       <p className="flex items-center gap-2 border-t border-hair px-3 py-1.5">
@@ -346,7 +346,6 @@ const Holding = ({ holds, drawing }: { holds: readonly Held[]; drawing: Drawing 
 const Standing = ({ standing, drawing }: { standing: NumbersStanding; drawing: Drawing }) => {
   const { act } = useSession();
   const light = useLight();
-  const [copied, setCopied] = useState(false);
   const { open, follows } = standing;
   return (
     <>
@@ -384,24 +383,7 @@ const Standing = ({ standing, drawing }: { standing: NumbersStanding; drawing: D
           </ul>
         </>
       )}
-      {(open.length > 0 || act.questions() !== "") && (
-        <div className="border-t border-hair px-3 py-1.5">
-          <button
-            type="button"
-            className={`${small} inline-flex items-center gap-1.5`}
-            onClick={() =>
-              void navigator.clipboard.writeText(act.questions()).then(
-                () => setCopied(true),
-                () =>
-                  act.say({ text: "The browser does not let it be copied. Mark the lines by hand.", tone: "fault" }),
-              )
-            }
-          >
-            <Clipboard size={12} aria-hidden="true" />
-            {copied ? "Copied" : "Copy as questions for the customer"}
-          </button>
-        </div>
-      )}
+      <CopyQuestions lines={act.questions()} />
     </>
   );
 };

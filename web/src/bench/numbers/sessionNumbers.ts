@@ -1,20 +1,14 @@
-import { addMeasured, measureCallout } from "@ash-edge/core/callouts";
-import { calloutsOf, sameTarget, type Drawing } from "@ash-edge/core/drawing";
+import { addMeasured, calloutsOff } from "@ash-edge/core/callouts";
+import { sameTarget } from "@ash-edge/core/drawing";
 import type { Id } from "@ash-edge/core/numeric";
 import { calloutName, customerQuestions } from "@ash-edge/core/say";
 import type { Held, OpenMeasure } from "@ash-edge/core/solve";
 import type { Hover } from "@ash-edge/tools";
 import type { SessionCore } from "../sessionCore.ts";
-import { findNumbers } from "./findNumbers.ts";
+import { findNumbers } from "../../worker/findNumbers.ts";
 
 /** A change of the drawing is looked at when it has stood for a moment. */
 const LOOK_AFTER_MS = 250;
-
-/** Placed callouts that the drawing does not measure, and that are to hold. */
-export const offIn = (drawing: Drawing): readonly Id[] =>
-  calloutsOf(drawing)
-    .filter((one) => !one.reference && measureCallout(drawing, one).state === "off")
-    .map(({ id }) => id);
 
 /** Numbers made true: asked, looked at before it is taken, what holds let go of, what stays, what is left open. */
 export const makeNumbers = (
@@ -48,7 +42,7 @@ export const makeNumbers = (
   const numbersSoon = (): void => {
     const { numbers, history } = get();
     if (!numbers) return;
-    const off = new Set(offIn(history.drawing));
+    const off = new Set(calloutsOff(history.drawing));
     send("numbers", { type: "asked", asked: numbers.asked.filter((id) => off.has(id)) });
     send("numbers", { type: "looking" });
     clearTimeout(timer);
@@ -72,7 +66,7 @@ export const makeNumbers = (
     void look();
   };
 
-  const openNumbers = (asked: readonly Id[] = offIn(get().history.drawing)): void => {
+  const openNumbers = (asked: readonly Id[] = calloutsOff(get().history.drawing)): void => {
     parts.closeTidy();
     send("panels", { type: "tab", tab: "pieces" });
     send("numbers", { type: "opened", asked });
@@ -83,7 +77,7 @@ export const makeNumbers = (
     /** A number that was typed over and is off now: what making it true would move is shown, for Enter to take. */
     offerTrue: (id: Id): void => {
       const { numbers, history } = get();
-      const off = offIn(history.drawing);
+      const off = calloutsOff(history.drawing);
       if (!off.includes(id)) return;
       openNumbers(numbers ? [...new Set([...numbers.asked.filter((one) => off.includes(one)), id])] : [id]);
       parts.toBoard();
@@ -137,12 +131,12 @@ export const makeNumbers = (
       const { edit, id } = addMeasured(drawing, measure);
       return commit(edit) ? id : undefined;
     },
-    /** What is to be asked of the customer, as text. */
-    questions: (): string => {
+    /** What is to be asked of the customer, line by line. */
+    questions: (): readonly string[] => {
       const { numbers, history } = get();
-      if (!numbers?.standing) return "";
+      if (!numbers?.standing) return [];
       const odds = numbers.look && !numbers.look.ok && numbers.look.odds ? [numbers.look.odds.callouts] : [];
-      return customerQuestions(history.drawing, numbers.standing, odds).join("\n");
+      return customerQuestions(history.drawing, numbers.standing, odds);
     },
   };
 };

@@ -1,7 +1,7 @@
 import { entitiesOf, type Drawing } from "@ash-edge/core/drawing";
 import type { TrueAsk } from "@ash-edge/core/solve";
-import { run } from "../../worker/run.ts";
-import type { TrueFound, TrueInput, TrueWorker } from "../../worker/true.worker.ts";
+import { run } from "./run.ts";
+import type { TrueFound, TrueInput, TrueWorker } from "./true.worker.ts";
 
 /** Drawings of more pieces than this are worked out in a worker; those of fewer are there at once. */
 const MOST_AT_ONCE = 200;
@@ -27,7 +27,7 @@ export const findNumbers = async (
     return { look: ask && lookTrue(drawing, ask), standing: numbersStanding(drawing) };
   }
   return run<TrueWorker, TrueFound>(
-    new Worker(new URL("../../worker/true.worker.ts", import.meta.url), { type: "module" }),
+    new Worker(new URL("./true.worker.ts", import.meta.url), { type: "module" }),
     (remote) => remote.work(input),
     { signal },
   );
