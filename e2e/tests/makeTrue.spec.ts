@@ -1,9 +1,10 @@
 import { join } from "node:path";
 import { expect, test, type Page } from "@playwright/test";
-import { measureCallout } from "@ash-edge/core/callouts";
-import { calloutsOf, entitiesOf, type Drawing } from "@ash-edge/core/drawing";
+import { answerCallout, measureCallout } from "@ash-edge/core/callouts";
+import { applyEdit, calloutsOf, entitiesOf, type Drawing } from "@ash-edge/core/drawing";
 import { profileOf } from "@ash-edge/core/profile";
-import { partOf, rocker, stepped } from "../../core/src/testing/parts.ts";
+import { randomFrom } from "../../core/src/testing/contours.ts";
+import { partOf, rocker, roughened, stepped } from "../../core/src/testing/parts.ts";
 import { drawingOf } from "../support/annotated.ts";
 import { Bench, typeOver } from "../support/bench.ts";
 import { noDemo } from "../support/demo.ts";
@@ -159,6 +160,41 @@ test("job 0416, opened and tidied: two numbers are written for it and it is made
   const corner = 4 - Math.PI;
   expect(areas[0]!).toBeCloseTo(180 * 120 - corner * 18 * 18, 6);
   expect(areas.some((area) => Math.abs(area - (12 * 50 + Math.PI * 36)) < 1e-6)).toBe(true);
+});
+
+test("a part drawn by hand: callouts are put where they belong, or asked for, and it is made true", async ({
+  page,
+}) => {
+  const plan = rocker();
+  const drawn = roughened(partOf({ ...plan, unit: "mm" }), randomFrom(3));
+  const bare = calloutsOf(drawn).reduce((now, { id }) => applyEdit(now, answerCallout(now, id, [])!), drawn);
+  const bench = await openDrawn(page, bare);
+  await ledger(page).getByRole("button", { name: "Look at them" }).click();
+  const plain = panel(page).getByRole("list", { name: "Where they belong" });
+  await expect(plain).toContainText("R 14 belly is arc R");
+  const count = await plain.getByRole("listitem").count();
+  // one is left where it is: not placed
+  await plain.getByRole("listitem").filter({ hasText: "R 14 belly" }).getByRole("checkbox").click();
+  await panel(page)
+    .getByRole("button", { name: `Place these ${count - 1}` })
+    .click();
+  await expect(page.getByText(`${count - 1} callouts placed.`)).toBeVisible();
+  const placed = async () => calloutsOf(await drawingOf(bench)).filter(({ links }) => links.length > 0).length;
+  expect(await placed()).toBe(count - 1);
+  await panel(page).getByRole("button", { name: "Place it" }).click();
+  await expect.poll(placed).toBe(count);
+  // the others are asked: the one that it is, is lit and clicked
+  const which = panel(page).getByRole("list", { name: "Which is it" }).getByRole("listitem");
+  while ((await which.count()) > 0) {
+    const before = await placed();
+    await which.first().getByRole("button").first().click();
+    await expect.poll(placed).toBe(before + 1);
+  }
+  await expect(panel(page).getByRole("status", { name: "What would move" })).toContainText("Drawn by hand");
+  await panel(page).getByRole("button", { name: "Make true" }).click();
+  await expect(panel(page)).toContainText("No placed number is off.");
+  const exact = outline(partOf(plan));
+  expect(Math.abs(outline(await drawingOf(bench)) / exact - 1)).toBeLessThan(1e-10);
 });
 
 /** The radius of a chain's first arc, to three decimals. */

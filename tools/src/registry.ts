@@ -77,6 +77,7 @@ import { releaseAction } from "./job/release.ts";
 import { scaleThePicture } from "./job/scaleThePicture.ts";
 import { setDatum } from "./job/setDatum.ts";
 import { straightenThePicture } from "./job/straightenThePicture.ts";
+import { makeTrueAction } from "./measure/makeTrue.ts";
 import { tidyAction } from "./job/tidy.ts";
 import { toLayer } from "./job/toLayer.ts";
 import { writeCalloutsAction } from "./job/writeCallouts.ts";
@@ -218,7 +219,14 @@ const KEYS: Readonly<Record<BankKey, Readonly<Partial<Record<BankKey, Tool | Act
     KeyX: dimensionsShownAction,
   },
   KeyX: { KeyX: hole, KeyQ: tappedHole, KeyW: clearanceHole, KeyE: boltCircle, KeyR: holeGrid },
-  KeyC: { KeyC: distanceTool, KeyQ: angleTool, KeyW: radiusTool, KeyE: areaTool, KeyR: measureOnPicture },
+  KeyC: {
+    KeyC: distanceTool,
+    KeyQ: angleTool,
+    KeyW: radiusTool,
+    KeyE: areaTool,
+    KeyR: measureOnPicture,
+    KeyT: makeTrueAction,
+  },
   KeyV: {
     KeyV: fitAction,
     KeyQ: fitSelectionAction,

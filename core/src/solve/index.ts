@@ -3,3 +3,4 @@ export * from "./holds/relation.ts";
 export * from "./lookTrue.ts";
 export * from "./makeTrue.ts";
 export * from "./standing.ts";
+export * from "./proposeLinks.ts";

@@ -72,18 +72,21 @@ export const Ledger = ({ onThickness }: { onThickness: (thickness: string) => vo
         )}
         <General />
       </header>
-      {off.length > 0 && (
+      {rows.length > 0 && (
         <div className="flex items-center gap-2 border-t border-hair px-3 py-1">
-          <span className="min-w-0 flex-1 truncate text-xs font-semibold text-fault">
-            {off.length === 1 ? "1 number is off" : `${off.length} numbers are off`}
+          <span
+            className={`min-w-0 flex-1 truncate text-xs ${off.length > 0 ? "font-semibold text-fault" : "text-soft"}`}
+          >
+            {off.length === 0 ? "none is off" : off.length === 1 ? "1 number is off" : `${off.length} numbers are off`}
           </span>
           <button
             type="button"
+            title="What would make them true, what they leave open, where they belong"
             className="h-6 rounded-card border border-hair px-2 text-xs hover:border-ink"
             onMouseDown={(event) => event.preventDefault()}
-            onClick={() => act.openNumbers(off)}
+            onClick={() => act.openNumbers()}
           >
-            {off.length === 1 ? "Make it true" : "Make all true"}
+            {off.length === 0 ? "Look at them" : off.length === 1 ? "Make it true" : "Make all true"}
           </button>
         </div>
       )}

@@ -137,6 +137,7 @@ export const makeSession = (job: string, stored: StoredJob, surroundings: Surrou
     annotating,
     viewing,
     tidying: { openTidy },
+    numbers: { openNumbers: () => numbers.openNumbers() },
     handling,
     tools,
     settled: surroundings.keeper.idle,

@@ -8,6 +8,7 @@ type Parts = {
   readonly holds: { readonly askSnap: (kind: SnapKind) => void; readonly takeHold: (which: string) => void };
   readonly viewing: { readonly fit: () => void; readonly fitSelection: () => void; readonly viewBefore: () => void };
   readonly tidying: { readonly openTidy: () => void };
+  readonly numbers: { readonly openNumbers: () => void };
   readonly handling: { readonly toggleHandles: () => void };
   readonly annotating: { readonly showAnnotations: () => void; readonly dimensionAll: () => void };
   readonly tools: { readonly takeTool: (tool: Tool, how?: { readonly fresh?: boolean }) => void };
@@ -22,7 +23,7 @@ const REGIONS = { sketch: "Sketch card", layers: "Layers" } as const;
 /** What stands in the registry: tools are taken up, actions carried out. */
 export const makeActions = (core: SessionCore, parts: Parts) => {
   const { get, send, say, sayNo, commit, notify } = core;
-  const { holds, viewing, tidying, handling, annotating, tools } = parts;
+  const { holds, viewing, tidying, numbers, handling, annotating, tools } = parts;
 
   /** What is proved or released is what is stored, so it must be what is shown. */
   const openPlace = (place: JobPlace): void =>
@@ -54,6 +55,7 @@ export const makeActions = (core: SessionCore, parts: Parts) => {
     "dimension-all": annotating.dimensionAll,
     "handles-shown": handling.toggleHandles,
     tidy: tidying.openTidy,
+    "make-true": numbers.openNumbers,
     layers: () => goToPanel("layers"),
     release: () => openPlace("release"),
     "write-callouts": () => send("panels", { type: "writing", writing: {} }),

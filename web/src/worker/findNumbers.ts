@@ -23,8 +23,12 @@ export const findNumbers = async (
 ): Promise<TrueFound> => {
   const input: TrueInput = { drawing, ask };
   if (isSmall(drawing)) {
-    const { lookTrue, numbersStanding } = await import("@ash-edge/core/solve");
-    return { look: ask && lookTrue(drawing, ask), standing: numbersStanding(drawing) };
+    const { lookTrue, numbersStanding, proposeLinks } = await import("@ash-edge/core/solve");
+    return {
+      look: ask && lookTrue(drawing, ask),
+      standing: numbersStanding(drawing),
+      proposed: proposeLinks(drawing),
+    };
   }
   return run<TrueWorker, TrueFound>(
     new Worker(new URL("./true.worker.ts", import.meta.url), { type: "module" }),

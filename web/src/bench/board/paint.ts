@@ -269,8 +269,9 @@ const paintAnnotationsLit = (canvas: Canvas, state: BenchState, palette: Palette
 
 /** What making numbers true would move: as it was, and as it would be. */
 const movesIn = (numbers: BenchState["numbers"], drawing: Drawing): readonly PreviewShape[] | undefined => {
-  if (!numbers?.look?.ok || numbers.of !== drawing || numbers.asked.length === 0) return undefined;
-  const { comes, goes } = numbers.look.shapes;
+  const look = numbers?.of === drawing && numbers.asked.length > 0 ? numbers.found?.look : undefined;
+  if (!look?.ok) return undefined;
+  const { comes, goes } = look.shapes;
   return [...goes.map((shape) => ({ shape, goes: true })), ...comes.map((shape) => ({ shape }))];
 };
 
@@ -372,9 +373,10 @@ const paintOpen = (
   { numbers, view: { now: view, size, signsHidden }, history: { drawing } }: BenchState,
   palette: Palette,
 ): void => {
-  if (!numbers?.standing || numbers.of !== drawing || signsHidden) return;
+  const open = numbers?.of === drawing ? numbers.found?.standing.open : undefined;
+  if (!open || signsHidden) return;
   stroke(canvas, { colour: palette.caution, width: 1.6, dash: [] }, () => {
-    for (const { what, at, way } of numbers.standing!.open) {
+    for (const { what, at, way } of open) {
       const { x, y } = toScreen(view, at);
       if (x < 0 || y < 0 || x > size.width || y > size.height) continue;
       const ways = what === "radius" ? [0, 90, 180, 270] : [way, way + 180];

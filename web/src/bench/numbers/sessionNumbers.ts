@@ -1,5 +1,5 @@
 import { addMeasured, calloutsOff } from "@ash-edge/core/callouts";
-import { sameTarget } from "@ash-edge/core/drawing";
+import { sameTarget, type Ref } from "@ash-edge/core/drawing";
 import type { Id } from "@ash-edge/core/numeric";
 import { calloutName, customerQuestions } from "@ash-edge/core/say";
 import type { Held, OpenMeasure } from "@ash-edge/core/solve";
@@ -31,8 +31,8 @@ export const makeNumbers = (
     send("numbers", { type: "looking" });
     try {
       const ask = asked.length > 0 ? { callouts: asked, letGo: keys, stays } : undefined;
-      const { look: found, standing } = await findNumbers(drawing, ask, own.signal);
-      if (!own.signal.aborted) send("numbers", { type: "found", of: drawing, look: found, standing });
+      const found = await findNumbers(drawing, ask, own.signal);
+      if (!own.signal.aborted) send("numbers", { type: "found", of: drawing, found });
     } catch (reason) {
       if (!own.signal.aborted) send("numbers", { type: "failed", why: (reason as Error).message });
     }
@@ -58,7 +58,8 @@ export const makeNumbers = (
   /** What would be made, where it is of the drawing as it stands. */
   const ready = () => {
     const { numbers, history } = get();
-    return numbers?.look?.ok && numbers.of === history.drawing && numbers.asked.length > 0 ? numbers.look : undefined;
+    const shown = numbers?.of === history.drawing && numbers.asked.length > 0 ? numbers.found?.look : undefined;
+    return shown?.ok ? shown : undefined;
   };
 
   const ask = (asked: readonly Id[]): void => {
@@ -125,6 +126,13 @@ export const makeNumbers = (
       say({ text: `Made true: ${names.slice(0, 3).join(", ")}${names.length > 3 ? " …" : ""}.`, tone: "said" });
       return true;
     },
+    /** Puts callouts on what they speak of, in one step; what is off by then is asked. */
+    linkThese: async (those: readonly { readonly callout: Id; readonly links: readonly Ref[] }[]): Promise<void> => {
+      const { linkAll } = await import("@ash-edge/core/solve");
+      if (!commit(linkAll(get().history.drawing, those))) return;
+      say({ text: `${those.length} callout${those.length === 1 ? "" : "s"} placed.`, tone: "said" });
+      ask(calloutsOff(get().history.drawing));
+    },
     /** Writes a number down for what is left open, as it is drawn. */
     callAsDrawn: (measure: OpenMeasure): Id | undefined => {
       const { drawing } = get().history;
@@ -134,9 +142,10 @@ export const makeNumbers = (
     /** What is to be asked of the customer, line by line. */
     questions: (): readonly string[] => {
       const { numbers, history } = get();
-      if (!numbers?.standing) return [];
-      const odds = numbers.look && !numbers.look.ok && numbers.look.odds ? [numbers.look.odds.callouts] : [];
-      return customerQuestions(history.drawing, numbers.standing, odds);
+      if (!numbers?.found) return [];
+      const { look: shown, standing } = numbers.found;
+      const odds = shown && !shown.ok && shown.odds ? [shown.odds.callouts] : [];
+      return customerQuestions(history.drawing, standing, odds);
     },
   };
 };

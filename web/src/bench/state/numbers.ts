@@ -1,6 +1,7 @@
 import type { Drawing, Ref } from "@ash-edge/core/drawing";
 import type { Id } from "@ash-edge/core/numeric";
-import type { Held, NumbersStanding, TrueLook } from "@ash-edge/core/solve";
+import type { Held } from "@ash-edge/core/solve";
+import type { TrueFound } from "../../worker/true.worker.ts";
 
 /**
  * Numbers while they are made true: which are asked, what is let go of and what stays, and what was found, of the
@@ -14,8 +15,7 @@ export type Numbers = {
   readonly picking: boolean;
   readonly busy: boolean;
   readonly of?: Drawing | undefined;
-  readonly look?: TrueLook | undefined;
-  readonly standing?: NumbersStanding | undefined;
+  readonly found?: TrueFound | undefined;
   /** Why nothing was found out. */
   readonly failed?: string | undefined;
 };
@@ -29,12 +29,7 @@ export type NumbersEvent =
   | { readonly type: "picking"; readonly on: boolean }
   | { readonly type: "stays"; readonly refs: readonly Ref[] }
   | { readonly type: "looking" }
-  | {
-      readonly type: "found";
-      readonly of: Drawing;
-      readonly look: TrueLook | undefined;
-      readonly standing: NumbersStanding;
-    }
+  | { readonly type: "found"; readonly of: Drawing; readonly found: TrueFound }
   | { readonly type: "failed"; readonly why: string };
 
 const OPENED = { letGo: [], stays: [], picking: false, busy: false } as const;
@@ -59,7 +54,7 @@ export const numbersAfter = (numbers: Numbers | undefined, event: NumbersEvent):
     case "looking":
       return { ...numbers, busy: true, of: undefined, failed: undefined };
     case "found":
-      return { ...numbers, busy: false, of: event.of, look: event.look, standing: event.standing, failed: undefined };
+      return { ...numbers, busy: false, of: event.of, found: event.found, failed: undefined };
     case "failed":
       return { ...numbers, busy: false, of: undefined, failed: event.why };
   }
