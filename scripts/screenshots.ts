@@ -41,8 +41,19 @@ await withBrowser(4339, async (page) => {
   });
   await page.getByRole("button", { name: "Undo" }).last().waitFor({ state: "visible" });
   await page.waitForTimeout(4500); // the toasts are gone
+  // the customer rings: R 14 becomes 15
+  await bench.callout("R 14 belly").hover();
+  await page.getByRole("button", { name: "More for R 14 belly" }).click();
+  await page.getByRole("menuitem", { name: "Change" }).click();
+  await page.waitForTimeout(300);
+  await page.keyboard.press("Control+a");
+  await page.keyboard.type("R 10 belly");
+  await page.keyboard.press("Enter");
+  await page.getByText("2 corners move").waitFor();
   await bench.point({ x: 3, y: 1.8 });
-  await shoot("bench-finished");
+  await shoot("make-true");
+  await page.keyboard.press("Escape");
+  await page.keyboard.press("Control+z");
   for (const key of ["KeyZ", "KeyG", "KeyV", "KeyV"]) await page.keyboard.press(key);
   await page.getByText("dimensions placed.").waitFor();
   await bench.point({ x: 3, y: 1.8 });

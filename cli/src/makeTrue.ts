@@ -84,14 +84,17 @@ const listed = (drawing: Drawing, json: boolean): Told => {
   const off = calloutsOff(drawing);
   const look = off.length > 0 ? lookTrue(drawing, { callouts: off }) : undefined;
   const odds = look && !look.ok && look.odds ? look.odds.callouts : [];
-  const code = standing.open.length > 0 || odds.length > 0 ? 1 : 0;
+  const code = standing.rough || standing.open.length > 0 || odds.length > 0 ? 1 : 0;
   if (json) {
     const name = (id: Id): string => calloutName(drawing, id);
     const open = standing.open.map(({ what, of, value, at }) => ({ what, of, value, at: [at.x, at.y] }));
     const follows = standing.follows.map(({ callout, from }) => ({ callout: name(callout), from: from.map(name) }));
-    return { code, text: `${JSON.stringify({ units: unitOf(drawing), open, follows, atOdds: odds.map(name) })}\n` };
+    const { rough } = standing;
+    const found = { units: unitOf(drawing), rough, open, follows, atOdds: odds.map(name) };
+    return { code, text: `${JSON.stringify(found)}\n` };
   }
   const lines = [
+    ...(standing.rough ? ["not exact yet: what is left open is told once the numbers are true"] : []),
     ...standing.open.map((one) => `left open: ${openWords(drawing, one)}`),
     ...standing.follows.map((one) => followsWords(drawing, one)),
     ...(odds.length > 0 ? [oddsWords(drawing, odds)] : []),

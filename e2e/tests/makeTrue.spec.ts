@@ -190,7 +190,7 @@ test("a part drawn by hand: callouts are put where they belong, or asked for, an
     await which.first().getByRole("button").first().click();
     await expect.poll(placed).toBe(before + 1);
   }
-  await expect(panel(page).getByRole("status", { name: "What would move" })).toContainText("Drawn by hand");
+  await expect(panel(page).getByRole("status", { name: "What would move" })).toContainText("It is not exact yet");
   await panel(page).getByRole("button", { name: "Make true" }).click();
   await expect(panel(page)).toContainText("No placed number is off.");
   const exact = outline(partOf(plan));

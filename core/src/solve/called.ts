@@ -1,5 +1,5 @@
 import { placeOf } from "../attach/places.ts";
-import { entityOf, roundAt, threadMarkOn } from "../drawing/drawing.ts";
+import { entityOf, roundAt } from "../drawing/drawing.ts";
 import type { Callout } from "../drawing/callout.ts";
 import type { Ref } from "../drawing/ref.ts";
 import { distance, subtract, type Point } from "../geometry/point.ts";
@@ -14,7 +14,7 @@ const HALF_TURN = Math.PI;
 /**
  * What makes a placed callout measure `value` (units of the job, or degrees), as `measureCallout` measures it; on which
  * side a distance lies and which way an angle turns is as it is drawn. Undefined where that is not told by moving
- * geometry: counts, threads by their marks, places on ellipses and free curves.
+ * geometry: counts, threads, places on ellipses and free curves.
  */
 export const calledEquations = (model: Model, callout: Callout, value: number): readonly Equation[] | undefined => {
   const { kind, links } = callout;
@@ -23,12 +23,10 @@ export const calledEquations = (model: Model, callout: Callout, value: number): 
   const far = value / model.size;
   switch (kind) {
     case "radius":
-    case "diameter":
-    case "thread": {
+    case "diameter": {
       const radius = kind === "radius" ? far : far / 2;
       if (links.length > 2 && links.every(({ place }) => place === "centre")) return pitchCircle(model, links, radius);
       const sizes = links.flatMap((ref) => {
-        if (kind === "thread" && threadMarkOn(model.drawing, ref)) return [undefined];
         if (!roundAt(model.drawing, ref)) return [];
         const round = model.roundOf(ref);
         return [round && agree(round.radius, constant(radius))];
@@ -50,6 +48,8 @@ export const calledEquations = (model: Model, callout: Callout, value: number): 
       return angled(model, callout, value);
     case "chamfer":
       return chamfered(model, callout, value);
+    // a hole is drilled for its thread by the table, never to the thread's own size
+    case "thread":
     case "count":
       return undefined;
   }

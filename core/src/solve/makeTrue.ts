@@ -6,11 +6,13 @@ import type { Id } from "../numeric/id.ts";
 import { refuse, type Refusal } from "../numeric/outcome.ts";
 import { agreeing, type Group } from "./agreeing.ts";
 import { calledRadii, reachedBy, relationKey, saysOther, toldBy, type Told, type TrueAsk } from "./ask.ts";
+import type { Equation } from "./equations.ts";
 import { fewest, holds, nearest, type Task } from "./fewest.ts";
-import { PRIORITIES, relationsIn, type Relation } from "./holds/index.ts";
+import { PRIORITIES, type Relation } from "./holds/index.ts";
+import { meaningOf } from "./meaning.ts";
 import { modelOf, type Model } from "./model.ts";
 import { entitiesAt } from "./putBack.ts";
-import { fighting, isRough, solveRough } from "./rough.ts";
+import { fighting, solveRough } from "./rough.ts";
 import { spoiled } from "./spoiled.ts";
 import { weightsOf } from "./weights.ts";
 
@@ -19,7 +21,7 @@ export type MadeTrue = {
   readonly edit: Edit;
   readonly holds: readonly Relation[];
   readonly letGo: readonly Relation[];
-  /** True where the drawing was taken for a rough one, in which more is meant than holds. */
+  /** True where the drawing is not exact: rounded, or drawn by hand, so that more is meant in it than holds. */
   readonly rough: boolean;
 };
 
@@ -71,12 +73,16 @@ const atOdds = (odds: Odds): Answer => ({
   odds: { ...odds, callouts: odds.callouts.toSorted((p, q) => p - q) },
 });
 
+/** What speaks of unknowns that are free. */
+const reaching = <T extends { readonly equations: readonly Equation[] }>(all: readonly T[], fixed: Float64Array) =>
+  all.filter(({ equations }) =>
+    equations.some(({ of }) => of.some(({ at }) => at.some((i) => Number.isNaN(fixed[i]!)))),
+  );
+
 /** As the drawing is exact: what is asked may change, else the fewest things move. */
 const revised = (model: Model, told: readonly Told[], relations: readonly Relation[], fixed: Float64Array): Answer => {
   const start = Float64Array.from(model.start);
-  const near = groupsOf(model, told, relations).filter(({ equations }) =>
-    equations.some(({ of }) => of.some(({ at }) => at.some((i) => Number.isNaN(fixed[i]!)))),
-  );
+  const near = reaching(groupsOf(model, told, relations), fixed);
   const agreed = agreeing(start.length, start, fixed, near);
   const [fight] = agreed.atOdds.filter(({ one }) => one !== "structure");
   if (fight) {
@@ -96,11 +102,11 @@ const revised = (model: Model, told: readonly Told[], relations: readonly Relati
   return { ok: true, value };
 };
 
-/** As the drawing is rough: what is meant is put in, as much as can be. */
+/** As the drawing is not exact: what is meant is put in, as much as can be. */
 const meant = (model: Model, told: readonly Told[], relations: readonly Relation[], fixed: Float64Array): Answer => {
   const base = { wanted: Float64Array.from(model.start), weights: weightsOf(model), fixed };
   const must = [...model.structure, ...told.flatMap(({ equations }) => equations)];
-  const found = solveRough(base, must, relations);
+  const found = solveRough(base, must, reaching(relations, fixed));
   const strong = found?.gone.filter(isStrong) ?? [];
   if (!found || strong.length > 0) {
     const callouts = fighting(base, model.structure, relations.filter(isStrong), told);
@@ -124,10 +130,8 @@ export const makeTrue = (drawing: Drawing, ask: TrueAsk): TrueAnswer => {
   if (asked.length === 0) return refuse("true-nothing-told");
   const called = calledRadii(model, told);
   const isKept = (one: Relation): boolean => !ask.letGo?.has(relationKey(one)) && !saysOther(model, called, one);
-  const exact = relationsIn(model, "exact").filter(isKept);
-  const rough = relationsIn(model, "rough").filter(isKept);
-  const isHandDrawn = isRough(exact, rough);
-  const relations = isHandDrawn ? rough : exact;
+  const meaning = meaningOf(model);
+  const relations = meaning.relations.filter(isKept);
   const reached = reachedBy(
     model.start.length,
     groupsOf(model, told, relations).flatMap(({ equations }) => equations),
@@ -135,7 +139,7 @@ export const makeTrue = (drawing: Drawing, ask: TrueAsk): TrueAnswer => {
   );
   const fixed = Float64Array.from(model.start, (value, i) => (reached[i] ? NaN : value));
   for (const i of staying(model, ask)) fixed[i] = model.start[i]!;
-  const found = (isHandDrawn ? meant : revised)(model, told, relations, fixed);
+  const found = (meaning.isExact ? revised : meant)(model, told, relations, fixed);
   if (!found.ok) return found;
   const { x, kept, gone } = found.value;
 
@@ -149,7 +153,7 @@ export const makeTrue = (drawing: Drawing, ask: TrueAsk): TrueAnswer => {
   // the ledger decides what is true, not what was solved
   const untrue = asked.filter(({ callout, value }) => measureCallout(after, { ...callout, value }).state !== "true");
   if (untrue.length > 0) return refuse("true-not-found");
-  return { ok: true, value: { edit, holds: kept, letGo: gone, rough: isHandDrawn } };
+  return { ok: true, value: { edit, holds: kept, letGo: gone, rough: !meaning.isExact } };
 };
 
 /** The unknowns of what is to stay where it is. */

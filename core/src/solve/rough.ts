@@ -15,17 +15,6 @@ export type Rough = {
 /** In a rough drawing sizes are not meant as they are. */
 const LEAST_MEANT = PRIORITIES.mirror;
 
-/** More of what is meant than is drawn exactly: then a drawing is a rough one. */
-const ROUGH_PART = 0.3;
-const TOLD_BY: ReadonlySet<string> = new Set(["tangent", "level", "upright"]);
-
-/** True where directions and joints are mostly near what they are meant to be, and not exactly that. */
-export const isRough = (exact: readonly Relation[], rough: readonly Relation[]): boolean => {
-  const told = (all: readonly Relation[]): number => all.filter(({ kind }) => TOLD_BY.has(kind)).length;
-  const meant = told(rough);
-  return meant > 0 && (meant - told(exact)) / meant > ROUGH_PART;
-};
-
 /**
  * The nearest drawing in which `must` holds, and as much of what is meant as can, the strongest first: all at once
  * where they agree, else kind by kind, halving what does not go in.

@@ -1,3 +1,4 @@
+import { measureCallout } from "../callouts/measure.ts";
 import { calloutsOf, threadMarkOn, type Drawing } from "../drawing/drawing.ts";
 import { DATUM, type Ref } from "../drawing/ref.ts";
 import { pieceCentre } from "../geometry/piece.ts";
@@ -7,8 +8,9 @@ import type { Id } from "../numeric/id.ts";
 import { followsFrom, rowsOf, type Group, type Sorted } from "./agreeing.ts";
 import { calledRadii, saysOther, toldBy, type Told } from "./ask.ts";
 import { agree, apart, turnedBy, vanishes, type Equation } from "./equations.ts";
-import { relationsIn } from "./holds/index.ts";
+import type { Relation } from "./holds/index.ts";
 import { constant, linAt, spot, spotAt, type Lin, type Spot } from "./lin.ts";
+import { meaningOf } from "./meaning.ts";
 import { modelOf, type Edge, type Model } from "./model.ts";
 import { rankOf, type Row } from "./sparse/rank.ts";
 
@@ -30,6 +32,8 @@ export type NumbersStanding = {
   readonly open: readonly OpenMeasure[];
   /** Numbers that are said already by others and by what holds. */
   readonly follows: readonly { readonly callout: Id; readonly from: readonly Id[] }[];
+  /** The drawing is not exact yet: what its numbers leave open is told once they are true. */
+  readonly rough: boolean;
 };
 
 type Source = { readonly told: Told } | "given";
@@ -180,9 +184,9 @@ const holdsStill = (model: Model, rows: readonly Row[]): readonly Row[] => {
 };
 
 /** What is given, then what is called: in this order it is asked what follows from what. */
-const standingGroups = (model: Model, told: readonly Told[]): readonly Group<Source>[] => {
+const standingGroups = (model: Model, told: readonly Told[], found: readonly Relation[]): readonly Group<Source>[] => {
   const called = calledRadii(model, told);
-  const relations = relationsIn(model, "exact").filter((one) => one.kind !== "size" && !saysOther(model, called, one));
+  const relations = found.filter((one) => one.kind !== "size" && !saysOther(model, called, one));
   return [
     ...[...model.structure, ...relations.flatMap(({ equations }) => equations)].map((equation): Group<Source> => ({
       from: "given",
@@ -197,18 +201,23 @@ const standingGroups = (model: Model, told: readonly Told[]): readonly Group<Sou
  * What the numbers of a sketch leave open in its drawing, and which of them are said twice: by the rank of what is
  * called and of what holds, to first order, as the drawing stands. Open measures are told one after the other, each as
  * if those before it were known, so there are as many as numbers are missing. Exact where what is called is true; a
- * callout that is off counts as called.
+ * callout that is off counts as called. Of what is not exact nothing is told: ranks lie where nothing holds yet.
  */
 export const numbersStanding = (drawing: Drawing): NumbersStanding => {
   const model = modelOf(drawing);
   const all = calloutsOf(drawing);
   const told = toldBy(model, { callouts: all.filter(({ reference }) => !reference).map(({ id }) => id) });
+  const { relations, isExact } = meaningOf(model);
+  if (!isExact) return { open: [], follows: [], rough: true };
   const candidates = candidatesOf(model);
-  const groups = standingGroups(model, told);
+  const groups = standingGroups(model, told, relations);
   // only now are all unknowns there
   const free = new Float64Array(model.start.length).fill(NaN);
   const { sorted, following } = followsFrom(model.start.length, model.start, free, groups);
-  return { open: openOf(model, sorted, candidates, free), follows: following.flatMap(calloutsIn) };
+  // what is said otherwise by the others fights them, and says nothing twice
+  const untrue = new Set(all.filter((one) => measureCallout(drawing, one).state !== "true").map(({ id }) => id));
+  const follows = following.flatMap(calloutsIn).filter(({ callout }) => !untrue.has(callout));
+  return { open: openOf(model, sorted, candidates, free), follows, rough: false };
 };
 
 const calloutsIn = ({ one, from }: { readonly one: Source; readonly from: readonly Source[] }) => {

@@ -45,7 +45,7 @@ export const NumbersCard = ({ drawing }: { drawing: Drawing }) => {
 
 const Found = ({ drawing, found: { standing, look } }: { drawing: Drawing; found: TrueFound }) => {
   const odds = look && !look.ok && look.odds ? [look.odds.callouts] : [];
-  const { open, follows } = standing;
+  const { open, follows, rough } = standing;
   return (
     <>
       {odds.map((callouts) => (
@@ -73,7 +73,9 @@ const Found = ({ drawing, found: { standing, look } }: { drawing: Drawing; found
       )}
       {open.length === 0 && odds.length === 0 && (
         <p className="border-t border-hair px-3 py-1.5 text-soft">
-          Nothing is left open among what is drawn exactly, and none of them fight.
+          {rough
+            ? "It is not exact yet: what its numbers leave open is told once they are true."
+            : "Nothing is left open, and none of them fight."}
         </p>
       )}
       <CopyQuestions lines={customerQuestions(drawing, standing, odds)} />

@@ -367,6 +367,9 @@ const paintFindings = (
 /** How far an arrow at what is left open reaches, from and to, in pixels. */
 const [OPEN_FROM, OPEN_TO, OPEN_BARB] = [7, 17, 4];
 
+/** More than this is no question any more, and is not drawn. */
+const MOST_OPEN = 30;
+
 /** A short arrow each way at what the numbers leave open: the way that it can still move. */
 const paintOpen = (
   canvas: Canvas,
@@ -374,7 +377,7 @@ const paintOpen = (
   palette: Palette,
 ): void => {
   const open = numbers?.of === drawing ? numbers.found?.standing.open : undefined;
-  if (!open || signsHidden) return;
+  if (!open || signsHidden || open.length > MOST_OPEN) return;
   stroke(canvas, { colour: palette.caution, width: 1.6, dash: [] }, () => {
     for (const { what, at, way } of open) {
       const { x, y } = toScreen(view, at);

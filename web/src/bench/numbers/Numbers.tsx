@@ -123,11 +123,13 @@ const Asked = ({ asked, drawing }: { asked: readonly Id[]; drawing: Drawing }) =
             {asked.length > 1 && (
               <button
                 type="button"
-                className={small}
+                aria-label={`Leave out ${calloutName(drawing, callout.id)}`}
+                title="Leave it out"
+                className="grid h-6 w-6 shrink-0 place-items-center rounded-card text-soft hover:text-ink"
                 onMouseDown={keepFocus}
                 onClick={() => act.askTrue(asked.filter((id) => id !== callout.id))}
               >
-                leave out
+                <X size={13} aria-hidden="true" />
               </button>
             )}
           </li>

@@ -5,17 +5,27 @@ import { CopyQuestions } from "../../ui/CopyQuestions.tsx";
 import { useSession } from "../SessionContext.tsx";
 import { Heading, keepFocus, small, useLight } from "./parts.tsx";
 
+/** So many are listed: what nothing calls at all is open from end to end. */
+const MOST_LISTED = 30;
+
 /** What the numbers leave open, and which of them are said twice; as questions for the customer. */
 export const Standing = ({ standing, drawing }: { standing: NumbersStanding; drawing: Drawing }) => {
   const { act } = useSession();
   const light = useLight();
-  const { open, follows } = standing;
+  const { open, follows, rough } = standing;
+  if (rough)
+    return (
+      <>
+        <Heading>Left open</Heading>
+        <p className="px-3 py-1 text-soft">It is not exact yet: that is told once its numbers are true.</p>
+      </>
+    );
   return (
     <>
       <Heading>Left open {open.length > 0 && <span className="figures">{open.length}</span>}</Heading>
       {open.length === 0 && <p className="px-3 py-1 text-soft">Nothing: the numbers tell all of it.</p>}
       <ul aria-label="Left open">
-        {open.map((measure) => (
+        {open.slice(0, MOST_LISTED).map((measure) => (
           <li
             key={`${measure.what} ${measure.ref.id} ${measure.ref.vertex}`}
             className="group flex items-center gap-2 px-3 py-0.5"
@@ -34,6 +44,7 @@ export const Standing = ({ standing, drawing }: { standing: NumbersStanding; dra
           </li>
         ))}
       </ul>
+      {open.length > MOST_LISTED && <p className="px-3 py-0.5 text-soft">and {open.length - MOST_LISTED} more</p>}
       {follows.length > 0 && (
         <>
           <Heading>Said twice</Heading>

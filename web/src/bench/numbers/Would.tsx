@@ -15,7 +15,7 @@ export const Would = ({ look, drawing }: { look: TrueLook & { ok: true }; drawin
     <div className="border-t border-hair">
       <p role="status" aria-label="What would move" className="px-3 py-1.5">
         {movesWords(look.moves)}.{" "}
-        {look.rough && <span className="text-soft">Drawn by hand: what is meant comes to hold.</span>}
+        {look.rough && <span className="text-soft">It is not exact yet: what is meant comes to hold.</span>}
       </p>
       {look.doubtful.map((id) => (
         <p key={id} className="px-3 pb-1.5 text-caution">
