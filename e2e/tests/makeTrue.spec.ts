@@ -197,6 +197,12 @@ test("a part drawn by hand: callouts are put where they belong, or asked for, an
   expect(Math.abs(outline(await drawingOf(bench)) / exact - 1)).toBeLessThan(1e-10);
 });
 
+test("a number that is far from what is drawn by hand is asked about before it is taken", async ({ page }) => {
+  const bench = await openDrawn(page, roughened(partOf({ ...rocker(), unit: "mm" }), randomFrom(3)));
+  await revise(bench, "Ø ≈ 1.188", "Ø 1.8175 bore");
+  await expect(panel(page)).toContainText("Is Ø ≈ 1.818 bore right? It is far from what is drawn.");
+});
+
 /** The radius of a chain's first arc, to three decimals. */
 const radiusIn = ({ vertices }: { vertices: readonly { at: { x: number; y: number }; bulge: number }[] }): number => {
   const i = vertices.findIndex(({ bulge }) => bulge !== 0);

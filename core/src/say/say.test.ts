@@ -49,6 +49,8 @@ describe("sentences", () => {
         fits: "1 : 2",
         pages: 200,
         wrong: "Marks need a name.",
+        count: 3,
+        spoil: "crosses",
       };
       for (const unit of ["mm", "in"] as const) {
         expect(sayRefusal({ code, values }, unit)).toMatch(/^[“A-Z].*[.?]$/);

@@ -144,7 +144,7 @@ const SENTENCES: Readonly<Record<RefusalCode, Words>> = {
   "true-at-odds": ({ count }) =>
     Number(count) === 1
       ? "This number can’t be true together with the others. Ask which of them is wrong."
-      : `${count} numbers can’t all be true together. Ask which of them is wrong.`,
+      : `These ${count} numbers can’t all be true together. Ask which of them is wrong.`,
   "true-not-found": () =>
     "No drawing was found in which this is true and what holds goes on holding. " +
     "Let go of something that holds, or take a number nearer to what is drawn.",

@@ -22,6 +22,7 @@ const HELD_WORDS: Readonly<Record<RelationKind, readonly [one: string, several: 
   equal: ["pair of equal radii", "pairs of equal radii"],
   aligned: ["pair of centres in line", "pairs of centres in line"],
   mirror: ["mirrored pair", "mirrored pairs"],
+  land: ["land that nothing calls", "lands that nothing calls"],
   size: ["size that nothing calls", "sizes that nothing calls"],
 };
 

@@ -6,7 +6,7 @@ import { distance, subtract, type Point } from "../geometry/point.ts";
 import { circleThrough } from "../construct/circlesThrough.ts";
 import { TRUE_WITHIN } from "../numeric/tolerance.ts";
 import { agree, along, apart, beside, turnedBy, vanishes, type Equation } from "./equations.ts";
-import { combined, combinedSpots, constant, linAt, spot, spotAt, type Spot } from "./lin.ts";
+import { combined, combinedSpots, constant, LEVEL, linAt, spotAt, type Spot } from "./lin.ts";
 import type { Model } from "./model.ts";
 
 const HALF_TURN = Math.PI;
@@ -132,9 +132,6 @@ const toCurve = (model: Model, place: Spot, ref: Ref, far: number): readonly Equ
   const side = distance(at, now(model, round.centre)) < linAt(round.radius, model.start) ? -1 : 1;
   return [apart(place, round.centre, combined(round.radius, constant(side * far)))];
 };
-
-/** The line through the datum's origin along x, as two places. */
-const LEVEL: readonly [Spot, Spot] = [spot(0, 0), spot(1, 0)];
 
 /** Two lines, or the direction between two places, at an angle; in the direction in which they are drawn. */
 const angled = (model: Model, { links }: Callout, degrees: number): readonly Equation[] | undefined => {

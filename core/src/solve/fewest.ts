@@ -1,6 +1,6 @@
 import type { Equation } from "./equations.ts";
 import { merged } from "./merged.ts";
-import { HOLDS, planOf, planRows, settle, type Problem, type Settled } from "./settle.ts";
+import { HOLDS, planOf, rowsOver, settle, type Problem, type Settled } from "./settle.ts";
 import { rankOf } from "./sparse/rank.ts";
 
 /** What is solved: what is wanted of each unknown, how much by, and what must hold. */
@@ -10,6 +10,8 @@ export type Task = {
   readonly equations: readonly Equation[];
   /** Unknowns that stay, by their numbers; NaN for those that are free. */
   readonly fixed: Float64Array;
+  /** Directions that stay as long as they can, the most meant first. */
+  readonly directions?: readonly Equation[];
 };
 
 /** What is weighed less hardly counts: flat arcs' centres, helps. */
@@ -49,11 +51,12 @@ export const nearest = (task: Task, from: ArrayLike<number> = task.wanted): Sett
 
 /**
  * Values at which all holds and the fewest things differ from what is wanted; those stay to the bit. One after the
- * other unknowns are held where they are, as long as the rank of the equations leaves the rest a way: first those that
- * most things share, and what lies near the datum before what lies far from it.
+ * other directions are held, then unknowns where they are, as long as the rank of the equations leaves the rest a way:
+ * first those that most things share, and what lies near the datum before what lies far from it. Without directions a
+ * part that lies aslant would turn rather than grow along its own edges.
  */
 export const fewest = (task: Task, near: Settled): Settled => {
-  const { wanted, weights } = task;
+  const { wanted, weights, directions = [] } = task;
   const own = problem(task);
   const { own: columns, count } = own.plan.merged;
   // what several unknowns are counts for all of them
@@ -65,16 +68,20 @@ export const fewest = (task: Task, near: Settled): Settled => {
     if (weights[i]! > HARDLY) hardly[column] = 0;
   });
   const order = [...weight.keys()].sort((p, q) => hardly[p]! - hardly[q]! || weight[q]! - weight[p]! || p - q);
-  const rows = planRows(own.plan, near.x);
-  const rank = rankOf(count, rows);
+  const { merged: left } = own.plan;
+  const rows = rowsOver(left, left.equations, near.x);
+  const turns = rowsOver(left, directions, near.x);
+  const rank = rankOf(count, [...rows, ...turns]);
   for (const row of rows) rank.add(row);
+  const staying = directions.filter((_, k) => turns[k]!.at.length > 0 && rank.add(turns[k]!));
   const held = new Uint8Array(count);
   for (const column of order) if (rank.add({ at: [column], by: [1] })) held[column] = 1;
   const fixed = task.fixed.map((value, i) =>
     Number.isNaN(value) && columns[i]! >= 0 && held[columns[i]!] ? wanted[i]! : value,
   );
-  const next = settle(problem({ ...task, fixed }), near.x);
-  return frozen(task, next.lack <= AS_DRAWN ? next : near);
+  const steady = { ...task, equations: [...task.equations, ...staying] };
+  const next = settle(problem({ ...steady, fixed }), near.x);
+  return next.lack <= AS_DRAWN ? frozen(steady, next) : frozen(task, near);
 };
 
 /** What hardly moved stays to the bit, where that can be. */

@@ -16,6 +16,9 @@ export const combined = (p: Lin, q: Lin, k = 1, l = 1): Lin => ({
 
 export const spot = (x: number, y: number): Spot => ({ x: constant(x), y: constant(y) });
 
+/** A line along x, as two places: directions are told from it. */
+export const LEVEL: readonly [Spot, Spot] = [spot(0, 0), spot(1, 0)];
+
 /** A place and another, each times a number. */
 export const combinedSpots = (p: Spot, q: Spot, k = 1, l = 1): Spot => ({
   x: combined(p.x, q.x, k, l),

@@ -17,7 +17,17 @@ import { least } from "../numeric/index.ts";
 import { profileOf } from "../profile/index.ts";
 import { randomFrom } from "../testing/contours.ts";
 import { randomDrawing } from "../testing/randomEdits.ts";
-import { partOf, PARTS, placedPlan, rocker, roughened, stepped, type PartPlan } from "../testing/parts.ts";
+import {
+  loosePart,
+  partOf,
+  PARTS,
+  placedPlan,
+  rocker,
+  roughened,
+  stepped,
+  strainer,
+  type PartPlan,
+} from "../testing/parts.ts";
 import { lackOf } from "./equations.ts";
 import { relationsIn } from "./holds/index.ts";
 import { assignment } from "./assignment.ts";
@@ -116,6 +126,31 @@ it("what nothing ties to a place stays all the same: the fewest things move", ()
     .map(({ after: row }) => row as Entity)
     .filter(({ kind }) => kind === "circle");
   expect(circles).toMatchObject([{ centre: { x: 3, y: 0 }, radius: 0.3125 }]);
+});
+
+it("a land that was made by an offset goes with its outline, which stays that far away", () => {
+  const plan = (pitch: number): PartPlan => {
+    const inner = strainer({ pitch });
+    const [outer] = strainer({ pitch, ring: 78 + 12, boss: 18 + 12, blend: 25 - 12 }).outlines;
+    const named = outer!.map((one) => ({ ...one, name: `land ${one.name}` }));
+    return { ...inner, outlines: [...inner.outlines, named] };
+  };
+  const drawing = partOf(plan(190));
+  const answer = revised(drawing, "pitch", 200);
+  if (!answer.ok) throw new Error(answer.refusal.code);
+  expectAreas(applyEdit(drawing, answer.value.edit), partOf(plan(200)), 1e-12);
+  expect(answer.value.holds.filter(({ kind }) => kind === "offset pair")).toHaveLength(1);
+});
+
+it("loose pieces that only meet are made true as joined ones are", () => {
+  // the hearth is called to sharp corners, which are places of chains
+  for (const [name, plan] of Object.entries(PARTS).filter(([part]) => part !== "hearth")) {
+    const [call] = plan().calls.filter(({ kind }) => kind === "radius" || kind === "diameter");
+    const value = 1.05 * call!.value;
+    const answer = revised(loosePart(plan()), call!.name, value);
+    if (!answer.ok) throw new Error(`${name}: ${answer.refusal.code}`);
+    expectAreas(applyEdit(loosePart(plan()), answer.value.edit), partOf(plan({ [call!.name]: value })), 1e-12);
+  }
 });
 
 /** Turned by an odd angle, far away, small and large: six placements. */
@@ -266,7 +301,7 @@ it("callouts that are not placed are put where they belong: 98 of 100 of those t
       }
     }
   expect(wrong.length / plain, wrong.join()).toBeLessThan(0.02);
-  expect(plain / all).toBeGreaterThan(0.4);
+  expect(plain / all).toBeGreaterThan(0.35);
 });
 
 it("the cheapest assignment is the cheapest of all, by trying them all", () => {

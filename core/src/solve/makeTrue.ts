@@ -2,17 +2,19 @@ import { measureCallout } from "../callouts/measure.ts";
 import { calloutsOf, type Drawing } from "../drawing/drawing.ts";
 import { applyEdit, type Edit } from "../drawing/edit.ts";
 import { draftEdit } from "../edits/draftEdit.ts";
+import { angleOf, norm, subtract } from "../geometry/point.ts";
 import type { Id } from "../numeric/id.ts";
 import { refuse, type Refusal } from "../numeric/outcome.ts";
 import { agreeing, type Group } from "./agreeing.ts";
 import { calledRadii, reachedBy, relationKey, saysOther, toldBy, type Told, type TrueAsk } from "./ask.ts";
-import type { Equation } from "./equations.ts";
+import { turnedBy, type Equation } from "./equations.ts";
 import { fewest, holds, nearest, type Task } from "./fewest.ts";
 import { PRIORITIES, type Relation } from "./holds/index.ts";
+import { LEVEL } from "./lin.ts";
 import { meaningOf } from "./meaning.ts";
 import { modelOf, type Model } from "./model.ts";
 import { entitiesAt } from "./putBack.ts";
-import { fighting, solveRough } from "./rough.ts";
+import { fighting, solveRough, UNCERTAIN } from "./rough.ts";
 import { spoiled } from "./spoiled.ts";
 import { weightsOf } from "./weights.ts";
 
@@ -73,6 +75,14 @@ const atOdds = (odds: Odds): Answer => ({
   odds: { ...odds, callouts: odds.callouts.toSorted((p, q) => p - q) },
 });
 
+/** That each straight edge keeps its direction, the longest first. */
+const directionsOf = (model: Model): readonly Equation[] =>
+  model.edges
+    .filter(({ piece }) => piece.bulge === 0)
+    .map(({ a, b, piece }) => ({ a, b, along: subtract(piece.b, piece.a) }))
+    .sort((p, q) => norm(q.along) - norm(p.along))
+    .map(({ a, b, along }) => turnedBy(LEVEL, [a, b], angleOf(along), 2 * Math.PI, norm(along)));
+
 /** What speaks of unknowns that are free. */
 const reaching = <T extends { readonly equations: readonly Equation[] }>(all: readonly T[], fixed: Float64Array) =>
   all.filter(({ equations }) =>
@@ -95,6 +105,7 @@ const revised = (model: Model, told: readonly Told[], relations: readonly Relati
     weights: weightsOf(model),
     equations: near.filter(({ from }) => !gone.has(from)).flatMap(({ equations }) => equations),
     fixed,
+    directions: directionsOf(model),
   };
   const first = nearest(task);
   if (!holds(first)) return refuse("true-not-found");
@@ -107,9 +118,10 @@ const meant = (model: Model, told: readonly Told[], relations: readonly Relation
   const base = { wanted: Float64Array.from(model.start), weights: weightsOf(model), fixed };
   const must = [...model.structure, ...told.flatMap(({ equations }) => equations)];
   const found = solveRough(base, must, reaching(relations, fixed));
-  const strong = found?.gone.filter(isStrong) ?? [];
+  const isCertain = (one: Relation): boolean => isStrong(one) && !UNCERTAIN.has(one.kind);
+  const strong = found?.gone.filter(isCertain) ?? [];
   if (!found || strong.length > 0) {
-    const callouts = fighting(base, model.structure, relations.filter(isStrong), told);
+    const callouts = fighting(base, model.structure, relations.filter(isCertain), told);
     if (callouts.length > 0) return atOdds({ callouts, relations: strong });
     if (!found) return refuse("true-not-found");
   }

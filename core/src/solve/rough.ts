@@ -12,6 +12,13 @@ export type Rough = {
   readonly gone: readonly Relation[];
 };
 
+/**
+ * What is told by nearness alone: a hole beside a round corner's centre, or beside a layout line. It comes after what
+ * joints and directions say, and numbers that fight it are right.
+ */
+export const UNCERTAIN: ReadonlySet<string> = new Set(["same centre", "on"]);
+const UNCERTAIN_BY = 25;
+
 /** In a rough drawing sizes are not meant as they are. */
 const LEAST_MEANT = PRIORITIES.mirror;
 
@@ -48,8 +55,9 @@ export const solveRough = (
       take(some.slice(half));
     }
   };
-  for (const priority of [...new Set(meant.map(({ kind }) => PRIORITIES[kind]))].sort((p, q) => q - p))
-    take(meant.filter(({ kind }) => PRIORITIES[kind] === priority));
+  const order = ({ kind }: Relation): number => PRIORITIES[kind] - (UNCERTAIN.has(kind) ? UNCERTAIN_BY : 0);
+  for (const priority of [...new Set(meant.map(order))].sort((p, q) => q - p))
+    take(meant.filter((one) => order(one) === priority));
   return { settled: nearest(task(kept), base.wanted), kept, gone };
 };
 

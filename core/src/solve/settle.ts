@@ -83,11 +83,12 @@ const mostOf = (parts: readonly Compiled[], x: Float64Array): number => {
   return most;
 };
 
-/** The rows of a plan's equations at some values, over the unknowns that are left. */
-export const planRows = ({ parts }: Plan, x: ArrayLike<number>): readonly Row[] => {
+/** The rows of equations at some values, over the unknowns that are left. */
+export const rowsOver = ({ own }: Merged, equations: readonly Equation[], x: ArrayLike<number>): readonly Row[] => {
   const sums = new Float64Array(MOST_SUMS);
   const slopes = new Float64Array(MOST_SUMS);
-  return parts.map(({ equation, columns, slots }) => {
+  return equations.map((equation) => {
+    const { columns, slots } = compiled(equation, own);
     equation.of.forEach((lin, n) => void (sums[n] = linAt(lin, x)));
     equation.value(sums, slopes);
     const by = new Array<number>(columns.length).fill(0);

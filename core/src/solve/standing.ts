@@ -9,7 +9,7 @@ import { followsFrom, rowsOf, type Group, type Sorted } from "./agreeing.ts";
 import { calledRadii, saysOther, toldBy, type Told } from "./ask.ts";
 import { agree, apart, turnedBy, vanishes, type Equation } from "./equations.ts";
 import type { Relation } from "./holds/index.ts";
-import { constant, linAt, spot, spotAt, type Lin, type Spot } from "./lin.ts";
+import { constant, LEVEL, linAt, spot, spotAt, type Lin, type Spot } from "./lin.ts";
 import { meaningOf } from "./meaning.ts";
 import { modelOf, type Edge, type Model } from "./model.ts";
 import { rankOf, type Row } from "./sparse/rank.ts";
@@ -102,7 +102,7 @@ const candidatesOf = (model: Model): readonly Candidate[] => {
     ...straight.map((edge): Candidate => {
       const { a, b } = edge.piece;
       const angle = Math.atan2(b.y - a.y, b.x - a.x);
-      const equation = turnedBy([spot(0, 0), spot(1, 0)], [edge.a, edge.b], angle, 2 * Math.PI, distance(a, b));
+      const equation = turnedBy(LEVEL, [edge.a, edge.b], angle, 2 * Math.PI, distance(a, b));
       return {
         what: "angle",
         of: "edge",
@@ -186,7 +186,7 @@ const holdsStill = (model: Model, rows: readonly Row[]): readonly Row[] => {
 /** What is given, then what is called: in this order it is asked what follows from what. */
 const standingGroups = (model: Model, told: readonly Told[], found: readonly Relation[]): readonly Group<Source>[] => {
   const called = calledRadii(model, told);
-  const relations = found.filter((one) => one.kind !== "size" && !saysOther(model, called, one));
+  const relations = found.filter((one) => one.kind !== "size" && one.kind !== "land" && !saysOther(model, called, one));
   return [
     ...[...model.structure, ...relations.flatMap(({ equations }) => equations)].map((equation): Group<Source> => ({
       from: "given",

@@ -26,11 +26,22 @@ export type Call = Pick<Callout, "kind" | "value"> &
   Partial<Pick<Callout, "axis" | "times">> & { readonly name: string; readonly of: readonly string[] };
 
 /** A drawing of a part with its callouts linked. */
-export const partOf = ({ unit, outlines, circles, calls }: PartPlan): Drawing => {
+export const partOf = (plan: PartPlan): Drawing => drawn(plan, false);
+/** The same in loose pieces, every other turned round. */
+export const loosePart = (plan: PartPlan): Drawing => drawn(plan, true);
+
+const drawn = ({ unit, outlines, circles, calls }: PartPlan, loose: boolean): Drawing => {
   const drawing = newDrawing(unit);
   const draft = draftEdit(drawing, "Part", "part");
   const refs = new Map<string, Ref>([["datum", { id: 0 }]]);
   for (const outline of outlines) {
+    if (loose) {
+      outline.forEach(({ name, a, b, bulge }, i) => {
+        const piece = i % 2 === 0 ? { a, b, bulge } : { a: b, b: a, bulge: -bulge };
+        refs.set(name, { id: draft.add({ kind: "piece", ...piece }, PROFILE_LAYER) });
+      });
+      continue;
+    }
     const vertices = outline.map(({ a, bulge }) => ({ id: draft.newId(), at: a, bulge }));
     const id = draft.add({ kind: "chain", closed: true, vertices }, PROFILE_LAYER);
     outline.forEach(({ name }, i) => refs.set(name, { id, vertex: vertices[i]!.id }));
@@ -359,6 +370,157 @@ export const joint = ({ outer = 165, inner = 92, pitch = 130, hole = 18, count =
   };
 };
 
+/** A rectangle about a middle with round corners, from its lower side on. */
+const rounded = (name: string, { x, y }: Point, w: number, h: number, r: number): readonly Corner[] => {
+  const quarter = Math.tan(Math.PI / 8);
+  const [a, b] = [w / 2, h / 2];
+  const at = (dx: number, dy: number): Point => ({ x: x + dx, y: y + dy });
+  const places = [
+    at(r - a, -b),
+    at(a - r, -b),
+    at(a, r - b),
+    at(a, b - r),
+    at(a - r, b),
+    at(r - a, b),
+    at(-a, b - r),
+    at(-a, r - b),
+  ];
+  const names = ["low", "corner 0", "right", "corner 1", "high", "corner 2", "left", "corner 3"];
+  return places.map((p, i) => ({
+    name: `${name} ${names[i]}`,
+    a: p,
+    b: places[(i + 1) % 8]!,
+    bulge: i % 2 === 1 ? quarter : 0,
+  }));
+};
+const corners = (name: string): readonly string[] => [0, 1, 2, 3].map((k) => `${name} corner ${k}`);
+
+/** The valve chest joint: a plate with round corners, two ports, holes at its corners. */
+export const chest = ({
+  width = 180,
+  height = 120,
+  corner = 16,
+  port = 56,
+  portHigh = 70,
+  portCorner = 10,
+  apart = 76,
+  hole = 9,
+  holes = 156,
+  holesHigh = 96,
+} = {}): PartPlan => {
+  const x = apart / 2;
+  const spots = [
+    { x: -holes / 2, y: -holesHigh / 2 },
+    { x: holes / 2, y: -holesHigh / 2 },
+    { x: holes / 2, y: holesHigh / 2 },
+    { x: -holes / 2, y: holesHigh / 2 },
+  ];
+  return {
+    unit: "mm",
+    outlines: [
+      rounded("plate", { x: 0, y: 0 }, width, height, corner),
+      rounded("one", { x: -x, y: 0 }, port, portHigh, portCorner),
+      rounded("two", { x, y: 0 }, port, portHigh, portCorner),
+    ],
+    circles: Object.fromEntries(spots.map((centre, k) => [`hole ${k}`, { centre, radius: hole / 2 }])),
+    calls: [
+      { name: "width", kind: "length", value: width, of: ["plate left", "plate right"] },
+      { name: "height", kind: "length", value: height, of: ["plate low", "plate high"] },
+      { name: "corner", kind: "radius", value: corner, of: corners("plate"), times: 4 },
+      { name: "port", kind: "length", value: port, of: ["one left", "one right"] },
+      { name: "portHigh", kind: "length", value: portHigh, of: ["one low", "one high"] },
+      { name: "portCorner", kind: "radius", value: portCorner, of: [...corners("one"), ...corners("two")], times: 8 },
+      { name: "apart", kind: "length", value: apart, of: ["one left", "two left"] },
+      { name: "hole", kind: "diameter", value: hole, of: [0, 1, 2, 3].map((k) => `hole ${k}`), times: 4 },
+      { name: "holes", kind: "centres", value: holes, of: ["hole 0.centre", "hole 1.centre"] },
+      { name: "holesHigh", kind: "centres", value: holesHigh, of: ["hole 0.centre", "hole 3.centre"] },
+    ],
+  };
+};
+
+/** A clock hand: a round hub with a bore, tapering by tangent lines to a round tip. */
+export const hand = ({ hub = 24, tip = 5, reach = 140, bore = 8 } = {}): PartPlan => {
+  const [c, d] = [
+    { x: 0, y: 0 },
+    { x: 0, y: reach },
+  ];
+  const [r, s] = [hub / 2, tip / 2];
+  const [p, q] = upper(c, r, d, s);
+  const across = ({ x, y }: Point): Point => ({ x: -x, y });
+  return {
+    unit: "mm",
+    outlines: [
+      named([
+        ["hub", arcBetween(p, across(p), c, true)],
+        ["right", { a: across(p), b: across(q), bulge: 0 }],
+        ["tip", arcBetween(across(q), q, d, true)],
+        ["left", { a: q, b: p, bulge: 0 }],
+      ]),
+    ],
+    circles: { bore: { centre: c, radius: bore / 2 } },
+    calls: [
+      { name: "hub", kind: "diameter", value: hub, of: ["hub"] },
+      { name: "tip", kind: "diameter", value: tip, of: ["tip"] },
+      { name: "reach", kind: "length", value: reach, of: ["bore.centre", "tip.centre"] },
+      { name: "bore", kind: "diameter", value: bore, of: ["bore"] },
+    ],
+  };
+};
+
+/** The nameplate: a plate with round corners, eight tapped holes on a grid, their drill called. */
+export const nameplate = ({
+  width = 240,
+  height = 120,
+  corner = 12,
+  drill = 5,
+  across = 66,
+  up = 90,
+} = {}): PartPlan => {
+  const spots = [0, 1].flatMap((row) => [0, 1, 2, 3].map((k) => ({ x: (k - 1.5) * across, y: (row - 0.5) * up })));
+  return {
+    unit: "mm",
+    outlines: [rounded("plate", { x: 0, y: 0 }, width, height, corner)],
+    circles: Object.fromEntries(spots.map((centre, k) => [`hole ${k}`, { centre, radius: drill / 2 }])),
+    calls: [
+      { name: "width", kind: "length", value: width, of: ["plate left", "plate right"] },
+      { name: "height", kind: "length", value: height, of: ["plate low", "plate high"] },
+      { name: "corner", kind: "radius", value: corner, of: corners("plate"), times: 4 },
+      { name: "drill", kind: "diameter", value: drill, of: spots.map((_, k) => `hole ${k}`), times: 8 },
+      ...[0, 1].map((k): Call => ({
+        name: k === 0 ? "across" : `across ${k}`,
+        kind: "centres",
+        value: across,
+        of: [`hole ${k}.centre`, `hole ${k + 1}.centre`],
+      })),
+      { name: "up", kind: "centres", value: up, of: ["hole 0.centre", "hole 4.centre"] },
+    ],
+  };
+};
+
+/** The plate with a hole in its middle, tapped M20: drilled 17.5, its thread drawn. */
+export const tapped = ({ width = 40, height = 60, drill = 17.5 } = {}): PartPlan => {
+  const p = (x: number, y: number): Point => ({ x, y });
+  const l = (a: Point, b: Point): Piece => ({ a, b, bulge: 0 });
+  const [o, a, b, c] = [p(0, 0), p(width, 0), p(width, height), p(0, height)];
+  return {
+    unit: "mm",
+    outlines: [
+      named([
+        ["low", l(o, a)],
+        ["right", l(a, b)],
+        ["high", l(b, c)],
+        ["left", l(c, o)],
+      ]),
+    ],
+    circles: { hole: { centre: p(width / 2, height / 2), radius: drill / 2 } },
+    calls: [
+      { name: "width", kind: "length", value: width, of: ["low"] },
+      { name: "height", kind: "length", value: height, of: ["right"] },
+      { name: "drill", kind: "diameter", value: drill, of: ["hole"] },
+    ],
+  };
+};
+
 /** Parts by their names: what each is made of, from what is called. A slot is called by its centres. */
 export const PARTS: Readonly<Record<string, (values?: Readonly<Record<string, number>>) => PartPlan>> = {
   rocker,
@@ -367,6 +529,10 @@ export const PARTS: Readonly<Record<string, (values?: Readonly<Record<string, nu
   bar,
   hearth,
   joint,
+  chest,
+  hand,
+  nameplate,
+  tapped,
 };
 
 /** A rack of so many pieces, level runs joined by tangent arcs up and down, and as many holes in a row below it. */

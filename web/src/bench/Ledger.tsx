@@ -205,7 +205,7 @@ const Row = ({ callout, state, onChange }: { callout: Callout; state: CalloutSta
         }}
         className={
           "grid h-7 w-full grid-cols-[5.6rem_1fr_auto] items-center gap-1 pl-3 text-left " +
-          (canBeMade ? "pr-[7.25rem]" : "pr-3")
+          (canBeMade ? "pr-36" : "pr-3")
         }
       >
         <span className="figures truncate font-semibold">{text}</span>
@@ -220,7 +220,7 @@ const Row = ({ callout, state, onChange }: { callout: Callout; state: CalloutSta
           aria-label={`Make ${text} ${callout.name} true: ${stateText(state, callout)}`}
           title="Make it true: the geometry moves so that this number holds"
           className={
-            `absolute top-0.5 right-2 h-6 max-w-[6.75rem] truncate rounded-card border border-dashed px-1.5 text-xs ` +
+            `absolute top-0.5 right-8 h-6 max-w-[6.75rem] truncate rounded-card border border-dashed px-1.5 text-xs ` +
             `${colour} ${state.state === "off" ? "border-fault" : "border-caution"} hover:border-solid hover:bg-board`
           }
           onMouseDown={(event) => event.preventDefault()}
@@ -233,8 +233,7 @@ const Row = ({ callout, state, onChange }: { callout: Callout; state: CalloutSta
         <DropdownMenu.Trigger
           aria-label={`More for ${text} ${callout.name}`}
           className={
-            "absolute top-0.5 hidden h-6 w-6 place-items-center rounded-card bg-panel text-soft " +
-            `${canBeMade ? "right-[7.25rem]" : "right-1"} ` +
+            "absolute top-0.5 right-1 hidden h-6 w-6 place-items-center rounded-card bg-panel text-soft " +
             "group-focus-within:grid group-hover:grid hover:text-ink data-[state=open]:grid"
           }
         >

@@ -41,7 +41,7 @@ export const roundThings = (model: Model): readonly RoundThing[] => [
 ];
 
 /** In a rough drawing what is one inside the other, its centre no farther off than these parts, is about one centre. */
-const [ROUGH_OF_SIZE, ROUGH_OF_RADIUS, ROUGH_OF_ARC] = [0.08, 0.4, 0.3];
+const [ROUGH_OF_SIZE, ROUGH_OF_RADIUS, ROUGH_OF_ARC] = [0.08, 0.3, 0.3];
 
 /** One inside the other, the greater about it; or arcs of one circle. */
 const isRoughlyAbout = (own: RoundThing, other: RoundThing, off: number): boolean =>

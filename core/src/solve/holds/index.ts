@@ -2,13 +2,24 @@ import type { Model } from "../model.ts";
 import { aligned, radii, sameCentres } from "./centres.ts";
 import { directions, onGuides } from "./directions.ts";
 import { mirrors } from "./mirror.ts";
+import { offsetPairs } from "./offsets.ts";
 import { boltCircles } from "./patterns.ts";
 import { PRIORITIES, type Finder, type Meant, type Relation } from "./relation.ts";
 import { touching } from "./touching.ts";
 
 export * from "./relation.ts";
 
-const FINDERS: readonly Finder[] = [touching, sameCentres, directions, onGuides, boltCircles, radii, aligned, mirrors];
+const FINDERS: readonly Finder[] = [
+  touching,
+  sameCentres,
+  directions,
+  onGuides,
+  boltCircles,
+  offsetPairs,
+  radii,
+  aligned,
+  mirrors,
+];
 
 /** What holds in a drawing, the strongest first; each finder looks by an index, so this grows as n log n. */
 export const relationsIn = (model: Model, meant: Meant): readonly Relation[] =>

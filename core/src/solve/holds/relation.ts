@@ -19,6 +19,7 @@ export const PRIORITIES = {
   equal: 55,
   aligned: 50,
   mirror: 45,
+  land: 20,
   size: 20,
 } as const;
 export type RelationKind = keyof typeof PRIORITIES;

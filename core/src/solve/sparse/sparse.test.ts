@@ -8,6 +8,8 @@ import { rankOf, type Row } from "./rank.ts";
 /** Sparse rows over some unknowns; some are made of those before. */
 const randomRows = (seed: number, width: number, count: number, dependent: number): readonly Row[] => {
   const random = randomFrom(seed);
+  // slopes of order 1, as the equations have
+  const slope = (): number => (random() < 0.5 ? -1 : 1) * (0.3 + 0.7 * random());
   const rows: Row[] = [];
   for (let k = 0; k < count; k++) {
     const parts = new Map<number, number>();
@@ -15,10 +17,10 @@ const randomRows = (seed: number, width: number, count: number, dependent: numbe
     if (k > 2 && random() < dependent)
       for (let n = 0; n < 3; n++) {
         const other = rows[Math.floor(random() * k)]!;
-        const by = 2 * random() - 1;
+        const by = slope();
         other.at.forEach((i, j) => put(i, by * other.by[j]!));
       }
-    else for (let n = 0; n < 4; n++) put(Math.floor(random() * width), 2 * random() - 1);
+    else for (let n = 0; n < 4; n++) put(Math.floor(random() * width), slope());
     rows.push({ at: [...parts.keys()], by: [...parts.values()] });
   }
   return rows;
