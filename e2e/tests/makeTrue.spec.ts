@@ -200,7 +200,7 @@ test("a part drawn by hand: callouts are put where they belong, or asked for, an
 test("a number that is far from what is drawn by hand is asked about before it is taken", async ({ page }) => {
   const bench = await openDrawn(page, roughened(partOf({ ...rocker(), unit: "mm" }), randomFrom(3)));
   await revise(bench, "Ø ≈ 1.188", "Ø 1.8175 bore");
-  await expect(panel(page)).toContainText("Is Ø ≈ 1.818 bore right? It is far from what is drawn.");
+  await expect(panel(page)).toContainText("Is Ø ≈ 1.817 bore right? It is far from what is drawn.");
 });
 
 /** The radius of a chain's first arc, to three decimals. */

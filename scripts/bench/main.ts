@@ -10,6 +10,7 @@ import { edits } from "./edits.ts";
 import { felt } from "./felt.ts";
 import { formats } from "./formats.ts";
 import { growth } from "./growth.ts";
+import { numbers } from "./numbers.ts";
 import { offsets } from "./offsets.ts";
 import { page } from "./page.ts";
 import { lines, say } from "./report.ts";
@@ -29,6 +30,7 @@ const PARTS: Record<string, () => void | Promise<void>> = {
   cutter,
   edits,
   annotations,
+  numbers,
   page,
   felt,
 };

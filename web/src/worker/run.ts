@@ -42,3 +42,50 @@ export const run = async <W, T, R = number>(
     worker.terminate();
   }
 };
+
+/** A worker that is kept from one call to the next, so that an answer is there at once. */
+export type KeptWorker<W> = {
+  /** Rejects with a reason in words; a call that is stopped, or fails, ends the worker, and the next starts another. */
+  readonly call: <T>(work: (remote: Remote<W>) => Promise<T>, signal: AbortSignal) => Promise<T>;
+  readonly end: () => void;
+};
+
+/** Keeps a worker that `make` starts when it is called first. */
+export const keptWorker = <W>(make: () => Worker): KeptWorker<W> => {
+  let now: { readonly worker: Worker; readonly remote: Remote<W> } | undefined;
+  const end = (): void => {
+    now?.worker.terminate();
+    now = undefined;
+  };
+  return {
+    end,
+    call: async (work, signal) => {
+      if (!now) {
+        const worker = make();
+        now = { worker, remote: wrap<W>(worker) };
+      }
+      const own = now;
+      let over = false;
+      // ended at once: whoever calls next must not get a worker that is about to end
+      const fail = (reject: (reason: Error) => void, reason: Error): void => {
+        if (over) return;
+        own.worker.terminate();
+        if (now === own) now = undefined;
+        reject(reason);
+      };
+      const ended = new Promise<never>((_, reject) => {
+        own.worker.onerror = (event) => {
+          if (event.message) console.error(event.message);
+          fail(reject, new Error(event.message ? MISTAKE : NOT_STARTED));
+        };
+        if (signal.aborted) fail(reject, new Error("Stopped."));
+        signal.addEventListener("abort", () => fail(reject, new Error("Stopped.")), { once: true });
+      });
+      try {
+        return await Promise.race([work(own.remote), ended]);
+      } finally {
+        over = true;
+      }
+    },
+  };
+};

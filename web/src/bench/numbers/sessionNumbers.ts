@@ -5,7 +5,7 @@ import { calloutName, customerQuestions } from "@ash-edge/core/say";
 import type { Held, OpenMeasure } from "@ash-edge/core/solve";
 import type { Hover } from "@ash-edge/tools";
 import type { SessionCore } from "../sessionCore.ts";
-import { findNumbers } from "../../worker/findNumbers.ts";
+import { endNumbers, findNumbers } from "../../worker/findNumbers.ts";
 
 /** A change of the drawing is looked at when it has stood for a moment. */
 const LOOK_AFTER_MS = 250;
@@ -52,6 +52,7 @@ export const makeNumbers = (
   const closeNumbers = (): void => {
     looking?.abort();
     clearTimeout(timer);
+    endNumbers();
     send("numbers", { type: "closed" });
   };
 
