@@ -212,7 +212,7 @@ const Row = ({ callout, state, onChange }: { callout: Callout; state: CalloutSta
         <span className="truncate text-soft" title={`${callout.name} ${toleranceText(callout)}`}>
           {callout.name} {toleranceText(callout)}
         </span>
-        {!canBeMade && <span className={`text-xs ${colour}`}>{mark + stateText(state, callout)}</span>}
+        <span className={canBeMade ? "sr-only" : `text-xs ${colour}`}>{mark + stateText(state, callout)}</span>
       </button>
       {canBeMade && (
         <button
