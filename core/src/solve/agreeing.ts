@@ -17,8 +17,8 @@ export type Agreed<T> = {
 
 /** A row that follows from those before it asks for another change than they make when they differ by this part. */
 const DIFFERS = 1e-6;
-/** Changes smaller than this are none: what was found to hold does so this nearly. */
-const NO_CHANGE = 1e-8;
+/** Changes smaller than this are none, nor are those as small as what was taken for holding. */
+const [NO_CHANGE, AS_FOUND] = [1e-8, 10];
 /** A row has no share in another that follows where its part is smaller. */
 const NO_SHARE = 1e-7;
 /** Keeps the system of independent rows solvable. */
@@ -91,20 +91,23 @@ const madeOf = (width: number, { rows, groups }: Sorted, row: Row): ReadonlySet<
 
 /**
  * Goes through groups in their order, at values at which all but the first few hold: a group that follows from those
- * before it, and would have to change otherwise than it may, goes, if it may go. `fixed` unknowns don't count.
+ * before it, and would have to change otherwise than it may, goes, if it may go. `fixed` unknowns don't count; `near`
+ * is how nearly what was found holds.
  */
 export const agreeing = <T>(
   width: number,
   x: ArrayLike<number>,
   fixed: Float64Array,
   groups: readonly Group<T>[],
+  near: number,
 ): Agreed<T> => {
+  const none = Math.max(NO_CHANGE, AS_FOUND * near);
   const told = groups.map(({ equations }) => rowsOf(equations, x, fixed));
   const out = new Set<number>();
   for (;;) {
     const now = sorted(width, told, out);
     const right = new Float64Array(width + now.rows.length);
-    let most = NO_CHANGE;
+    let most = none;
     now.lacks.forEach((lack, k) => {
       right[width + k] = -lack;
       most = Math.max(most, Math.abs(lack));
@@ -113,7 +116,7 @@ export const agreeing = <T>(
     const wrong = new Map<number, Row>();
     for (const { group, row, lack } of now.following) {
       const does = row.at.reduce((sum, i, n) => sum + row.by[n]! * change[i]!, lack);
-      if (Math.abs(does) > DIFFERS * most + NO_CHANGE) wrong.set(group, row);
+      if (Math.abs(does) > DIFFERS * most + none) wrong.set(group, row);
     }
     const goes = [...wrong.keys()].filter((group) => groups[group]!.mayGo);
     if (goes.length > 0) {

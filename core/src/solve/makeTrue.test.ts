@@ -1,3 +1,4 @@
+import { Matrix, SingularValueDecomposition } from "ml-matrix";
 import { describe, expect, it } from "vitest";
 import { answerCallout, measureCallout } from "../callouts/index.ts";
 import {
@@ -30,9 +31,12 @@ import {
 } from "../testing/parts.ts";
 import { lackOf } from "./equations.ts";
 import { relationsIn } from "./holds/index.ts";
+import { rowsOf } from "./agreeing.ts";
+import { toldBy } from "./ask.ts";
 import { assignment } from "./assignment.ts";
 import { makeTrue, numbersStanding, proposeLinks, trueLimit, type TrueAnswer } from "./index.ts";
 import { modelOf } from "./model.ts";
+import { rankOf } from "./sparse/rank.ts";
 
 /** The areas of all contours, the largest first: what is not called (a thread's hole) is left out. */
 const areasOf = (drawing: Drawing, without = 0): readonly number[] =>
@@ -143,13 +147,52 @@ it("a land that was made by an offset goes with its outline, which stays that fa
 });
 
 it("loose pieces that only meet are made true as joined ones are", () => {
-  // the hearth is called to sharp corners, which are places of chains
-  for (const [name, plan] of Object.entries(PARTS).filter(([part]) => part !== "hearth")) {
+  // those two are called to sharp corners, which are places of chains
+  for (const [name, plan] of Object.entries(PARTS).filter(([part]) => part !== "hearth" && part !== "cover")) {
     const [call] = plan().calls.filter(({ kind }) => kind === "radius" || kind === "diameter");
     const value = 1.05 * call!.value;
     const answer = revised(loosePart(plan()), call!.name, value);
     if (!answer.ok) throw new Error(`${name}: ${answer.refusal.code}`);
     expectAreas(applyEdit(loosePart(plan()), answer.value.edit), partOf(plan({ [call!.name]: value })), 1e-12);
+  }
+});
+
+it("of numbers that fight any one left out lets the others be true", () => {
+  const drawing = partOf(stepped(160, 130, 30));
+  const all = new Map([
+    [named(drawing, "whole").id, 160],
+    [named(drawing, "one").id, 130],
+    [named(drawing, "other").id, 40],
+  ]);
+  expect(makeTrue(drawing, { callouts: [...all.keys()], values: all })).toMatchObject({ ok: false });
+  for (const left of all.keys()) {
+    const without = applyEdit(drawing, answerCallout(drawing, left, [])!);
+    const values = new Map([...all].filter(([id]) => id !== left));
+    expect(makeTrue(without, { callouts: [...values.keys()], values }).ok, String(left)).toBe(true);
+  }
+});
+
+it("the rank of what is called and what holds in each part is that of a dense singular value decomposition", () => {
+  for (const [name, plan] of Object.entries(PARTS)) {
+    const drawing = partOf(plan());
+    const model = modelOf(drawing);
+    const told = toldBy(model, { callouts: calloutsOf(drawing).map(({ id }) => id) });
+    const equations = [
+      ...model.structure,
+      ...relationsIn(model, "exact").flatMap((one) => one.equations),
+      ...told.flatMap((one) => one.equations),
+    ];
+    const width = model.start.length;
+    const rows = rowsOf(equations, model.start, new Float64Array(width).fill(NaN)).map(({ row }) => row);
+    const rank = rankOf(width, rows);
+    const dense = Matrix.zeros(rows.length, width);
+    rows.forEach((row, k) => {
+      rank.add(row);
+      const length = Math.hypot(...row.by);
+      row.at.forEach((i, n) => void dense.set(k, i, row.by[n]! / length));
+    });
+    const values = new SingularValueDecomposition(dense, { autoTranspose: true }).diagonal;
+    expect(rank.count(), name).toBe(values.filter((value) => value > 1e-9).length);
   }
 });
 

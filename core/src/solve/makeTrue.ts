@@ -93,7 +93,7 @@ const reaching = <T extends { readonly equations: readonly Equation[] }>(all: re
 const revised = (model: Model, told: readonly Told[], relations: readonly Relation[], fixed: Float64Array): Answer => {
   const start = Float64Array.from(model.start);
   const near = reaching(groupsOf(model, told, relations), fixed);
-  const agreed = agreeing(start.length, start, fixed, near);
+  const agreed = agreeing(start.length, start, fixed, near, model.near);
   const [fight] = agreed.atOdds.filter(({ one }) => one !== "structure");
   if (fight) {
     const all = [fight.one, ...fight.with];

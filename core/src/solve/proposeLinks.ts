@@ -1,4 +1,3 @@
-import { measureCallout } from "../callouts/measure.ts";
 import type { Callout } from "../drawing/callout.ts";
 import { calloutsOf, curveAt, cutEntities, drawingBounds, picturesOf, type Drawing } from "../drawing/drawing.ts";
 import type { Edit } from "../drawing/edit.ts";
@@ -9,7 +8,7 @@ import { draftEdit } from "../edits/draftEdit.ts";
 import { boundsExtent } from "../geometry/bounds.ts";
 import { curveNearest, type Curve } from "../geometry/curve.ts";
 import { pieceCentre, pieceLength, pieceRadius } from "../geometry/piece.ts";
-import { distance, type Point } from "../geometry/point.ts";
+import { cross, distance, dot, midpoint, subtract, unit, type Point } from "../geometry/point.ts";
 import { least } from "../numeric/greatest.ts";
 import type { Id } from "../numeric/id.ts";
 import { assignment } from "./assignment.ts";
@@ -38,6 +37,8 @@ const ERRORS: Readonly<Partial<Record<Callout["kind"], number>>> = {
   length: 0.04,
   centres: 0.03,
 };
+/** Places are off by this part of the drawing's size as well, which tells on short distances. */
+const PLACES_OFF = 0.008;
 /** A pin lies about this part of the drawing's size from what it speaks of. */
 const PIN_ERROR = 0.12;
 /** More than so many errors off is another thing; less than so many to the next best has to be asked. */
@@ -72,9 +73,9 @@ const candidatesOf = (drawing: Drawing): readonly Candidate[] => {
       straight.forEach((p, i) =>
         straight.slice(i + 1).forEach((q) => {
           const links = [p.ref, q.ref];
-          const state = measureCallout(drawing, { id: 0, kind: "length", value: 0, name: "", links });
-          if (state.state !== "not placed" && state.measured > 0)
-            found.push({ links, measures: state.measured, fits: { length: 0.4 }, curves: [p.curve, q.curve] });
+          const far = apartBy(p.curve, q.curve);
+          if (far !== undefined && far > 0)
+            found.push({ links, measures: far, fits: { length: 0.4 }, curves: [p.curve, q.curve] });
         }),
       );
   }
@@ -109,6 +110,18 @@ const candidatesOf = (drawing: Drawing): readonly Candidate[] => {
   return found;
 };
 
+/** In a drawing that is not exact yet edges this nearly parallel (cosine) have a distance. */
+const NEARLY_PARALLEL = Math.cos((8 * Math.PI) / 180);
+
+/** How far the middle of the shorter of two straight pieces lies from the longer's line; undefined where aslant. */
+const apartBy = (p: Curve, q: Curve): number | undefined => {
+  if (p.kind !== "piece" || q.kind !== "piece") return undefined;
+  const [short, long] = distance(p.a, p.b) <= distance(q.a, q.b) ? [p, q] : [q, p];
+  const [u, v] = [unit(subtract(short.b, short.a)), unit(subtract(long.b, long.a))];
+  if (!u || !v || Math.abs(dot(u, v)) < NEARLY_PARALLEL) return undefined;
+  return Math.abs(cross(v, subtract(midpoint(short.a, short.b), long.a)));
+};
+
 const roundOf = (links: readonly Ref[], curves: readonly Curve[], radius: number, whole: boolean): Candidate => ({
   links,
   measures: radius,
@@ -130,7 +143,7 @@ const missOf = (callout: Callout, one: Candidate, pin: Point | undefined, size: 
   const isRound = callout.kind === "radius" || callout.kind === "diameter";
   if (isRound && one.links.length !== wanted) return Infinity;
   const measured = callout.kind === "diameter" ? 2 * one.measures : one.measures;
-  const off = (measured - callout.value) / (error * callout.value);
+  const off = (measured - callout.value) / Math.hypot(error * callout.value, isRound ? 0 : PLACES_OFF * size);
   const away = pin ? least(one.curves.map((curve) => curveNearest(curve, pin).distance)) / (PIN_ERROR * size) : 0;
   return Math.hypot(off, fit, away);
 };
@@ -174,7 +187,7 @@ export const proposeLinks = (drawing: Drawing): readonly LinkProposal[] => {
     (costs[i] as number[])[own] = 10 * none;
     const other = totalOf(assignment(costs));
     (costs[i] as number[])[own] = kept;
-    const isPlain = Math.sqrt(other - total + kept) - Math.sqrt(kept) > PLAIN;
+    const isPlain = kept <= PLAIN ** 2 && Math.sqrt(other - total + kept) - Math.sqrt(kept) > PLAIN;
     return { callout: callout.id, among, ...(isPlain ? { links: candidates[own]!.links } : {}) };
   });
 };

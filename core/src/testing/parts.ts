@@ -521,6 +521,72 @@ export const tapped = ({ width = 40, height = 60, drill = 17.5 } = {}): PartPlan
   };
 };
 
+/** The cover: a slab, a recess above it, a straight top to a boss, a tangent line down to the base, fillets. */
+export const cover = ({
+  base = 7,
+  bossX = 7.5,
+  boss = 1.5,
+  toe = 1,
+  crown = 0.75,
+  fillet = 0.25,
+  slab = 1,
+  recess = 1,
+  wall = 0.5,
+  deep = 2.5,
+  high = 4,
+} = {}): PartPlan => {
+  const centre = { x: bossX, y: high - boss };
+  const away = Math.hypot(centre.x - base, centre.y);
+  const long = Math.sqrt(away * away - boss * boss);
+  const heading = Math.atan2(centre.y, centre.x - base) - Math.asin(boss / away);
+  const back = toe / Math.tan((Math.PI - heading) / 2);
+  const [c, s] = [Math.cos(heading), Math.sin(heading)];
+  const up = slab + recess;
+  const ends: readonly (readonly [name: string, x: number, y: number, radius: number])[] = [
+    ["bottom", 0, 0, 0],
+    ["toe", base - back, 0, toe],
+    ["flank", base + back * c, back * s, 0],
+    ["boss", base + long * c, long * s, boss],
+    ["top", bossX, high, 0],
+    ["crown", wall + crown, high, crown],
+    ["wall", wall, high - crown, 0],
+    ["ledge", wall, up, 0],
+    ["fillet 0", deep - fillet, up, -fillet],
+    ["recess", deep, up - fillet, 0],
+    ["fillet 1", deep, slab + fillet, -fillet],
+    ["shelf", deep - fillet, slab, 0],
+    ["end", 0, slab, 0],
+  ];
+  const outline = ends.map(([name, x, y, radius], i): readonly [string, Piece] => {
+    const [, u, v] = ends[(i + 1) % ends.length]!;
+    const [a, b] = [
+      { x, y },
+      { x: u, y: v },
+    ];
+    if (name === "boss") return [name, arcBetween(a, b, centre, true)];
+    const half = radius === 0 ? 0 : Math.asin(distance(a, b) / (2 * radius));
+    return [name, { a, b, bulge: Math.tan(half / 2) }];
+  });
+  return {
+    unit: "in",
+    outlines: [named(outline)],
+    circles: {},
+    calls: [
+      { name: "base", kind: "length", value: base, of: ["bottom.start", "toe.sharp"] },
+      { name: "bossX", kind: "length", value: bossX, of: ["end", "boss.centre"] },
+      { name: "boss", kind: "radius", value: boss, of: ["boss"] },
+      { name: "toe", kind: "radius", value: toe, of: ["toe"] },
+      { name: "crown", kind: "radius", value: crown, of: ["crown"] },
+      { name: "fillet", kind: "radius", value: fillet, of: ["fillet 0", "fillet 1"], times: 2 },
+      { name: "slab", kind: "length", value: slab, of: ["end"] },
+      { name: "recess", kind: "length", value: recess, of: ["shelf", "ledge"] },
+      { name: "wall", kind: "length", value: wall, of: ["end", "wall"] },
+      { name: "deep", kind: "length", value: deep, of: ["end", "recess"] },
+      { name: "high", kind: "length", value: high, of: ["bottom", "top"] },
+    ],
+  };
+};
+
 /** Parts by their names: what each is made of, from what is called. A slot is called by its centres. */
 export const PARTS: Readonly<Record<string, (values?: Readonly<Record<string, number>>) => PartPlan>> = {
   rocker,
@@ -533,6 +599,7 @@ export const PARTS: Readonly<Record<string, (values?: Readonly<Record<string, nu
   hand,
   nameplate,
   tapped,
+  cover,
 };
 
 /** A rack of so many pieces, level runs joined by tangent arcs up and down, and as many holes in a row below it. */

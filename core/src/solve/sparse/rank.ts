@@ -11,7 +11,7 @@ export type Rank = {
 };
 
 /** What is left of a row of length 1 when it follows from the others: rounding. */
-const FOLLOWS = 1e-11;
+const FOLLOWS = 1e-9;
 
 /** A row that is kept, by its first column's value and its others, in any order. */
 type Kept = { first: number; readonly columns: number[]; readonly values: number[] };
