@@ -7,7 +7,8 @@ import { isLarge } from "../derived.ts";
 import { useBench, useSession } from "../SessionContext.tsx";
 import { useShownSketches } from "../SketchesContext.ts";
 import { BoardMenu } from "./BoardMenu.tsx";
-import { paintDrawing, paintLively, paintPainted, type Images } from "./paint.ts";
+import { paintLively } from "./paintLively.ts";
+import { paintDrawing, paintPainted, type Images } from "./paintStill.ts";
 import { readPalette } from "./palette.ts";
 
 const raw = (context: Konva.Context): CanvasRenderingContext2D =>

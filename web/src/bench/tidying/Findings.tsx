@@ -1,5 +1,5 @@
 import { useVirtualizer } from "@tanstack/react-virtual";
-import { CircleCheck, CircleHelp, X } from "lucide-react";
+import { CircleCheck, CircleHelp } from "lucide-react";
 import { useRef, useState } from "react";
 import { entityOf, settingsOf, unitOf } from "@ash-edge/core/drawing";
 import { leftFindings } from "@ash-edge/core/edits";
@@ -10,6 +10,7 @@ import { shapeBounds } from "@ash-edge/core/shape";
 import { shapePath } from "../../store/index.ts";
 import { Segmented } from "../../ui/Choice.tsx";
 import type { MetFinding } from "../../worker/tidy.worker.ts";
+import { PanelHead } from "../PanelHead.tsx";
 import { useBench, useSession } from "../SessionContext.tsx";
 import { foundIn } from "../state/index.ts";
 import { focusBoard } from "../useBenchKeys.ts";
@@ -42,18 +43,7 @@ export const Findings = () => {
       aria-label="Findings"
       className="card flex h-full flex-col overflow-hidden"
     >
-      <header className="flex items-center gap-2 px-3 py-1.5">
-        <b className="flex-1">Findings</b>
-        <button
-          type="button"
-          aria-label="Back to the pieces"
-          title="Back to the pieces"
-          onClick={act.closeTidy}
-          className="grid h-6 w-6 place-items-center rounded-card text-soft hover:text-ink"
-        >
-          <X size={14} aria-hidden="true" />
-        </button>
-      </header>
+      <PanelHead title="Findings" onClose={act.closeTidy} />
       <p className="px-3 pb-1.5 text-xs text-soft" aria-live="polite">
         {working ? "looking …" : looked ? summaryOf(open, aside.length) : "not looked over"}
       </p>
