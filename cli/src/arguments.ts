@@ -42,6 +42,8 @@ export type Arguments = {
   /** Callouts with their new numbers, for `true`; and whether only what is left open is listed. */
   readonly set: readonly string[];
   readonly open: boolean;
+  /** The drawing is exact as it is: what is nearly level, tangent or alike does not come to be. */
+  readonly asDrawn: boolean;
   /** The file with the machine's profile, for `release`. */
   readonly profile?: string;
   /** How a job stands on paper, for `sheet`. */
@@ -49,6 +51,7 @@ export type Arguments = {
     readonly paper: PaperName;
     readonly portrait: boolean;
     readonly template: boolean;
+    readonly questions: boolean;
     readonly scale?: number | undefined;
   };
   readonly offset?: {
@@ -92,9 +95,11 @@ A CSV is a table of the contours.
   --thickness T           check: how thick it is, for walls; --material NAME, such as granite
   --set CALLOUT=NUMBER    true: a revised number; the callout by its number, its name or both
   --open                  true: lists and writes nothing
+  --as-drawn              true: the drawing is exact as it is; what is nearly level, tangent or alike is left so
   --profile P             release: the machine's profile, as it is saved under Settings
   --paper A4|A3|…|ANSI B|…  sheet: the paper (A3), landscape; --portrait
-  --scale 1:2             sheet: drawing on paper (as it fits); --template: true size over as many pages as it needs
+  --scale 1:2             sheet: drawing on paper (as it fits); --template: true size over as many pages as it needs;
+                          --questions: what the customer is to be asked, on pages of their own
   --by D                  how far, in the drawing's unit; out makes material grow: outer contours grow, holes shrink
   --corner round|sharp|flat
                           how corners come out (round); a sharp one farther than --limit distances away is flat (4)
@@ -160,9 +165,9 @@ const COMMON = {
 const OF_OFFSET = { by: TEXT, side: TEXT, corner: TEXT, times: TEXT, limit: TEXT } as const;
 const OF_CONVERT = { arcs: TEXT, traced: SWITCH } as const;
 const OF_CHECK = { tool: TEXT, wall: TEXT, thickness: TEXT, material: TEXT } as const;
-const OF_TRUE = { set: { ...TEXT, multiple: true }, open: SWITCH } as const;
+const OF_TRUE = { set: { ...TEXT, multiple: true }, open: SWITCH, "as-drawn": SWITCH } as const;
 const OF_RELEASE = { profile: TEXT } as const;
-const OF_SHEET = { paper: TEXT, scale: TEXT, portrait: SWITCH, template: SWITCH } as const;
+const OF_SHEET = { paper: TEXT, scale: TEXT, portrait: SWITCH, template: SWITCH, questions: SWITCH } as const;
 /** What those that write and mend nothing take of the common ones. */
 const LOOKING: Readonly<Partial<Record<Command, ReadonlySet<string>>>> = {
   check: new Set(["json", "units", ...Object.keys(OF_CHECK)]),
@@ -265,10 +270,12 @@ export const readArguments = (command: Command, words: readonly string[]): Argum
     traced,
     set: values.set ?? [],
     open,
+    asDrawn: values["as-drawn"] === true,
     sheet: {
       paper: given("paper", (option, text) => oneOf(option, text, PAPER_NAMES)) ?? "A3",
       portrait: values.portrait === true,
       template: values.template === true,
+      questions: values.questions === true,
       scale: given("scale", scaleOf),
     },
     ...(values.profile === undefined ? {} : { profile: values.profile }),

@@ -11,11 +11,12 @@ afterEach(() => void vi.restoreAllMocks());
 
 const HEAD = { number: "0914", name: "Rocker plate", customer: "", material: "", thickness: "", quantity: 1, due: "" };
 const saved = (drawing: Drawing): string => file(writeJobFile(HEAD, drawing, []), "part.ashedge.json");
-const areaIn = (path: string): number => {
+const outlineIn = (path: string) => {
   const job = readJobFile(readFileSync(path, "utf8"));
   if (!job.ok) throw new Error(job.refusal.code);
-  return profileOf(drawingFromRows(job.value.drawing as never, job.value.nextId)).contours[0]!.area;
+  return profileOf(drawingFromRows(job.value.drawing as never, job.value.nextId)).contours[0]!;
 };
+const areaIn = (path: string): number => outlineIn(path).area;
 
 it("revised numbers are made true, written, and read back as their closed form has them", async () => {
   const out = join(folder(), "out.ashedge.json");
@@ -50,6 +51,25 @@ it("lists what is left open, what follows, and numbers that fight with all their
   );
   const fights = await run("true", saved(partOf(stepped(160, 130, 40))), "--open", "--json");
   expect(JSON.parse(fights.out)).toMatchObject({ atOdds: ["160 whole", "130 one", "40 other"] });
+});
+
+it("what it took for not exact yet is said, and left as it is drawn where that is asked", async () => {
+  const edges = [
+    [0, 0],
+    [100, 2],
+    [98, 61],
+    [-1, 60],
+  ].map(([x, y]) => ({ x: x!, y: y! }));
+  const outline = edges.map((a, i) => ({ name: `edge ${i}`, a, b: edges[(i + 1) % 4]!, bulge: 0 }));
+  const calls = [{ name: "long", kind: "length" as const, value: 105, of: ["edge 0"] }];
+  const job = saved(partOf({ unit: "mm", outlines: [outline], circles: {}, calls }));
+  const [meant, drawn] = [join(folder(), "meant.ashedge.json"), join(folder(), "drawn.ashedge.json")];
+  expect((await run("true", job, "-o", meant)).out).toContain("(--as-drawn)");
+  expect((await run("true", job, "--as-drawn", "-o", drawn)).out).not.toContain("as-drawn)");
+  // a rectangle 105 long, or the slants as they are
+  const slants = (path: string): number =>
+    outlineIn(path).pieces.filter(({ a, b }) => Math.min(Math.abs(b.x - a.x), Math.abs(b.y - a.y)) > 1e-9).length;
+  expect([slants(meant), slants(drawn)]).toEqual([0, 4]);
 });
 
 it.each([

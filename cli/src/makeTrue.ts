@@ -1,5 +1,6 @@
 import { rename, writeFile } from "node:fs/promises";
-import { calloutsOff, calloutText, changeCallout } from "@ash-edge/core/callouts";
+import { calloutText, changeCallout } from "@ash-edge/core/callouts";
+import { calloutsOff } from "@ash-edge/core/checks";
 import { applyEdit, calloutsOf, unitOf, type Callout, type Drawing } from "@ash-edge/core/drawing";
 import { readTypedValue, showLength, type Id } from "@ash-edge/core/numeric";
 import {
@@ -7,12 +8,13 @@ import {
   followsWords,
   heldWords,
   movesWords,
+  nothingOpenWords,
   oddsWords,
   openWords,
   relationWords,
   sayRefusal,
 } from "@ash-edge/core/say";
-import { lookTrue, numbersStanding, type Held, type TrueLook } from "@ash-edge/core/solve";
+import { lookTrue, numbersStanding, oddsIn, type Held, type TrueLook } from "@ash-edge/core/solve";
 import type { Arguments } from "./arguments.ts";
 import { openJob } from "./openFile.ts";
 import { Unusable } from "./unusable.ts";
@@ -65,8 +67,12 @@ const said = (drawing: Drawing, look: TrueLook): readonly string[] => {
     const holding = [...counts].map(([kind, count]) => heldWords(kind, count)).join(", ");
     return [
       movesWords(look.moves),
+      ...(look.rough
+        ? ["taken as not exact yet: what is nearly level, tangent or alike comes to be (--as-drawn)"]
+        : []),
       ...(holding ? [`held: ${holding}`] : []),
       ...look.letGo.filter(({ kind }) => kind !== "size").map((one) => `let go: ${relationWords(drawing, one)}`),
+      ...look.lost.map((id) => `holds no more: ${calloutName(drawing, id)}`),
       ...look.doubtful.map((id) => `is it right? ${calloutName(drawing, id)} is far from what is drawn`),
     ];
   }
@@ -83,7 +89,7 @@ const listed = (drawing: Drawing, json: boolean): Told => {
   const standing = numbersStanding(drawing);
   const off = calloutsOff(drawing);
   const look = off.length > 0 ? lookTrue(drawing, { callouts: off }) : undefined;
-  const odds = look && !look.ok && look.odds ? look.odds.callouts : [];
+  const odds = oddsIn(look).flat();
   const code = standing.rough || standing.open.length > 0 || odds.length > 0 ? 1 : 0;
   if (json) {
     const name = (id: Id): string => calloutName(drawing, id);
@@ -99,11 +105,11 @@ const listed = (drawing: Drawing, json: boolean): Told => {
     ...standing.follows.map((one) => followsWords(drawing, one)),
     ...(odds.length > 0 ? [oddsWords(drawing, odds)] : []),
   ];
-  return { code, text: `${lines.length > 0 ? lines.join("\n") : "nothing is left open, nothing is at odds"}\n` };
+  return { code, text: `${lines.length > 0 ? lines.join("\n") : `left open: ${nothingOpenWords(standing.unseen)}`}\n` };
 };
 
 /** Makes the numbers of a saved job true and writes the job; or lists what they leave open. */
-export const makeJobTrue = async ({ inputs, out, json, set, open }: Arguments): Promise<Told> => {
+export const makeJobTrue = async ({ inputs, out, json, set, open, asDrawn }: Arguments): Promise<Told> => {
   const [input, ...more] = inputs;
   if (input === undefined || more.length > 0) throw new Unusable("true takes one saved job; see --help");
   const { drawing: before, head, sketches } = await openJob(input);
@@ -111,7 +117,7 @@ export const makeJobTrue = async ({ inputs, out, json, set, open }: Arguments): 
   const { drawing, ids } = revised(before, set);
   const asked = ids.length > 0 ? ids : calloutsOff(drawing);
   const nothing = asked.length === 0;
-  const look = nothing ? undefined : lookTrue(drawing, { callouts: asked });
+  const look = nothing ? undefined : lookTrue(drawing, { callouts: asked, asDrawn });
   const lines = look ? said(drawing, look) : ["every placed number is true already"];
   const made = look?.ok ? applyEdit(drawing, look.edit) : drawing;
   const written = !look || look.ok;

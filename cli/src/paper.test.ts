@@ -170,6 +170,20 @@ describe("ash-edge sheet", () => {
     expect(text).toContain("2 of 2");
   });
 
+  it("questions for the customer stand on pages of their own, numbered, each with a line for its answer", async () => {
+    const out = join(folder(), "sheet.pdf");
+    const open = Array.from({ length: 12 }, (_, k) => ({ kind: "length", value: 7, name: `slope ${k}` }) as const);
+    // of a plate that nothing calls but its bore: two sizes and where the bore lies
+    expect(await run("sheet", job(100, 60, "mm", CALLOUTS), "-o", out, "--questions")).toMatchObject({ code: 0 });
+    const text = words(out);
+    expect(text).toContain("Questions for the customer");
+    expect(text).toMatch(/1\s+What is the .*\? It is drawn as/);
+    expect(text).toContain("2 of 2");
+    // none of it where none is asked for
+    await run("sheet", job(100, 60, "mm", open), "-o", out);
+    expect(words(out)).not.toContain("Questions");
+  });
+
   it("a template lies over pages in true size, each with a bar of 100 mm", async () => {
     const out = join(folder(), "template.pdf");
     const { code, out: said } = await run("sheet", job(500, 300), "-o", out, "--template", "--paper", "A4");

@@ -1,7 +1,7 @@
 import { readFile, rename, writeFile } from "node:fs/promises";
 import { createRequire } from "node:module";
 import { unitOf } from "@ash-edge/core/drawing";
-import { sayRefusal } from "@ash-edge/core/say";
+import { questionsOf, sayRefusal } from "@ash-edge/core/say";
 import { sheetPages, templatePages, type Paper, type PaperPage } from "@ash-edge/core/sheet";
 import { writePdf } from "@ash-edge/core/sheet/pdf";
 import type { Arguments } from "./arguments.ts";
@@ -36,6 +36,7 @@ export const sheetOf = async ({
       scale: sheet.scale,
       shift: { x: 0, y: 0 },
       callouts: true,
+      questions: sheet.questions ? questionsOf(drawing) : [],
       title: {
         shop: "",
         job: head.number,

@@ -4,7 +4,7 @@ import { answerCallout, measureCallout } from "@ash-edge/core/callouts";
 import { applyEdit, calloutsOf, entitiesOf, type Drawing } from "@ash-edge/core/drawing";
 import { profileOf } from "@ash-edge/core/profile";
 import { randomFrom } from "../../core/src/testing/contours.ts";
-import { partOf, rocker, roughened, stepped } from "../../core/src/testing/parts.ts";
+import { partOf, rack, rocker, roughened, stepped } from "../../core/src/testing/parts.ts";
 import { drawingOf } from "../support/annotated.ts";
 import { Bench, typeOver } from "../support/bench.ts";
 import { noDemo } from "../support/demo.ts";
@@ -190,7 +190,12 @@ test("a part drawn by hand: callouts are put where they belong, or asked for, an
     await which.first().getByRole("button").first().click();
     await expect.poll(placed).toBe(before + 1);
   }
-  await expect(panel(page).getByRole("status", { name: "What would move" })).toContainText("It is not exact yet");
+  await expect(panel(page)).toContainText("It is not exact yet");
+  // taken as it is drawn nothing is levelled or made tangent; and back
+  await panel(page).getByRole("button", { name: "as it is drawn" }).click();
+  await expect(panel(page)).toContainText("Taken as it is drawn");
+  await panel(page).getByRole("button", { name: "as it is meant" }).click();
+  await expect(panel(page)).toContainText("It is not exact yet");
   await panel(page).getByRole("button", { name: "Make true" }).click();
   await expect(panel(page)).toContainText("No placed number is off.");
   const exact = outline(partOf(plan));
@@ -201,6 +206,38 @@ test("a number that is far from what is drawn by hand is asked about before it i
   const bench = await openDrawn(page, roughened(partOf({ ...rocker(), unit: "mm" }), randomFrom(3)));
   await revise(bench, "Ø ≈ 1.188", "Ø 1.8175 bore");
   await expect(panel(page)).toContainText("Is Ø ≈ 1.817 bore right? It is far from what is drawn.");
+});
+
+test("on a chain of 600 pieces the page stays live while it is worked out, and stop stops it", async ({ page }) => {
+  const drawing = partOf(rack(600));
+  const bench = await openDrawn(page, drawing);
+  await revise(bench, "10 low 0", "12 low 0");
+  const busy = panel(page).getByRole("progressbar", { name: "Working it out" });
+  await expect(busy).toBeVisible();
+  await panel(page).getByRole("button", { name: "Stop" }).click();
+  await expect(busy).toHaveCount(0);
+  await expect(panel(page).getByRole("alert")).toContainText("It was not looked what would move.");
+  const before = await bench.revision();
+  await panel(page).getByRole("button", { name: "Look now" }).click();
+  // while it works the page draws: so many frames before it is done
+  const frames = await busy.evaluate(
+    (bar) =>
+      new Promise<number>((resolve) => {
+        let count = 0;
+        const frame = (): void => {
+          if (!bar.isConnected) resolve(count);
+          else requestAnimationFrame(frame);
+          count++;
+        };
+        requestAnimationFrame(frame);
+      }),
+  );
+  expect(frames).toBeGreaterThan(20);
+  await expect(panel(page).getByRole("status", { name: "What would move" })).toContainText("move", { timeout: 30_000 });
+  await panel(page).getByRole("button", { name: "Make true" }).click();
+  await expect.poll(() => bench.revision()).toBe(before + 1);
+  // two more of what is 30 high
+  expect(outline(await drawingOf(bench)) - outline(drawing)).toBeCloseTo(60, 8);
 });
 
 /** The radius of a chain's first arc, to three decimals. */

@@ -1,6 +1,7 @@
 import { expect, test, type Page } from "@playwright/test";
 import { execFileSync } from "node:child_process";
 import { calloutsOf, newDrawing, type Drawing } from "@ash-edge/core/drawing";
+import { partOf, rocker } from "../../core/src/testing/parts.ts";
 import { typeOver } from "../support/bench.ts";
 import { plateWith } from "../support/plate.ts";
 import { openDrawn } from "../support/storedJob.ts";
@@ -100,4 +101,22 @@ test("a scale that does not fit is said with one that does; a template over page
   await openDrawn(page, newDrawing("mm"), { number: "7302" });
   await page.goto(`${new URL(page.url()).pathname}/sheet`);
   await expect(page.getByRole("alert")).toContainText("Nothing is drawn that could stand on paper.");
+});
+
+test("what the customer is to be asked stands on a page of its own, in the PDF, too", async ({ page }) => {
+  const plan = rocker();
+  await openDrawn(page, partOf({ ...plan, unit: "mm", calls: plan.calls.filter(({ name }) => name !== "tap") }));
+  await page.goto(`${new URL(page.url()).pathname}/sheet`);
+  const paper = page.getByRole("region", { name: "Paper" });
+  await expect(page.getByRole("img")).toHaveCount(1);
+  await paper.getByRole("checkbox", { name: "questions for the customer" }).click();
+  await expect(page.getByRole("img")).toHaveCount(2);
+  const asked = page.getByRole("img", { name: "Page 2 of 2" });
+  await expect(asked).toContainText("What is the Ø of the hole? It is drawn as ~ 0.313.");
+  await expect(asked).toContainText("What is the x of the hole Ø ~ 0.313? It is drawn as 2.5.");
+  expect(wordsOf(await savePdf(page))).toContain("Questions for the customer");
+  // with nothing open there is no such page, and it is said
+  await openDrawn(page, plate(120, 80), { number: "7303" });
+  await page.goto(`${new URL(page.url()).pathname}/sheet`);
+  await expect(paper).toContainText(/questions for the customer\s*[1-9]/);
 });

@@ -1,4 +1,4 @@
-import { answerCallout, measureCallout } from "@ash-edge/core/callouts";
+import { answerCallout } from "@ash-edge/core/callouts";
 import { applyEdit, calloutsOf, type Drawing } from "@ash-edge/core/drawing";
 import { profileOf } from "@ash-edge/core/profile";
 import { makeTrue, numbersStanding, proposeLinks } from "@ash-edge/core/solve";
@@ -6,7 +6,7 @@ import { relationsIn, type Relation } from "../../core/src/solve/holds/index.ts"
 import { linAt } from "../../core/src/solve/lin.ts";
 import { modelOf, type Model } from "../../core/src/solve/model.ts";
 import { randomFrom } from "../../core/src/testing/contours.ts";
-import { partOf, PARTS, rack, roughened, type PartPlan } from "../../core/src/testing/parts.ts";
+import { partIfAny, partOf, PARTS, rack, roughened } from "../../core/src/testing/parts.ts";
 import { median, say } from "./report.ts";
 
 const SEEDS = 60;
@@ -27,15 +27,6 @@ const sameAreas = (p: Drawing, q: Drawing, without: number): boolean => {
   return one!.slice(0, one!.length - without).every((area, i) => Math.abs(area / other![i]! - 1) < 1e-10);
 };
 
-const anew = (plan: () => PartPlan): Drawing | undefined => {
-  try {
-    const drawing = partOf(plan());
-    return calloutsOf(drawing).every((one) => measureCallout(drawing, one).state === "true") ? drawing : undefined;
-  } catch {
-    return undefined;
-  }
-};
-
 const revisions = (plan: (typeof PARTS)[string]): readonly (string | number)[] => {
   const drawing = partOf(plan());
   const times: number[] = [];
@@ -45,7 +36,7 @@ const revisions = (plan: (typeof PARTS)[string]): readonly (string | number)[] =
       const value = factor * callout.value;
       const values = new Map([[callout.id, value]]);
       const answer = timed(() => makeTrue(drawing, { callouts: [callout.id], values }), times);
-      const exact = anew(() => plan({ [callout.name]: value }));
+      const exact = partIfAny(() => plan({ [callout.name]: value }));
       if (!answer.ok) {
         if (exact && answer.refusal.code !== "true-spoils") wrong++;
         else refused++;

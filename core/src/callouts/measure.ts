@@ -1,7 +1,7 @@
 import { placeOf } from "../attach/places.ts";
 import { spanBetween } from "../attach/spanBetween.ts";
 import type { Callout } from "../drawing/callout.ts";
-import { calloutsOf, curveAt, entityOf, roundAt, settingsOf, threadMarkOn, type Drawing } from "../drawing/drawing.ts";
+import { curveAt, entityOf, roundAt, settingsOf, threadMarkOn, type Drawing } from "../drawing/drawing.ts";
 import type { Ref } from "../drawing/ref.ts";
 import { carrierOf, curveLength, isSmooth } from "../geometry/curve.ts";
 import { circleThrough } from "../construct/circlesThrough.ts";
@@ -9,7 +9,6 @@ import { chainPieces } from "../contour/chain.ts";
 import { pieceLength } from "../geometry/piece.ts";
 import { angleOf, cross, distance, subtract, type Point } from "../geometry/point.ts";
 import { signedAngle, toDegrees } from "../numeric/angle.ts";
-import type { Id } from "../numeric/id.ts";
 import { SAME_DIRECTION, TRUE_WITHIN } from "../numeric/tolerance.ts";
 
 /** How a callout stands: by `by` = measured - called. */
@@ -189,9 +188,3 @@ export const standingAt = (
   const within = allowed !== undefined && by >= allowed.low - TRUE_WITHIN && by <= allowed.high + TRUE_WITHIN;
   return { state: within ? "within" : "off", measured, by };
 };
-
-/** Placed callouts that are to hold and do not: the drawing measures another number, beyond what it may be off. */
-export const calloutsOff = (drawing: Drawing): readonly Id[] =>
-  calloutsOf(drawing)
-    .filter((one) => !one.reference && measureCallout(drawing, one).state === "off")
-    .map(({ id }) => id);

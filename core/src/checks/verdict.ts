@@ -1,6 +1,7 @@
 import { measureCallout, type CalloutState } from "../callouts/measure.ts";
 import type { Callout } from "../drawing/callout.ts";
 import { calloutsOf, settingsOf, type Drawing } from "../drawing/drawing.ts";
+import type { Id } from "../numeric/id.ts";
 import { showLength } from "../numeric/showValue.ts";
 import { TRUE_WITHIN } from "../numeric/tolerance.ts";
 import type { Unit } from "../numeric/units.ts";
@@ -55,11 +56,20 @@ export const wasLooked = (row: CalloutRow): boolean => {
   return then !== undefined && now !== undefined && Math.abs(now - then) <= TRUE_WITHIN;
 };
 
+/** Off, and not waived: what is to hold and does not. */
+export const isOff = (row: CalloutRow): boolean => row.state.state === "off" && !isWaived(row);
+
+/** Placed callouts that are to hold and do not: the drawing measures another number, beyond what it may be off. */
+export const calloutsOff = (drawing: Drawing): readonly Id[] =>
+  calloutRows(drawing)
+    .filter(isOff)
+    .map(({ callout }) => callout.id);
+
 /** How many callouts there are, are answered by nothing (or not by all that they ask for), are off, and are waived. */
 export const standingOf = (rows: readonly CalloutRow[]): Standing => {
   const open = rows.filter((row) => !holds(row));
   const wanting = open.filter((row) => !isWaived(row));
-  const off = wanting.filter(({ state }) => state.state === "off").length;
+  const off = wanting.filter(isOff).length;
   return { called: rows.length, off, notPlaced: wanting.length - off, waived: open.length - wanting.length };
 };
 

@@ -1,3 +1,4 @@
+export * from "./questions.ts";
 export * from "./say.ts";
 export * from "./sayFinding.ts";
 export * from "./sayTrue.ts";

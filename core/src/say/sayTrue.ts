@@ -21,6 +21,7 @@ const HELD_WORDS: Readonly<Record<RelationKind, readonly [one: string, several: 
   "offset pair": ["offset", "offsets"],
   equal: ["pair of equal radii", "pairs of equal radii"],
   aligned: ["pair of centres in line", "pairs of centres in line"],
+  quarter: ["arc that ends at its quarter", "arcs that end at their quarters"],
   mirror: ["mirrored pair", "mirrored pairs"],
   land: ["land that nothing calls", "lands that nothing calls"],
   size: ["size that nothing calls", "sizes that nothing calls"],
@@ -80,6 +81,12 @@ export const openWords = (drawing: Drawing, { what, of, ref, value }: OpenMeasur
   return `${MEASURES[what]} of the ${name}, now ${what === "angle" ? showAngle(derivedNumber(value)) : shown(value)}`;
 };
 
+/** Where nothing is left open; what was not looked at is said. */
+export const nothingOpenWords = (unseen: number): string =>
+  unseen === 0
+    ? "nothing, the numbers tell all of it."
+    : `nothing but, perhaps, ${unseen} free or flat curve${unseen === 1 ? "" : "s"}: that is not looked at.`;
+
 /** `130 top follows from 160 whole and 30 step`. */
 export const followsWords = (drawing: Drawing, { callout, from }: NumbersStanding["follows"][number]): string =>
   from.length === 0
@@ -94,13 +101,3 @@ export const oddsWords = (drawing: Drawing, callouts: readonly Id[]): string => 
   if (callouts.length === 1) return `${names} can’t be true as long as what holds does.`;
   return `These ${COUNTS[callouts.length] ?? callouts.length} can’t all be true: ${names}.`;
 };
-
-/** What is to be asked of the customer, a line each, to be copied. */
-export const customerQuestions = (
-  drawing: Drawing,
-  { open }: NumbersStanding,
-  odds: readonly (readonly Id[])[],
-): readonly string[] => [
-  ...odds.map((callouts) => `${oddsWords(drawing, callouts)} Which of them is right?`),
-  ...open.map((measure) => `What is the ${openWords(drawing, measure).replace(/, now (.*)$/, "? It is drawn as $1.")}`),
-];

@@ -87,9 +87,9 @@ export const drawnMark = (on: OnPaper, drawn: Drawn): Mark => {
   }
 };
 
-/** A text with what the lettering lacks as a question mark, so that nothing is left out unseen. */
+/** A text with what the lettering lacks as a question mark, so that nothing is left out unseen; about is written ~. */
 export const withLetters = (text: string): string =>
-  [...text].map((letter) => (missingLetter(letter) === undefined ? letter : "?")).join("");
+  [...text.replaceAll("≈", "~")].map((letter) => (missingLetter(letter) === undefined ? letter : "?")).join("");
 
 /** A text that is no wider than so much, its end cut off with an ellipsis. */
 export const fitted = (text: string, height: number, width: number): string => {

@@ -9,6 +9,7 @@ import { convertLength } from "../numeric/units.ts";
 import { calloutBlock, ROW, TABLE_WIDTH } from "./calloutBlock.ts";
 import { outlineBoxes, outlineMarks, outlinesOf, type Outlines } from "./outlines.ts";
 import { boxMark, drawnMark, FRAME, lineMark, type Mark, type OnPaper, type PaperPage } from "./page.ts";
+import { questionPages } from "./questionPages.ts";
 import { frameOf, paperSize, scaleWords, type Paper } from "./paper.ts";
 import { TITLE, titleBlock, type Title } from "./titleBlock.ts";
 
@@ -20,6 +21,8 @@ export type SheetAsked = {
   /** How far the drawing is put from the middle of its room, mm. */
   readonly shift: Point;
   readonly callouts: boolean;
+  /** What is to be asked of the customer, on pages of their own. */
+  readonly questions?: readonly string[];
   readonly title: Omit<Title, "unit" | "scale" | "sheet">;
   /** The customer's sketch: its name and its size in any unit. */
   readonly sketch?: { readonly name: string; readonly width: number; readonly height: number } | undefined;
@@ -81,9 +84,10 @@ const drawnAt = (drawing: Drawing, outlines: Outlines, scale: number) => {
 
 /**
  * A drawing on paper: contours in wide lines, marks and dimensions in narrow ones, its callouts as a table, the title
- * block, the customer's sketch, the frame; callouts that find no room go on to further pages. Refused where nothing is
- * drawn, and where it does not fit at the scale that is asked for, with one that does. Lengths on paper are true within
- * the rounding of a double. Sources: ISO 5455 (scales), 5457 (frame), 7200 (title block), 128-2 (lines).
+ * block, the customer's sketch, the frame; callouts that find no room and questions go on to further pages. Refused
+ * where nothing is drawn, and where it does not fit at the scale that is asked for, with one that does. Lengths on
+ * paper are true within the rounding of a double. Sources: ISO 5455 (scales), 5457 (frame), 7200 (title block), 128-2
+ * (lines).
  */
 export const sheetPages = (drawing: Drawing, asked: SheetAsked): Outcome<Sheet> => {
   const outlines = outlinesOf(drawing);
@@ -139,7 +143,8 @@ export const sheetPages = (drawing: Drawing, asked: SheetAsked): Outcome<Sheet> 
           some.length > 0 ? calloutBlock(some, unit, frame.minX + k * (TABLE_WIDTH + GAP), frame.maxY) : [],
       ),
     );
-  const all = [marks, ...more];
+  const above = { ...frame, minY: frame.minY + TITLE.height + GAP };
+  const all = [marks, ...more, ...questionPages(asked.questions ?? [], above)];
   const pages = all.map((own, i): PaperPage => {
     const title = { ...asked.title, unit, scale: scaleWords(scale), sheet: `${i + 1} of ${all.length}` };
     return {

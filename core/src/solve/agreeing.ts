@@ -81,12 +81,12 @@ const sorted = (width: number, told: readonly Told[], out: ReadonlySet<number>):
   return { rows, lacks, groups, following };
 };
 
-/** The groups whose rows a row that follows is made of: r = Σ c J, the parts by the same system. */
-const madeOf = (width: number, { rows, groups }: Sorted, row: Row): ReadonlySet<number> => {
+/** The groups whose rows a row that follows is made of: r = Σ c J, the parts by the system of all. */
+const madeOf = (system: Factors | undefined, { rows, groups }: Sorted, width: number, row: Row): readonly number[] => {
   const right = new Float64Array(width + rows.length);
   row.at.forEach((i, n) => void (right[i]! += row.by[n]!));
-  const parts = systemOf(width, rows)?.solve(right);
-  return new Set(parts ? groups.filter((_, k) => Math.abs(parts[width + k]!) > NO_SHARE) : []);
+  const parts = system?.solve(right);
+  return parts ? [...new Set(groups.filter((_, k) => Math.abs(parts[width + k]!) > NO_SHARE))] : [];
 };
 
 /**
@@ -112,7 +112,8 @@ export const agreeing = <T>(
       right[width + k] = -lack;
       most = Math.max(most, Math.abs(lack));
     });
-    const change = systemOf(width, now.rows)?.solve(right) ?? right;
+    const system = systemOf(width, now.rows);
+    const change = system?.solve(right) ?? right;
     const wrong = new Map<number, Row>();
     for (const { group, row, lack } of now.following) {
       const does = row.at.reduce((sum, i, n) => sum + row.by[n]! * change[i]!, lack);
@@ -130,7 +131,7 @@ export const agreeing = <T>(
       gone: groups.flatMap(({ from }, i) => (out.has(i) ? [from] : [])),
       atOdds: [...wrong].map(([group, row]) => ({
         one: groups[group]!.from,
-        with: [...madeOf(width, now, row)].map((k) => groups[k]!.from),
+        with: madeOf(system, now, width, row).map((k) => groups[k]!.from),
       })),
     };
   }
@@ -148,10 +149,11 @@ export const followsFrom = <T>(
   // a group with a row of its own says something of its own
   const own = new Set(now.groups);
   const seen = new Set<number>();
+  const system = now.following.length > 0 ? systemOf(width, now.rows) : undefined;
   const following = now.following.flatMap(({ group, row }) => {
     if (own.has(group) || seen.has(group) || row.at.length === 0) return [];
     seen.add(group);
-    return [{ one: groups[group]!.from, from: [...madeOf(width, now, row)].map((k) => groups[k]!.from) }];
+    return [{ one: groups[group]!.from, from: madeOf(system, now, width, row).map((k) => groups[k]!.from) }];
   });
   return { sorted: now, following };
 };

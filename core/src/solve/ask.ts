@@ -17,11 +17,13 @@ export type TrueAsk = {
   readonly letGo?: ReadonlySet<string>;
   /** Edges and circles that stay where they are. */
   readonly stays?: readonly Ref[];
+  /** The drawing is exact as it is, whatever it looks like. */
+  readonly asDrawn?: boolean;
 };
 
 /** The name of a relation by which it can be let go of. */
-export const relationKey = ({ kind, refs }: Pick<Relation, "kind" | "refs">): string =>
-  `${kind} ${refs.map(({ id, vertex }) => `${id}.${vertex ?? ""}`).join(" ")}`;
+export const relationKey = ({ kind, refs, axis }: Pick<Relation, "kind" | "refs" | "axis">): string =>
+  [kind, axis ?? "", ...refs.map(({ id, vertex, place }) => `${id}.${vertex ?? ""}.${String(place ?? "")}`)].join(" ");
 
 /** A callout that binds, the number that it is to measure, and what makes it so. */
 export type Told = {

@@ -1,12 +1,11 @@
-import type { Drawing } from "../drawing/drawing.ts";
+import { measureCallout } from "../callouts/measure.ts";
+import { calloutsOf, type Drawing } from "../drawing/drawing.ts";
 import type { Edit } from "../drawing/edit.ts";
 import type { Entity } from "../drawing/entity.ts";
 import type { Ref } from "../drawing/ref.ts";
 import { changedShapes, type ChangedShapes } from "../look/changedShapes.ts";
 import type { Refusal } from "../numeric/outcome.ts";
 import type { Point } from "../geometry/point.ts";
-import { measureCallout } from "../callouts/measure.ts";
-import { calloutsOf } from "../drawing/drawing.ts";
 import type { Id } from "../numeric/id.ts";
 import { relationKey, type TrueAsk } from "./ask.ts";
 import type { Relation, RelationKind } from "./holds/relation.ts";
@@ -38,12 +37,15 @@ export type TrueLook =
       readonly holds: readonly Held[];
       readonly letGo: readonly Held[];
       readonly rough: boolean;
+      /** Callouts that would hold no more. */
+      readonly lost: readonly Id[];
       /** Asked callouts whose number is far from what is drawn, so that it may have been misread. */
       readonly doubtful: readonly Id[];
     }
   | {
       readonly ok: false;
       readonly refusal: Refusal;
+      readonly rough: boolean;
       readonly odds?: { readonly callouts: readonly Id[]; readonly relations: readonly Held[] };
       /** How far towards the number that is refused it goes. */
       readonly limit?: number;
@@ -92,11 +94,15 @@ export const doubtfulOf = (drawing: Drawing, ids: readonly Id[]): readonly Id[] 
     return state.state !== "not placed" && Math.abs(state.by) > part * callout.value ? [callout.id] : [];
   });
 
+/** Sets of callouts that can't all be true; none where nothing fights. */
+export const oddsIn = (look: TrueLook | undefined): readonly (readonly Id[])[] =>
+  look && !look.ok && look.odds ? [look.odds.callouts] : [];
+
 /** Looks what making numbers true would come to; refused with how far a single number goes. */
 export const lookTrue = (drawing: Drawing, ask: TrueAsk): TrueLook => {
   const answer = makeTrue(drawing, ask);
   if (answer.ok) {
-    const { edit, holds, letGo, rough } = answer.value;
+    const { edit, holds, letGo, lost, rough } = answer.value;
     return {
       ok: true,
       edit,
@@ -105,11 +111,12 @@ export const lookTrue = (drawing: Drawing, ask: TrueAsk): TrueLook => {
       holds: holds.map(heldOf),
       letGo: letGo.map(heldOf),
       rough,
+      lost,
       doubtful: rough ? doubtfulOf(drawing, ask.callouts) : [],
     };
   }
-  const { refusal, odds } = answer;
-  if (odds) return { ok: false, refusal, odds: { ...odds, relations: odds.relations.map(heldOf) } };
+  const { refusal, odds, rough = false } = answer;
+  if (odds) return { ok: false, refusal, rough, odds: { ...odds, relations: odds.relations.map(heldOf) } };
   const limit = refusal.code === "true-nothing-told" ? undefined : trueLimit(drawing, ask);
-  return { ok: false, refusal, ...(limit === undefined ? {} : { limit }) };
+  return { ok: false, refusal, rough, ...(limit === undefined ? {} : { limit }) };
 };

@@ -19,7 +19,9 @@ import { profileOf } from "../profile/index.ts";
 import { randomFrom } from "../testing/contours.ts";
 import { randomDrawing } from "../testing/randomEdits.ts";
 import {
+  basin,
   loosePart,
+  partIfAny,
   partOf,
   PARTS,
   placedPlan,
@@ -51,16 +53,6 @@ const revised = (drawing: Drawing, name: string, value: number): TrueAnswer => {
   return makeTrue(drawing, { callouts: [id], values: new Map([[id, value]]) });
 };
 
-/** The part made anew by its closed forms; undefined where they have no answer: a root of less than nothing. */
-const anew = (plan: () => PartPlan): Drawing | undefined => {
-  try {
-    const drawing = partOf(plan());
-    return calloutsOf(drawing).every((one) => measureCallout(drawing, one).state === "true") ? drawing : undefined;
-  } catch {
-    return undefined;
-  }
-};
-
 const expectAreas = (found: Drawing, exact: Drawing, within: number): void => {
   const [one, other] = [areasOf(found), areasOf(exact)];
   expect(one.length).toBe(other.length);
@@ -75,7 +67,7 @@ describe.each(Object.entries(PARTS))("one number of a %s revised", (_, plan) => 
     const callout = named(drawing, name);
     for (const factor of FACTORS) {
       const value = factor * callout.value;
-      const exact = anew(() => plan({ [name]: value }));
+      const exact = partIfAny(() => plan({ [name]: value }));
       const answer = revised(drawing, name, value);
       if (!answer.ok) {
         // refused only what has no closed form, or spoils the part
@@ -144,6 +136,16 @@ it("a land that was made by an offset goes with its outline, which stays that fa
   if (!answer.ok) throw new Error(answer.refusal.code);
   expectAreas(applyEdit(drawing, answer.value.edit), partOf(plan(200)), 1e-12);
   expect(answer.value.holds.filter(({ kind }) => kind === "offset pair")).toHaveLength(1);
+});
+
+it("a free curve stays as it is drawn: a number that would move it is refused, and what hangs on it is said", () => {
+  const plan = basin();
+  const reach = { name: "reach", kind: "length", value: 210, of: ["datum", "opening.start"], axis: "x" } as const;
+  const drawing = partOf({ ...plan, calls: [...plan.calls, reach] });
+  expect(revised(drawing, "reach", 220)).toMatchObject({ ok: false });
+  const moved = revised(drawing, "back", 260);
+  expect(moved.ok && moved.value.lost).toEqual([]);
+  expect(numbersStanding(drawing)).toMatchObject({ open: [], unseen: 1 });
 });
 
 it("loose pieces that only meet are made true as joined ones are", () => {
@@ -249,6 +251,47 @@ it("rough drawings become exact: 98 of 100 by their closed-form areas, and of th
     }
   }
   expect(right / all).toBeGreaterThanOrEqual(0.98);
+});
+
+it.each([
+  ["exactly", 1, 0],
+  ["and rounded by a file", 1, 3],
+  ["exactly, in small", 1e-2, 0],
+])("what is drawn %s, nearly level and square, stays so: it is no drawing by hand", (_, scale, decimals) => {
+  const round = (value: number): number => (decimals === 0 ? value : Number(value.toFixed(decimals)));
+  const taper = 400 * Math.tan((2 * Math.PI) / 180);
+  const at = (x: number, y: number): Point => ({ x: round(scale * x), y: round(scale * y) });
+  const plate = (hole: number): PartPlan => {
+    // one side of each pair of edges runs off by two degrees, and the corners differ
+    const corners = [at(0, 0), at(1000, taper), at(1000 - taper, 400), at(taper, 400 + 2 * taper)];
+    const edges = corners.map((a, i) => ({ name: `edge ${i}`, a, b: corners[(i + 1) % 4]!, bulge: 0 }));
+    const [a, b] = corners;
+    return {
+      unit: "mm",
+      outlines: [edges],
+      circles: { hole: { centre: at(300, 200), radius: (scale * hole) / 2 } },
+      calls: [
+        { name: "hole", kind: "diameter", value: scale * hole, of: ["hole"] },
+        { name: "long", kind: "length", value: Math.hypot(b!.x - a!.x, b!.y - a!.y), of: ["edge 0"] },
+      ],
+    };
+  };
+  const drawing = partOf(plate(60));
+  const answer = revised(drawing, "hole", scale * 66);
+  if (!answer.ok) throw new Error(answer.refusal.code);
+  expect(answer.value.edit.changes).toHaveLength(1);
+  expectAreas(applyEdit(drawing, answer.value.edit), partOf(plate(66)), 1e-12);
+  // longer by a hundredth: the corners move along, the slants stay
+  const long = revised(drawing, "long", 1.01 * named(drawing, "long").value);
+  if (!long.ok) throw new Error(long.refusal.code);
+  const slants = relationsIn(modelOf(applyEdit(drawing, long.value.edit)), "exact").filter(({ kind }) =>
+    ["level", "upright", "parallel", "square"].includes(kind),
+  );
+  expect(slants).toEqual([]);
+  // and where no number is true yet, by what the drafter says
+  const off = applyEdit(drawing, answerCallout(drawing, named(drawing, "long").id, [])!);
+  const told = makeTrue(off, { callouts: [named(off, "hole").id], values: new Map(), asDrawn: true });
+  expect(told.ok && told.value.edit.changes).toEqual([]);
 });
 
 it.each([5, 4, 3])("what a file rounded to %i decimals, bulges to one more, becomes exact again", (decimals) => {

@@ -1,4 +1,5 @@
 import { measureCallout } from "../callouts/measure.ts";
+import type { Callout } from "../drawing/callout.ts";
 import { calloutsOf, type Drawing } from "../drawing/drawing.ts";
 import { applyEdit, type Edit } from "../drawing/edit.ts";
 import { draftEdit } from "../edits/draftEdit.ts";
@@ -9,7 +10,7 @@ import { agreeing, type Group } from "./agreeing.ts";
 import { calledRadii, reachedBy, relationKey, saysOther, toldBy, type Told, type TrueAsk } from "./ask.ts";
 import { turnedBy, type Equation } from "./equations.ts";
 import { fewest, holds, nearest, type Task } from "./fewest.ts";
-import { PRIORITIES, type Relation } from "./holds/index.ts";
+import { PRIORITIES, relationsIn, type Relation } from "./holds/index.ts";
 import { LEVEL } from "./lin.ts";
 import { meaningOf } from "./meaning.ts";
 import { modelOf, type Model } from "./model.ts";
@@ -23,6 +24,8 @@ export type MadeTrue = {
   readonly edit: Edit;
   readonly holds: readonly Relation[];
   readonly letGo: readonly Relation[];
+  /** Callouts that hold no more by it, as nothing tells them by moving: places on free curves, references. */
+  readonly lost: readonly Id[];
   /** True where the drawing is not exact: rounded, or drawn by hand, so that more is meant in it than holds. */
   readonly rough: boolean;
 };
@@ -33,7 +36,7 @@ export type Odds = { readonly callouts: readonly Id[]; readonly relations: reado
 /** What came of it; a contradiction with what fights. */
 export type TrueAnswer =
   | { readonly ok: true; readonly value: MadeTrue }
-  | { readonly ok: false; readonly refusal: Refusal; readonly odds?: Odds };
+  | { readonly ok: false; readonly refusal: Refusal; readonly odds?: Odds; readonly rough?: boolean };
 
 type Source = { readonly told: Told } | { readonly relation: Relation } | "structure";
 
@@ -142,8 +145,10 @@ export const makeTrue = (drawing: Drawing, ask: TrueAsk): TrueAnswer => {
   if (asked.length === 0) return refuse("true-nothing-told");
   const called = calledRadii(model, told);
   const isKept = (one: Relation): boolean => !ask.letGo?.has(relationKey(one)) && !saysOther(model, called, one);
-  const meaning = meaningOf(model);
-  const relations = meaning.relations.filter(isKept);
+  const { relations: found, isExact } = ask.asDrawn
+    ? { relations: relationsIn(model, "exact"), isExact: true }
+    : meaningOf(model);
+  const relations = found.filter(isKept);
   const reached = reachedBy(
     model.start.length,
     groupsOf(model, told, relations).flatMap(({ equations }) => equations),
@@ -151,9 +156,10 @@ export const makeTrue = (drawing: Drawing, ask: TrueAsk): TrueAnswer => {
   );
   const fixed = Float64Array.from(model.start, (value, i) => (reached[i] ? NaN : value));
   for (const i of staying(model, ask)) fixed[i] = model.start[i]!;
-  const found = (meaning.isExact ? revised : meant)(model, told, relations, fixed);
-  if (!found.ok) return found;
-  const { x, kept, gone } = found.value;
+  const answer = (isExact ? revised : meant)(model, told, relations, fixed);
+  const rough = !isExact;
+  if (!answer.ok) return { ...answer, rough };
+  const { x, kept, gone } = answer.value;
 
   const changed = entitiesAt(model, x, called);
   const draft = draftEdit(drawing, "Make true", "make-true");
@@ -161,11 +167,27 @@ export const makeTrue = (drawing: Drawing, ask: TrueAsk): TrueAnswer => {
   const edit = draft.finish();
   const after = applyEdit(drawing, edit);
   const spoil = spoiled(drawing, after, changed);
-  if (spoil) return refuse("true-spoils", { spoil });
+  if (spoil) return { ...refuse("true-spoils", { spoil }), rough };
   // the ledger decides what is true, not what was solved
   const untrue = asked.filter(({ callout, value }) => measureCallout(after, { ...callout, value }).state !== "true");
-  if (untrue.length > 0) return refuse("true-not-found");
-  return { ok: true, value: { edit, holds: kept, letGo: gone, rough: !meaning.isExact } };
+  const { broken, lost } = othersAfter(drawing, after, told);
+  if (untrue.length + broken.length > 0) return { ...refuse("true-not-found"), rough };
+  return { ok: true, value: { edit, holds: kept, letGo: gone, lost, rough } };
+};
+
+/**
+ * Callouts that held and hold no more: `broken` those that were asked to go on holding, `lost` those that can't be
+ * asked, as nothing tells them by moving.
+ */
+const othersAfter = (drawing: Drawing, after: Drawing, told: readonly Told[]) => {
+  const holding = (one: Callout, now: Drawing): boolean => ["true", "within"].includes(measureCallout(now, one).state);
+  const gone = calloutsOf(drawing).filter((one) => holding(one, drawing) && !holding(one, after));
+  const isTold = new Set(told.map(({ callout }) => callout.id));
+  const isAsked = new Set(told.filter((one) => one.isAsked).map(({ callout }) => callout.id));
+  return {
+    broken: gone.filter(({ id }) => isTold.has(id) && !isAsked.has(id)),
+    lost: gone.filter(({ id }) => !isTold.has(id)).map(({ id }) => id),
+  };
 };
 
 /** The unknowns of what is to stay where it is. */

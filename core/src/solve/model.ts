@@ -70,6 +70,8 @@ export type Model = {
   readonly structure: Equation[];
   /** How near is the same, in the model's coordinates. */
   readonly near: number;
+  /** By how much bulges may be off because a file rounded them. */
+  readonly bulgeOff: number;
   /** What a reference names: a place, a straight line, a circle; undefined for what can't be told by unknowns. */
   readonly spotOf: (ref: Ref) => Spot | undefined;
   readonly lineOf: (ref: Ref) => readonly [Spot, Spot] | undefined;
@@ -332,6 +334,7 @@ export const modelOf = (drawing: Drawing): Model => {
     joints,
     structure,
     near,
+    bulgeOff: 0,
     spotOf,
     lineOf,
     roundOf,

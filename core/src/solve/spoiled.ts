@@ -30,10 +30,20 @@ const entitySpoil = (was: Entity, now: Entity): Spoil | undefined => {
   return undefined;
 };
 
-const runsOf = ({ contours, open }: Profile): readonly MeetingRun[] => [
-  ...contours.map(({ pieces, circle }) => ({ pieces, closed: true, ...(circle ? { circle } : {}) })),
-  ...open.map(({ pieces }) => ({ pieces, closed: false })),
-];
+/** How often which outlines meet, and how: of what met before nothing else may come to meet instead. */
+const meetingsOf = ({ contours, open }: Profile): ReadonlyMap<string, number> => {
+  const all = [...contours, ...open];
+  const runs = all.map((one): MeetingRun => {
+    const circle = "circle" in one ? one.circle : undefined;
+    return { pieces: one.pieces, closed: one.closed, ...(circle ? { circle } : {}) };
+  });
+  const counts = new Map<string, number>();
+  for (const { kind, runs: those } of meetingPlaces(runs)) {
+    const key = [kind, ...those.map((run) => all[run]!.ids.join("+")).sort()].join(" ");
+    counts.set(key, (counts.get(key) ?? 0) + 1);
+  }
+  return counts;
+};
 
 /** How each contour lies in others, by what it is made of. */
 const depthsOf = ({ contours }: Profile): string =>
@@ -43,13 +53,14 @@ const depthsOf = ({ contours }: Profile): string =>
     .join("; ");
 
 /** What a change spoiled: a line that turned round, an arc inside out, new crossings, holes that lie elsewhere. */
-export const spoiled = (before: Drawing, after: Drawing, changed: readonly Entity[]): Spoil | undefined => {
+export const spoiled = (drawing: Drawing, after: Drawing, changed: readonly Entity[]): Spoil | undefined => {
   for (const now of changed) {
-    const was = entityOf(before, now.id);
+    const was = entityOf(drawing, now.id);
     const spoil = was && entitySpoil(was, now);
     if (spoil) return spoil;
   }
-  const [was, now] = [profileOf(before), profileOf(after)];
+  const [was, now] = [profileOf(drawing), profileOf(after)];
   if (depthsOf(was) !== depthsOf(now)) return "nesting";
-  return meetingPlaces(runsOf(now)).length > meetingPlaces(runsOf(was)).length ? "crosses" : undefined;
+  const before = meetingsOf(was);
+  return [...meetingsOf(now)].some(([key, count]) => count > (before.get(key) ?? 0)) ? "crosses" : undefined;
 };

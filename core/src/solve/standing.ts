@@ -1,10 +1,11 @@
 import { measureCallout } from "../callouts/measure.ts";
-import { calloutsOf, threadMarkOn, type Drawing } from "../drawing/drawing.ts";
+import { calloutsOf, cutEntities, threadMarkOn, type Drawing } from "../drawing/drawing.ts";
 import { DATUM, type Ref } from "../drawing/ref.ts";
 import { pieceCentre } from "../geometry/piece.ts";
 import { distance, midpoint, type Point } from "../geometry/point.ts";
 import { toDegrees } from "../numeric/angle.ts";
 import type { Id } from "../numeric/id.ts";
+import { isSmoothShape } from "../shape/kinds.ts";
 import { followsFrom, rowsOf, type Group, type Sorted } from "./agreeing.ts";
 import { calledRadii, saysOther, toldBy, type Told } from "./ask.ts";
 import { agree, apart, turnedBy, vanishes, type Equation } from "./equations.ts";
@@ -34,6 +35,8 @@ export type NumbersStanding = {
   readonly follows: readonly { readonly callout: Id; readonly from: readonly Id[] }[];
   /** The drawing is not exact yet: what its numbers leave open is told once they are true. */
   readonly rough: boolean;
+  /** Free curves, ellipses and arcs too flat to have a centre: whether they are told is not looked at. */
+  readonly unseen: number;
 };
 
 type Source = { readonly told: Told } | "given";
@@ -120,11 +123,20 @@ const candidatesOf = (model: Model): readonly Candidate[] => {
 /** A motion of the whole is free where it changes no row by more than this part of it. */
 const UNCHANGED = 1e-9;
 
+/** What is cut and lies still, as free curves and what is on locked layers do: the rest is told from it. */
+const liesStill = ({ drawing, edges, rounds }: Model): boolean =>
+  [
+    ...edges.map(({ a, layout }) => ({ spot: a, layout })),
+    ...rounds.map(({ centre, layout }) => ({ spot: centre, layout })),
+  ].some(({ spot, layout }) => !layout && spot.x.at.length + spot.y.at.length === 0) ||
+  cutEntities(drawing).some(isSmoothShape);
+
 /**
  * Where the whole lies and how it is turned is nobody's question: rows that hold those of its motions which nothing
  * else does, one for each, so that nothing but it is held.
  */
 const holdsStill = (model: Model, rows: readonly Row[]): readonly Row[] => {
+  if (liesStill(model)) return [];
   const width = model.start.length;
   const motion = (dx: (x: number, y: number) => number, dy: (x: number, y: number) => number): Float64Array => {
     const v = new Float64Array(width);
@@ -207,8 +219,10 @@ export const numbersStanding = (drawing: Drawing): NumbersStanding => {
   const model = modelOf(drawing);
   const all = calloutsOf(drawing);
   const told = toldBy(model, { callouts: all.filter(({ reference }) => !reference).map(({ id }) => id) });
+  const smooth = cutEntities(drawing).filter(isSmoothShape).length;
+  const unseen = smooth + model.edges.filter(({ flat }) => flat).length;
   const { relations, isExact } = meaningOf(model);
-  if (!isExact) return { open: [], follows: [], rough: true };
+  if (!isExact) return { open: [], follows: [], rough: true, unseen };
   const candidates = candidatesOf(model);
   const groups = standingGroups(model, told, relations);
   // only now are all unknowns there
@@ -217,7 +231,7 @@ export const numbersStanding = (drawing: Drawing): NumbersStanding => {
   // what is said otherwise by the others fights them, and says nothing twice
   const untrue = new Set(all.filter((one) => measureCallout(drawing, one).state !== "true").map(({ id }) => id));
   const follows = following.flatMap(calloutsIn).filter(({ callout }) => !untrue.has(callout));
-  return { open: openOf(model, sorted, candidates, free), follows, rough: false };
+  return { open: openOf(model, sorted, candidates, free), follows, rough: false, unseen };
 };
 
 const calloutsIn = ({ one, from }: { readonly one: Source; readonly from: readonly Source[] }) => {

@@ -1,6 +1,16 @@
-import { applyEdit, entitiesOf, newDrawing, PROFILE_LAYER, LAYOUT_LAYER, type Drawing } from "../drawing/index.ts";
+import { measureCallout } from "../callouts/index.ts";
+import {
+  applyEdit,
+  calloutsOf,
+  entitiesOf,
+  newDrawing,
+  PROFILE_LAYER,
+  LAYOUT_LAYER,
+  type Drawing,
+} from "../drawing/index.ts";
 import type { Callout } from "../drawing/callout.ts";
 import type { Ref } from "../drawing/ref.ts";
+import { freeThrough } from "../construct/freeThrough.ts";
 import { draftEdit } from "../edits/draftEdit.ts";
 import { arcBetween, type Piece } from "../geometry/piece.ts";
 import { add, distance, subtract, times, unit as unitOf, type Point } from "../geometry/point.ts";
@@ -19,6 +29,8 @@ export type PartPlan = {
   readonly circles: Readonly<
     Record<string, { readonly centre: Point; readonly radius: number; readonly layout?: true }>
   >;
+  /** Closed free curves by the points that they go through. */
+  readonly frees?: Readonly<Record<string, readonly Point[]>>;
   readonly calls: readonly Call[];
 };
 /** A callout by the names of what it speaks of: `edge`, `edge.start`, `circle.centre`, `datum`. */
@@ -30,7 +42,17 @@ export const partOf = (plan: PartPlan): Drawing => drawn(plan, false);
 /** The same in loose pieces, every other turned round. */
 export const loosePart = (plan: PartPlan): Drawing => drawn(plan, true);
 
-const drawn = ({ unit, outlines, circles, calls }: PartPlan, loose: boolean): Drawing => {
+/** A part by its closed forms; undefined where they have no answer, as a root of less than nothing, or another. */
+export const partIfAny = (plan: () => PartPlan): Drawing | undefined => {
+  try {
+    const drawing = partOf(plan());
+    return calloutsOf(drawing).every((one) => measureCallout(drawing, one).state === "true") ? drawing : undefined;
+  } catch {
+    return undefined;
+  }
+};
+
+const drawn = ({ unit, outlines, circles, frees = {}, calls }: PartPlan, loose: boolean): Drawing => {
   const drawing = newDrawing(unit);
   const draft = draftEdit(drawing, "Part", "part");
   const refs = new Map<string, Ref>([["datum", { id: 0 }]]);
@@ -48,6 +70,11 @@ const drawn = ({ unit, outlines, circles, calls }: PartPlan, loose: boolean): Dr
   }
   for (const [name, { centre, radius, layout }] of Object.entries(circles))
     refs.set(name, { id: draft.add({ kind: "circle", centre, radius }, layout ? LAYOUT_LAYER : PROFILE_LAYER) });
+  for (const [name, points] of Object.entries(frees)) {
+    const made = freeThrough(points, {}, true);
+    if (!made.ok) throw new Error(made.refusal.code);
+    refs.set(name, { id: draft.add({ kind: "free", ...made.value }, PROFILE_LAYER) });
+  }
   for (const { name, kind, value, of, axis, times: count } of calls) {
     const links = of.map((text): Ref => {
       const [thing, place] = text.split(".");
@@ -78,6 +105,18 @@ const drawn = ({ unit, outlines, circles, calls }: PartPlan, loose: boolean): Dr
 
 const named = (pieces: readonly (readonly [name: string, piece: Piece])[]): readonly Corner[] =>
   pieces.map(([name, piece]) => ({ ...piece, name }));
+
+/** A level slot by its middle, the distance of its centres and its width. */
+const slotAt = ({ x, y }: Point, centres: number, width: number): readonly Corner[] => {
+  const [h, r] = [centres / 2, width / 2];
+  const at = (dx: number, dy: number): Point => ({ x: x + dx, y: y + dy });
+  return named([
+    ["slot below", { a: at(-h, -r), b: at(h, -r), bulge: 0 }],
+    ["slot right", arcBetween(at(h, -r), at(h, r), at(h, 0), true)],
+    ["slot above", { a: at(h, r), b: at(-h, r), bulge: 0 }],
+    ["slot left", arcBetween(at(-h, r), at(-h, -r), at(-h, 0), true)],
+  ]);
+};
 
 /** The corner at `p` of the tangent line above two circles, seen from the first to the second. */
 const upper = (c: Point, r: number, d: Point, s: number): readonly [Point, Point] => {
@@ -224,19 +263,9 @@ export const strainer = ({
       [`ring ${k}`, arcBetween(onRing(left), next.onRing(next.right), origin, true)],
     ];
   });
-  const [h, r] = [slot / 2, slotWidth / 2];
-  const at = (x: number, y: number): Point => ({ x, y: above + y });
   return {
     unit: "mm",
-    outlines: [
-      named(outline),
-      named([
-        ["slot below", { a: at(-h, -r), b: at(h, -r), bulge: 0 }],
-        ["slot right", arcBetween(at(h, -r), at(h, r), at(h, 0), true)],
-        ["slot above", { a: at(h, r), b: at(-h, r), bulge: 0 }],
-        ["slot left", arcBetween(at(-h, r), at(-h, -r), at(-h, 0), true)],
-      ]),
-    ],
+    outlines: [named(outline), slotAt({ x: 0, y: above }, slot, slotWidth)],
     circles: {
       bore: { centre: origin, radius: bore / 2 },
       ...Object.fromEntries(middles.map((centre, k) => [`hole ${k}`, { centre, radius: hole / 2 }])),
@@ -304,7 +333,6 @@ export const hearth = ({
   const [left, right] = [round(-1), round(1)];
   const l = (a: Point, b: Point): Piece => ({ a, b, bulge: 0 });
   const p = (x: number, y: number): Point => ({ x, y });
-  const [s, r] = [slot / 2, slotWidth / 2];
   return {
     unit: "mm",
     outlines: [
@@ -320,12 +348,7 @@ export const hearth = ({
         ["left step", l(p(notch - h, 0), p(notch - h, -notchDeep))],
         ["left notch", l(p(notch - h, -notchDeep), p(-h, -notchDeep))],
       ]),
-      named([
-        ["slot below", l(p(-s, -back - r), p(s, -back - r))],
-        ["slot right", arcBetween(p(s, -back - r), p(s, -back + r), p(s, -back), true)],
-        ["slot above", l(p(s, -back + r), p(-s, -back + r))],
-        ["slot left", arcBetween(p(-s, -back + r), p(-s, -back - r), p(-s, -back), true)],
-      ]),
+      slotAt({ x: 0, y: -back }, slot, slotWidth),
     ],
     circles: {},
     calls: [
@@ -587,6 +610,29 @@ export const cover = ({
   };
 };
 
+/** The basin opening: a lopsided oval through given points, and a tap hole behind it. */
+export const basin = ({ tap = 35, back = 235 } = {}): PartPlan => ({
+  unit: "mm",
+  outlines: [],
+  circles: { tap: { centre: { x: 0, y: back }, radius: tap / 2 } },
+  frees: {
+    opening: [
+      { x: -210, y: 0 },
+      { x: -150, y: 120 },
+      { x: 0, y: 165 },
+      { x: 170, y: 130 },
+      { x: 240, y: 10 },
+      { x: 180, y: -110 },
+      { x: 20, y: -150 },
+      { x: -140, y: -105 },
+    ],
+  },
+  calls: [
+    { name: "tap", kind: "diameter", value: tap, of: ["tap"] },
+    { name: "back", kind: "length", value: back, of: ["datum", "tap.centre"], axis: "y" },
+  ],
+});
+
 /** Parts by their names: what each is made of, from what is called. A slot is called by its centres. */
 export const PARTS: Readonly<Record<string, (values?: Readonly<Record<string, number>>) => PartPlan>> = {
   rocker,
@@ -600,6 +646,7 @@ export const PARTS: Readonly<Record<string, (values?: Readonly<Record<string, nu
   nameplate,
   tapped,
   cover,
+  basin,
 };
 
 /** A rack of so many pieces, level runs joined by tangent arcs up and down, and as many holes in a row below it. */
@@ -699,6 +746,9 @@ export const placedPlan = (plan: PartPlan, by: Similarity, scale: number): PartP
         { ...one, centre: at(one.centre), radius: scale * one.radius },
       ]),
     ),
+    ...(plan.frees
+      ? { frees: Object.fromEntries(Object.entries(plan.frees).map(([name, points]) => [name, points.map(at)])) }
+      : {}),
     calls: plan.calls.map((call) => ({ ...call, value: scale * call.value })),
   };
 };

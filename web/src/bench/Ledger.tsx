@@ -1,14 +1,8 @@
 import { Ellipsis } from "lucide-react";
 import { DropdownMenu } from "radix-ui";
 import { Fragment, useEffect, useRef, useState } from "react";
-import {
-  calloutsOff,
-  calloutText,
-  stateText,
-  toleranceText,
-  writtenCallout,
-  type CalloutState,
-} from "@ash-edge/core/callouts";
+import { calloutText, stateText, toleranceText, writtenCallout, type CalloutState } from "@ash-edge/core/callouts";
+import { calloutsOff } from "@ash-edge/core/checks";
 import { settingsOf, unitOf, type Callout } from "@ash-edge/core/drawing";
 import { readTypedValue, showLength } from "@ash-edge/core/numeric";
 import { MENU, MENU_ITEM } from "../ui/menu.ts";

@@ -1,7 +1,7 @@
 import { Check, Crosshair, Download } from "lucide-react";
 import { useState, type KeyboardEvent } from "react";
 import { calloutText, lookAtCallout, stateText, toleranceText, waiveCallout } from "@ash-edge/core/callouts";
-import { holds, isWaived, measuredOf, measuredWords, wasLooked, type CalloutRow } from "@ash-edge/core/checks";
+import { holds, isOff, isWaived, measuredOf, measuredWords, wasLooked, type CalloutRow } from "@ash-edge/core/checks";
 import { showDifference, type Id, type Unit } from "@ash-edge/core/numeric";
 import { drillWords, findThread } from "@ash-edge/core/tables";
 import { FormDialog } from "../ui/FormDialog.tsx";
@@ -28,7 +28,7 @@ const isIn = (row: CalloutRow, filter: Filter): boolean => {
     case "waived":
       return waived;
     case "off":
-      return row.state.state === "off" && !waived;
+      return isOff(row);
     case "not placed":
       return row.state.state === "not placed" && !waived;
   }
@@ -79,7 +79,7 @@ export const CalloutTable = ({
     sort,
   );
   const looked = rows.filter(wasLooked).length;
-  const off = rows.filter((row) => isIn(row, "off")).map(({ callout }) => callout.id);
+  const off = rows.filter(isOff).map(({ callout }) => callout.id);
   const tick = (row: CalloutRow): void => {
     const measured = measuredOf(row);
     if (measured !== undefined)

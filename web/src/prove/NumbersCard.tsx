@@ -1,7 +1,8 @@
 import { useEffect, useState } from "react";
-import { calloutsOff } from "@ash-edge/core/callouts";
+import { calloutsOff } from "@ash-edge/core/checks";
 import { calloutsOf, type Drawing } from "@ash-edge/core/drawing";
-import { customerQuestions, followsWords, oddsWords, openWords } from "@ash-edge/core/say";
+import { customerQuestions, followsWords, nothingOpenWords, oddsWords, openWords } from "@ash-edge/core/say";
+import { oddsIn } from "@ash-edge/core/solve";
 import { CopyQuestions } from "../ui/CopyQuestions.tsx";
 import { findNumbers } from "../worker/findNumbers.ts";
 import type { TrueFound } from "../worker/true.worker.ts";
@@ -9,13 +10,21 @@ import type { TrueFound } from "../worker/true.worker.ts";
 /** What was found out, of which drawing; or why not. */
 type Looked = { readonly of: Drawing } & ({ readonly found: TrueFound } | { readonly why: string });
 
+const BUTTON = "h-6 shrink-0 rounded-card border border-hair px-1.5 text-xs text-ink hover:border-ink";
+
 /** So many are listed; of a drawing that is not exact yet nearly everything is open. */
 const MOST_LISTED = 12;
+
+/** Drawings of more curves than this are looked at only when it is asked for: it may take long. */
+const MOST_UNASKED = 500;
 
 /** What the numbers of a sketch leave open, which of them say the same, and which can't all be true. */
 export const NumbersCard = ({ drawing }: { drawing: Drawing }) => {
   const [looked, setLooked] = useState<Looked>();
+  const [asked, setAsked] = useState<Drawing>();
+  const looks = drawing.entity.size <= MOST_UNASKED || asked === drawing;
   useEffect(() => {
+    if (!looks) return;
     const stop = new AbortController();
     const off = calloutsOff(drawing);
     const told = (how: { found: TrueFound } | { why: string }): void => {
@@ -26,13 +35,30 @@ export const NumbersCard = ({ drawing }: { drawing: Drawing }) => {
       (reason: unknown) => told({ why: (reason as Error).message }),
     );
     return () => stop.abort();
-  }, [drawing]);
+  }, [drawing, looks]);
   if (calloutsOf(drawing).length === 0) return null;
   const now = looked?.of === drawing ? looked : undefined;
   return (
     <section className="card shrink-0 overflow-hidden" aria-label="Numbers">
       <h2 className="px-3 py-2 font-semibold">Numbers</h2>
-      {!now && <p className="border-t border-hair px-3 py-1.5 text-soft">looking …</p>}
+      {!now && looks && (
+        <p className="flex items-center border-t border-hair px-3 py-1.5 text-soft">
+          <span className="flex-1">looking …</span>
+          {asked === drawing && (
+            <button type="button" className={BUTTON} onClick={() => setAsked(undefined)}>
+              Stop
+            </button>
+          )}
+        </p>
+      )}
+      {!now && !looks && (
+        <p className="flex items-center gap-2 border-t border-hair px-3 py-1.5 text-soft">
+          <span className="flex-1">It is a great drawing: what its numbers leave open may take a while.</span>
+          <button type="button" className={BUTTON} onClick={() => setAsked(drawing)}>
+            Look
+          </button>
+        </p>
+      )}
       {now && "why" in now && (
         <p role="alert" className="border-t border-hair px-3 py-1.5 text-caution">
           <b>It was not looked what they leave open.</b> {now.why}
@@ -44,8 +70,8 @@ export const NumbersCard = ({ drawing }: { drawing: Drawing }) => {
 };
 
 const Found = ({ drawing, found: { standing, look } }: { drawing: Drawing; found: TrueFound }) => {
-  const odds = look && !look.ok && look.odds ? [look.odds.callouts] : [];
-  const { open, follows, rough } = standing;
+  const odds = oddsIn(look);
+  const { open, follows, rough, unseen } = standing;
   return (
     <>
       {odds.map((callouts) => (
@@ -75,10 +101,10 @@ const Found = ({ drawing, found: { standing, look } }: { drawing: Drawing; found
         <p className="border-t border-hair px-3 py-1.5 text-soft">
           {rough
             ? "It is not exact yet: what its numbers leave open is told once they are true."
-            : "Nothing is left open, and none of them fight."}
+            : `Left open: ${nothingOpenWords(unseen)}`}
         </p>
       )}
-      <CopyQuestions lines={customerQuestions(drawing, standing, odds)} />
+      <CopyQuestions lines={customerQuestions(drawing, standing, look)} />
     </>
   );
 };

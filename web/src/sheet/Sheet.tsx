@@ -31,7 +31,7 @@ const Paper = ({ job, drawing, at }: { job: JobRecord; drawing: Drawing; at: str
   const revision = revisionWords(last?.number, last?.at !== undefined && last.at !== at);
   const words = `${job.number} ${job.name}`;
   const what = useMemo(() => askedFor(job, setup, { shift, sketch, revision }), [job, setup, shift, sketch, revision]);
-  const { pages, scale, wrong, current } = usePages(drawing, what);
+  const { pages, scale, questions, wrong, current } = usePages(drawing, what);
   const [state, setState] = useState<"working" | { readonly text: string; readonly failed: boolean }>();
   const stopping = useRef<AbortController>(undefined);
   const change = (to: Partial<Setup>): void => {
@@ -86,6 +86,7 @@ const Paper = ({ job, drawing, at }: { job: JobRecord; drawing: Drawing; at: str
         <SheetOptions
           {...{ setup, change }}
           scale={current && pages.length > 0 ? scale : undefined}
+          questions={current && pages.length > 0 ? questions : undefined}
           hasSketch={sketch !== undefined}
           ready={current && !wrong && pages.length > 0}
           isMoved={shift.x !== 0 || shift.y !== 0}

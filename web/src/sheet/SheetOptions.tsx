@@ -9,6 +9,7 @@ const FIELD = "mt-1 block h-8 w-full rounded-card border border-hair bg-board px
 export const SheetOptions = ({
   setup,
   scale,
+  questions,
   change,
   hasSketch,
   ready,
@@ -23,6 +24,8 @@ export const SheetOptions = ({
   setup: Setup;
   /** The scale as it came out, once it has. */
   scale: number | undefined;
+  /** How many questions came of it, once they have. */
+  questions: number | undefined;
   change: (to: Partial<Setup>) => void;
   hasSketch: boolean;
   ready: boolean;
@@ -107,6 +110,17 @@ export const SheetOptions = ({
                 onChange={(event) => change({ sketch: event.target.checked })}
               />{" "}
               the customer’s sketch{hasSketch ? "" : ": the job has none"}
+            </label>
+            <label className="flex items-center gap-2">
+              <input
+                type="checkbox"
+                checked={setup.questions}
+                onChange={(event) => change({ questions: event.target.checked })}
+              />{" "}
+              questions for the customer
+              {setup.questions && questions !== undefined && (
+                <span className="text-soft">{questions === 0 ? "there are none" : <b>{questions}</b>}</span>
+              )}
             </label>
             <label className="w-full">
               <span className="text-soft">Shop</span>

@@ -16,7 +16,7 @@ export const revisionWords = (release: number | undefined, isChanged: boolean): 
 /** What is put on paper of a job, as the shop has it. */
 export const askedFor = (
   { number, name, customer, material, thickness, quantity }: JobRecord,
-  { paper, template, scale, callouts, sketch: wanted, shop }: Setup,
+  { paper, template, scale, callouts, sketch: wanted, questions, shop }: Setup,
   { shift, sketch, revision }: { shift: Point; sketch: ShownSketch | undefined; revision: string },
 ): PaperAsked => {
   if (template) return { kind: "template", paper, words: `${number} ${name}` };
@@ -24,6 +24,7 @@ export const askedFor = (
   const { naturalWidth = 1, naturalHeight = 1 } = sketch?.image ?? {};
   return {
     kind: "sheet",
+    questions,
     asked: {
       paper,
       scale,

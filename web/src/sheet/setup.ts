@@ -10,6 +10,7 @@ export type Setup = {
   readonly scale?: number | undefined;
   readonly callouts: boolean;
   readonly sketch: boolean;
+  readonly questions: boolean;
   readonly shop: string;
 };
 
@@ -18,6 +19,7 @@ const FIRST: Setup = {
   template: false,
   callouts: true,
   sketch: false,
+  questions: false,
   shop: "",
 };
 
@@ -26,6 +28,7 @@ const schema = Joi.object({
   template: Joi.boolean().required(),
   callouts: Joi.boolean().required(),
   sketch: Joi.boolean().required(),
+  questions: Joi.boolean().default(false),
   shop: Joi.string().allow("").max(80).required(),
 });
 
@@ -35,7 +38,8 @@ const KEPT = "ash-edge-sheet";
 export const keptSetup = (): Setup => {
   try {
     const value: unknown = JSON.parse(remembered(KEPT) ?? "");
-    return schema.validate(value, { convert: false }).error ? FIRST : (value as Setup);
+    const { error, value: kept } = schema.validate(value, { convert: false }) as { error?: Error; value: Setup };
+    return error ? FIRST : kept;
   } catch {
     return FIRST;
   }

@@ -17,19 +17,22 @@ export const paperWork = <T>(call: Parameters<typeof run<SheetWorker, T>>[1], si
 export type Pages = {
   readonly pages: readonly ShownPage[];
   readonly scale: number;
+  /** How many questions to the customer are on them. */
+  readonly questions: number;
   readonly wrong?: string;
   /** They are of what is asked now. */
   readonly current: boolean;
 };
 
+const NONE = { pages: [], scale: 1, questions: 0 } as const;
+
 export const usePages = (drawing: Drawing, what: PaperAsked): Pages => {
-  const [made, setMade] = useState<Pages & { readonly of?: PaperAsked }>({ pages: [], scale: 1, current: false });
+  const [made, setMade] = useState<Pages & { readonly of?: PaperAsked }>({ ...NONE, current: false });
   useEffect(() => {
     const own = new AbortController();
     paperWork((remote) => remote.show(drawing, what), own.signal).then(
       (shown) => !own.signal.aborted && setMade({ ...shown, of: what, current: true }),
-      (reason: Error) =>
-        !own.signal.aborted && setMade({ pages: [], scale: 1, wrong: reason.message, of: what, current: true }),
+      (reason: Error) => !own.signal.aborted && setMade({ ...NONE, wrong: reason.message, of: what, current: true }),
     );
     return () => own.abort();
   }, [drawing, what]);

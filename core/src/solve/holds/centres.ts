@@ -47,6 +47,7 @@ export const aligned: Finder = (model, meant) => {
       return [
         {
           kind: "aligned",
+          axis,
           refs: [before.members[0]!.ref, one.members[0]!.ref],
           equations: [agree(before.centre[axis], one.centre[axis])],
           at: midpoint(before.at, one.at),

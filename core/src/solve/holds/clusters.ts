@@ -1,7 +1,8 @@
 import { distance, type Point } from "../../geometry/point.ts";
 import { pointGrid } from "../../geometry/pointGrid.ts";
-import { pieceCentre } from "../../geometry/piece.ts";
+import { pieceCentre, type Piece } from "../../geometry/piece.ts";
 import type { Ref } from "../../drawing/ref.ts";
+import { greatest } from "../../numeric/greatest.ts";
 import { linAt, type Lin, type Spot } from "../lin.ts";
 import type { Model } from "../model.ts";
 import { exactly, type Meant } from "./relation.ts";
@@ -15,14 +16,23 @@ export type RoundThing = {
   readonly size: number;
   readonly isArc: boolean;
   readonly layout: boolean;
+  /** By how much its centre may be off because its bulge was rounded. */
+  readonly off: number;
 };
 
 /** Circles and arcs about one centre, the circles first. */
 export type Cluster = { readonly members: readonly RoundThing[]; readonly centre: Spot; readonly at: Point };
 
+/** No centre is taken for off by more than this part of the size, however flat its arc. */
+const MOST_OFF = 3e-4;
+
+/** By how much the centre moves where the bulge is off by so much: its derivative, for the chord as it is. */
+const centreOff = ({ a, b, bulge }: Piece, bulgeOff: number): number =>
+  Math.min(MOST_OFF, ((distance(a, b) * (1 + bulge ** 2)) / (4 * bulge ** 2)) * bulgeOff);
+
 /** Every circle and every arc that has a centre to work with. */
 export const roundThings = (model: Model): readonly RoundThing[] => [
-  ...model.rounds.map((one) => ({ ...one, isArc: false })),
+  ...model.rounds.map((one) => ({ ...one, isArc: false, off: 0 })),
   ...model.edges.flatMap(({ ref, arc, piece, layout }) =>
     arc
       ? [
@@ -34,6 +44,7 @@ export const roundThings = (model: Model): readonly RoundThing[] => [
             size: linAt(arc.radius, model.start),
             isArc: true,
             layout,
+            off: centreOff(piece, model.bulgeOff),
           },
         ]
       : [],
@@ -55,7 +66,7 @@ export const clustersOf = (model: Model, meant: Meant): readonly Cluster[] => {
   const reach = meant === "exact" ? exactly(model) : ROUGH_OF_SIZE;
   const grid = pointGrid(
     things.map(({ at }) => at),
-    reach,
+    reach + 2 * Math.max(0, greatest(things.map(({ off }) => off))),
   );
   const leads = Int32Array.from(things, (_, i) => i);
   // the greatest first: what lies inside it joins it
@@ -68,7 +79,7 @@ export const clustersOf = (model: Model, meant: Meant): readonly Cluster[] => {
     grid.near(own.at, (k) => {
       const other = things[k]!;
       const off = distance(own.at, other.at);
-      if (!done[k] || k === i || off > reach || off >= best) return;
+      if (!done[k] || k === i || off > reach + own.off + other.off || off >= best) return;
       if (meant === "rough" && !isRoughlyAbout(own, other, off)) return;
       best = off;
       leads[i] = leads[k]!;

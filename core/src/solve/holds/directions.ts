@@ -116,8 +116,8 @@ export const onGuides: Finder = (model, meant) => {
     ...model.rounds.map(({ ref, centre, at }) => ({ refs: [ref], spot: centre, at })),
     ...(meant === "exact"
       ? model.edges.flatMap(({ ref, a, b, piece }) => [
-          { refs: [ref], spot: a, at: piece.a },
-          { refs: [ref], spot: b, at: piece.b },
+          { refs: [{ ...ref, place: "start" } as const], spot: a, at: piece.a },
+          { refs: [{ ...ref, place: "end" } as const], spot: b, at: piece.b },
         ])
       : []),
   ];

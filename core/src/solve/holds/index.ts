@@ -4,6 +4,7 @@ import { directions, onGuides } from "./directions.ts";
 import { mirrors } from "./mirror.ts";
 import { offsetPairs } from "./offsets.ts";
 import { boltCircles } from "./patterns.ts";
+import { quarters } from "./quarters.ts";
 import { PRIORITIES, type Finder, type Meant, type Relation } from "./relation.ts";
 import { touching } from "./touching.ts";
 
@@ -18,9 +19,13 @@ const FINDERS: readonly Finder[] = [
   offsetPairs,
   radii,
   aligned,
+  quarters,
   mirrors,
 ];
 
+export const strongestFirst = (relations: readonly Relation[]): readonly Relation[] =>
+  relations.toSorted((p, q) => PRIORITIES[q.kind] - PRIORITIES[p.kind]);
+
 /** What holds in a drawing, the strongest first; each finder looks by an index, so this grows as n log n. */
 export const relationsIn = (model: Model, meant: Meant): readonly Relation[] =>
-  FINDERS.flatMap((find) => find(model, meant)).sort((p, q) => PRIORITIES[q.kind] - PRIORITIES[p.kind]);
+  strongestFirst(FINDERS.flatMap((find) => find(model, meant)));

@@ -31,14 +31,14 @@ const marksOf = (model: Model, meant: Meant): readonly Mark[] => {
   const marks = new Map<Lin, Mark>();
   for (const { ref, a, b, piece, layout } of model.edges) {
     if (layout) continue;
-    marks.set(a.x, { spot: a, at: piece.a, ref, what: CORNER });
-    marks.set(b.x, { spot: b, at: piece.b, ref, what: CORNER });
+    marks.set(a.x, { spot: a, at: piece.a, ref: { ...ref, place: "start" }, what: CORNER });
+    if (!marks.has(b.x)) marks.set(b.x, { spot: b, at: piece.b, ref: { ...ref, place: "end" }, what: CORNER });
   }
   for (const { ref, centre, at, size, layout, isArc } of roundThings(model))
     // in a rough drawing the centre of a flat arc lies anywhere: its corners tell
     if (!layout && !(isArc && meant === "rough")) {
       const what = { kind: isArc ? ("arc" as const) : ("circle" as const), size };
-      marks.set(centre.x, { spot: centre, at, ref, what });
+      marks.set(centre.x, { spot: centre, at, ref: { ...ref, place: "centre" }, what });
     }
   return [...marks.values()];
 };
@@ -92,7 +92,7 @@ export const mirrors: Finder = (model, meant) => {
               vanishes(combined(combined(one.spot[axis], two.spot[axis]), line, 1, -2)),
               agree(one.spot[other], two.spot[other]),
             ];
-      return [{ kind: "mirror", refs: [one.ref, two.ref], equations, at: midpoint(one.at, two.at) }];
+      return [{ kind: "mirror", axis, refs: [one.ref, two.ref], equations, at: midpoint(one.at, two.at) }];
     });
   });
 };

@@ -4,25 +4,35 @@ import { least } from "../../numeric/greatest.ts";
 import { apart, vanishes, type Equation } from "../equations.ts";
 import { combined, type Spot } from "../lin.ts";
 import type { Model } from "../model.ts";
-import { clustersOf, type Cluster } from "./clusters.ts";
+import { clustersOf, type Cluster, type RoundThing } from "./clusters.ts";
 import { exactly, type Finder, type Meant, type Relation } from "./relation.ts";
 
 /** Middles times members that are tried, at most. */
 const MOST_TRIED = 300_000;
 
-/** What a cluster is, so that like ones can stand round a centre: the sizes of its members. */
-const likeness = ({ members }: Cluster, reach: number): string =>
-  members
-    .map(({ size, isArc }) => `${isArc ? "a" : "c"}${Math.round(size / (8 * reach))}`)
-    .sort()
-    .join(" ");
+/** A number for each size, one for those that are nearly the same: each no more than `reach` from the next. */
+const classesOf = (clusters: readonly Cluster[], reach: number): ReadonlyMap<RoundThing, number> => {
+  const sorted = clusters.flatMap(({ members }) => members).sort((p, q) => p.size - q.size);
+  let found = 0;
+  return new Map(
+    sorted.map((one, i) => {
+      const before = sorted[i - 1];
+      if (before && one.size - before.size > reach + one.off + before.off) found++;
+      return [one, found] as const;
+    }),
+  );
+};
 
-/** Clusters that are alike to the number. */
+/** Clusters that are alike to the number: the sizes of all their members are. */
 const alike = (clusters: readonly Cluster[], reach: number): readonly (readonly Cluster[])[] => {
+  const classes = classesOf(clusters, reach);
   const kinds = new Map<string, Cluster[]>();
   for (const one of clusters) {
     if (one.members.every(({ isArc }) => isArc)) continue;
-    const like = likeness(one, reach);
+    const like = one.members
+      .map((member) => `${member.isArc ? "a" : "c"}${classes.get(member)!}`)
+      .sort()
+      .join(" ");
     kinds.set(like, [...(kinds.get(like) ?? []), one]);
   }
   return [...kinds.values()];

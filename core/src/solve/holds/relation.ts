@@ -18,6 +18,7 @@ export const PRIORITIES = {
   "offset pair": 58,
   equal: 55,
   aligned: 50,
+  quarter: 56,
   mirror: 45,
   land: 20,
   size: 20,
@@ -28,6 +29,8 @@ export type RelationKind = keyof typeof PRIORITIES;
 export type Relation = {
   readonly kind: RelationKind;
   readonly refs: readonly Ref[];
+  /** Across or along which axis, where it is one. */
+  readonly axis?: "x" | "y";
   readonly equations: readonly Equation[];
   /** Where it can be shown, in the model's coordinates. */
   readonly at: Point;

@@ -1,8 +1,10 @@
 import { CircleCheck, X } from "lucide-react";
-import { calloutsOff, measureCallout } from "@ash-edge/core/callouts";
+import { measureCallout } from "@ash-edge/core/callouts";
+import { calloutsOff } from "@ash-edge/core/checks";
 import { calloutsOf, unitOf, type Callout, type Drawing } from "@ash-edge/core/drawing";
 import { derivedNumber, showAngle, showLength, type Id } from "@ash-edge/core/numeric";
 import { calloutName } from "@ash-edge/core/say";
+import { PanelHead } from "../PanelHead.tsx";
 import { useBench, useSession } from "../SessionContext.tsx";
 import { Holding, LetGo, Staying } from "./Holding.tsx";
 import { keepFocus, small, useLight } from "./parts.tsx";
@@ -28,18 +30,7 @@ export const Numbers = () => {
       className="card flex h-full flex-col overflow-hidden"
       onMouseLeave={() => act.light([])}
     >
-      <header className="flex items-center gap-2 px-3 py-1.5">
-        <b className="flex-1">Make true</b>
-        <button
-          type="button"
-          aria-label="Back to the pieces"
-          title="Back to the pieces"
-          onClick={act.closeNumbers}
-          className="grid h-6 w-6 place-items-center rounded-card text-soft hover:text-ink"
-        >
-          <X size={14} aria-hidden="true" />
-        </button>
-      </header>
+      <PanelHead title="Make true" onClose={act.closeNumbers} />
       <div className="min-h-0 flex-1 overflow-y-auto">
         <Asked asked={asked} drawing={drawing} />
         {busy && (
@@ -118,8 +109,10 @@ const Asked = ({ asked, drawing }: { asked: readonly Id[]; drawing: Drawing }) =
             className="flex min-h-7 items-center gap-2 border-t border-hair px-3"
             {...light(callout.links)}
           >
-            <span className="figures min-w-0 truncate font-semibold">{calloutName(drawing, callout.id)}</span>
-            <span className="figures flex-1 truncate text-right text-xs text-soft">{drawn}</span>
+            <span className="figures min-w-0 flex-1 truncate font-semibold" title={calloutName(drawing, callout.id)}>
+              {calloutName(drawing, callout.id)}
+            </span>
+            <span className="figures shrink-0 text-right text-xs text-soft">{drawn}</span>
             {asked.length > 1 && (
               <button
                 type="button"

@@ -1,5 +1,5 @@
 import type { Drawing } from "@ash-edge/core/drawing";
-import { followsWords, openWords } from "@ash-edge/core/say";
+import { followsWords, nothingOpenWords, openWords } from "@ash-edge/core/say";
 import type { NumbersStanding } from "@ash-edge/core/solve";
 import { CopyQuestions } from "../../ui/CopyQuestions.tsx";
 import { useSession } from "../SessionContext.tsx";
@@ -12,7 +12,7 @@ const MOST_LISTED = 30;
 export const Standing = ({ standing, drawing }: { standing: NumbersStanding; drawing: Drawing }) => {
   const { act } = useSession();
   const light = useLight();
-  const { open, follows, rough } = standing;
+  const { open, follows, rough, unseen } = standing;
   if (rough)
     return (
       <>
@@ -23,7 +23,7 @@ export const Standing = ({ standing, drawing }: { standing: NumbersStanding; dra
   return (
     <>
       <Heading>Left open {open.length > 0 && <span className="figures">{open.length}</span>}</Heading>
-      {open.length === 0 && <p className="px-3 py-1 text-soft">Nothing: the numbers tell all of it.</p>}
+      {open.length === 0 && <p className="px-3 py-1 text-soft">{nothingOpenWords(unseen)}</p>}
       <ul aria-label="Left open">
         {open.slice(0, MOST_LISTED).map((measure) => (
           <li

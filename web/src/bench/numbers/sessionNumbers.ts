@@ -1,4 +1,5 @@
-import { addMeasured, calloutsOff } from "@ash-edge/core/callouts";
+import { addMeasured } from "@ash-edge/core/callouts";
+import { calloutsOff } from "@ash-edge/core/checks";
 import { sameTarget, type Ref } from "@ash-edge/core/drawing";
 import type { Id } from "@ash-edge/core/numeric";
 import { calloutName, customerQuestions } from "@ash-edge/core/say";
@@ -26,11 +27,11 @@ export const makeNumbers = (
     if (!numbers) return;
     const own = (looking = new AbortController());
     const { drawing } = history;
-    const { asked, letGo, stays } = numbers;
+    const { asked, letGo, stays, asDrawn } = numbers;
     const keys = new Set(letGo.map(({ key }) => key));
     send("numbers", { type: "looking" });
     try {
-      const ask = asked.length > 0 ? { callouts: asked, letGo: keys, stays } : undefined;
+      const ask = asked.length > 0 ? { callouts: asked, letGo: keys, stays, asDrawn } : undefined;
       const found = await findNumbers(drawing, ask, own.signal);
       if (!own.signal.aborted) send("numbers", { type: "found", of: drawing, found });
     } catch (reason) {
@@ -102,6 +103,11 @@ export const makeNumbers = (
       send("numbers", { type: "holds again", key });
       void look();
     },
+    /** Takes the drawing for exact as it is, or for what it looks like. */
+    takeAsDrawn: (on: boolean): void => {
+      send("numbers", { type: "as drawn", on });
+      void look();
+    },
     pickStays: (on: boolean): void => send("numbers", { type: "picking", on }),
     /** What was clicked stays where it is, or does no more. */
     stayAt: (hover: Hover): void => {
@@ -145,8 +151,7 @@ export const makeNumbers = (
       const { numbers, history } = get();
       if (!numbers?.found) return [];
       const { look: shown, standing } = numbers.found;
-      const odds = shown && !shown.ok && shown.odds ? [shown.odds.callouts] : [];
-      return customerQuestions(history.drawing, standing, odds);
+      return customerQuestions(history.drawing, standing, shown);
     },
   };
 };

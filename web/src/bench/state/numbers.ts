@@ -11,6 +11,8 @@ export type Numbers = {
   readonly asked: readonly Id[];
   readonly letGo: readonly Held[];
   readonly stays: readonly Ref[];
+  /** The drafter says that it is exact as it is drawn. */
+  readonly asDrawn: boolean;
   /** The next click on the board says what stays. */
   readonly picking: boolean;
   readonly busy: boolean;
@@ -28,11 +30,12 @@ export type NumbersEvent =
   | { readonly type: "holds again"; readonly key: string }
   | { readonly type: "picking"; readonly on: boolean }
   | { readonly type: "stays"; readonly refs: readonly Ref[] }
+  | { readonly type: "as drawn"; readonly on: boolean }
   | { readonly type: "looking" }
   | { readonly type: "found"; readonly of: Drawing; readonly found: TrueFound }
   | { readonly type: "failed"; readonly why: string };
 
-const OPENED = { letGo: [], stays: [], picking: false, busy: false } as const;
+const OPENED = { letGo: [], stays: [], asDrawn: false, picking: false, busy: false } as const;
 
 /** Undefined while numbers are not looked at: only opening them ends that. */
 export const numbersAfter = (numbers: Numbers | undefined, event: NumbersEvent): Numbers | undefined => {
@@ -51,6 +54,8 @@ export const numbersAfter = (numbers: Numbers | undefined, event: NumbersEvent):
       return { ...numbers, picking: event.on };
     case "stays":
       return { ...numbers, stays: event.refs, picking: false };
+    case "as drawn":
+      return { ...numbers, asDrawn: event.on };
     case "looking":
       return { ...numbers, busy: true, of: undefined, failed: undefined };
     case "found":
