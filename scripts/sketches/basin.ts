@@ -1,15 +1,15 @@
 import { freeThrough } from "@ash-edge/core/construct";
 import { smoothOf } from "@ash-edge/core/geometry";
 import { BASIN } from "../../e2e/support/demoJobs.ts";
-import { takePencil } from "./pencil.ts";
+import { takePencil, type Hand } from "./pencil.ts";
 import { head, type Sketch } from "./sketch.ts";
 
 /**
  * 0415: a lopsided oval through given points, a tap hole behind it and a rebate round it. About 1.6 pixels to the
  * millimetre.
  */
-export const basin = (): Sketch => {
-  const pencil = takePencil(415);
+export const basin = (seed = 415, hand: Hand = {}): Sketch => {
+  const pencil = takePencil(seed, hand);
   const mm = 1.6;
   const [ox, oy] = [560, 470];
   const made = freeThrough(BASIN, {}, true);
@@ -57,6 +57,7 @@ export const basin = (): Sketch => {
     width: 1200,
     height: 780,
     svg: pencil.svg(),
+    meant: pencil.meant(),
     callouts: [
       { kind: "diameter", value: 35, name: "tap hole", pin: pins.tap },
       { kind: "length", value: 235, name: "tap hole behind", pin: pins.back },

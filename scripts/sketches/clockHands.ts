@@ -1,13 +1,13 @@
-import { takePencil } from "./pencil.ts";
+import { takePencil, type Hand } from "./pencil.ts";
 import { head, type Sketch } from "./sketch.ts";
 
 /**
  * 0417: two tapered hands with rounded tips, hub rings and a counterweight each. About 2.4 pixels to the millimetre.
  */
-export const clockHands = (): Sketch => {
-  const pencil = takePencil(417);
+export const clockHands = (seed = 417, hand: Hand = {}): Sketch => {
+  const pencil = takePencil(seed, hand);
   const mm = 2.4;
-  const hand = (
+  const oneHand = (
     ox: number,
     oy: number,
     long: number,
@@ -29,8 +29,8 @@ export const clockHands = (): Sketch => {
     pencil.centreLine(ox, oy - 100, ox, oy + 150);
   };
   const [ox, minute, hour] = [390, 230, 560];
-  hand(ox, minute, 300, 26, 10, 90, 40);
-  hand(ox, hour, 200, 34, 14, 90, 52);
+  oneHand(ox, minute, 300, 26, 10, 90, 40);
+  oneHand(ox, hour, 200, 34, 14, 90, 52);
   pencil.dimension(ox, minute + 128, ox + 300 * mm, minute + 128);
   pencil.dimension(ox, hour + 128, ox + 200 * mm, hour + 128);
   pencil.dimension(ox - 90 * mm, hour + 128, ox, hour + 128);
@@ -73,6 +73,7 @@ export const clockHands = (): Sketch => {
     width: 1200,
     height: 760,
     svg: pencil.svg(),
+    meant: pencil.meant(),
     callouts: [
       { kind: "diameter", value: 60, name: "hub rings, 2 off", pin: pins.ring },
       { kind: "diameter", value: 24, name: "bores, 2 off", pin: pins.bore },

@@ -1,9 +1,9 @@
-import { takePencil } from "./pencil.ts";
+import { takePencil, type Hand } from "./pencil.ts";
 import { head, type Sketch } from "./sketch.ts";
 
 /** 0412: ring, three bosses, tangent arcs between, a slot above the centre. */
-export const coverPlate = (): Sketch => {
-  const pencil = takePencil(412);
+export const coverPlate = (seed = 412, hand: Hand = {}): Sketch => {
+  const pencil = takePencil(seed, hand);
   const [ox, oy, mm] = [560, 520, 3.15];
   const ring = 78 * mm;
   const boss = 18 * mm;
@@ -73,6 +73,7 @@ export const coverPlate = (): Sketch => {
     width: 1120,
     height: 1000,
     svg: pencil.svg(),
+    meant: pencil.meant(),
     callouts: [
       { kind: "diameter", value: 120, name: "bore", pin: pins.bore },
       { kind: "radius", value: 78, name: "outer ring", pin: pins.ring },

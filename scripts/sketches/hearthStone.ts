@@ -1,9 +1,9 @@
-import { takePencil } from "./pencil.ts";
+import { takePencil, type Hand } from "./pencil.ts";
 import { head, type Sketch } from "./sketch.ts";
 
 /** 0413: a hearth with a bowed front, notched back corners and a vent slot; photographed askew. */
-export const hearthStone = (): Sketch => {
-  const pencil = takePencil(413);
+export const hearthStone = (seed = 413, hand: Hand = {}): Sketch => {
+  const pencil = takePencil(seed, hand);
   const [ox, oy, mm] = [175, 210, 0.62];
   const [width, depth] = [1380 * mm, 460 * mm];
   const [notchX, notchY] = [110 * mm, 75 * mm];
@@ -17,10 +17,15 @@ export const hearthStone = (): Sketch => {
   pencil.line(right - notchX, oy + notchY, right, oy + notchY);
   pencil.line(ox, oy + notchY, ox, front - corner);
   pencil.line(right, oy + notchY, right, front - corner);
-  pencil.path(
-    `M${ox} ${front - corner} Q${ox} ${front} ${ox + corner} ${front + 6} Q${(ox + right) / 2} ` +
-      `${front + 2 * 60 * mm} ${right - corner} ${front + 6} Q${right} ${front} ${right} ${front - corner}`,
-  );
+  pencil.bow([
+    { x: ox, y: front - corner },
+    { x: ox, y: front },
+    { x: ox + corner, y: front + 6 },
+    { x: (ox + right) / 2, y: front + 2 * 60 * mm },
+    { x: right - corner, y: front + 6 },
+    { x: right, y: front },
+    { x: right, y: front - corner },
+  ]);
   const [sx, sy, end] = [(ox + right) / 2, oy + 150 * mm, 20 * mm];
   pencil.line(sx - 100 * mm + end, sy - end, sx + 100 * mm - end, sy - end);
   pencil.line(sx - 100 * mm + end, sy + end, sx + 100 * mm - end, sy + end);
@@ -60,6 +65,7 @@ export const hearthStone = (): Sketch => {
     width: 1200,
     height: 700,
     svg: pencil.svg(),
+    meant: pencil.meant(),
     askew: true,
     callouts: [
       { kind: "length", value: 1380, name: "width", pin: pins.width },

@@ -1,9 +1,9 @@
-import { takePencil } from "./pencil.ts";
+import { takePencil, type Hand } from "./pencil.ts";
 import { head, type Sketch } from "./sketch.ts";
 
 /** 0418: a plate with a round-ended opening and a disc in it, two scribed lines, and eight tapped holes on a grid. */
-export const nameplate = (): Sketch => {
-  const pencil = takePencil(418);
+export const nameplate = (seed = 418, hand: Hand = {}): Sketch => {
+  const pencil = takePencil(seed, hand);
   const [ox, oy, mm] = [600, 400, 2.9];
   const [w, h, r] = [130 * mm, 70 * mm, 12 * mm];
   for (const side of [-1, 1]) {
@@ -68,6 +68,7 @@ export const nameplate = (): Sketch => {
     width: 1200,
     height: 800,
     svg: pencil.svg(),
+    meant: pencil.meant(),
     callouts: [
       { kind: "length", value: 260, name: "wide", pin: pins.wide },
       { kind: "length", value: 140, name: "high", pin: pins.high },

@@ -1,9 +1,9 @@
-import { takePencil } from "./pencil.ts";
+import { takePencil, type Hand } from "./pencil.ts";
 import { head, type Sketch } from "./sketch.ts";
 
 /** 0414: two bosses, a tangent line above, a full-bellied arc below. About 118 pixels to the inch, as drawn by hand. */
-export const rockerPlate = (): Sketch => {
-  const pencil = takePencil(414);
+export const rockerPlate = (seed = 414, hand: Hand = {}): Sketch => {
+  const pencil = takePencil(seed, hand);
   const [ox, oy, inch] = [250, 400, 106];
   const far = ox + 6.625 * inch;
   const [big, small] = [1.125 * inch, 0.75 * inch];
@@ -13,7 +13,11 @@ export const rockerPlate = (): Sketch => {
   pencil.circle(far, oy, 0.3125 * inch);
   pencil.line(ox + 6, oy - big - 1, far + 5, oy - small + 1);
   // the belly: its ends and a point a third of an arrow's height down
-  pencil.path(`M${ox - 22} ${oy + big - 2} Q${(ox + far) / 2 + 10} ${oy + big + 62} ${far + 24} ${oy + small - 4}`);
+  pencil.bow([
+    { x: ox - 22, y: oy + big - 2 },
+    { x: (ox + far) / 2 + 10, y: oy + big + 62 },
+    { x: far + 24, y: oy + small - 4 },
+  ]);
   pencil.centreLine(ox - big - 50, oy, far + small + 60, oy);
   pencil.centreLine(ox, oy - big - 50, ox, oy + big + 170);
   pencil.centreLine(far, oy - small - 50, far, oy + small + 210);
@@ -54,6 +58,7 @@ export const rockerPlate = (): Sketch => {
     width: 1200,
     height: 780,
     svg: pencil.svg(),
+    meant: pencil.meant(),
     callouts: [
       { kind: "diameter", value: 2.25, name: "big boss", pin: pins.big },
       { kind: "diameter", value: 1.5, name: "small boss", pin: pins.small },

@@ -1,5 +1,6 @@
 import type { NewCallout } from "@ash-edge/core/drawing";
 import type { JobHead } from "@ash-edge/core/formats/job";
+import type { Meant } from "./pencil.ts";
 
 /** A demo job: its head, its callouts with their pins in pixels of the picture, and how its sketch is drawn. */
 export type Sketch = {
@@ -9,6 +10,7 @@ export type Sketch = {
   readonly width: number;
   readonly height: number;
   readonly svg: string;
+  readonly meant: readonly Meant[];
   readonly callouts: readonly (Omit<NewCallout, "pin"> & {
     readonly pin: { readonly x: number; readonly y: number };
   })[];

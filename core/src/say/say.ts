@@ -263,6 +263,18 @@ const SENTENCES: Readonly<Record<RefusalCode, Words>> = {
     "This picture has no scale yet, so nothing can be measured on it. Scale it by a length that is written on it.",
   "pictures-differ": () => "All the places must lie on the same picture.",
   "plan-not-here": () => "No line of the plan lies here. Click nearer to one, or mark a new one.",
+  "picture-none": () => "There is no sketch to trace. Drop a picture on the sketch card, or pick one there.",
+  "picture-not-scaled": () =>
+    "The picture has no scale yet. Take Scale the picture (bank Job), and give it one length that is written on it.",
+  "trace-no-strokes": () => "There are no strokes on this picture that stand out from the paper.",
+  "trace-no-drawing": () =>
+    "This does not look like a drawing on paper: too much of it is dark. Cut it to the sheet, or take it in more " +
+    "even light.",
+  "trace-thin": ({ pixels }) =>
+    `The strokes are only about ${pixels} pixels wide, too thin to be followed. Take the photo closer, or scan it ` +
+    "finer.",
+  "trace-busy": ({ count }) =>
+    `There is too much on it to tell apart: ${count} strokes. Zoom in on the part, and trace what is in sight.`,
   "picture-locked": () => "This picture is locked. Unlock it in the sketch card to change how it lies.",
   "snap-not-here": ({ kind }) => `No ${kind} snap is in reach here, so nothing was made. Move nearer, or press Esc.`,
   "property-impossible": () => "An arc must be less than a whole turn.",

@@ -21,18 +21,21 @@ const [BY_HAND, FEW_TRUE] = [0.2, 0.2];
 const UNROUNDED = 0.7;
 /** So much of it tells more than a few numbers that are true already. */
 const [TELLING, HALF_TRUE] = [4, 0.5];
+/** Of so many sizes one at least would be true, whatever else holds: it was traced, smooth joints and all. */
+const NONE_TRUE = 4;
 /** Told by joints and directions, of which there are many. */
 const TOLD_BY: ReadonlySet<string> = new Set(["tangent", "level", "upright", "parallel", "square"]);
 
 const told = (all: readonly Relation[]): number => all.filter(({ kind }) => TOLD_BY.has(kind)).length;
 
-/** Which part of the placed sizes is true as it is drawn; 0 where none is placed. */
-const trueAsDrawn = (drawing: Drawing): number => {
+/** How many sizes are placed, and which part of them is true as it is drawn; 0 where none is placed. */
+const trueAsDrawn = (drawing: Drawing): { readonly count: number; readonly part: number } => {
   const states = calloutsOf(drawing)
     .filter(({ kind }) => kind !== "count" && kind !== "thread")
     .map((callout) => measureCallout(drawing, callout).state)
     .filter((state) => state !== "not placed");
-  return states.length === 0 ? 0 : states.filter((state) => state === "true").length / states.length;
+  const count = states.length;
+  return { count, part: count === 0 ? 0 : states.filter((state) => state === "true").length / count };
 };
 
 /**
@@ -49,8 +52,9 @@ export const meaningOf = (model: Model): Meaning => {
   ]);
   const rough = relationsIn(model, "rough");
   const hardly = told(exact) < BY_HAND * told(rough) && told(rounded) < UNROUNDED * told(rough);
-  const isTrue = trueAsDrawn(model.drawing);
-  if (hardly && isTrue < (told(rough) >= TELLING ? HALF_TRUE : FEW_TRUE)) return { relations: rough, isExact: false };
+  const { count, part } = trueAsDrawn(model.drawing);
+  const isRough = hardly ? part < (told(rough) >= TELLING ? HALF_TRUE : FEW_TRUE) : part === 0 && count >= NONE_TRUE;
+  if (isRough) return { relations: rough, isExact: false };
   return told(rounded) - told(exact) > ROUNDED_PART * told(rounded)
     ? { relations: rounded, isExact: false }
     : { relations: exact, isExact: true };

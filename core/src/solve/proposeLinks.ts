@@ -42,7 +42,7 @@ const PLACES_OFF = 0.008;
 /** A pin lies about this part of the drawing's size from what it speaks of. */
 const PIN_ERROR = 0.12;
 /** More than so many errors off is another thing; less than so many to the next best has to be asked. */
-const [MOST_ERRORS, PLAIN] = [3, 1.2];
+const [MOST_ERRORS, PLAIN, ALONE] = [3, 1.2, 2.7];
 /** Radii that differ by less than this part are one size. */
 const ONE_SIZE = 0.12;
 const [MOST_CALLOUTS, MOST_CENTRES, MOST_EDGES, LISTED] = [80, 60, 10, 4];
@@ -51,21 +51,22 @@ const [MOST_CALLOUTS, MOST_CENTRES, MOST_EDGES, LISTED] = [80, 60, 10, 4];
 const candidatesOf = (drawing: Drawing): readonly Candidate[] => {
   const found: Candidate[] = [];
   const rounds: { readonly ref: Ref; readonly curve: Curve; readonly radius: number; readonly whole: boolean }[] = [];
-  const centres: { readonly ref: Ref; readonly at: Point }[] = [];
+  const centres: { readonly ref: Ref; readonly at: Point; readonly radius: number }[] = [];
   for (const entity of cutEntities(drawing)) {
     const own = curvesOf(entity);
     const straight = own.filter(({ curve }) => curve.kind === "piece" && curve.bulge === 0);
     for (const { curve, ref } of own) {
       if (curve.kind === "circle") {
         rounds.push({ ref, curve, radius: curve.radius, whole: true });
-        centres.push({ ref: { ...ref, place: "centre" }, at: curve.centre });
+        centres.push({ ref: { ...ref, place: "centre" }, at: curve.centre, radius: curve.radius });
       }
       if (curve.kind !== "piece") continue;
       if (curve.bulge === 0)
         found.push({ links: [ref], measures: pieceLength(curve), fits: { length: 0 }, curves: [curve] });
       else {
         rounds.push({ ref, curve, radius: pieceRadius(curve), whole: false });
-        if (Math.abs(curve.bulge) > 0.6) centres.push({ ref: { ...ref, place: "centre" }, at: pieceCentre(curve)! });
+        if (Math.abs(curve.bulge) > 0.6)
+          centres.push({ ref: { ...ref, place: "centre" }, at: pieceCentre(curve)!, radius: pieceRadius(curve) });
       }
     }
     // widths: parallel edges of one outline
@@ -99,9 +100,10 @@ const candidatesOf = (drawing: Drawing): readonly Candidate[] => {
       for (const one of some) found.push(roundOf([one.ref], [one.curve], one.radius, one.whole));
     }
   }
-  if (centres.length <= MOST_CENTRES)
-    centres.forEach((p, i) =>
-      centres.slice(i + 1).forEach((q) => {
+  const places = centres.filter((one, i) => !centres.slice(0, i).some((other) => isAbout(one, other)));
+  if (places.length <= MOST_CENTRES)
+    places.forEach((p, i) =>
+      places.slice(i + 1).forEach((q) => {
         const far = distance(p.at, q.at);
         const curves = [p, q].map(({ ref }) => curveAt(drawing, ref)!);
         if (far > 0) found.push({ links: [p.ref, q.ref], measures: far, fits: { centres: 0, length: 0.8 }, curves });
@@ -111,6 +113,15 @@ const candidatesOf = (drawing: Drawing): readonly Candidate[] => {
 };
 
 /** In a drawing that is not exact yet edges this nearly parallel (cosine) have a distance. */
+/** A hole about a boss's centre: two sizes, and no farther off than this part of the larger, is one place. */
+const ABOUT = 0.2;
+
+type Centre = { readonly at: Point; readonly radius: number };
+const isAbout = (p: Centre, q: Centre): boolean => {
+  const larger = Math.max(p.radius, q.radius);
+  return distance(p.at, q.at) <= ABOUT * larger && Math.abs(p.radius - q.radius) > ONE_SIZE * larger;
+};
+
 const NEARLY_PARALLEL = Math.cos((8 * Math.PI) / 180);
 
 /** How far the middle of the shorter of two straight pieces lies from the longer's line; undefined where aslant. */
@@ -187,7 +198,11 @@ export const proposeLinks = (drawing: Drawing): readonly LinkProposal[] => {
     (costs[i] as number[])[own] = 10 * none;
     const other = totalOf(assignment(costs));
     (costs[i] as number[])[own] = kept;
-    const isPlain = kept <= PLAIN ** 2 && Math.sqrt(other - total + kept) - Math.sqrt(kept) > PLAIN;
+    // what nothing else may speak of need not be as near
+    const isAlone = order.length === 1 && misses.every((row, k) => k === i || row[own]! > MOST_ERRORS);
+    const isPlain =
+      (isAlone && kept <= ALONE ** 2) ||
+      (kept <= PLAIN ** 2 && Math.sqrt(other - total + kept) - Math.sqrt(kept) > PLAIN);
     return { callout: callout.id, among, ...(isPlain ? { links: candidates[own]!.links } : {}) };
   });
 };

@@ -113,7 +113,8 @@ const costsOf = (points: readonly Point[], { sigma, alike, counts }: Noise, shar
   points,
   moments: momentsOf(points, counts),
   // points that scatter alike say as much as fewer
-  variance: sigma * sigma * alike,
+  varianceOf: () => sigma * sigma * alike,
+  even: true,
   price: PRICE * Math.log(Math.max(FEWEST, points.length / alike)),
   shares,
 });
@@ -121,9 +122,10 @@ const costsOf = (points: readonly Point[], { sigma, alike, counts }: Noise, shar
 const runFit = (points: readonly Point[], noise: Noise, closed: boolean, shares = false): Fit => {
   const costs = costsOf(points, noise, shares);
   const { counts } = noise;
-  const { moments, variance } = costs;
+  const { moments } = costs;
+  const variance = costs.varianceOf(0, points.length);
   for (let segments = lookedAgain(segmented(costs), costs); ;) {
-    const found = solved({ points, counts, moments, segments, closed, variance });
+    const found = solved({ points, counts, moments, segments, closed, weightOf: () => 1 / variance });
     const pieces = piecesOn(points, segments, found, closed);
     const back = pieces.findIndex((piece, i) => runsBack(piece, points, segments[i]!));
     if (back < 0 || segments.length < 3) return { points, counts, segments, pieces, errors: found.errors };
@@ -152,7 +154,7 @@ const roundFit = (points: readonly Point[], noise: Noise): Fit => {
 };
 
 /** Where the run turns most from one piece to the next, away from where it was begun. */
-const sharpestBreak = (segments: readonly Segment[], points: readonly Point[]): number => {
+export const sharpestBreak = (segments: readonly Segment[], points: readonly Point[]): number => {
   const inner = segments.slice(1).filter(({ from }) => from > ASIDE && from < points.length - ASIDE);
   const turn = ({ from }: Segment): number => {
     const [p, q, r] = [points[from - ASIDE]!, points[from]!, points[from + ASIDE]!];

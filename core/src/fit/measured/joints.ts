@@ -40,7 +40,7 @@ export const piecesOn = (
 };
 
 /** Where two carriers meet nearest to a place; half way between them where they don't meet. */
-const jointOf = (one: Carrier, other: Carrier, near: Point): Point => {
+export const jointOf = (one: Carrier, other: Carrier, near: Point): Point => {
   const places = meetingPoints(meetCarriers(one, other, TOUCHING));
   const [first, ...more] = places;
   if (!first) return midpoint(carrierNearest(one, near), carrierNearest(other, near));

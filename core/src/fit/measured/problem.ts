@@ -10,7 +10,8 @@ export type Problem = {
   readonly moments: Moments;
   readonly segments: readonly Segment[];
   readonly closed: boolean;
-  readonly variance: number;
+  /** What a squared distance of each piece's points counts: one by its variance. */
+  readonly weightOf: (piece: number) => number;
 };
 
 /** Parameters to begin with, and which way arcs turn: left 1, right -1. */

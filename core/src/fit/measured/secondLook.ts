@@ -20,12 +20,14 @@ const offLine = (points: readonly Point[]): Off => {
 
 /** Makes shallow arcs lines, lines that run on one, and corners sharp where no more is told. */
 export const lookedAgain = (segments: readonly Segment[], costs: Costs): readonly Segment[] => {
-  const { moments, variance, price } = costs;
-  const straight = (from: number, to: number): number => moments.line(from, to) / variance;
+  const { moments, varianceOf, price } = costs;
+  const straight = (from: number, to: number): number => moments.line(from, to) / varianceOf(from, to);
   const plain = segments.map((one): Segment => {
     if (one.kind === "line") return one;
     const round = moments.round(one.from, one.to);
-    return round && straight(one.from, one.to) - round.rss / variance >= LEAST_GAIN ? one : { ...one, kind: "line" };
+    return round && straight(one.from, one.to) - round.rss / varianceOf(one.from, one.to) >= LEAST_GAIN
+      ? one
+      : { ...one, kind: "line" };
   });
   const merged: Segment[] = [];
   for (const one of plain) {
@@ -42,7 +44,7 @@ export const lookedAgain = (segments: readonly Segment[], costs: Costs): readonl
 
 /** Arcs between two lines that are no more than what scatters about their corner. */
 const sharpened = (segments: readonly Segment[], costs: Costs): readonly Segment[] => {
-  const { points, moments, variance, price } = costs;
+  const { points, moments, varianceOf, price } = costs;
   const out: Segment[] = [];
   for (let i = 0; i < segments.length; i++) {
     const [before, own, after] = [out.at(-1), segments[i]!, segments[i + 1]];
@@ -60,6 +62,7 @@ const sharpened = (segments: readonly Segment[], costs: Costs): readonly Segment
       left += first(points[k]!) ** 2 - second(points[k]!) ** 2;
       if (left < best) [best, at] = [left, k + 1];
     }
+    const variance = varianceOf(own.from, own.to);
     if (best / variance > round.rss / variance + ARC_MORE * price) {
       out.push(own);
       continue;
@@ -88,9 +91,9 @@ export const withoutOne = (segments: readonly Segment[], i: number, { moments }:
 
 /** True where one circle through all points costs no more than the pieces. */
 export const isOneCircle = (segments: readonly Segment[], costs: Costs): boolean => {
-  const { moments, points, variance, price } = costs;
+  const { moments, points, varianceOf, price } = costs;
   const round = moments.round(0, points.length);
   if (!round) return false;
   const sum = segments.reduce((total, { from, to }) => total + (cheapest(costs, from, to)?.cost ?? 0), 0);
-  return round.rss / variance + ARC_MORE * price <= sum;
+  return round.rss / varianceOf(0, points.length) + ARC_MORE * price <= sum;
 };

@@ -9,10 +9,17 @@ export type Segment = { readonly from: number; readonly to: number; readonly kin
 export type Costs = {
   readonly moments: Moments;
   readonly points: readonly Point[];
-  /** The variance that squared distances are divided by. */
-  readonly variance: number;
+  /** The variance that squared distances over some points are divided by; more over long ones where a hand wobbles. */
+  readonly varianceOf: (from: number, to: number) => number;
+  /** It is the same over all points: pieces that can't be the cheapest any more need not be looked at. */
+  readonly even: boolean;
   /** What one parameter costs. */
   readonly price: number;
+  /**
+   * A piece that leaves the way of its own first or last so many points by more than this angle (radians) is none: what
+   * strays with length must not swallow the corner that it ends in.
+   */
+  readonly along?: { readonly points: number; readonly most: number };
   /** Pieces share the point at which they meet: corners are among the points. */
   readonly shares: boolean;
 };
@@ -36,11 +43,15 @@ const TIE = 1e-9;
 type Choice = { readonly cost: number; readonly kind: "line" | "arc"; readonly bound: number };
 
 /** The cheaper of a line and an arc over some points; undefined where they are too few for either. */
-export const cheapest = ({ moments, points, variance, price }: Costs, from: number, to: number): Choice | undefined => {
+export const cheapest = (costs: Costs, from: number, to: number): Choice | undefined => {
+  const { moments, points, varianceOf, price } = costs;
   if (to - from < LINE_POINTS) return undefined;
+  const variance = varianceOf(from, to);
   const straight = moments.line(from, to) / variance;
   const line = straight + OF_LINE * price;
-  if (to - from < ARC_POINTS || straight <= (OF_ARC - OF_LINE) * price) return { cost: line, kind: "line", bound: 0 };
+  const more = costs.along && leaves(costs, from, to) ? LEAVES * price : 0;
+  if (to - from < ARC_POINTS || straight + more <= (OF_ARC - OF_LINE) * price)
+    return { cost: line + more, kind: "line", bound: 0 };
   const round = moments.round(from, to);
   const bent = round ? round.rss / variance : straight;
   const bound = Math.min(straight, bent);
@@ -48,9 +59,29 @@ export const cheapest = ({ moments, points, variance, price }: Costs, from: numb
   const isArc =
     round !== undefined &&
     round.radius ** 2 > LEAST_RADIUS ** 2 * variance &&
-    cost < line &&
+    cost < line + more &&
+    !(costs.along && leaves(costs, from, to, round.centre)) &&
     Math.abs(turned(points, from, to, round.centre)) <= MOST_TURNS * 2 * Math.PI;
-  return isArc ? { cost, kind: "arc", bound } : { cost: line, kind: "line", bound };
+  return isArc ? { cost, kind: "arc", bound } : { cost: line + more, kind: "line", bound };
+};
+
+/** What a piece costs more, in prices, that leaves the way of its ends. */
+const LEAVES = 5;
+
+/** True where the first or the last points go another way than their chord, or the circle about a place, does there. */
+const leaves = ({ points, along }: Costs, from: number, to: number, centre?: Point): boolean => {
+  const { points: span, most } = along!;
+  if (to - from < 2 * span) return false;
+  const [a, b] = [points[from]!, points[to - 1]!];
+  const chord = Math.atan2(b.y - a.y, b.x - a.x);
+  const limit = Math.sin(most);
+  return [from, to - 1 - span].some((at) => {
+    const [p, q] = [points[at]!, points[at + span]!];
+    const way = Math.atan2(q.y - p.y, q.x - p.x);
+    // the sine tells it whichever way round
+    const own = centre ? Math.atan2((p.y + q.y) / 2 - centre.y, (p.x + q.x) / 2 - centre.x) + Math.PI / 2 : chord;
+    return Math.abs(Math.sin(way - own)) > limit;
+  });
 };
 
 /** How far points go round a place, in radians, to the left above 0. */
@@ -121,7 +152,7 @@ const cheapestOver = (groups: readonly (readonly number[])[], costs: Costs, ahea
       }
       return total[i]! + choice.bound;
     });
-    open = open.filter((_, k) => bounds[k]! <= total[j]! + (OF_ARC - OF_LINE) * costs.price + TIE);
+    if (costs.even) open = open.filter((_, k) => bounds[k]! <= total[j]! + (OF_ARC - OF_LINE) * costs.price + TIE);
     if (total[j]! < Infinity) open.push(j);
   }
   const out: Segment[] = [];

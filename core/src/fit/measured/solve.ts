@@ -3,7 +3,7 @@ import { leftOf, times } from "../../geometry/point.ts";
 import type { Equation, Parameters } from "./equations.ts";
 import { levelOf, pairsOf, touchingAt, type Candidate } from "./hypotheses.ts";
 import { factored, solvedFor, type Factors } from "./linear.ts";
-import { placesOf, startOf, type Problem } from "./problem.ts";
+import { placesOf, startOf, type Problem, type Start } from "./problem.ts";
 
 /**
  * What each piece lies on, whether an arc turns to the left (1) or the right (-1), and the standard error of its radius
@@ -15,8 +15,22 @@ export type Solved = {
   readonly errors: readonly number[];
 };
 
-/** What an equation may cost: 3 standard errors. */
-const MOST_RISE = 9;
+/** Which pieces may touch which, at some values. */
+export type Touches = (problem: Problem, start: Start, p: Parameters) => readonly Candidate[];
+
+/** Each piece may touch the next. */
+const touchesAlong: Touches = (problem, start, p) => {
+  const { closed, segments } = problem;
+  const count = segments.length;
+  return segments
+    .slice(0, closed && count > 1 ? count : count - 1)
+    .flatMap((_, i) => touchingAt(problem, start, p, i, (i + 1) % count));
+};
+
+/** What an equation may cost that pieces touch, and any other. */
+export type Rises = { readonly touching: number; readonly other: number };
+/** 3 standard errors. */
+const RISES: Rises = { touching: 9, other: 9 };
 /** Gauss and Newton's steps, and the change of a parameter that ends them (lengths are about 1). */
 const [STEPS, SETTLED] = [12, 1e-13];
 /** An equation holds within this. */
@@ -30,24 +44,21 @@ const SLACK = 1e-9;
  * The carriers with the least sum of squares under what holds: tangent joints, level and upright lines, one centre,
  * equal radii are each taken for true where that costs no more than three standard errors.
  */
-export const solved = (problem: Problem): Solved => {
-  const { segments, closed } = problem;
+export const solved = (problem: Problem, touches: Touches = touchesAlong, rises: Rises = RISES): Solved => {
+  const { segments } = problem;
   const start = startOf(problem);
   const count = segments.length;
-  const joints = segments
-    .slice(0, closed && count > 1 ? count : count - 1)
-    .map((_, i) => [i, (i + 1) % count] as const);
   const { turns } = start;
   if (count > MOST_PIECES) return { carriers: carriersOf(problem, start.p), turns, errors: turns.map(() => NaN) };
   let state = settled(problem, start.p, []);
   const at = placesOf(segments);
-  const candidates: readonly (() => readonly Candidate[])[] = [
-    () => joints.flatMap(([i, j]) => touchingAt(problem, start, state.p, i, j)),
-    () => segments.flatMap(({ kind }, i) => (kind === "line" ? [levelOf(at[i]!, state.p)] : [])),
-    () => pairsOf(segments, state.p, "centre"),
-    () => pairsOf(segments, state.p, "radius"),
+  const candidates: readonly (readonly [rise: number, asked: () => readonly Candidate[]])[] = [
+    [rises.touching, () => touches(problem, start, state.p)],
+    [rises.other, () => segments.flatMap(({ kind }, i) => (kind === "line" ? [levelOf(at[i]!, state.p)] : []))],
+    [rises.other, () => pairsOf(segments, state.p, "centre")],
+    [rises.other, () => pairsOf(segments, state.p, "radius")],
   ];
-  for (const asked of candidates) state = withThose(problem, state, asked());
+  for (const [rise, asked] of candidates) state = withThose(problem, state, asked(), rise);
   return { carriers: carriersOf(problem, state.p), turns, errors: errorsOf(problem, state) };
 };
 
@@ -56,7 +67,7 @@ type State = { readonly p: Parameters; readonly equations: readonly Equation[]; 
 
 /** The normal equations of all points about the parameters, and χ² there. */
 const normal = (
-  { points, counts, segments, variance }: Problem,
+  { points, counts, segments, weightOf }: Problem,
   p: Parameters,
 ): { readonly h: Float64Array; readonly g: Float64Array; readonly chi: number } => {
   const size = p.length;
@@ -64,8 +75,9 @@ const normal = (
   const g = new Float64Array(size);
   let chi = 0;
   let at = 0;
-  for (const { from, to, kind } of segments) {
+  segments.forEach(({ from, to, kind }, piece) => {
     const own = kind === "line" ? 2 : 3;
+    const weight = weightOf(piece);
     const slopes = [0, 0, -1];
     const [c, s] = [Math.cos(p[at]!), Math.sin(p[at]!)];
     for (let i = from; i < to; i++) {
@@ -83,19 +95,18 @@ const normal = (
         slopes[0] = -dx / away;
         slopes[1] = -dy / away;
       }
-      chi += off * off;
+      chi += weight * off * off;
       for (let k = 0; k < own; k++) {
-        g[at + k]! += slopes[k]! * off;
-        for (let l = 0; l <= k; l++) h[(at + k) * size + at + l]! += slopes[k]! * slopes[l]!;
+        const slope = weight * slopes[k]!;
+        g[at + k]! += slope * off;
+        for (let l = 0; l <= k; l++) h[(at + k) * size + at + l]! += slope * slopes[l]!;
       }
     }
     for (let k = 0; k < own; k++)
       for (let l = 0; l < k; l++) h[(at + l) * size + at + k] = h[(at + k) * size + at + l]!;
     at += own;
-  }
-  for (let i = 0; i < h.length; i++) h[i]! /= variance;
-  for (let i = 0; i < size; i++) g[i]! /= variance;
-  return { h, g, chi: chi / variance };
+  });
+  return { h, g, chi };
 };
 
 const scaleOf = (h: Float64Array, size: number): number => {
@@ -152,14 +163,14 @@ const settled = (problem: Problem, from: Parameters, equations: readonly Equatio
  * Takes what costs little by itself, all at once where that costs no more together, else one after the other, the
  * cheapest first.
  */
-const withThose = (problem: Problem, state: State, candidates: readonly Candidate[]): State => {
+const withThose = (problem: Problem, state: State, candidates: readonly Candidate[], rise: number): State => {
   const priced = costsOf(problem, state, candidates)
-    .filter(({ cost, one }) => cost <= MOST_RISE * one.length)
+    .filter(({ cost, one }) => cost <= rise * one.length)
     .sort((p, q) => p.cost - q.cost)
     .map(({ one }) => one);
   if (priced.length === 0) return state;
   const holds = ({ chi, p, equations }: State, before: State): boolean =>
-    chi - before.chi <= MOST_RISE * (equations.length - before.equations.length) &&
+    chi - before.chi <= rise * (equations.length - before.equations.length) &&
     equations.every((equation) => Math.abs(equation.value(p)) < HELD);
   const together = settled(problem, state.p, [...state.equations, ...priced.flat()]);
   if (holds(together, state)) return together;

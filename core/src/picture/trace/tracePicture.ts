@@ -1,0 +1,160 @@
+import type { Bounds } from "../../geometry/bounds.ts";
+import { done, refuse, type Outcome } from "../../numeric/outcome.ts";
+import type { Pixels } from "../straighten.ts";
+import { centred } from "./centred.ts";
+import { dividing, isOutline, type Group } from "./classes.ts";
+import { cutRounds } from "./cutRounds.ts";
+import { offShape, shapeLength, withoutGoneOver, type Drawn } from "./explained.ts";
+import { branchesOf } from "./graph.ts";
+import { greyOf } from "./grey.ts";
+import { inkOf, maskOf } from "./ink.ts";
+import { jointsOf } from "./jointsOf.ts";
+import { leftOver } from "./leftOver.ts";
+import { lettersOf } from "./lettering.ts";
+import { mergedStrokes } from "./merged.ts";
+import { partsOf, widthOf } from "./parts.ts";
+import { pathsOf } from "./paths.ts";
+import { ringsOf } from "./rings.ts";
+import { settledEnds } from "./settledEnds.ts";
+import { shapeOf, type Shape } from "./shapes.ts";
+import { solvedPieces } from "./solvedPieces.ts";
+import { frameFor, pointsOf, strokesOn, type Stroke } from "./strokes.ts";
+import { filled, thinned } from "./thinned.ts";
+
+/** What a picture may show, for a drafter to take or leave. Places are pixels of the picture, y down. */
+export type Proposal = {
+  readonly id: number;
+  readonly shape: Shape;
+  readonly group: Group;
+  /** How far its ink lies off it, but for a twentieth that strays. */
+  readonly off: number;
+};
+
+export type PictureTrace = {
+  readonly proposals: readonly Proposal[];
+  /** Where words stand: nothing there is proposed. */
+  readonly lettering: readonly Bounds[];
+  /** How wide strokes are. */
+  readonly stroke: number;
+};
+
+/** A picture is looked at so many pixels long at most. */
+const LONGEST = 2000;
+/** Parts smaller than so many pixels say nothing of how wide strokes are. */
+const SPECK = 200;
+/** Strokes narrower than this leave nothing to tell; of more pieces than this nothing is told apart. */
+const [THINNEST, MOST_PIECES] = [1.9, 400];
+/** Ink over more than this part of a picture is none. */
+const MOST_INK = 0.2;
+/** Of how far ink lies off a piece so much is left aside. */
+const STRAYS = 0.05;
+/** A piece of the outline lies no farther off its ink than so many strokes. */
+const MOST_OFF = 2.5;
+
+/** How far each step is, of all. */
+const STEPS = { ink: 0.15, lines: 0.35, pieces: 0.6, merged: 0.8, again: 0.95 } as const;
+
+/**
+ * The lines, arcs and circles that strokes in a picture were meant to be. Refused where there are no strokes, where
+ * they are too thin to be followed, and where there is too much, or anything but a drawing. `report` is told how far it
+ * is, from 0 to 1.
+ */
+export const tracePicture = (
+  pixels: Pixels,
+  report: (part: number) => void = () => undefined,
+): Outcome<PictureTrace> => {
+  const { grey, per } = greyOf(pixels, LONGEST);
+  const ink = inkOf(grey);
+  const found = maskOf(ink);
+  if (!found) return refuse("trace-no-strokes");
+  report(STEPS.ink);
+  const parts = partsOf(found.mask, 1);
+  const inked = parts.reduce((sum, part) => sum + part.pixels.length, 0);
+  if (inked > MOST_INK * grey.data.length) return refuse("trace-no-drawing");
+  const width = widthOf(
+    parts.filter((part) => part.pixels.length > SPECK),
+    found.mask,
+  );
+  if (width === 0) return refuse("trace-no-strokes");
+  if (width < THINNEST) return refuse("trace-thin", { pixels: width.toFixed(1) });
+  const { letters, boxes } = lettersOf(parts, width, found.mask);
+  const plain = { ...found.mask, data: found.mask.data.slice() };
+  for (const part of letters) for (const at of part.pixels) plain.data[at] = 0;
+  const solid = filled(plain, width);
+  const branches = branchesOf(thinned(solid), width);
+  const paths = pathsOf(branches, width).map((path) => centred(path, ink, 0, width));
+  report(STEPS.lines);
+  const frame = frameFor(grey.width, grey.height, width);
+  const raw = [...paths.flatMap((path) => strokesOn(path, frame)), ...ringsOf(branches, plain, frame)];
+  if (raw.length > MOST_PIECES) return refuse("trace-busy", { count: String(raw.length) });
+  if (raw.length === 0) return refuse("trace-no-strokes");
+  report(STEPS.pieces);
+  let strokes = mergedStrokes(raw, frame);
+  report(STEPS.merged);
+  for (let turn = 0; turn < 2; turn++) strokes = mergedStrokes(settledEnds(strokes, frame), frame);
+  for (let turn = 0; turn < 2; turn++) strokes = mergedStrokes(leftOver(strokes, frame), frame);
+  report(STEPS.again);
+  const drawn = withoutGoneOver(
+    strokes.map((stroke) => ({ stroke, shape: shapeOf(frame, stroke, solid) })),
+    width,
+  );
+  const divides = dividing(drawn);
+  const heavy = drawn.filter(({ stroke }) => stroke.mass >= divides);
+  const isOwn = isOutline(heavy, jointsOf(heavy, width), plain, width);
+  let outline = heavy.filter((_, i) => isOwn[i]);
+  let joints = jointsOf(outline, width);
+  let solved = solvedPieces(outline, joints, frame);
+  // what was moved far from its ink by what it was taken to meet is none of it
+  const stays = outline.filter(({ stroke }, i) => inkOff(stroke, solved[i]!) <= MOST_OFF * width);
+  const strays = outline.filter((one) => !stays.includes(one));
+  if (strays.length > 0) {
+    outline = stays;
+    joints = jointsOf(outline, width);
+    solved = solvedPieces(outline, joints, frame);
+  }
+  const cuts = cutRounds(solved, joints);
+  const all: readonly (Drawn & { readonly group: Group; readonly whole?: Shape })[] = [
+    ...cuts.map(({ shape, of, inside }) => ({
+      stroke: outline[of]!.stroke,
+      shape,
+      whole: solved[of]!,
+      group: inside ? ("doubtful" as const) : ("outline" as const),
+    })),
+    ...drawn.filter(({ stroke }) => stroke.mass < divides).map((one) => ({ ...one, group: "thin" as const })),
+    ...[...strays, ...heavy.filter((_, i) => !isOwn[i])].map((one) => ({ ...one, group: "doubtful" as const })),
+  ];
+  const box = ({ minX, minY, maxX, maxY }: Bounds): Bounds => ({
+    minX: minX * per,
+    minY: minY * per,
+    maxX: maxX * per,
+    maxY: maxY * per,
+  });
+  return done({
+    // what was solved to nothing is nothing
+    proposals: all
+      .filter(({ shape }) => shapeLength(shape) >= width)
+      .map(({ stroke, shape, group, whole = shape }, id) => ({
+        id,
+        shape: enlarged(shape, per),
+        group,
+        off: per * inkOff(stroke, whole),
+      })),
+    lettering: boxes.map(box),
+    stroke: width * per,
+  });
+};
+
+/** How far a stroke's ink lies off a shape, but for what strays. */
+const inkOff = (stroke: Stroke, shape: Shape): number => {
+  const offs = stroke.runs.flatMap(pointsOf).map((p) => offShape(shape, p));
+  return offs.sort((p, q) => p - q)[Math.floor((1 - STRAYS) * (offs.length - 1))] ?? 0;
+};
+
+const enlarged = (shape: Shape, per: number): Shape => {
+  if (per === 1) return shape;
+  const at = ({ x, y }: { x: number; y: number }) => ({ x: x * per, y: y * per });
+  if (shape.kind === "circle")
+    return { kind: "circle", circle: { centre: at(shape.circle.centre), radius: shape.circle.radius * per } };
+  const { a, b, bulge } = shape.piece;
+  return { kind: "piece", piece: { a: at(a), b: at(b), bulge } };
+};
