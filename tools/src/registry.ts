@@ -79,6 +79,7 @@ import { setDatum } from "./job/setDatum.ts";
 import { straightenThePicture } from "./job/straightenThePicture.ts";
 import { makeTrueAction } from "./measure/makeTrue.ts";
 import { tidyAction } from "./job/tidy.ts";
+import { traceThePictureAction } from "./job/traceThePicture.ts";
 import { toLayer } from "./job/toLayer.ts";
 import { writeCalloutsAction } from "./job/writeCallouts.ts";
 import { atAnAngle } from "./layout/atAnAngle.ts";
@@ -203,6 +204,7 @@ const KEYS: Readonly<Record<BankKey, Readonly<Partial<Record<BankKey, Tool | Act
     KeyF: arcFit,
     KeyZ: fitToPoints,
     KeyX: slideAJoint,
+    KeyC: tidyAction,
   },
   KeyZ: {
     KeyZ: dimension,
@@ -258,7 +260,7 @@ const KEYS: Readonly<Record<BankKey, Readonly<Partial<Record<BankKey, Tool | Act
     KeyG: holdActions[3]!,
     KeyZ: holdActions[4]!,
     KeyX: releaseAction,
-    KeyC: tidyAction,
+    KeyC: traceThePictureAction,
     KeyV: markThePlan,
   },
 };

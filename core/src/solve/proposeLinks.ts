@@ -28,6 +28,8 @@ type Candidate = {
   readonly measures: number;
   readonly fits: Readonly<Partial<Record<Callout["kind"], number>>>;
   readonly curves: readonly Curve[];
+  /** Between which places a distance goes: its number is written beside them, at a dimension line. */
+  readonly span?: readonly [Point, Point];
 };
 
 /** How far a drawing that is not exact yet is off: a part of what is called. */
@@ -41,6 +43,8 @@ const ERRORS: Readonly<Partial<Record<Callout["kind"], number>>> = {
 const PLACES_OFF = 0.008;
 /** A pin lies about this part of the drawing's size from what it speaks of. */
 const PIN_ERROR = 0.12;
+/** And so far to the side of a distance: dimension lines stand away from what they measure. */
+const PIN_ASIDE = 0.3;
 /** More than so many errors off is another thing; less than so many to the next best has to be asked. */
 const [MOST_ERRORS, PLAIN, ALONE] = [3, 1.2, 2.7];
 /** Radii that differ by less than this part are one size. */
@@ -106,7 +110,14 @@ const candidatesOf = (drawing: Drawing): readonly Candidate[] => {
       places.slice(i + 1).forEach((q) => {
         const far = distance(p.at, q.at);
         const curves = [p, q].map(({ ref }) => curveAt(drawing, ref)!);
-        if (far > 0) found.push({ links: [p.ref, q.ref], measures: far, fits: { centres: 0, length: 0.8 }, curves });
+        if (far > 0)
+          found.push({
+            links: [p.ref, q.ref],
+            measures: far,
+            fits: { centres: 0, length: 0.8 },
+            curves,
+            span: [p.at, q.at],
+          });
       }),
     );
   return found;
@@ -146,6 +157,16 @@ const pinPlace = (drawing: Drawing, { pin }: Callout): Point | undefined => {
   return picture && fromPicture(picture, { x: pin.x * picture.width, y: pin.y * picture.height });
 };
 
+/** How far a pin lies from what a candidate speaks of, in parts that count as one error. */
+const awayFrom = ({ curves, span }: Candidate, pin: Point): number => {
+  const near = least(curves.map((curve) => curveNearest(curve, pin).distance)) / PIN_ERROR;
+  const along = span && unit(subtract(span[1], span[0]));
+  if (!span || !along) return near;
+  const [t, length] = [dot(subtract(pin, span[0]), along), distance(...span)];
+  const past = Math.max(0, -t, t - length);
+  return Math.min(near, Math.hypot(past / PIN_ERROR, cross(along, subtract(pin, span[0])) / PIN_ASIDE));
+};
+
 /** How far a candidate is from what a callout calls, in standard errors; Infinity for another kind of thing. */
 const missOf = (callout: Callout, one: Candidate, pin: Point | undefined, size: number): number => {
   const [fit, error] = [one.fits[callout.kind], ERRORS[callout.kind]];
@@ -155,7 +176,7 @@ const missOf = (callout: Callout, one: Candidate, pin: Point | undefined, size: 
   if (isRound && one.links.length !== wanted) return Infinity;
   const measured = callout.kind === "diameter" ? 2 * one.measures : one.measures;
   const off = (measured - callout.value) / Math.hypot(error * callout.value, isRound ? 0 : PLACES_OFF * size);
-  const away = pin ? least(one.curves.map((curve) => curveNearest(curve, pin).distance)) / (PIN_ERROR * size) : 0;
+  const away = pin ? awayFrom(one, pin) / size : 0;
   return Math.hypot(off, fit, away);
 };
 

@@ -33,6 +33,7 @@ import { leftView } from "./leftView.ts";
 import { focusBoard } from "./useBenchKeys.ts";
 import { saveJobFile } from "./saveJobFile.ts";
 import { makeSession, type Session } from "./session.ts";
+import { traceSketch } from "./tracing/traceSketch.ts";
 import { straightenSketch } from "./straightenSketch.ts";
 
 type Opened = {
@@ -106,6 +107,7 @@ const open = async (
       view: leftView(id)?.view,
       layer: leftView(id)?.layer,
       carryOut: (ask, report, stop) => straightenSketch(database, id, ask, report, stop),
+      trace: (picture, box, report, stop) => traceSketch(database, picture, box, report, stop),
       // what is remembered of the bench is worth no alarm where there is no room for it
       remember: (value) => void database.settings.put({ key: KEPT_KEY, value }).catch(() => undefined),
       notify: (text, again, undo) =>

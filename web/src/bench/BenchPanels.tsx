@@ -21,6 +21,7 @@ import { useBench, useSession } from "./SessionContext.tsx";
 import { SketchCard } from "./SketchCard.tsx";
 import type { BenchState } from "./state/index.ts";
 import { Findings } from "./tidying/Findings.tsx";
+import { Traced } from "./tracing/Traced.tsx";
 import { Work } from "./Work.tsx";
 
 const Handle = ({ upright }: { upright?: boolean }) => (
@@ -86,13 +87,19 @@ const Middle = () => (
   </>
 );
 
-/** What stands in the place of the pieces: findings, or numbers that are made true, while they are looked at. */
+/** What stands in the place of the pieces while it is looked at: findings, numbers made true, what is traced. */
 const PiecesPlace = ({ job }: { job: JobRecord }) => {
   const instead = useBench(insteadOfPieces);
   if (instead === "numbers")
     return (
       <Guarded name="The numbers">
         <Numbers />
+      </Guarded>
+    );
+  if (instead === "traced")
+    return (
+      <Guarded name="What is traced">
+        <Traced />
       </Guarded>
     );
   return instead === "findings" ? (
@@ -106,8 +113,8 @@ const PiecesPlace = ({ job }: { job: JobRecord }) => {
   );
 };
 
-const insteadOfPieces = ({ tidying, numbers }: BenchState): "findings" | "numbers" | undefined =>
-  numbers ? "numbers" : tidying && "findings";
+const insteadOfPieces = ({ tidying, numbers, tracing }: BenchState): "findings" | "numbers" | "traced" | undefined =>
+  numbers ? "numbers" : tracing ? "traced" : tidying && "findings";
 
 /** The panels round the board: on both sides of it, or in a narrow window behind one another on one. */
 export const BenchPanels = ({ job, onThickness }: { job: JobRecord; onThickness: (thickness: string) => void }) => {

@@ -33,6 +33,7 @@ import {
   type SnapSettings,
 } from "./state/index.ts";
 import { makeNumbers } from "./numbers/sessionNumbers.ts";
+import { makeTracing } from "./tracing/sessionTracing.ts";
 import { makeTidying } from "./tidying/sessionTidy.ts";
 import type { Point } from "@ash-edge/core/geometry";
 
@@ -123,12 +124,28 @@ export const makeSession = (job: string, stored: StoredJob, surroundings: Surrou
     selecting,
     handling,
     stayAt: (hover) => numbers.stayAt(hover),
+    pickTraced: (at, chain) => tracing.pickTraced(at, chain),
   });
   const tidying = makeTidying(core);
-  const numbers = makeNumbers(core, { closeTidy: tidying.closeTidy, toBoard: surroundings.toBoard });
-  /** Findings and numbers have one place. */
+  const numbers = makeNumbers(core, {
+    closeTidy: () => {
+      tidying.closeTidy();
+      tracing.closeTracing();
+    },
+    toBoard: surroundings.toBoard,
+  });
+  const tracing = makeTracing(core, {
+    trace: surroundings.trace,
+    toBoard: surroundings.toBoard,
+    closeOthers: () => {
+      tidying.closeTidy();
+      numbers.closeNumbers();
+    },
+  });
+  /** Findings, numbers and what is traced have one place. */
   const openTidy = (): void => {
     numbers.closeNumbers();
+    tracing.closeTracing();
     tidying.openTidy();
   };
   const annotating = makeAnnotating(core);
@@ -138,6 +155,7 @@ export const makeSession = (job: string, stored: StoredJob, surroundings: Surrou
     viewing,
     tidying: { openTidy },
     numbers: { openNumbers: () => numbers.openNumbers() },
+    tracing,
     handling,
     tools,
     settled: surroundings.keeper.idle,
@@ -175,7 +193,7 @@ export const makeSession = (job: string, stored: StoredJob, surroundings: Surrou
 
   /** Esc: the open entry first, then picks, then the bank, then the tool, then the selection. */
   const escape = (): void => {
-    const { hand, pointer, panels, work, numbers: asked } = get();
+    const { hand, pointer, panels, work, numbers: asked, tracing: traced } = get();
     const { tool } = hand;
     say(undefined);
     if (selecting.dropBox()) return;
@@ -197,6 +215,8 @@ export const makeSession = (job: string, stored: StoredJob, surroundings: Surrou
       core.refresh();
     } else if (asked?.picking) numbers.pickStays(false);
     else if (asked) numbers.closeNumbers();
+    else if (traced && traced.picked.size > 0) send("tracing", { type: "picked", ids: [] });
+    else if (traced) tracing.closeTracing();
     else if (panels.offered !== undefined) send("panels", { type: "offered", callout: undefined });
     else send("selection", { type: "selected", ids: [] });
   };
@@ -225,12 +245,13 @@ export const makeSession = (job: string, stored: StoredJob, surroundings: Surrou
     ...makeCursor(core, { pan: viewing.pan, move: pointing.move, click: pointing.click }),
     ...tidying,
     ...numbers,
+    ...tracing,
     openTidy,
     ...annotating,
     ...actions,
     /** Enter without a tool: what is ready to be made true, else the last tool again. */
     again: (): void => {
-      if (!numbers.takeTrue()) actions.again();
+      if (!numbers.takeTrue() && !tracing.acceptReady()) actions.again();
     },
     ...following,
     grab: handling.grab,
@@ -294,6 +315,7 @@ export const makeSession = (job: string, stored: StoredJob, surroundings: Surrou
       working.stopWork();
       tidying.closeTidy();
       numbers.closeNumbers();
+      tracing.closeTracing();
       mass.end();
     },
     stopWork: working.stopWork,

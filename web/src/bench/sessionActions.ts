@@ -8,6 +8,7 @@ type Parts = {
   readonly holds: { readonly askSnap: (kind: SnapKind) => void; readonly takeHold: (which: string) => void };
   readonly viewing: { readonly fit: () => void; readonly fitSelection: () => void; readonly viewBefore: () => void };
   readonly tidying: { readonly openTidy: () => void };
+  readonly tracing: { readonly openTracing: () => void };
   readonly numbers: { readonly openNumbers: () => void };
   readonly handling: { readonly toggleHandles: () => void };
   readonly annotating: { readonly showAnnotations: () => void; readonly dimensionAll: () => void };
@@ -23,7 +24,7 @@ const REGIONS = { sketch: "Sketch card", layers: "Layers" } as const;
 /** What stands in the registry: tools are taken up, actions carried out. */
 export const makeActions = (core: SessionCore, parts: Parts) => {
   const { get, send, say, sayNo, commit, notify } = core;
-  const { holds, viewing, tidying, numbers, handling, annotating, tools } = parts;
+  const { holds, viewing, tidying, numbers, tracing, handling, annotating, tools } = parts;
 
   /** What is proved or released is what is stored, so it must be what is shown. */
   const openPlace = (place: JobPlace): void =>
@@ -56,6 +57,7 @@ export const makeActions = (core: SessionCore, parts: Parts) => {
     "handles-shown": handling.toggleHandles,
     tidy: tidying.openTidy,
     "make-true": numbers.openNumbers,
+    "trace-picture": tracing.openTracing,
     layers: () => goToPanel("layers"),
     release: () => openPlace("release"),
     "write-callouts": () => send("panels", { type: "writing", writing: {} }),

@@ -1,5 +1,7 @@
-import type { Edit } from "@ash-edge/core/drawing";
+import type { Edit, Picture } from "@ash-edge/core/drawing";
+import type { Bounds } from "@ash-edge/core/geometry";
 import type { Id, Refusal } from "@ash-edge/core/numeric";
+import type { PictureTrace } from "@ash-edge/core/picture/trace";
 import type { Ask, Picked, Tool, ToolContext, ToolEvent } from "@ash-edge/tools";
 import type { Keeper } from "../store/index.ts";
 import type { View } from "./board/view.ts";
@@ -52,6 +54,13 @@ export type Surroundings = {
   readonly readOnly?: ReadOnly | undefined;
   /** Carries out long work in a worker; the id of the stored picture it made. */
   readonly carryOut: (ask: Ask, report: (part: number) => void, stop: AbortSignal) => Promise<string>;
+  /** Traces a stored picture, or a part of it (in its pixels), in a worker. */
+  readonly trace: (
+    picture: Picture,
+    box: Bounds,
+    report: (part: number) => void,
+    stop: AbortSignal,
+  ) => Promise<PictureTrace>;
   /** Something went away or was cut loose: a note that offers to undo. */
   readonly notify: (text: string, again: Again | undefined, undo: () => void) => void;
   readonly saveFile: () => void;

@@ -17,6 +17,8 @@ type Parts = {
   };
   readonly handling: { readonly hoverHandles: (at: Point | undefined) => void };
   readonly stayAt: (hover: Hover) => void;
+  /** Picks what is proposed of a picture there; false where nothing is. */
+  readonly pickTraced: (at: Point, chain: boolean) => boolean;
 };
 
 /** The pick that the tool in hand wants next. */
@@ -27,7 +29,10 @@ export const wantedBy = ({ get, activeTool, context }: SessionCore): ReturnType<
 };
 
 /** The pointer moved and clicked, on the board and on the sketch card. */
-export const makePointing = (core: SessionCore, { holds, callouts, selecting, handling, stayAt }: Parts) => {
+export const makePointing = (
+  core: SessionCore,
+  { holds, callouts, selecting, handling, stayAt, pickTraced }: Parts,
+) => {
   const { get, send, sayNo, activeTool, context, toolEvent, wanted } = core;
 
   const lookUnder = (): void => {
@@ -102,6 +107,7 @@ export const makePointing = (core: SessionCore, { holds, callouts, selecting, ha
       selecting.clickOn(hover, mods);
       return toolEvent({ type: "gather", on: mods.shift });
     }
+    if (!hand.tool && pickTraced(at, mods.shift)) return;
     if (!hand.tool) return selecting.clickOn(hover, mods);
     toolEvent({ type: "click", hover });
     send("pointer", { type: "nothing asked" });

@@ -14,6 +14,7 @@ import type { Images } from "./paintStill.ts";
 import { paintFindings, paintOpen } from "./paintFound.ts";
 import { paintMagnifier } from "./paintMagnifier.ts";
 import { paintPointer, paintBox, paintPicked } from "./paintPointer.ts";
+import { paintTraced } from "./paintTraced.ts";
 import { paintPreview } from "./paintPreview.ts";
 
 /** A place that is held is ringed so far out, px. */
@@ -67,6 +68,7 @@ export const paintLively = (canvas: Canvas, state: BenchState, palette: Palette,
   }
   paintFindings(canvas, state, palette);
   paintOpen(canvas, state, palette);
+  paintTraced(canvas, state, palette);
   paintHandles(canvas, state, palette);
   if (tool && !grabbed)
     for (const picked of Object.values(tool.picks)) {

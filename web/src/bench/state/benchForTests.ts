@@ -35,6 +35,7 @@ export const benchOf = (drawing: Drawing): Session => {
       view: { scale: 1, originX: 200, originY: 150 },
       layer: undefined,
       carryOut: async () => "",
+      trace: async () => ({ proposals: [], lettering: [], stroke: 1 }),
       notify: () => undefined,
       saveFile: () => undefined,
       toBoard: () => undefined,

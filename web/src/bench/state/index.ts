@@ -8,6 +8,7 @@ import { NO_PANELS, panelsAfter, type Panels, type PanelsEvent } from "./panels.
 import { POINTER_AWAY, pointerAfter, type Pointer, type PointerEvent } from "./pointer.ts";
 import { nothingSelected, selectionAfter, type Selection, type SelectionEvent } from "./selection.ts";
 import { tidyingAfter, type Tidying, type TidyingEvent } from "./tidying.ts";
+import { tracingAfter, type Tracing, type TracingEvent } from "./tracing.ts";
 import { NOTHING_SHOWN, viewAfter, type ViewEvent, type ViewPart } from "./view.ts";
 import { workAfter, type Work, type WorkEvent } from "./work.ts";
 
@@ -20,6 +21,7 @@ export * from "./panels.ts";
 export * from "./pointer.ts";
 export * from "./selection.ts";
 export * from "./tidying.ts";
+export * from "./tracing.ts";
 export * from "./view.ts";
 export * from "./work.ts";
 
@@ -35,6 +37,7 @@ export type BenchState = {
   readonly panels: Panels;
   readonly tidying: Tidying | undefined;
   readonly numbers: Numbers | undefined;
+  readonly tracing: Tracing | undefined;
   readonly work: Work | undefined;
   readonly following: Following | undefined;
   readonly kept: Kept;
@@ -49,6 +52,7 @@ type Events = {
   readonly panels: PanelsEvent;
   readonly tidying: TidyingEvent;
   readonly numbers: NumbersEvent;
+  readonly tracing: TracingEvent;
   readonly work: WorkEvent;
   readonly following: FollowingEvent;
   readonly kept: KeptEvent;
@@ -63,6 +67,7 @@ const REDUCERS: Reducers = {
   panels: panelsAfter,
   tidying: tidyingAfter,
   numbers: numbersAfter,
+  tracing: tracingAfter,
   work: workAfter,
   following: followingAfter,
   kept: keptAfter,
@@ -96,6 +101,7 @@ export const makeBenchStore = (start: {
     panels: NO_PANELS,
     tidying: undefined,
     numbers: undefined,
+    tracing: undefined,
     work: undefined,
     following: start.following,
     kept: start.kept,

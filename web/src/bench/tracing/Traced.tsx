@@ -1,0 +1,223 @@
+import { Check, X } from "lucide-react";
+import { picturesOf, unitOf } from "@ash-edge/core/drawing";
+import { pieceLength, pieceRadius } from "@ash-edge/core/geometry";
+import { derivedNumber, showLength, type Unit } from "@ash-edge/core/numeric";
+import { placedShape, type Group, type Proposal } from "@ash-edge/core/picture/trace";
+import { keepFocus, small } from "../numbers/parts.tsx";
+import { PanelHead } from "../PanelHead.tsx";
+import { useBench, useSession } from "../SessionContext.tsx";
+import { proposedIn, type Tracing } from "../state/index.ts";
+
+const GROUPS: readonly (readonly [group: Group, name: string, why: string])[] = [
+  ["outline", "Outline", "what is cut"],
+  ["thin", "Thin", "centre and dimension lines: accepted as layout"],
+  ["doubtful", "Doubtful", "neither plainly"],
+];
+/** So many are listed of a group. */
+const MOST_LISTED = 40;
+const icon = "grid h-6 w-6 shrink-0 place-items-center rounded-card text-soft hover:text-ink";
+
+/** What a picture's strokes may be meant to be, in three groups, to be accepted or not. */
+export const Traced = () => {
+  const { act } = useSession();
+  const tracing = useBench((state) => state.tracing);
+  const drawing = useBench((state) => state.history.drawing);
+  if (!tracing) return null;
+  const { picture, part, found, failed, picked, shown } = tracing;
+  const proposed = proposedIn(tracing, drawing);
+  const isThere = picturesOf(drawing).some(({ blob }) => blob === picture.blob);
+  return (
+    <section
+      data-region="Traced"
+      tabIndex={-1}
+      role="region"
+      aria-label="Traced"
+      className="card flex h-full flex-col overflow-hidden"
+      onMouseLeave={() => act.lightTraced(undefined)}
+    >
+      <PanelHead title="Trace the picture" onClose={act.closeTracing} />
+      {part !== undefined && (
+        <div className="flex items-center gap-2 border-t border-hair px-3 py-1.5">
+          <progress
+            value={part}
+            className="h-2 min-w-0 flex-1 accent-[var(--ember)]"
+            aria-label="Following the strokes"
+          />
+          <button type="button" className={small} onClick={act.stopTracing}>
+            Stop
+          </button>
+        </div>
+      )}
+      {failed !== undefined && (
+        <p role="alert" className="border-t border-hair px-3 py-2 text-caution">
+          <b>Nothing was traced.</b> {failed}{" "}
+          <button type="button" className={small} onClick={act.openTracing}>
+            Again
+          </button>
+        </p>
+      )}
+      {!isThere && (
+        <p role="alert" className="border-t border-hair px-3 py-2 text-caution">
+          The picture lies under the drawing no more; what is proposed stands where it lay.
+        </p>
+      )}
+      {picture.from === undefined && found && (
+        <p className="border-t border-hair px-3 py-1.5 text-xs text-soft">
+          Taken as scanned flat. A photo taken askew is straightened first (Straighten the picture, bank Job).
+        </p>
+      )}
+      {found && part === undefined && (
+        <div className="flex flex-wrap items-center gap-2 border-t border-hair px-3 py-1.5">
+          {picked.size > 0 ? (
+            <>
+              <button
+                type="button"
+                className="h-7 rounded-card bg-ember px-2 font-semibold text-panel"
+                onMouseDown={keepFocus}
+                onClick={() => act.acceptTraced([...picked])}
+              >
+                Accept {picked.size}
+              </button>
+              <button
+                type="button"
+                className={small}
+                onMouseDown={keepFocus}
+                onClick={() => act.rejectTraced([...picked])}
+              >
+                Reject
+              </button>
+              {GROUPS.map(([group, name]) => (
+                <button
+                  key={group}
+                  type="button"
+                  className={small}
+                  onMouseDown={keepFocus}
+                  onClick={() => act.moveTraced([...picked], group)}
+                >
+                  to {name}
+                </button>
+              ))}
+            </>
+          ) : (
+            <span className="min-w-0 flex-1 text-xs text-soft">
+              A click on the board picks, with Shift all that hangs together. Sizes are not numbers: callouts give
+              those.
+            </span>
+          )}
+          <button type="button" className={small} onMouseDown={keepFocus} onClick={act.traceInSight}>
+            Only what is in sight
+          </button>
+        </div>
+      )}
+      <div className="min-h-0 flex-1 overflow-y-auto">
+        {found &&
+          part === undefined &&
+          GROUPS.map(([group, name, why]) => (
+            <Listed
+              key={group}
+              {...{ group, name, why, tracing }}
+              proposed={proposed.filter((one) => one.group === group)}
+              isShown={shown.has(group)}
+              unit={unitOf(drawing)}
+            />
+          ))}
+      </div>
+    </section>
+  );
+};
+
+const Listed = ({
+  group,
+  name,
+  why,
+  proposed,
+  isShown,
+  tracing,
+  unit,
+}: {
+  group: Group;
+  name: string;
+  why: string;
+  proposed: readonly Proposal[];
+  isShown: boolean;
+  tracing: Tracing;
+  unit: Unit;
+}) => {
+  const { act } = useSession();
+  return (
+    <>
+      <h3 className="flex items-center gap-2 border-t border-hair bg-board px-3 py-1 text-xs font-normal text-soft">
+        <label className="flex min-w-0 flex-1 items-center gap-1.5" title={why}>
+          <input
+            type="checkbox"
+            checked={isShown}
+            onChange={(event) => act.showTraced(group, event.target.checked)}
+            aria-label={`Show ${name.toLowerCase()}`}
+          />
+          {name} <span className="figures">{proposed.length}</span>
+        </label>
+        {proposed.length > 0 && (
+          <button
+            type="button"
+            className={small}
+            onMouseDown={keepFocus}
+            onClick={() => act.acceptTraced(proposed.map(({ id }) => id))}
+          >
+            Accept all {proposed.length}
+          </button>
+        )}
+      </h3>
+      {isShown && (
+        <ul aria-label={name}>
+          {proposed.slice(0, MOST_LISTED).map((one) => (
+            <li
+              key={one.id}
+              className={`flex items-center gap-1 border-t border-hair px-3 py-0.5 ${
+                tracing.picked.has(one.id) ? "bg-board font-semibold" : ""
+              }`}
+              onMouseEnter={() => act.lightTraced(one.id)}
+            >
+              <span className="figures min-w-0 flex-1 truncate text-xs">{wordsOf(tracing, one, unit)}</span>
+              <span className="figures shrink-0 text-xs text-soft" title="how far its ink lies off it">
+                ± {showLength(derivedNumber(round(one.off * tracing.picture.scale)), unit)}
+              </span>
+              <button
+                type="button"
+                className={icon}
+                aria-label={`Accept ${wordsOf(tracing, one, unit)}`}
+                title="Accept it"
+                onMouseDown={keepFocus}
+                onClick={() => act.acceptTraced([one.id])}
+              >
+                <Check size={13} aria-hidden="true" />
+              </button>
+              <button
+                type="button"
+                className={icon}
+                aria-label={`Reject ${wordsOf(tracing, one, unit)}`}
+                title="Reject it"
+                onMouseDown={keepFocus}
+                onClick={() => act.rejectTraced([one.id])}
+              >
+                <X size={13} aria-hidden="true" />
+              </button>
+            </li>
+          ))}
+          {proposed.length > MOST_LISTED && (
+            <li className="px-3 py-0.5 text-xs text-soft">and {proposed.length - MOST_LISTED} more</li>
+          )}
+        </ul>
+      )}
+    </>
+  );
+};
+
+/** Measured off a picture, nothing is known better than this. */
+const round = (length: number): number => Number(length.toPrecision(3));
+
+const wordsOf = ({ picture }: Tracing, { shape }: Proposal, unit: Unit): string => {
+  const placed = placedShape(picture, shape);
+  const shown = (length: number): string => showLength(derivedNumber(round(length)), unit);
+  if (placed.kind === "circle") return `circle Ø ${shown(2 * placed.radius)}`;
+  return placed.bulge === 0 ? `line ${shown(pieceLength(placed))}` : `arc R ${shown(pieceRadius(placed))}`;
+};

@@ -1,0 +1,160 @@
+import { LAYOUT_LAYER, ontoPicture, picturesOf, type Picture } from "@ash-edge/core/drawing";
+import { boundsOf, curveNearest, distance, type Bounds, type Point } from "@ash-edge/core/geometry";
+import { refuse } from "@ash-edge/core/numeric";
+import { acceptShapes, placedShape, type Group, type Proposal } from "@ash-edge/core/picture/trace";
+import { inSight } from "../board/view.ts";
+import type { SessionCore, Surroundings } from "../sessionCore.ts";
+import { proposedIn } from "../state/index.ts";
+
+/** A click takes what lies no farther off than this, px. */
+const REACH = 9;
+/** Ends as near as this part of a stroke's width are one. */
+const ONE_END = 1e-6;
+
+/** A picture traced: what its strokes were meant to be, to be accepted or not. */
+export const makeTracing = (
+  core: SessionCore,
+  parts: { readonly trace: Surroundings["trace"]; readonly toBoard: () => void; readonly closeOthers: () => void },
+) => {
+  const { get, send, say, sayNo, commit } = core;
+  let working: AbortController | undefined;
+
+  const proposed = (): readonly Proposal[] => {
+    const { tracing, history } = get();
+    return tracing ? proposedIn(tracing, history.drawing) : [];
+  };
+  const shown = (): readonly Proposal[] => proposed().filter(({ group }) => get().tracing?.shown.has(group));
+
+  const look = async (picture: Picture, box: Bounds): Promise<void> => {
+    working?.abort();
+    const own = (working = new AbortController());
+    send("tracing", { type: "going on", part: 0 });
+    try {
+      const found = await parts.trace(
+        picture,
+        box,
+        (part) => !own.signal.aborted && send("tracing", { type: "going on", part }),
+        own.signal,
+      );
+      if (!own.signal.aborted) send("tracing", { type: "found", found });
+    } catch (reason) {
+      if (!own.signal.aborted) send("tracing", { type: "failed", why: (reason as Error).message });
+    }
+  };
+
+  const closeTracing = (): void => {
+    working?.abort();
+    send("tracing", { type: "closed" });
+  };
+
+  const accept = (ids: readonly number[], to?: Group): void => {
+    const { tracing, history, selection } = get();
+    if (!tracing) return;
+    const those = proposed().filter(({ id }) => ids.includes(id));
+    // thin lines are layout, unless they were called something else
+    const isThin = (to ?? those[0]?.group) === "thin";
+    const layer = isThin ? LAYOUT_LAYER : selection.layer;
+    const made = history.drawing.nextId;
+    const edit = acceptShapes(
+      history.drawing,
+      tracing.picture,
+      those.map(({ shape }) => shape),
+      layer,
+    );
+    if (!edit) return sayNo(refuse("layer-locked", { layer: isThin ? "Layout" : "this" }).refusal);
+    if (!commit(edit)) return;
+    send("tracing", { type: "accepted", accepted: { ids: those.map(({ id }) => id), made } });
+    parts.toBoard();
+  };
+
+  return {
+    /** Opens what is proposed for the picture that lies under the drawing, and begins to trace it. */
+    openTracing: (): void => {
+      const all = picturesOf(get().history.drawing);
+      const scaled = all.filter((one) => one.scaled);
+      const picture = scaled.find((one) => one.shown) ?? scaled.at(-1);
+      if (!picture) return sayNo(refuse(all.length === 0 ? "picture-none" : "picture-not-scaled").refusal);
+      parts.closeOthers();
+      send("panels", { type: "tab", tab: "pieces" });
+      send("tracing", { type: "opened", picture });
+      void look(picture, { minX: 0, minY: 0, maxX: picture.width, maxY: picture.height });
+    },
+    /** Only the part that is in sight. */
+    traceInSight: (): void => {
+      const { tracing, view } = get();
+      if (!tracing) return;
+      const { picture } = tracing;
+      const { minX, minY, maxX, maxY } = inSight(view.now, view.size);
+      const corners: readonly Point[] = [
+        { x: minX, y: minY },
+        { x: maxX, y: minY },
+        { x: maxX, y: maxY },
+        { x: minX, y: maxY },
+      ];
+      const box = boundsOf(corners.map((p) => ontoPicture(picture, p)));
+      const within = {
+        minX: Math.max(0, Math.floor(box.minX)),
+        minY: Math.max(0, Math.floor(box.minY)),
+        maxX: Math.min(picture.width, Math.ceil(box.maxX)),
+        maxY: Math.min(picture.height, Math.ceil(box.maxY)),
+      };
+      if (within.maxX <= within.minX || within.maxY <= within.minY)
+        return say({ text: "The picture is not in sight.", tone: "fault" });
+      void look(picture, within);
+    },
+    stopTracing: (): void => {
+      working?.abort();
+      send("tracing", { type: "failed", why: "It was stopped." });
+    },
+    closeTracing,
+    acceptTraced: accept,
+    /** Enter: what is picked, else the whole outline. */
+    acceptReady: (): boolean => {
+      const { tracing } = get();
+      if (!tracing?.found) return false;
+      const ids = tracing.picked.size > 0 ? [...tracing.picked] : idsIn(proposed(), "outline");
+      if (ids.length === 0) return false;
+      accept(ids);
+      return true;
+    },
+    rejectTraced: (ids: readonly number[]): void => send("tracing", { type: "rejected", ids }),
+    moveTraced: (ids: readonly number[], to: Group): void => send("tracing", { type: "moved", ids, to }),
+    showTraced: (group: Group, on: boolean): void => send("tracing", { type: "shown", group, on }),
+    lightTraced: (id: number | undefined): void => send("tracing", { type: "lit", id }),
+    /** A click on the board picks what is proposed there, or lets it go; with Shift all that hangs together with it. */
+    pickTraced: (at: Point, chain: boolean): boolean => {
+      const { tracing, view } = get();
+      if (!tracing?.found) return false;
+      const reach = REACH / view.now.scale;
+      let best: { readonly one: Proposal; readonly far: number } | undefined;
+      for (const one of shown()) {
+        const far = curveNearest(placedShape(tracing.picture, one.shape), at).distance;
+        if (far <= reach && far < (best?.far ?? Infinity)) best = { one, far };
+      }
+      if (!best) return false;
+      const ids = chain ? togetherWith(best.one, shown()) : [best.one.id];
+      const picked = new Set(tracing.picked);
+      const goes = picked.has(best.one.id);
+      for (const id of ids)
+        if (goes) picked.delete(id);
+        else picked.add(id);
+      send("tracing", { type: "picked", ids: [...picked] });
+      return true;
+    },
+  };
+};
+
+const idsIn = (proposed: readonly Proposal[], group: Group): readonly number[] =>
+  proposed.filter((one) => one.group === group).map(({ id }) => id);
+
+/** What hangs together with a proposal by its ends. */
+const togetherWith = (first: Proposal, all: readonly Proposal[]): readonly number[] => {
+  const ends = ({ shape }: Proposal): readonly Point[] =>
+    shape.kind === "circle" ? [] : [shape.piece.a, shape.piece.b];
+  const found = [first];
+  for (const one of found)
+    for (const other of all)
+      if (!found.includes(other) && ends(one).some((p) => ends(other).some((q) => distance(p, q) <= ONE_END)))
+        found.push(other);
+  return found.map(({ id }) => id);
+};
