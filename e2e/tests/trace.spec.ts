@@ -95,7 +95,7 @@ test("what is proposed is picked, moved, rejected and accepted; undone it is pro
   expect(kinds(await drawingOf(bench))).toEqual(["circle"]);
   await page.keyboard.press("Control+z");
   await expect(outline).toHaveCount(6);
-  await panel(page).getByRole("button", { name: "Accept all 6" }).click();
+  await panel(page).getByRole("button", { name: "Accept the outline 6" }).click();
   await expect(outline).toHaveCount(0);
   expect(kinds(await drawingOf(bench))).toHaveLength(3);
   await page.keyboard.press("Escape");

@@ -154,7 +154,7 @@ const roundFit = (points: readonly Point[], noise: Noise): Fit => {
 };
 
 /** Where the run turns most from one piece to the next, away from where it was begun. */
-export const sharpestBreak = (segments: readonly Segment[], points: readonly Point[]): number => {
+const sharpestBreak = (segments: readonly Segment[], points: readonly Point[]): number => {
   const inner = segments.slice(1).filter(({ from }) => from > ASIDE && from < points.length - ASIDE);
   const turn = ({ from }: Segment): number => {
     const [p, q, r] = [points[from - ASIDE]!, points[from]!, points[from + ASIDE]!];

@@ -1,5 +1,4 @@
 import { distance, type Point } from "../../geometry/point.ts";
-import { sharpestBreak } from "../../fit/measured/fitMeasured.ts";
 import { lineRss, momentsOf, roundOf, type Moments, type Sums } from "../../fit/measured/moments.ts";
 import { isOneCircle, lookedAgain } from "../../fit/measured/secondLook.ts";
 import { segmented, type Costs, type Segment } from "../../fit/measured/segments.ts";
@@ -100,7 +99,9 @@ export const strokesOn = (path: Centred, frame: Frame): readonly Stroke[] => {
   if (path.closed) {
     if (isOneCircle(segments, costs)) segments = [{ from: 0, to: points.length, kind: "arc" }];
     else {
-      const start = sharpestBreak(segments, points);
+      // begun within the longest piece, whose halves become one again: all true breaks lie inside
+      const longest = segments.reduce((best, one) => (one.to - one.from > best.to - best.from ? one : best));
+      const start = (longest.from + longest.to) >> 1;
       points = [...points.slice(start), ...points.slice(0, start)];
       mass = [...mass.slice(start), ...mass.slice(0, start)];
       costs = framed();

@@ -25,6 +25,7 @@ export const Traced = () => {
   if (!tracing) return null;
   const { picture, part, found, failed, picked, shown } = tracing;
   const proposed = proposedIn(tracing, drawing);
+  const outline = proposed.filter(({ group }) => group === "outline").map(({ id }) => id);
   const isThere = picturesOf(drawing).some(({ blob }) => blob === picture.blob);
   return (
     <section
@@ -61,11 +62,6 @@ export const Traced = () => {
           The picture lies under the drawing no more; what is proposed stands where it lay.
         </p>
       )}
-      {picture.from === undefined && found && (
-        <p className="border-t border-hair px-3 py-1.5 text-xs text-soft">
-          Taken as scanned flat. A photo taken askew is straightened first (Straighten the picture, bank Job).
-        </p>
-      )}
       {found && part === undefined && (
         <div className="flex flex-wrap items-center gap-2 border-t border-hair px-3 py-1.5">
           {picked.size > 0 ? (
@@ -99,14 +95,25 @@ export const Traced = () => {
               ))}
             </>
           ) : (
-            <span className="min-w-0 flex-1 text-xs text-soft">
-              A click on the board picks, with Shift all that hangs together. Sizes are not numbers: callouts give
-              those.
-            </span>
+            outline.length > 0 && (
+              <button
+                type="button"
+                className="h-7 rounded-card bg-ember px-2 font-semibold text-panel"
+                title="Enter does it, too"
+                onMouseDown={keepFocus}
+                onClick={() => act.acceptTraced(outline)}
+              >
+                Accept the outline {outline.length}
+              </button>
+            )
           )}
           <button type="button" className={small} onMouseDown={keepFocus} onClick={act.traceInSight}>
-            Only what is in sight
+            Only in sight
           </button>
+          <p className="basis-full text-xs text-soft">
+            A click on the board picks, with Shift all that hangs together. Sizes come from callouts.
+            {picture.from === undefined && " A photo taken askew is straightened first."}
+          </p>
         </div>
       )}
       <div className="min-h-0 flex-1 overflow-y-auto">
@@ -156,7 +163,7 @@ const Listed = ({
           />
           {name} <span className="figures">{proposed.length}</span>
         </label>
-        {proposed.length > 0 && (
+        {proposed.length > 0 && group !== "outline" && (
           <button
             type="button"
             className={small}
@@ -179,7 +186,11 @@ const Listed = ({
             >
               <span className="figures min-w-0 flex-1 truncate text-xs">{wordsOf(tracing, one, unit)}</span>
               <span className="figures shrink-0 text-xs text-soft" title="how far its ink lies off it">
-                ± {showLength(derivedNumber(round(one.off * tracing.picture.scale)), unit)}
+                ±{" "}
+                {showLength(derivedNumber(Number((one.off * tracing.picture.scale).toPrecision(2))), unit).replace(
+                  "≈ ",
+                  "",
+                )}
               </span>
               <button
                 type="button"
