@@ -50,6 +50,7 @@ describe("sentences", () => {
         pages: 200,
         wrong: "Marks need a name.",
         count: 3,
+        pixels: "1.2",
         spoil: "crosses",
       };
       for (const unit of ["mm", "in"] as const) {
