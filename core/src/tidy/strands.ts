@@ -72,9 +72,10 @@ export const strandsOf = (
 ): { strands: Strand[]; zero: { thing: number; piece: Piece }[] } => {
   const strands: Strand[] = [];
   const zero: { thing: number; piece: Piece }[] = [];
+  const isNothing = (piece: Piece): boolean => distance(piece.a, piece.b) <= JOINED && pieceLength(piece) <= JOINED;
   const put = (piece: Piece, thing: number, place: number): void => {
     const { a, b, bulge } = piece;
-    if (distance(a, b) <= JOINED && pieceLength(piece) <= JOINED) zero.push({ thing, piece });
+    if (isNothing(piece)) zero.push({ thing, piece });
     else strands.push({ piece: { a, b, bulge }, thing, place, origins: undefined });
   };
   for (let thing = 0; thing < things.length; thing++) {
@@ -82,10 +83,12 @@ export const strandsOf = (
     if (shape.kind === "piece") put(shape, thing, 0);
     else if (shape.kind === "chain") {
       const { pieces } = shape;
-      const circle = shape.closed ? circleRound(pieces) : undefined;
+      // with a doubled vertex it is one all the same
+      const circle = shape.closed ? circleRound(pieces.filter((piece) => !isNothing(piece))) : undefined;
       if (!circle || !asCircle(thing, pieces)) pieces.forEach((piece, place) => put(piece, thing, place));
       else {
         const origins = pieces.map((_, piece): Origin => ({ id: things[thing]!.id, piece }));
+        for (const piece of pieces) if (isNothing(piece)) zero.push({ thing, piece });
         strands.push({ piece: circleHalves(circle)[0], circle, thing, place: 0, origins });
       }
     } else {
