@@ -16,6 +16,7 @@ import { openChains } from "./openChains.ts";
 import { sheetFits } from "./sheetFits.ts";
 import { sketchPins } from "./sketchPins.ts";
 import { tinyPieces } from "./tinyPieces.ts";
+import { traced } from "./traced.ts";
 import { writtenLayers } from "./writtenLayers.ts";
 
 /**
@@ -29,6 +30,7 @@ export const CHECKS: readonly Check[] = [
   notArcs,
   meetingWalls,
   tinyPieces,
+  traced,
   kinks,
   insideRadius,
   narrowSlots,

@@ -11,9 +11,15 @@ export type LineStyle = (typeof LINE_STYLES)[number];
 
 /**
  * What an entity has beside its shape and its id: its layer; a line style, ours or as a file named it; a colour of its
- * own as a file named it, a number of the standard palette or `#rrggbb`.
+ * own as a file named it, a number of the standard palette or `#rrggbb`; and that it was traced from a picture, so that
+ * its sizes are only as exact as that until numbers tell them.
  */
-export type Look = { readonly layer: Id; readonly line?: string; readonly colour?: string };
+export type Look = {
+  readonly layer: Id;
+  readonly line?: string;
+  readonly colour?: string;
+  readonly traced?: true;
+};
 
 export type Entity = Shape & Look & { readonly id: Id };
 
@@ -32,13 +38,17 @@ const everythingIsKept: Exclude<keyof Entity, keyof Shape | Kept> extends never 
 void everythingIsKept;
 
 /** What an entity has beside its shape, without its id. */
-export const lookOf = ({ layer, line, colour }: Entity): Look => ({
+export const lookOf = ({ layer, line, colour, traced }: Entity): Look => ({
   layer,
   ...(line === undefined ? {} : { line }),
   ...(colour === undefined ? {} : { colour }),
+  ...(traced ? { traced } : {}),
 });
 
-/** The layer of the first of some entities, and the colour and the line style that all of them share. */
+/**
+ * The layer of the first of some entities, and the colour and the line style that all of them share; traced where one
+ * of them is.
+ */
 export const commonLook = (entities: readonly Entity[]): Look => {
   const line = agreed(entities.map((one) => one.line));
   const colour = agreed(entities.map((one) => one.colour));
@@ -46,6 +56,7 @@ export const commonLook = (entities: readonly Entity[]): Look => {
     layer: entities[0]!.layer,
     ...(line === undefined ? {} : { line }),
     ...(colour === undefined ? {} : { colour }),
+    ...(entities.some((one) => one.traced) ? { traced: true } : {}),
   };
 };
 

@@ -29,6 +29,7 @@ const BESIDE: Fields = {
   layer: ID,
   line: optional({ is: "text", most: 255 }),
   colour: optional({ is: "text", most: 7 }),
+  traced: optional({ is: "one of", of: [true] }),
 };
 
 /** The fields of an entity of each kind. */

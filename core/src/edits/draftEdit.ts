@@ -15,7 +15,7 @@ import type { Shape } from "../shape/shape.ts";
 /** Collects what an action does to a drawing and makes the edit of it; lives inside one pure function. */
 export type EditDraft = {
   /** Adds a shape to a layer, in a line style where one is given; returns the id that it will have. */
-  readonly add: (shape: Shape & Pick<Entity, "line">, layer: Id) => Id;
+  readonly add: (shape: Shape & Pick<Entity, "line" | "traced">, layer: Id) => Id;
   readonly newId: () => Id;
   readonly remove: (id: Id) => void;
   /** Puts an entity in its row's place. What is attached to it stays with the places that it still has. */

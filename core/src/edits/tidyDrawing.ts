@@ -50,7 +50,7 @@ export const tidyEdit = (
   for (const tidied of result.things) {
     if (tidied.same !== undefined) continue;
     any = true;
-    const { entity, refs } = entityFor(tidied, taken, draft.newId);
+    const { entity, refs } = entityFor(drawing, tidied, taken, draft.newId);
     taken.add(entity.id);
     draft.replace(entity);
     tidied.origins.forEach((origins, i) =>
@@ -86,6 +86,7 @@ const refOf = (drawing: Drawing, { id, piece }: Origin): Ref => {
 };
 
 const entityFor = (
+  drawing: Drawing,
   { shape, layer, line, colour, origins }: Tidied,
   taken: ReadonlySet<Id>,
   newId: () => Id,
@@ -96,7 +97,8 @@ const entityFor = (
     .sort((p, q) => q.length - p.length)
     .flatMap(({ own }) => own.map((origin) => origin.id));
   const id = sources.find((one) => !taken.has(one)) ?? newId();
-  const rest = { id, layer: Number(layer), ...(line ? { line } : {}), ...(colour ? { colour } : {}) };
+  const traced = sources.some((source) => entityOf(drawing, source)?.traced) ? ({ traced: true } as const) : {};
+  const rest = { id, layer: Number(layer), ...(line ? { line } : {}), ...(colour ? { colour } : {}), ...traced };
   if (shape.kind === "circle")
     return { entity: { kind: "circle", centre: shape.centre, radius: shape.radius, ...rest }, refs: [{ id }] };
   if (shape.kind === "piece")

@@ -1,7 +1,9 @@
 import { measureCallout } from "../callouts/measure.ts";
 import type { Callout } from "../drawing/callout.ts";
-import { calloutsOf, type Drawing } from "../drawing/drawing.ts";
+import { calloutsOff } from "../checks/verdict.ts";
+import { calloutsOf, cutEntities, entitiesOf, entityOf, type Drawing } from "../drawing/drawing.ts";
 import { applyEdit, type Edit } from "../drawing/edit.ts";
+import type { Entity } from "../drawing/entity.ts";
 import { draftEdit } from "../edits/draftEdit.ts";
 import { angleOf, norm, subtract } from "../geometry/point.ts";
 import type { Id } from "../numeric/id.ts";
@@ -17,6 +19,7 @@ import { modelOf, type Model } from "./model.ts";
 import { entitiesAt } from "./putBack.ts";
 import { fighting, solveRough, UNCERTAIN } from "./rough.ts";
 import { spoiled } from "./spoiled.ts";
+import { numbersStanding } from "./standing.ts";
 import { weightsOf } from "./weights.ts";
 
 /** What was made true: the edit, what holds in it and what had to be let go of. */
@@ -162,9 +165,7 @@ export const makeTrue = (drawing: Drawing, ask: TrueAsk): TrueAnswer => {
   const { x, kept, gone } = answer.value;
 
   const changed = entitiesAt(model, x, called);
-  const draft = draftEdit(drawing, "Make true", "make-true");
-  for (const entity of changed) draft.reshape(entity);
-  const edit = draft.finish();
+  const edit = madeOf(drawing, changed);
   const after = applyEdit(drawing, edit);
   const spoil = spoiled(drawing, after, changed);
   if (spoil) return { ...refuse("true-spoils", { spoil }), rough };
@@ -172,8 +173,36 @@ export const makeTrue = (drawing: Drawing, ask: TrueAsk): TrueAnswer => {
   const untrue = asked.filter(({ callout, value }) => measureCallout(after, { ...callout, value }).state !== "true");
   const { broken, lost } = othersAfter(drawing, after, told);
   if (untrue.length + broken.length > 0) return { ...refuse("true-not-found"), rough };
-  return { ok: true, value: { edit, holds: kept, letGo: gone, lost, rough } };
+  return {
+    ok: true,
+    value: {
+      edit: isAllTold(after) ? madeOf(drawing, unmarked(drawing, after)) : edit,
+      holds: kept,
+      letGo: gone,
+      lost,
+      rough,
+    },
+  };
 };
+
+const madeOf = (drawing: Drawing, changed: readonly Entity[]): Edit => {
+  const draft = draftEdit(drawing, "Make true", "make-true");
+  for (const entity of changed) draft.reshape(entity);
+  return draft.finish();
+};
+
+/** True where something was traced, and numbers tell all of the drawing by now. */
+const isAllTold = (drawing: Drawing): boolean => {
+  if (!cutEntities(drawing).some((one) => one.traced) || calloutsOff(drawing).length > 0) return false;
+  const { open, rough, unseen } = numbersStanding(drawing);
+  return !rough && unseen === 0 && open.length === 0;
+};
+
+/** What changed, and what was traced, without the mark of that. */
+const unmarked = (before: Drawing, after: Drawing): readonly Entity[] =>
+  [...entitiesOf(after)].flatMap(({ traced, ...entity }) =>
+    traced || entityOf(before, entity.id) !== entityOf(after, entity.id) ? [entity] : [],
+  );
 
 /**
  * Callouts that held and hold no more: `broken` those that were asked to go on holding, `lost` those that can't be

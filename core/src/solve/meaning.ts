@@ -1,5 +1,5 @@
 import { measureCallout } from "../callouts/measure.ts";
-import { calloutsOf, unitOf, type Drawing } from "../drawing/drawing.ts";
+import { calloutsOf, cutEntities, unitOf, type Drawing } from "../drawing/drawing.ts";
 import { relationsIn, strongestFirst, type Relation } from "./holds/index.ts";
 import { touching } from "./holds/touching.ts";
 import type { Model } from "./model.ts";
@@ -21,21 +21,18 @@ const [BY_HAND, FEW_TRUE] = [0.2, 0.2];
 const UNROUNDED = 0.7;
 /** So much of it tells more than a few numbers that are true already. */
 const [TELLING, HALF_TRUE] = [4, 0.5];
-/** Of so many sizes one at least would be true, whatever else holds: it was traced, smooth joints and all. */
-const NONE_TRUE = 4;
 /** Told by joints and directions, of which there are many. */
 const TOLD_BY: ReadonlySet<string> = new Set(["tangent", "level", "upright", "parallel", "square"]);
 
 const told = (all: readonly Relation[]): number => all.filter(({ kind }) => TOLD_BY.has(kind)).length;
 
-/** How many sizes are placed, and which part of them is true as it is drawn; 0 where none is placed. */
-const trueAsDrawn = (drawing: Drawing): { readonly count: number; readonly part: number } => {
+/** Which part of the placed sizes is true as it is drawn; 0 where none is placed. */
+const trueAsDrawn = (drawing: Drawing): number => {
   const states = calloutsOf(drawing)
     .filter(({ kind }) => kind !== "count" && kind !== "thread")
     .map((callout) => measureCallout(drawing, callout).state)
     .filter((state) => state !== "not placed");
-  const count = states.length;
-  return { count, part: count === 0 ? 0 : states.filter((state) => state === "true").length / count };
+  return states.length === 0 ? 0 : states.filter((state) => state === "true").length / states.length;
 };
 
 /**
@@ -52,8 +49,10 @@ export const meaningOf = (model: Model): Meaning => {
   ]);
   const rough = relationsIn(model, "rough");
   const hardly = told(exact) < BY_HAND * told(rough) && told(rounded) < UNROUNDED * told(rough);
-  const { count, part } = trueAsDrawn(model.drawing);
-  const isRough = hardly ? part < (told(rough) >= TELLING ? HALF_TRUE : FEW_TRUE) : part === 0 && count >= NONE_TRUE;
+  const part = trueAsDrawn(model.drawing);
+  // what was traced has smooth joints, and no sizes
+  const isTraced = cutEntities(model.drawing).some((one) => one.traced);
+  const isRough = part < (isTraced ? HALF_TRUE : hardly ? (told(rough) >= TELLING ? HALF_TRUE : FEW_TRUE) : 0);
   if (isRough) return { relations: rough, isExact: false };
   return told(rounded) - told(exact) > ROUNDED_PART * told(rounded)
     ? { relations: rounded, isExact: false }

@@ -1,7 +1,7 @@
 import { expose } from "comlink";
 import type { Bounds } from "@ash-edge/core/geometry";
 import { sayRefusal } from "@ash-edge/core/say";
-import { tracePicture, type PictureTrace, type TracedShape } from "@ash-edge/core/picture/trace";
+import { enlarged, tracePicture, type PictureTrace } from "@ash-edge/core/picture/trace";
 
 /** A picture is decoded no longer than this: strokes are followed at that size. */
 const LONGEST = 2000;
@@ -31,23 +31,7 @@ const work = async (
   bitmap.close();
   const traced = tracePicture(context.getImageData(0, 0, width, height), report);
   if (!traced.ok) throw new Error(sayRefusal(traced.refusal, "mm"));
-  const { proposals, lettering, stroke } = traced.value;
-  const by = wide / width;
-  const at = ({ x, y }: { x: number; y: number }) => ({ x: minX + x * by, y: minY + y * by });
-  const placed = (shape: TracedShape): TracedShape => {
-    if (shape.kind === "circle")
-      return { kind: "circle", circle: { centre: at(shape.circle.centre), radius: shape.circle.radius * by } };
-    const { a, b, bulge } = shape.piece;
-    return { kind: "piece", piece: { a: at(a), b: at(b), bulge } };
-  };
-  return {
-    proposals: proposals.map((one) => ({ ...one, shape: placed(one.shape), off: one.off * by })),
-    lettering: lettering.map((box) => {
-      const [low, far] = [at({ x: box.minX, y: box.minY }), at({ x: box.maxX, y: box.maxY })];
-      return { minX: low.x, minY: low.y, maxX: far.x, maxY: far.y };
-    }),
-    stroke: stroke * by,
-  };
+  return enlarged(traced.value, wide / width, { x: minX, y: minY });
 };
 
 export const worker = { work };

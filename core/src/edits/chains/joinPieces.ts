@@ -108,7 +108,8 @@ export const joinPieces = (drawing: Drawing, only?: ReadonlySet<Id>, within = RE
       const { id } = standing;
       const chain = chainOfPieces(pieces, run.closed, draft.newId);
       for (const { part } of run.links) draft.remove(here[part]!.entity.id);
-      draft.replace(reshaped(standing, chain));
+      const traced = run.links.some(({ part }) => here[part]!.entity.traced) ? ({ traced: true } as const) : {};
+      draft.replace({ ...reshaped(standing, chain), ...traced });
       // an end that was pulled over a gap is no longer where it was
       if (mend.mended > 0 && refs.length === pieces.length)
         refs.forEach((ref, i) => draft.became(ref, [{ id, vertex: chain.vertices[i]!.id }], { within: 2 * within }));

@@ -2,41 +2,37 @@ import { chainOfPieces } from "../../contour/chain.ts";
 import { joinRuns, runPieces } from "../../contour/joining.ts";
 import { layerOf, type Drawing } from "../../drawing/drawing.ts";
 import type { Edit } from "../../drawing/edit.ts";
-import { fromPicture, type Picture } from "../../drawing/picture.ts";
+import type { Picture } from "../../drawing/picture.ts";
 import { draftEdit } from "../../edits/draftEdit.ts";
 import type { Id } from "../../numeric/id.ts";
-import type { Shape as Drawn } from "../../shape/shape.ts";
+import { transformShape } from "../../shape/kinds.ts";
 import type { Shape } from "./shapes.ts";
 
 type Lie = Pick<Picture, "at" | "scale" | "angle">;
 
 /** A shape of a picture where it lies in the drawing: y goes up there, so arcs turn the other way. */
-export const placedShape = (picture: Lie, shape: Shape): Extract<Drawn, { kind: "piece" | "circle" }> => {
-  if (shape.kind === "circle") {
-    const { centre, radius } = shape.circle;
-    return { kind: "circle", centre: fromPicture(picture, centre), radius: radius * picture.scale };
-  }
-  const { a, b, bulge } = shape.piece;
-  return { kind: "piece", a: fromPicture(picture, a), b: fromPicture(picture, b), bulge: bulge === 0 ? 0 : -bulge };
+export const placedShape = ({ at, scale, angle }: Lie, shape: Shape): Shape => {
+  const [c, s] = [scale * Math.cos(angle), scale * Math.sin(angle)];
+  return transformShape({ a: c, b: s, c: s, d: -c, e: at.x, f: at.y }, shape) as Shape;
 };
 
 /**
- * Puts shapes of a picture into the drawing: those whose ends are one as chains. Undefined where nothing is given, or
- * the layer is not there or locked.
+ * Puts shapes of a picture into the drawing, marked as traced: those whose ends are one as chains. Undefined where
+ * nothing is given, or the layer is not there or locked.
  */
 export const acceptShapes = (drawing: Drawing, picture: Lie, shapes: readonly Shape[], layer: Id): Edit | undefined => {
   const own = layerOf(drawing, layer);
   if (shapes.length === 0 || !own || own.locked) return undefined;
   const draft = draftEdit(drawing, shapes.length === 1 ? "Traced" : `Traced, ${shapes.length} pieces`, "trace-picture");
   const placed = shapes.map((shape) => placedShape(picture, shape));
-  for (const one of placed) if (one.kind === "circle") draft.add(one, layer);
-  const pieces = placed.flatMap((one) => (one.kind === "piece" ? [{ a: one.a, b: one.b, bulge: one.bulge }] : []));
+  for (const one of placed) if (one.kind === "circle") draft.add({ ...one, traced: true }, layer);
+  const pieces = placed.flatMap((one) => (one.kind === "piece" ? [one] : []));
   // ends that were solved to meet are one to the bit
   for (const run of joinRuns(pieces, 0)) {
     const made = runPieces(run, (part) => [pieces[part]!]);
     const [only, ...more] = made;
-    if (more.length === 0 && !run.closed) draft.add({ kind: "piece", ...only! }, layer);
-    else draft.add(chainOfPieces(made, run.closed, draft.newId), layer);
+    if (more.length === 0 && !run.closed) draft.add({ kind: "piece", ...only!, traced: true }, layer);
+    else draft.add({ ...chainOfPieces(made, run.closed, draft.newId), traced: true }, layer);
   }
   return draft.finish();
 };

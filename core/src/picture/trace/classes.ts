@@ -1,7 +1,6 @@
-import { shapeLength, type Drawn } from "./explained.ts";
+import { curveBounds, curveLength } from "../../geometry/curve.ts";
+import type { Drawn } from "./explained.ts";
 import { unionBounds, type Bounds } from "../../geometry/bounds.ts";
-import { circleBounds } from "../../geometry/circle.ts";
-import { pieceBounds } from "../../geometry/piece.ts";
 import type { Mask } from "./ink.ts";
 import type { Joint } from "./jointsOf.ts";
 import { crossedSides, LEAST } from "./rings.ts";
@@ -22,7 +21,7 @@ const SMALL_HOLE = 3.5;
 
 /** The ink across a line that divides heavy from thin ones; 0 where all are alike. */
 export const dividing = (drawn: readonly Drawn[]): number => {
-  const own = drawn.map(({ stroke, shape }) => ({ mass: stroke.mass, long: shapeLength(shape) }));
+  const own = drawn.map(({ stroke, shape }) => ({ mass: stroke.mass, long: curveLength(shape) }));
   const sorted = own.map(({ mass }) => mass).sort((p, q) => p - q);
   let [thin, heavy] = [sorted[Math.floor(sorted.length * 0.1)] ?? 0, sorted[Math.floor(sorted.length * 0.9)] ?? 0];
   for (let turn = 0; turn < TURNS; turn++) {
@@ -50,16 +49,15 @@ export const isOutline = (
   return drawn.map(({ shape }, i) => {
     if (shape.kind === "circle")
       return (
-        shape.circle.radius >= SMALL_HOLE * width ||
-        (shape.circle.radius >= LEAST * width && crossedSides(shape.circle, mask, width) >= 2)
+        shape.radius >= SMALL_HOLE * width || (shape.radius >= LEAST * width && crossedSides(shape, mask, width) >= 2)
       );
     const ends = (["a", "b"] as const).map((end) =>
       joints.find((one) => (one.one === i && one.end === end) || (one.other === i && one.into === end)),
     );
-    if (shapeLength(shape) < width || sizes[i]! < TOGETHER * width) return false;
+    if (curveLength(shape) < width || sizes[i]! < TOGETHER * width) return false;
     const goesOn = ends.filter((joint) => joint && (joint.into || joint.tangent)).length;
     const [p, q] = ends.map((joint) => joint && (joint.one === i ? joint.other : joint.one));
-    return shapeLength(shape) < SHORT * width ? goesOn === 2 && p !== q : ends.some((joint) => joint !== undefined);
+    return curveLength(shape) < SHORT * width ? goesOn === 2 && p !== q : ends.some((joint) => joint !== undefined);
   });
 };
 
@@ -70,7 +68,7 @@ const sizesOf = (drawn: readonly Drawn[], joints: readonly Joint[]): readonly nu
   for (const { one, other } of joints) leads[lead(one)] = lead(other);
   const boxes = new Map<number, Bounds>();
   drawn.forEach(({ shape }, i) => {
-    const own = shape.kind === "circle" ? circleBounds(shape.circle) : pieceBounds(shape.piece);
+    const own = curveBounds(shape)!;
     const box = boxes.get(lead(i));
     boxes.set(lead(i), box ? unionBounds([box, own])! : own);
   });

@@ -18,15 +18,15 @@ export const cutRounds = (shapes: readonly Shape[], joints: readonly Joint[]): r
   shapes.flatMap((shape, of): readonly Cut[] => {
     const whole: readonly Cut[] = [{ shape, of, inside: false }];
     if (shape.kind !== "circle") return whole;
-    const { centre, radius } = shape.circle;
+    const { centre, radius } = shape;
     const angle = (p: Point): number => Math.atan2(p.y - centre.y, p.x - centre.x);
     const onto = joints.flatMap((joint) => {
       const other = shapes[joint.one]!;
       if (joint.other !== of || joint.into || !joint.tangent || other.kind === "circle") return [];
-      const at = other.piece[joint.end];
+      const at = other[joint.end];
       if (Math.abs(distance(at, centre) - radius) > SAME * radius) return [];
       // which way round it goes on: as the piece goes where it ends
-      const way = pieceDirection(other.piece, joint.end === "a" ? 0 : 1);
+      const way = pieceDirection(other, joint.end === "a" ? 0 : 1);
       const out = joint.end === "b" ? way : { x: -way.x, y: -way.y };
       return [{ at, angle: angle(at), left: cross(subtract(at, centre), out) > 0 }];
     });
@@ -36,10 +36,7 @@ export const cutRounds = (shapes: readonly Shape[], joints: readonly Joint[]): r
     if (p.left === q.left) return whole;
     const [from, to] = p.left ? [p, q] : [q, p];
     const sweep = (((to.angle - from.angle) % TURN) + TURN) % TURN;
-    const arc = (a: Point, b: Point, by: number): Shape => ({
-      kind: "piece",
-      piece: { a, b, bulge: Math.tan(by / 4) },
-    });
+    const arc = (a: Point, b: Point, by: number): Shape => ({ kind: "piece", a, b, bulge: Math.tan(by / 4) });
     return [
       { shape: arc(from.at, to.at, sweep), of, inside: false },
       { shape: arc(to.at, from.at, TURN - sweep), of, inside: true },

@@ -1,5 +1,4 @@
-import { distance, type Point } from "../../geometry/point.ts";
-import { pieceNearest } from "../../geometry/piece.ts";
+import { curveLength, curveNearest } from "../../geometry/curve.ts";
 import type { Shape } from "./shapes.ts";
 import { pointsOf, type Stroke } from "./strokes.ts";
 
@@ -10,30 +9,17 @@ const [BESIDE, BUT_FOR] = [1.4, 0.12];
 /** And beside a round one so much of its length more: a hand comes round beside where it began. */
 const COMES_ROUND = 0.006;
 
-export const offShape = (shape: Shape, p: Point): number =>
-  shape.kind === "circle"
-    ? Math.abs(distance(p, shape.circle.centre) - shape.circle.radius)
-    : pieceNearest(shape.piece, p).distance;
-
-/** How long a shape is. */
-export const shapeLength = (shape: Shape): number => {
-  if (shape.kind === "circle") return 2 * Math.PI * shape.circle.radius;
-  const { a, b, bulge } = shape.piece;
-  const chord = distance(a, b);
-  return bulge === 0 ? chord : (chord * (1 + bulge ** 2) * Math.atan(bulge)) / bulge;
-};
-
 /** Without what only goes over longer ones once more. */
 export const withoutGoneOver = (drawn: readonly Drawn[], width: number): readonly Drawn[] => {
   const kept: Drawn[] = [];
-  for (const one of [...drawn].sort((p, q) => shapeLength(q.shape) - shapeLength(p.shape))) {
+  for (const one of [...drawn].sort((p, q) => curveLength(q.shape) - curveLength(p.shape))) {
     const points = one.stroke.runs.flatMap(pointsOf);
     const explains = ({ shape }: Drawn): boolean => {
-      const isRound = shape.kind === "circle" || shape.piece.bulge !== 0;
-      const limit = BESIDE * width + (isRound ? COMES_ROUND * shapeLength(shape) : 0);
+      const isRound = shape.kind === "circle" || shape.bulge !== 0;
+      const limit = BESIDE * width + (isRound ? COMES_ROUND * curveLength(shape) : 0);
       let left = 0;
       const most = BUT_FOR * points.length;
-      for (const p of points) if (offShape(shape, p) > limit && ++left > most) return false;
+      for (const p of points) if (curveNearest(shape, p).distance > limit && ++left > most) return false;
       return true;
     };
     if (!kept.some(explains)) kept.push(one);

@@ -1,6 +1,8 @@
-import { pieceDirection, pieceNearest } from "../../geometry/piece.ts";
+import { curveNearest } from "../../geometry/curve.ts";
+import { pieceDirection } from "../../geometry/piece.ts";
 import { cross, distance, dot, type Point } from "../../geometry/point.ts";
 import type { Drawn } from "./explained.ts";
+import type { Shape } from "./shapes.ts";
 
 /** Where an end goes on into another piece's, or ends on another piece. */
 export type Joint = {
@@ -27,10 +29,14 @@ const endsOf = (drawn: readonly Drawn[]): readonly End[] =>
       : (["a", "b"] as const).map((end) => ({
           piece,
           end,
-          at: shape.piece[end],
-          way: pieceDirection(shape.piece, end === "a" ? 0 : 1),
+          at: shape[end],
+          way: pieceDirection(shape, end === "a" ? 0 : 1),
         })),
   );
+
+/** Which way a shape goes at a place on it. */
+const curveDirection = (shape: Shape, t: number, { x, y }: Point): Point =>
+  shape.kind === "circle" ? { x: shape.centre.y - y, y: x - shape.centre.x } : pieceDirection(shape, t);
 
 const turn = (p: Point, q: Point): number => Math.abs(Math.atan2(Math.abs(cross(p, q)), Math.abs(dot(p, q))));
 
@@ -47,7 +53,7 @@ export const jointsOf = (drawn: readonly Drawn[], width: number): readonly Joint
   const out: Joint[] = [];
   const isLine = (i: number): boolean => {
     const { shape } = drawn[i]!;
-    return shape.kind === "piece" && shape.piece.bulge === 0;
+    return shape.kind === "piece" && shape.bulge === 0;
   };
   for (const { p, q } of pairs.sort((one, other) => one.far - other.far)) {
     if (taken.has(p) || taken.has(q)) continue;
@@ -62,18 +68,9 @@ export const jointsOf = (drawn: readonly Drawn[], width: number): readonly Joint
     let best: { readonly other: number; readonly at: Point; readonly way: Point; readonly far: number } | undefined;
     drawn.forEach(({ shape }, other) => {
       if (other === own.piece) return;
-      if (shape.kind === "circle") {
-        const { centre, radius } = shape.circle;
-        const away = distance(own.at, centre);
-        const far = Math.abs(away - radius);
-        const [dx, dy] = [(own.at.x - centre.x) / away, (own.at.y - centre.y) / away];
-        const at = { x: centre.x + radius * dx, y: centre.y + radius * dy };
-        if (far < (best?.far ?? Infinity)) best = { other, at, way: { x: -dy, y: dx }, far };
-        return;
-      }
-      const near = pieceNearest(shape.piece, own.at);
-      if (near.distance < (best?.far ?? Infinity))
-        best = { other, at: near.at, way: pieceDirection(shape.piece, near.t), far: near.distance };
+      const { t, at, distance: far } = curveNearest(shape, own.at);
+      if (far >= (best?.far ?? Infinity)) return;
+      best = { other, at, way: curveDirection(shape, t, at), far };
     });
     if (!best || best.far > BODY * width) continue;
     const tangent = turn(own.way, best.way) <= TANGENT && !(isLine(own.piece) && isLine(best.other));

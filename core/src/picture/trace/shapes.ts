@@ -1,13 +1,11 @@
-import type { Circle } from "../../geometry/circle.ts";
-import type { Piece } from "../../geometry/piece.ts";
+import type { PlainCurve } from "../../geometry/curve.ts";
 import type { Point } from "../../geometry/point.ts";
 import type { Mask } from "./ink.ts";
 import { alongOf, spanOf } from "./carriers.ts";
 import { pointsOf, type Frame, type Stroke } from "./strokes.ts";
 
-/** What a stroke is drawn as: a piece, or a circle that comes round. Pixels, y down. */
-export type Shape =
-  { readonly kind: "piece"; readonly piece: Piece } | { readonly kind: "circle"; readonly circle: Circle };
+/** What a stroke is drawn as: a line or an arc, or a circle that comes round. Pixels, y down. */
+export type Shape = Extract<PlainCurve, { kind: "piece" | "circle" }>;
 
 /** An arc with ink about so much of its circle is one. */
 const COMES_ROUND = 0.86;
@@ -38,10 +36,10 @@ export const shapeOf = (frame: Frame, stroke: Stroke, mask: Mask): Shape => {
   const along = alongOf(frame, stroke, runs[0]![0]!);
   const { circle, round } = along;
   if (circle && inkRound(circle.centre, circle.radius, mask, frame.stroke) >= COMES_ROUND)
-    return { kind: "circle", circle };
+    return { kind: "circle", ...circle };
   if (!circle) {
     const { from, to } = spanOf(along, runs.flat());
-    return { kind: "piece", piece: { a: along.place(from), b: along.place(to), bulge: 0 } };
+    return { kind: "piece", a: along.place(from), b: along.place(to), bulge: 0 };
   }
   // what is widest open round it lies between its ends
   const at = runs
@@ -51,8 +49,6 @@ export const shapeOf = (frame: Frame, stroke: Stroke, mask: Mask): Shape => {
   let [widest, after] = [at[0]! + round - at.at(-1)!, 0];
   for (let i = 1; i < at.length; i++) if (at[i]! - at[i - 1]! > widest) [widest, after] = [at[i]! - at[i - 1]!, i];
   const sweep = (round - widest) / circle.radius;
-  return {
-    kind: "piece",
-    piece: { a: along.place(at[after]!), b: along.place(at[after]! + round - widest), bulge: Math.tan(sweep / 4) },
-  };
+  const [a, b] = [along.place(at[after]!), along.place(at[after]! + round - widest)];
+  return { kind: "piece", a, b, bulge: Math.tan(sweep / 4) };
 };

@@ -1,4 +1,4 @@
-import type { Carrier } from "../../geometry/curve.ts";
+import { carrierNearest, type Carrier } from "../../geometry/curve.ts";
 import { distance, dot, subtract, type Point } from "../../geometry/point.ts";
 import { TURN } from "../../numeric/angle.ts";
 import { arcsTouch, lineTouches } from "../../fit/measured/equations.ts";
@@ -24,7 +24,7 @@ const [FAR, TOUCHES_FAR] = [6, 25];
 
 /** A stroke's points from one end of its shape to the other (round a circle, once), so many of them. */
 const inOrder = (frame: Frame, { stroke, shape }: Drawn): readonly Point[] => {
-  const from = shape.kind === "circle" ? pointsOf(stroke.runs[0]!)[0]! : shape.piece.a;
+  const from = shape.kind === "circle" ? pointsOf(stroke.runs[0]!)[0]! : shape.a;
   const along = alongOf(frame, stroke, from);
   const shift = shape.kind === "circle" || along.round === 0 ? 0 : along.round / 100;
   const sorted = stroke.runs
@@ -34,8 +34,7 @@ const inOrder = (frame: Frame, { stroke, shape }: Drawn): readonly Point[] => {
       return { p, t: along.round > 0 && t < -shift ? t + along.round : t };
     })
     .sort((p, q) => p.t - q.t);
-  const way =
-    along.round > 0 || shape.kind === "circle" ? 1 : Math.sign(along.at(shape.piece.b).t - along.at(from).t) || 1;
+  const way = along.round > 0 || shape.kind === "circle" ? 1 : Math.sign(along.at(shape.b).t - along.at(from).t) || 1;
   const points = sorted.map(({ p }) => intoFrame(frame, p));
   if (way < 0) points.reverse();
   const count = Math.min(POINTS, points.length);
@@ -55,7 +54,7 @@ export const solvedPieces = (drawn: readonly Drawn[], joints: readonly Joint[], 
   const points = runs.flat();
   let from = 0;
   const segments = drawn.map(({ shape }, i) => {
-    const kind = shape.kind === "piece" && shape.piece.bulge === 0 ? ("line" as const) : ("arc" as const);
+    const kind = shape.kind === "piece" && shape.bulge === 0 ? ("line" as const) : ("arc" as const);
     const own = { from, to: from + runs[i]!.length, kind };
     from = own.to;
     return own;
@@ -86,19 +85,6 @@ const outside = (frame: Frame, carrier: Carrier): Carrier =>
     ? { kind: "circle", centre: outOfFrame(frame, carrier.centre), radius: carrier.radius * frame.size }
     : { ...carrier, at: outOfFrame(frame, carrier.at) };
 
-const onto = (carrier: Carrier, p: Point): Point => {
-  if (carrier.kind === "line") {
-    const t = dot(subtract(p, carrier.at), carrier.direction);
-    return { x: carrier.at.x + t * carrier.direction.x, y: carrier.at.y + t * carrier.direction.y };
-  }
-  const away = distance(p, carrier.centre) || 1;
-  const part = carrier.radius / away;
-  return {
-    x: carrier.centre.x + (p.x - carrier.centre.x) * part,
-    y: carrier.centre.y + (p.y - carrier.centre.y) * part,
-  };
-};
-
 const withEnds = (
   drawn: readonly Drawn[],
   joints: readonly Joint[],
@@ -109,7 +95,7 @@ const withEnds = (
   const ends = drawn.map(({ shape }, i) =>
     shape.kind === "circle"
       ? undefined
-      : { a: onto(carriers[i]!, shape.piece.a), b: onto(carriers[i]!, shape.piece.b) },
+      : { a: carrierNearest(carriers[i]!, shape.a), b: carrierNearest(carriers[i]!, shape.b) },
   );
   for (const { one, end, other, into, at, tangent } of joints) {
     // what touches is told in the frame, where lengths are about 1
@@ -120,12 +106,12 @@ const withEnds = (
   }
   return drawn.map(({ shape }, i): Shape => {
     const carrier = carriers[i]!;
-    if (shape.kind === "circle" && carrier.kind === "circle") return { kind: "circle", circle: carrier };
+    if (shape.kind === "circle" && carrier.kind === "circle") return carrier;
     if (shape.kind === "circle") return shape;
     const { a, b } = ends[i]!;
-    if (carrier.kind === "line") return { kind: "piece", piece: { a, b, bulge: 0 } };
+    if (carrier.kind === "line") return { kind: "piece", a, b, bulge: 0 };
     const angle = (p: Point): number => Math.atan2(p.y - carrier.centre.y, p.x - carrier.centre.x);
     const sweep = (((angle(b) - angle(a)) % TURN) + TURN) % TURN;
-    return { kind: "piece", piece: { a, b, bulge: Math.tan(sweep / 4) } };
+    return { kind: "piece", a, b, bulge: Math.tan(sweep / 4) };
   });
 };

@@ -1,10 +1,14 @@
-import type { Bounds } from "../../geometry/bounds.ts";
+import { boundsOf, type Bounds } from "../../geometry/bounds.ts";
+import { curveLength, curveNearest } from "../../geometry/curve.ts";
+import type { Point } from "../../geometry/point.ts";
+import { transformPoint, type Similarity } from "../../geometry/transform.ts";
 import { done, refuse, type Outcome } from "../../numeric/outcome.ts";
+import { transformShape } from "../../shape/kinds.ts";
 import type { Pixels } from "../straighten.ts";
 import { centred } from "./centred.ts";
 import { dividing, isOutline, type Group } from "./classes.ts";
 import { cutRounds } from "./cutRounds.ts";
-import { offShape, shapeLength, withoutGoneOver, type Drawn } from "./explained.ts";
+import { withoutGoneOver, type Drawn } from "./explained.ts";
 import { branchesOf } from "./graph.ts";
 import { greyOf } from "./grey.ts";
 import { inkOf, maskOf } from "./ink.ts";
@@ -123,38 +127,35 @@ export const tracePicture = (
     ...drawn.filter(({ stroke }) => stroke.mass < divides).map((one) => ({ ...one, group: "thin" as const })),
     ...[...strays, ...heavy.filter((_, i) => !isOwn[i])].map((one) => ({ ...one, group: "doubtful" as const })),
   ];
-  const box = ({ minX, minY, maxX, maxY }: Bounds): Bounds => ({
-    minX: minX * per,
-    minY: minY * per,
-    maxX: maxX * per,
-    maxY: maxY * per,
-  });
-  return done({
+  const trace: PictureTrace = {
     // what was solved to nothing is nothing
     proposals: all
-      .filter(({ shape }) => shapeLength(shape) >= width)
-      .map(({ stroke, shape, group, whole = shape }, id) => ({
-        id,
-        shape: enlarged(shape, per),
-        group,
-        off: per * inkOff(stroke, whole),
-      })),
-    lettering: boxes.map(box),
-    stroke: width * per,
-  });
+      .filter(({ shape }) => curveLength(shape) >= width)
+      .map(({ stroke, shape, group, whole = shape }, id) => ({ id, shape, group, off: inkOff(stroke, whole) })),
+    lettering: boxes,
+    stroke: width,
+  };
+  return done(per === 1 ? trace : enlarged(trace, per));
+};
+
+/** What was found in a picture that is so many times smaller, and a part of one whose corner lies at a place. */
+export const enlarged = (
+  { proposals, lettering, stroke }: PictureTrace,
+  by: number,
+  { x, y }: Point = { x: 0, y: 0 },
+): PictureTrace => {
+  const m: Similarity = { a: by, b: 0, c: 0, d: by, e: x, f: y };
+  return {
+    proposals: proposals.map((one) => ({ ...one, shape: transformShape(m, one.shape) as Shape, off: one.off * by })),
+    lettering: lettering.map(({ minX, minY, maxX, maxY }) =>
+      boundsOf([transformPoint(m, { x: minX, y: minY }), transformPoint(m, { x: maxX, y: maxY })]),
+    ),
+    stroke: stroke * by,
+  };
 };
 
 /** How far a stroke's ink lies off a shape, but for what strays. */
 const inkOff = (stroke: Stroke, shape: Shape): number => {
-  const offs = stroke.runs.flatMap(pointsOf).map((p) => offShape(shape, p));
+  const offs = stroke.runs.flatMap(pointsOf).map((p) => curveNearest(shape, p).distance);
   return offs.sort((p, q) => p - q)[Math.floor((1 - STRAYS) * (offs.length - 1))] ?? 0;
-};
-
-const enlarged = (shape: Shape, per: number): Shape => {
-  if (per === 1) return shape;
-  const at = ({ x, y }: { x: number; y: number }) => ({ x: x * per, y: y * per });
-  if (shape.kind === "circle")
-    return { kind: "circle", circle: { centre: at(shape.circle.centre), radius: shape.circle.radius * per } };
-  const { a, b, bulge } = shape.piece;
-  return { kind: "piece", piece: { a: at(a), b: at(b), bulge } };
 };

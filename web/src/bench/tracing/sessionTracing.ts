@@ -149,8 +149,7 @@ const idsIn = (proposed: readonly Proposal[], group: Group): readonly number[] =
 
 /** What hangs together with a proposal by its ends. */
 const togetherWith = (first: Proposal, all: readonly Proposal[]): readonly number[] => {
-  const ends = ({ shape }: Proposal): readonly Point[] =>
-    shape.kind === "circle" ? [] : [shape.piece.a, shape.piece.b];
+  const ends = ({ shape }: Proposal): readonly Point[] => (shape.kind === "circle" ? [] : [shape.a, shape.b]);
   const found = [first];
   for (const one of found)
     for (const other of all)
