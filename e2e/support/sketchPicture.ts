@@ -10,6 +10,17 @@ export class SketchPicture {
     this.size = size;
   }
 
+  /** The one that is shown, once it is. */
+  static async shown(page: Page): Promise<SketchPicture> {
+    const image = page.getByRole("region", { name: "Sketch card" }).getByRole("img");
+    await expect.poll(() => image.evaluate((one: HTMLImageElement) => one.naturalWidth)).toBeGreaterThan(0);
+    const size = await image.evaluate((one: HTMLImageElement) => ({
+      width: one.naturalWidth,
+      height: one.naturalHeight,
+    }));
+    return new SketchPicture(page, size);
+  }
+
   get card(): Locator {
     return this.page.getByRole("region", { name: "Sketch card" });
   }

@@ -387,8 +387,8 @@ const faulty = (making: Making): Drawing => {
       },
       PROFILE_LAYER,
     );
-  const disc = (x: number, y: number, radius: number, layer = PROFILE_LAYER): number =>
-    draft.add({ kind: "circle", centre: { x, y }, radius }, layer);
+  const disc = (x: number, y: number, radius: number, layer = PROFILE_LAYER, traced?: true): number =>
+    draft.add({ kind: "circle", centre: { x, y }, radius, ...(traced && { traced }) }, layer);
   const line = (x: number, y: number, u: number, v: number, layer = PROFILE_LAYER): number =>
     draft.add({ kind: "piece", a: { x, y }, b: { x: u, y: v }, bulge: 0 }, layer);
   chain([
@@ -408,7 +408,7 @@ const faulty = (making: Making): Drawing => {
   disc(150, 60, 15);
   disc(150, 60, 15); // twice
   disc(150, 120, 15);
-  disc(180, 120, 15); // touching
+  disc(180, 120, 15, PROFILE_LAYER, true); // touching, and traced
   for (const radius of [30, 20, 10]) disc(255, 60, radius); // islands
   chain([
     [20, 20],

@@ -25,14 +25,9 @@ test(
   async ({ page }) => {
     const bench = new Bench(page);
     await bench.open("Strainer cover plate");
-    const image = page.getByRole("region", { name: "Sketch card" }).getByRole("img");
-    await expect(image).toBeVisible();
-    const size = await image.evaluate((one: HTMLImageElement) => ({
-      width: one.naturalWidth,
-      height: one.naturalHeight,
-    }));
-    const sketch = new SketchPicture(page, size);
+    const sketch = await SketchPicture.shown(page);
 
+    const { size } = sketch;
     // to scale by two places 190 apart, on the sketch beside the board
     await page.keyboard.press("KeyB");
     await page.keyboard.press("KeyW");

@@ -14,13 +14,7 @@ const kinds = (drawing: Drawing): readonly string[] =>
 /** The rocker plate's sketch to scale: its two bosses' centres are 6 5/8 apart. Five gestures. */
 const scaled = async (bench: Bench): Promise<void> => {
   const { page } = bench;
-  const image = page.getByRole("region", { name: "Sketch card" }).getByRole("img");
-  await expect(image).toBeVisible();
-  const size = await image.evaluate((one: HTMLImageElement) => ({
-    width: one.naturalWidth,
-    height: one.naturalHeight,
-  }));
-  const sketch = new SketchPicture(page, size);
+  const sketch = await SketchPicture.shown(page);
   await page.keyboard.press("KeyB");
   await page.keyboard.press("KeyW");
   await bench.callout("6 5/8").click();

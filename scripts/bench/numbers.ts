@@ -1,13 +1,12 @@
 import { answerCallout } from "@ash-edge/core/callouts";
-import { placeOf } from "@ash-edge/core/attach";
-import { applyEdit, calloutsOf, DATUM, type Drawing, type Ref } from "@ash-edge/core/drawing";
+import { applyEdit, calloutsOf, type Drawing } from "@ash-edge/core/drawing";
 import { profileOf } from "@ash-edge/core/profile";
 import { makeTrue, numbersStanding, proposeLinks } from "@ash-edge/core/solve";
 import { relationsIn, type Relation } from "../../core/src/solve/holds/index.ts";
 import { linAt } from "../../core/src/solve/lin.ts";
 import { modelOf, type Model } from "../../core/src/solve/model.ts";
 import { randomFrom } from "../../core/src/testing/contours.ts";
-import { partIfAny, partOf, PARTS, rack, roughened } from "../../core/src/testing/parts.ts";
+import { linksText, partIfAny, partOf, PARTS, rack, roughened } from "../../core/src/testing/parts.ts";
 import { median, say } from "./report.ts";
 
 const SEEDS = 60;
@@ -90,24 +89,15 @@ const roughs = (name: string, plan: (typeof PARTS)[string]): readonly (string | 
 
 const proposals = (): readonly [right: number, wrong: number, asked: number] => {
   let [right, wrong, asked] = [0, 0, 0];
-  // a hole's centre and that of the boss about it are one place in the exact part
-  const text = (exact: Drawing, links: readonly Ref[]): string =>
-    links
-      .map((ref) => {
-        const at = ref.place === "centre" || ref.id === DATUM.id ? placeOf(exact, ref) : undefined;
-        return at ? `${Math.round(1e6 * at.x)} ${Math.round(1e6 * at.y)}` : JSON.stringify(ref);
-      })
-      .sort()
-      .join(" ");
   for (const plan of Object.values(PARTS))
     for (let seed = 1; seed <= 20; seed++) {
       const exact = partOf(plan());
       const drawing = roughened(exact, randomFrom(seed));
-      const truth = new Map(calloutsOf(drawing).map(({ id, links }) => [id, text(exact, links)]));
+      const truth = new Map(calloutsOf(drawing).map(({ id, links }) => [id, linksText(exact, links)]));
       const bare = calloutsOf(drawing).reduce((now, { id }) => applyEdit(now, answerCallout(now, id, [])!), drawing);
       for (const { callout, links } of proposeLinks(bare)) {
         if (!links) asked++;
-        else if (text(exact, links) === truth.get(callout)) right++;
+        else if (linksText(exact, links) === truth.get(callout)) right++;
         else wrong++;
       }
     }

@@ -142,6 +142,7 @@ export const REFUSAL_CODES = [
   "pictures-differ",
   "picture-locked",
   "picture-none",
+  "picture-gone",
   "picture-not-scaled",
   "trace-no-strokes",
   "trace-no-drawing",

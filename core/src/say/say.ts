@@ -264,6 +264,7 @@ const SENTENCES: Readonly<Record<RefusalCode, Words>> = {
   "pictures-differ": () => "All the places must lie on the same picture.",
   "plan-not-here": () => "No line of the plan lies here. Click nearer to one, or mark a new one.",
   "picture-none": () => "There is no sketch to trace. Drop a picture on the sketch card, or pick one there.",
+  "picture-gone": () => "The picture lies under the drawing no more, or has no scale. Put it back, or trace another.",
   "picture-not-scaled": () =>
     "The picture has no scale yet. Take Scale the picture (bank Job), and give it one length that is written on it.",
   "trace-no-strokes": () => "There are no strokes on this picture that stand out from the paper.",

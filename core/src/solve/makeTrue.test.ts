@@ -1,27 +1,28 @@
 import { Matrix, SingularValueDecomposition } from "ml-matrix";
 import { describe, expect, it } from "vitest";
-import { placeOf } from "../attach/places.ts";
 import { answerCallout, measureCallout } from "../callouts/index.ts";
 import {
-  DATUM,
   applyEdit,
   calloutsOf,
+  cutEntities,
   drawingText,
   entitiesOf,
   invertEdit,
   type Drawing,
   type Entity,
-  type Ref,
 } from "../drawing/index.ts";
-import { draftEdit, removeEntities } from "../edits/index.ts";
+import { surveyOf } from "../checks/index.ts";
+import { draftEdit, joinPieces, removeEntities, tidyEdit, tidyThings } from "../edits/index.ts";
 import type { Point } from "../geometry/index.ts";
 import { after, moving, scaling, turning } from "../geometry/transform.ts";
 import { least } from "../numeric/index.ts";
+import { SHOWN_BY, tidy } from "../tidy/index.ts";
 import { profileOf } from "../profile/index.ts";
 import { randomFrom } from "../testing/contours.ts";
 import { randomDrawing } from "../testing/randomEdits.ts";
 import {
   basin,
+  linksText,
   loosePart,
   partIfAny,
   partOf,
@@ -367,16 +368,45 @@ describe.each(Object.entries(PARTS))("what a %s leaves open", (name, plan) => {
   });
 });
 
+it.each(["link", "hearth", "cover"])("what was traced of a %s is marked until numbers tell all of it", (name) => {
+  const traced = (drawing: Drawing): Drawing => {
+    const draft = draftEdit(drawing, "Traced", "trace-picture");
+    for (const one of cutEntities(drawing)) draft.reshape({ ...one, traced: true });
+    return applyEdit(drawing, draft.finish());
+  };
+  const marked = (drawing: Drawing): number => cutEntities(drawing).filter((one) => one.traced).length;
+  const warned = (drawing: Drawing): boolean => surveyOf(drawing).plan.faults.some(({ code }) => code === "traced");
+  const allTrue = (drawing: Drawing): Drawing => {
+    const made = makeTrue(drawing, { callouts: calloutsOf(drawing).map(({ id }) => id) });
+    if (!made.ok) throw new Error(made.refusal.code);
+    return applyEdit(drawing, made.value.edit);
+  };
+  const plan = PARTS[name]!();
+  const drawing = traced(roughened(partOf(plan), randomFrom(3)));
+  expect(warned(drawing)).toBe(true);
+  const made = allTrue(drawing);
+  expect(marked(made)).toBe(0);
+  expect(warned(made)).toBe(false);
+  // a number that is missing leaves all of it as it was traced
+  const short = { ...plan, calls: plan.calls.slice(1) };
+  const open = allTrue(traced(roughened(partOf(short), randomFrom(3))));
+  expect(marked(open)).toBe(cutEntities(open).length);
+  expect(warned(open)).toBe(true);
+  // loose pieces joined and tidied stay marked
+  const loose = traced(loosePart(plan));
+  const joined = joinPieces(loose);
+  expect(joined.ok && marked(applyEdit(loose, joined.value.edit))).toBe(cutEntities(made).length);
+  const things = tidyThings(loose);
+  const tidied = tidyEdit(
+    loose,
+    things,
+    tidy(things, { tolerance: 0.001, ignore: new Set(SHOWN_BY), sharedEdges: "keep" }),
+    "Tidy",
+  )!;
+  expect(marked(applyEdit(loose, tidied))).toBe(cutEntities(made).length);
+});
+
 it("callouts that are not placed are put where they belong: 98 of 100 of those that are called plain", () => {
-  // a hole's centre and that of the boss about it are one place in the exact part
-  const textOf = (exact: Drawing, links: readonly Ref[]): string =>
-    links
-      .map((ref) => {
-        const at = ref.place === "centre" || ref.id === DATUM.id ? placeOf(exact, ref) : undefined;
-        return at ? `${Math.round(1e6 * at.x)} ${Math.round(1e6 * at.y)}` : JSON.stringify(ref);
-      })
-      .sort()
-      .join(" ");
   const wrong: string[] = [];
   let plain = 0;
   let all = 0;
@@ -384,13 +414,13 @@ it("callouts that are not placed are put where they belong: 98 of 100 of those t
     for (let seed = 1; seed <= 20; seed++) {
       const exact = partOf(plan());
       const drawing = roughened(exact, randomFrom(seed));
-      const truth = new Map(calloutsOf(drawing).map(({ id, links }) => [id, textOf(exact, links)]));
+      const truth = new Map(calloutsOf(drawing).map(({ id, links }) => [id, linksText(exact, links)]));
       const bare = calloutsOf(drawing).reduce((now, { id }) => applyEdit(now, answerCallout(now, id, [])!), drawing);
       for (const { callout, links } of proposeLinks(bare)) {
         all++;
         if (!links) continue;
         plain++;
-        if (textOf(exact, links) !== truth.get(callout)) wrong.push(`${name} ${seed}: ${callout}`);
+        if (linksText(exact, links) !== truth.get(callout)) wrong.push(`${name} ${seed}: ${callout}`);
       }
     }
   expect(wrong.length / plain, wrong.join()).toBeLessThan(0.02);

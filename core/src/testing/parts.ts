@@ -1,3 +1,4 @@
+import { placeOf } from "../attach/places.ts";
 import { measureCallout } from "../callouts/index.ts";
 import {
   applyEdit,
@@ -9,7 +10,7 @@ import {
   type Drawing,
 } from "../drawing/index.ts";
 import type { Callout } from "../drawing/callout.ts";
-import type { Ref } from "../drawing/ref.ts";
+import { DATUM, type Ref } from "../drawing/ref.ts";
 import { freeThrough } from "../construct/freeThrough.ts";
 import { draftEdit } from "../edits/draftEdit.ts";
 import { arcBetween, type Piece } from "../geometry/piece.ts";
@@ -102,6 +103,16 @@ const drawn = ({ unit, outlines, circles, frees = {}, calls }: PartPlan, loose: 
   }
   return applyEdit(drawing, draft.finish());
 };
+
+/** What links speak of, in any order: a hole's centre and that of the boss about it are one place in an exact part. */
+export const linksText = (exact: Drawing, links: readonly Ref[]): string =>
+  links
+    .map((ref) => {
+      const at = ref.place === "centre" || ref.id === DATUM.id ? placeOf(exact, ref) : undefined;
+      return at ? `${Math.round(1e6 * at.x)} ${Math.round(1e6 * at.y)}` : JSON.stringify(ref);
+    })
+    .sort()
+    .join(" ");
 
 const named = (pieces: readonly (readonly [name: string, piece: Piece])[]): readonly Corner[] =>
   pieces.map(([name, piece]) => ({ ...piece, name }));

@@ -16,23 +16,28 @@ export const placedShape = ({ at, scale, angle }: Lie, shape: Shape): Shape => {
   return transformShape({ a: c, b: s, c: s, d: -c, e: at.x, f: at.y }, shape) as Shape;
 };
 
+/** A shape that is accepted, and onto which layer. */
+export type AcceptedShape = { readonly shape: Shape; readonly layer: Id };
+
 /**
- * Puts shapes of a picture into the drawing, marked as traced: those whose ends are one as chains. Undefined where
- * nothing is given, or the layer is not there or locked.
+ * Puts shapes of a picture into the drawing, marked as traced: those of a layer whose ends are one as chains. Undefined
+ * where nothing is given, or a layer is not there or locked.
  */
-export const acceptShapes = (drawing: Drawing, picture: Lie, shapes: readonly Shape[], layer: Id): Edit | undefined => {
-  const own = layerOf(drawing, layer);
-  if (shapes.length === 0 || !own || own.locked) return undefined;
-  const draft = draftEdit(drawing, shapes.length === 1 ? "Traced" : `Traced, ${shapes.length} pieces`, "trace-picture");
-  const placed = shapes.map((shape) => placedShape(picture, shape));
-  for (const one of placed) if (one.kind === "circle") draft.add({ ...one, traced: true }, layer);
-  const pieces = placed.flatMap((one) => (one.kind === "piece" ? [one] : []));
-  // ends that were solved to meet are one to the bit
-  for (const run of joinRuns(pieces, 0)) {
-    const made = runPieces(run, (part) => [pieces[part]!]);
-    const [only, ...more] = made;
-    if (more.length === 0 && !run.closed) draft.add({ kind: "piece", ...only!, traced: true }, layer);
-    else draft.add({ ...chainOfPieces(made, run.closed, draft.newId), traced: true }, layer);
+export const acceptShapes = (drawing: Drawing, picture: Lie, those: readonly AcceptedShape[]): Edit | undefined => {
+  const layers = new Set(those.map(({ layer }) => layer));
+  if (those.length === 0 || [...layers].some((id) => layerOf(drawing, id)?.locked !== false)) return undefined;
+  const draft = draftEdit(drawing, those.length === 1 ? "Traced" : `Traced, ${those.length} pieces`, "trace-picture");
+  for (const layer of layers) {
+    const placed = those.flatMap((one) => (one.layer === layer ? [placedShape(picture, one.shape)] : []));
+    for (const one of placed) if (one.kind === "circle") draft.add({ ...one, traced: true }, layer);
+    const pieces = placed.flatMap((one) => (one.kind === "piece" ? [one] : []));
+    // ends that were solved to meet are one to the bit
+    for (const run of joinRuns(pieces, 0)) {
+      const made = runPieces(run, (part) => [pieces[part]!]);
+      const [only, ...more] = made;
+      if (more.length === 0 && !run.closed) draft.add({ kind: "piece", ...only!, traced: true }, layer);
+      else draft.add({ ...chainOfPieces(made, run.closed, draft.newId), traced: true }, layer);
+    }
   }
   return draft.finish();
 };

@@ -59,8 +59,8 @@ const traced = (pixels: Pixels): PictureTrace => {
 const outline = ({ proposals }: PictureTrace) => proposals.filter(({ group }) => group === "outline");
 const accepted = (found: PictureTrace, scale: number): Drawing => {
   const drawing = newDrawing("mm");
-  const shapes = outline(found).map(({ shape }) => shape);
-  return applyEdit(drawing, acceptShapes(drawing, { at: { x: 0, y: 0 }, scale, angle: 0 }, shapes, PROFILE_LAYER)!);
+  const shapes = outline(found).map(({ shape }) => ({ shape, layer: PROFILE_LAYER }));
+  return applyEdit(drawing, acceptShapes(drawing, { at: { x: 0, y: 0 }, scale, angle: 0 }, shapes)!);
 };
 
 it.each([

@@ -43,7 +43,7 @@ export type PictureTrace = {
 };
 
 /** A picture is looked at so many pixels long at most. */
-const LONGEST = 2000;
+export const LONGEST = 2000;
 /** Parts smaller than so many pixels say nothing of how wide strokes are. */
 const SPECK = 200;
 /** Strokes narrower than this leave nothing to tell; of more pieces than this nothing is told apart. */

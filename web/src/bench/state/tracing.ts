@@ -1,15 +1,14 @@
-import { entityOf, type Drawing, type Picture } from "@ash-edge/core/drawing";
-import type { Id } from "@ash-edge/core/numeric";
+import { type Drawing, type Edit, type Picture } from "@ash-edge/core/drawing";
+import { pictureOf } from "@ash-edge/core/picture";
 import type { Group, PictureTrace, Proposal } from "@ash-edge/core/picture/trace";
+import { stepAt } from "../../store/index.ts";
+import type { HistoryPart } from "./history.ts";
 
-/** What was accepted in one step, and something that it put into the drawing: undone, it is proposed again. */
-export type Accepted = { readonly ids: readonly number[]; readonly made: Id };
+/** What was accepted in one step, and which that is: undone, it is proposed again. */
+export type Accepted = { readonly ids: readonly number[]; readonly step: number; readonly edit: Edit };
 
-/** A picture that is traced: what is proposed, and what has become of it. */
-export type Tracing = {
-  readonly picture: Picture;
-  /** How far it is, from 0 to 1; undefined where nothing is worked out. */
-  readonly part: number | undefined;
+/** What a picture was found to show, and what has become of that; of another look all begins anew. */
+type Looked = {
   readonly found?: PictureTrace | undefined;
   readonly failed?: string | undefined;
   /** Where a proposal was put into another group. */
@@ -17,13 +16,23 @@ export type Tracing = {
   readonly rejected: ReadonlySet<number>;
   readonly accepted: readonly Accepted[];
   readonly picked: ReadonlySet<number>;
-  readonly shown: ReadonlySet<Group>;
   readonly lit?: number | undefined;
+};
+const NOT_LOOKED: Looked = { moved: new Map(), rejected: new Set(), accepted: [], picked: new Set() };
+
+/** A picture that is traced. */
+export type Tracing = Looked & {
+  /** Which stored picture. */
+  readonly blob: string;
+  /** How far it is, from 0 to 1; undefined where nothing is worked out. */
+  readonly part: number | undefined;
+  readonly shown: ReadonlySet<Group>;
 };
 
 export type TracingEvent =
-  | { readonly type: "opened"; readonly picture: Picture }
+  | { readonly type: "opened"; readonly blob: string }
   | { readonly type: "closed" }
+  | { readonly type: "looking" }
   | { readonly type: "going on"; readonly part: number }
   | { readonly type: "found"; readonly found: PictureTrace }
   | { readonly type: "failed"; readonly why: string }
@@ -37,21 +46,17 @@ export type TracingEvent =
 /** Undefined while no picture is traced: only opening one ends that. */
 export const tracingAfter = (tracing: Tracing | undefined, event: TracingEvent): Tracing | undefined => {
   if (event.type === "opened")
-    return {
-      picture: event.picture,
-      part: 0,
-      moved: new Map(),
-      rejected: new Set(),
-      accepted: [],
-      picked: new Set(),
-      shown: new Set(["outline", "doubtful"]),
-    };
+    return { ...NOT_LOOKED, blob: event.blob, part: 0, shown: new Set(["outline", "doubtful"]) };
   if (!tracing) return undefined;
   switch (event.type) {
     case "closed":
       return undefined;
+    case "looking": {
+      const { blob, shown } = tracing;
+      return { ...NOT_LOOKED, blob, shown, part: 0 };
+    }
     case "going on":
-      return { ...tracing, part: event.part, failed: undefined };
+      return { ...tracing, part: event.part };
     case "found":
       return { ...tracing, part: undefined, found: event.found };
     case "failed":
@@ -75,10 +80,17 @@ export const tracingAfter = (tracing: Tracing | undefined, event: TracingEvent):
   }
 };
 
-/** What is still proposed in a drawing, in the groups in which it stands. */
-export const proposedIn = (tracing: Tracing, drawing: Drawing): readonly Proposal[] => {
+/** The picture as it lies now; undefined where it lies under the drawing no more, or has no scale. */
+export const tracedPicture = ({ blob }: Tracing, drawing: Drawing): Picture | undefined => {
+  const picture = pictureOf(drawing, blob);
+  return picture?.scaled ? picture : undefined;
+};
+
+/** What is still proposed, in the groups in which it stands. */
+export const proposedIn = (tracing: Tracing, { steps }: Pick<HistoryPart, "steps">): readonly Proposal[] => {
   const gone = new Set(tracing.rejected);
-  for (const { ids, made } of tracing.accepted) if (entityOf(drawing, made)) for (const id of ids) gone.add(id);
+  for (const { ids, step, edit } of tracing.accepted)
+    if (steps.position > step && stepAt(steps, step) === edit) for (const id of ids) gone.add(id);
   return (tracing.found?.proposals ?? []).flatMap((one) =>
     gone.has(one.id) ? [] : [{ ...one, group: tracing.moved.get(one.id) ?? one.group }],
   );

@@ -1,12 +1,13 @@
 import { Check, X } from "lucide-react";
-import { picturesOf, unitOf } from "@ash-edge/core/drawing";
+import { unitOf, type Picture } from "@ash-edge/core/drawing";
 import { pieceLength, pieceRadius } from "@ash-edge/core/geometry";
-import { derivedNumber, showLength, type Unit } from "@ash-edge/core/numeric";
+import { derivedNumber, refuse, showLength, type Unit } from "@ash-edge/core/numeric";
 import { placedShape, type Group, type Proposal } from "@ash-edge/core/picture/trace";
+import { sayRefusal } from "@ash-edge/core/say";
 import { keepFocus, small } from "../numbers/parts.tsx";
 import { PanelHead } from "../PanelHead.tsx";
 import { useBench, useSession } from "../SessionContext.tsx";
-import { proposedIn, type Tracing } from "../state/index.ts";
+import { proposedIn, tracedPicture } from "../state/index.ts";
 
 const GROUPS: readonly (readonly [group: Group, name: string, why: string])[] = [
   ["outline", "Outline", "what is cut"],
@@ -21,12 +22,13 @@ const icon = "grid h-6 w-6 shrink-0 place-items-center rounded-card text-soft ho
 export const Traced = () => {
   const { act } = useSession();
   const tracing = useBench((state) => state.tracing);
-  const drawing = useBench((state) => state.history.drawing);
+  const history = useBench((state) => state.history);
   if (!tracing) return null;
-  const { picture, part, found, failed, picked, shown } = tracing;
-  const proposed = proposedIn(tracing, drawing);
+  const { part, found, failed, picked, shown } = tracing;
+  const { drawing } = history;
+  const picture = tracedPicture(tracing, drawing);
+  const proposed = proposedIn(tracing, history);
   const outline = proposed.filter(({ group }) => group === "outline").map(({ id }) => id);
-  const isThere = picturesOf(drawing).some(({ blob }) => blob === picture.blob);
   return (
     <section
       data-region="Traced"
@@ -57,12 +59,12 @@ export const Traced = () => {
           </button>
         </p>
       )}
-      {!isThere && (
+      {!picture && (
         <p role="alert" className="border-t border-hair px-3 py-2 text-caution">
-          The picture lies under the drawing no more; what is proposed stands where it lay.
+          {sayRefusal(refuse("picture-gone").refusal, unitOf(drawing))}
         </p>
       )}
-      {found && part === undefined && (
+      {picture && found && part === undefined && (
         <div className="flex flex-wrap items-center gap-2 border-t border-hair px-3 py-1.5">
           {picked.size > 0 ? (
             <>
@@ -117,12 +119,13 @@ export const Traced = () => {
         </div>
       )}
       <div className="min-h-0 flex-1 overflow-y-auto">
-        {found &&
+        {picture &&
+          found &&
           part === undefined &&
           GROUPS.map(([group, name, why]) => (
             <Listed
               key={group}
-              {...{ group, name, why, tracing }}
+              {...{ group, name, why, picture, picked }}
               proposed={proposed.filter((one) => one.group === group)}
               isShown={shown.has(group)}
               unit={unitOf(drawing)}
@@ -139,7 +142,8 @@ const Listed = ({
   why,
   proposed,
   isShown,
-  tracing,
+  picture,
+  picked,
   unit,
 }: {
   group: Group;
@@ -147,7 +151,8 @@ const Listed = ({
   why: string;
   proposed: readonly Proposal[];
   isShown: boolean;
-  tracing: Tracing;
+  picture: Picture;
+  picked: ReadonlySet<number>;
   unit: Unit;
 }) => {
   const { act } = useSession();
@@ -180,22 +185,21 @@ const Listed = ({
             <li
               key={one.id}
               className={`flex items-center gap-1 border-t border-hair px-3 py-0.5 ${
-                tracing.picked.has(one.id) ? "bg-board font-semibold" : ""
+                picked.has(one.id) ? "bg-board font-semibold" : ""
               }`}
               onMouseEnter={() => act.lightTraced(one.id)}
             >
-              <span className="figures min-w-0 flex-1 truncate text-xs">{wordsOf(tracing, one, unit)}</span>
-              <span className="figures shrink-0 text-xs text-soft" title="how far its ink lies off it">
-                ±{" "}
-                {showLength(derivedNumber(Number((one.off * tracing.picture.scale).toPrecision(2))), unit).replace(
-                  "≈ ",
-                  "",
-                )}
+              <span className="figures min-w-0 flex-1 truncate text-xs">{wordsOf(picture, one, unit)}</span>
+              <span
+                className="figures shrink-0 text-xs text-soft"
+                title="how far its ink lies off it, but for a twentieth of it"
+              >
+                ± {showLength(derivedNumber(Number((one.off * picture.scale).toPrecision(2))), unit).replace("≈ ", "")}
               </span>
               <button
                 type="button"
                 className={icon}
-                aria-label={`Accept ${wordsOf(tracing, one, unit)}`}
+                aria-label={`Accept ${wordsOf(picture, one, unit)}`}
                 title="Accept it"
                 onMouseDown={keepFocus}
                 onClick={() => act.acceptTraced([one.id])}
@@ -205,7 +209,7 @@ const Listed = ({
               <button
                 type="button"
                 className={icon}
-                aria-label={`Reject ${wordsOf(tracing, one, unit)}`}
+                aria-label={`Reject ${wordsOf(picture, one, unit)}`}
                 title="Reject it"
                 onMouseDown={keepFocus}
                 onClick={() => act.rejectTraced([one.id])}
@@ -226,7 +230,7 @@ const Listed = ({
 /** Measured off a picture, nothing is known better than this. */
 const round = (length: number): number => Number(length.toPrecision(3));
 
-const wordsOf = ({ picture }: Tracing, { shape }: Proposal, unit: Unit): string => {
+const wordsOf = (picture: Picture, { shape }: Proposal, unit: Unit): string => {
   const placed = placedShape(picture, shape);
   const shown = (length: number): string => showLength(derivedNumber(round(length)), unit);
   if (placed.kind === "circle") return `circle Ø ${shown(2 * placed.radius)}`;

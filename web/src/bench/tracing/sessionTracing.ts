@@ -1,10 +1,10 @@
-import { LAYOUT_LAYER, ontoPicture, picturesOf, type Picture } from "@ash-edge/core/drawing";
+import { LAYOUT_LAYER, layerOf, ontoPicture, picturesOf, type Picture } from "@ash-edge/core/drawing";
 import { boundsOf, curveNearest, distance, type Bounds, type Point } from "@ash-edge/core/geometry";
 import { refuse } from "@ash-edge/core/numeric";
 import { acceptShapes, placedShape, type Group, type Proposal } from "@ash-edge/core/picture/trace";
 import { inSight } from "../board/view.ts";
 import type { SessionCore, Surroundings } from "../sessionCore.ts";
-import { proposedIn } from "../state/index.ts";
+import { proposedIn, tracedPicture } from "../state/index.ts";
 
 /** A click takes what lies no farther off than this, px. */
 const REACH = 9;
@@ -21,14 +21,14 @@ export const makeTracing = (
 
   const proposed = (): readonly Proposal[] => {
     const { tracing, history } = get();
-    return tracing ? proposedIn(tracing, history.drawing) : [];
+    return tracing ? proposedIn(tracing, history) : [];
   };
   const shown = (): readonly Proposal[] => proposed().filter(({ group }) => get().tracing?.shown.has(group));
 
   const look = async (picture: Picture, box: Bounds): Promise<void> => {
     working?.abort();
     const own = (working = new AbortController());
-    send("tracing", { type: "going on", part: 0 });
+    send("tracing", { type: "looking" });
     try {
       const found = await parts.trace(
         picture,
@@ -47,23 +47,23 @@ export const makeTracing = (
     send("tracing", { type: "closed" });
   };
 
-  const accept = (ids: readonly number[], to?: Group): void => {
+  const accept = (ids: readonly number[]): void => {
     const { tracing, history, selection } = get();
     if (!tracing) return;
     const those = proposed().filter(({ id }) => ids.includes(id));
-    // thin lines are layout, unless they were called something else
-    const isThin = (to ?? those[0]?.group) === "thin";
-    const layer = isThin ? LAYOUT_LAYER : selection.layer;
-    const made = history.drawing.nextId;
-    const edit = acceptShapes(
-      history.drawing,
-      tracing.picture,
-      those.map(({ shape }) => shape),
-      layer,
-    );
-    if (!edit) return sayNo(refuse("layer-locked", { layer: isThin ? "Layout" : "this" }).refusal);
+    const picture = tracedPicture(tracing, history.drawing);
+    if (!picture) return sayNo(refuse("picture-gone").refusal);
+    // thin lines are layout: they must not come to be cut
+    const shapes = those.map(({ shape, group }) => ({
+      shape,
+      layer: group === "thin" ? LAYOUT_LAYER : selection.layer,
+    }));
+    const locked = shapes.map(({ layer }) => layerOf(history.drawing, layer)).find((layer) => layer?.locked !== false);
+    const edit = acceptShapes(history.drawing, picture, shapes);
+    if (!edit) return sayNo(refuse("layer-locked", { layer: locked?.name ?? "Layout" }).refusal);
+    const step = history.steps.position;
     if (!commit(edit)) return;
-    send("tracing", { type: "accepted", accepted: { ids: those.map(({ id }) => id), made } });
+    send("tracing", { type: "accepted", accepted: { ids: those.map(({ id }) => id), step, edit } });
     parts.toBoard();
   };
 
@@ -76,14 +76,15 @@ export const makeTracing = (
       if (!picture) return sayNo(refuse(all.length === 0 ? "picture-none" : "picture-not-scaled").refusal);
       parts.closeOthers();
       send("panels", { type: "tab", tab: "pieces" });
-      send("tracing", { type: "opened", picture });
+      send("tracing", { type: "opened", blob: picture.blob });
       void look(picture, { minX: 0, minY: 0, maxX: picture.width, maxY: picture.height });
     },
     /** Only the part that is in sight. */
     traceInSight: (): void => {
-      const { tracing, view } = get();
+      const { tracing, view, history } = get();
       if (!tracing) return;
-      const { picture } = tracing;
+      const picture = tracedPicture(tracing, history.drawing);
+      if (!picture) return sayNo(refuse("picture-gone").refusal);
       const { minX, minY, maxX, maxY } = inSight(view.now, view.size);
       const corners: readonly Point[] = [
         { x: minX, y: minY },
@@ -123,12 +124,13 @@ export const makeTracing = (
     lightTraced: (id: number | undefined): void => send("tracing", { type: "lit", id }),
     /** A click on the board picks what is proposed there, or lets it go; with Shift all that hangs together with it. */
     pickTraced: (at: Point, chain: boolean): boolean => {
-      const { tracing, view } = get();
-      if (!tracing?.found) return false;
+      const { tracing, view, history } = get();
+      const picture = tracing?.found && tracedPicture(tracing, history.drawing);
+      if (!tracing || !picture) return false;
       const reach = REACH / view.now.scale;
       let best: { readonly one: Proposal; readonly far: number } | undefined;
       for (const one of shown()) {
-        const far = curveNearest(placedShape(tracing.picture, one.shape), at).distance;
+        const far = curveNearest(placedShape(picture, one.shape), at).distance;
         if (far <= reach && far < (best?.far ?? Infinity)) best = { one, far };
       }
       if (!best) return false;
