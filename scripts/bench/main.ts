@@ -13,6 +13,7 @@ import { growth } from "./growth.ts";
 import { numbers } from "./numbers.ts";
 import { offsets } from "./offsets.ts";
 import { page } from "./page.ts";
+import { pictures } from "./pictures.ts";
 import { lines, say } from "./report.ts";
 import { tidying } from "./tidying.ts";
 import { tracings } from "./tracings.ts";
@@ -26,6 +27,7 @@ const PARTS: Record<string, () => void | Promise<void>> = {
   growth,
   trials,
   tracings,
+  pictures,
   checks,
   cutter,
   edits,

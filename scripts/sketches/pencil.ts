@@ -51,15 +51,22 @@ const bowOf = (a: Place, over: Place, b: Place): Meant => {
 
 const GRAPHITE = "#3d4148";
 
-/** How it is drawn: how much the hand shakes, how dark and how heavy the strokes are, how often each is gone over. */
+/**
+ * How it is drawn: how much the hand shakes, how dark and how heavy the strokes are, how often each is gone over, and
+ * how long the gaps are that it leaves now and then.
+ */
 export type Hand = {
   readonly shake?: number;
   readonly dark?: number;
   readonly weight?: number;
   readonly times?: number;
+  readonly gaps?: number;
 };
 
-export const takePencil = (seed: number, { shake = 1, dark = 1, weight = 1, times = 1 }: Hand = {}): Pencil => {
+export const takePencil = (
+  seed: number,
+  { shake = 1, dark = 1, weight = 1, times = 1, gaps = 0 }: Hand = {},
+): Pencil => {
   const generator = rough.generator();
   const parts: string[] = [];
   const meant: Meant[] = [];
@@ -71,9 +78,12 @@ export const takePencil = (seed: number, { shake = 1, dark = 1, weight = 1, time
     for (const { d, strokeWidth } of generator.toPaths(drawable))
       parts.push(
         `<path d="${d}" fill="none" stroke="${GRAPHITE}" stroke-opacity="${0.82 * dark}" ` +
-          `stroke-width="${strokeWidth}" stroke-linecap="round"/>`,
+          `stroke-width="${strokeWidth}" stroke-linecap="round"${lifted(strokeWidth)}/>`,
       );
   };
+  // both goes over a line lift at the same places; caps take a stroke's width of each gap
+  const lifted = (strokeWidth: number): string =>
+    gaps === 0 ? "" : ` stroke-dasharray="${90 + ((strokes * 29) % 70)} ${gaps + strokeWidth}"`;
   const style = ({ roughness = 1.3, strokeWidth = 2.1, ...options }: Options): Options => ({
     bowing: 1.1 * shake,
     seed: ++strokes,

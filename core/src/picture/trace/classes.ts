@@ -46,34 +46,64 @@ export const isOutline = (
   width: number,
 ): readonly boolean[] => {
   const sizes = sizesOf(drawn, joints);
-  return drawn.map(({ shape }, i) => {
+  const endsAt = drawn.map((_, i) =>
+    (["a", "b"] as const).map((end) =>
+      joints.find((one) => (one.one === i && one.end === end) || (one.other === i && one.into === end)),
+    ),
+  );
+  const isLong = ({ shape }: Drawn): boolean => curveLength(shape) >= SHORT * width;
+  // what goes on from end to end with a long one, or comes round; letters that lie on an outline hang on it loosely
+  const leads = grouped(
+    drawn.length,
+    joints.filter(({ into }) => into),
+  );
+  const isHeld = drawn.map((_, i) => {
+    const run = drawn.map((__, k) => k).filter((k) => leads[k] === leads[i]);
+    return run.some((k) => isLong(drawn[k]!)) || run.every((k) => endsAt[k]!.every((joint) => joint?.into));
+  });
+  let own = drawn.map(() => true);
+  const isOwn = (one: Drawn, i: number): boolean => {
+    const { shape } = one;
     if (shape.kind === "circle")
       return (
         shape.radius >= SMALL_HOLE * width || (shape.radius >= LEAST * width && crossedSides(shape, mask, width) >= 2)
       );
-    const ends = (["a", "b"] as const).map((end) =>
-      joints.find((one) => (one.one === i && one.end === end) || (one.other === i && one.into === end)),
-    );
     if (curveLength(shape) < width || sizes[i]! < TOGETHER * width) return false;
-    const goesOn = ends.filter((joint) => joint && (joint.into || joint.tangent)).length;
-    const [p, q] = ends.map((joint) => joint && (joint.one === i ? joint.other : joint.one));
-    return curveLength(shape) < SHORT * width ? goesOn === 2 && p !== q : ends.some((joint) => joint !== undefined);
-  });
+    const ends = endsAt[i]!;
+    const others = ends.map((joint) => joint && (joint.one === i ? joint.other : joint.one));
+    const meets = others.map((other) => other !== undefined && own[other]!);
+    const runsOn = ends.map((joint, k) => meets[k] && (joint!.into ?? joint!.tangent));
+    // what only ends on it with one end, as a leader does, is none
+    if (isLong(one)) return meets.every((met) => met) || runsOn.some((on) => on);
+    return isHeld[i]! && others[0] !== others[1] && runsOn.every((on) => on);
+  };
+  // what hangs on what is none, is none
+  for (;;) {
+    const next = drawn.map((one, i) => own[i]! && isOwn(one, i));
+    if (next.every((one, i) => one === own[i])) return next;
+    own = next;
+  }
+};
+
+/** For each of some things one that all that hang together with it share. */
+const grouped = (count: number, joints: readonly Joint[]): readonly number[] => {
+  const leads = Array.from({ length: count }, (_, i) => i);
+  const lead = (i: number): number => (leads[i] === i ? i : (leads[i] = lead(leads[i]!)));
+  for (const { one, other } of joints) leads[lead(one)] = lead(other);
+  return leads.map((_, i) => lead(i));
 };
 
 /** How far the pieces reach that hang together with each. */
 const sizesOf = (drawn: readonly Drawn[], joints: readonly Joint[]): readonly number[] => {
-  const leads = drawn.map((_, i) => i);
-  const lead = (i: number): number => (leads[i] === i ? i : (leads[i] = lead(leads[i]!)));
-  for (const { one, other } of joints) leads[lead(one)] = lead(other);
+  const leads = grouped(drawn.length, joints);
   const boxes = new Map<number, Bounds>();
   drawn.forEach(({ shape }, i) => {
     const own = curveBounds(shape)!;
-    const box = boxes.get(lead(i));
-    boxes.set(lead(i), box ? unionBounds([box, own])! : own);
+    const box = boxes.get(leads[i]!);
+    boxes.set(leads[i]!, box ? unionBounds([box, own])! : own);
   });
   return drawn.map((_, i) => {
-    const { minX, minY, maxX, maxY } = boxes.get(lead(i))!;
+    const { minX, minY, maxX, maxY } = boxes.get(leads[i]!)!;
     return Math.hypot(maxX - minX, maxY - minY);
   });
 };

@@ -1,6 +1,6 @@
 import { curveNearest } from "../../geometry/curve.ts";
 import { pieceDirection } from "../../geometry/piece.ts";
-import { cross, distance, dot, type Point } from "../../geometry/point.ts";
+import { cross, distance, dot, subtract, type Point } from "../../geometry/point.ts";
 import type { Drawn } from "./explained.ts";
 import type { Shape } from "./shapes.ts";
 
@@ -17,6 +17,8 @@ export type Joint = {
 
 /** Ends as near as so many strokes are one, and so near to a piece they end on it. */
 const [ENDS, BODY] = [6, 3];
+/** Ends on one way that run past each other, by no more than so many strokes, go on into each other. */
+const OVERLAPS = 25;
 /** What turns by less than this there (radians) is tangent. */
 const TANGENT = 0.4;
 
@@ -40,13 +42,25 @@ const curveDirection = (shape: Shape, t: number, { x, y }: Point): Point =>
 
 const turn = (p: Point, q: Point): number => Math.abs(Math.atan2(Math.abs(cross(p, q)), Math.abs(dot(p, q))));
 
+/** Which way an end leaves its piece. */
+const outward = ({ end, way }: End): Point => (end === "b" ? way : { x: -way.x, y: -way.y });
+
+/** True of ends of which each lies beside the other's piece, past its end. */
+const overlaps = (drawn: readonly Drawn[], p: End, q: End, width: number): boolean => {
+  if (distance(p.at, q.at) > OVERLAPS * width || turn(p.way, q.way) > TANGENT) return false;
+  if (dot(outward(p), outward(q)) > 0 || dot(subtract(p.at, q.at), outward(p)) < 0) return false;
+  const beside = (end: End, other: End): boolean =>
+    curveNearest(drawn[other.piece]!.shape, end.at).distance <= BODY * width;
+  return beside(p, q) && beside(q, p);
+};
+
 /** The joints of an outline's pieces: end to end, the nearest first, and of what is left end on piece. */
 export const jointsOf = (drawn: readonly Drawn[], width: number): readonly Joint[] => {
   const ends = endsOf(drawn);
   const pairs = ends.flatMap((p, i) =>
     ends.slice(i + 1).flatMap((q) => {
       const far = distance(p.at, q.at);
-      return p.piece !== q.piece && far <= ENDS * width ? [{ p, q, far }] : [];
+      return p.piece !== q.piece && (far <= ENDS * width || overlaps(drawn, p, q, width)) ? [{ p, q, far }] : [];
     }),
   );
   const taken = new Set<End>();

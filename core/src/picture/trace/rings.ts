@@ -3,12 +3,15 @@ import type { Point } from "../../geometry/point.ts";
 import { momentsOf } from "../../fit/measured/moments.ts";
 import type { Branch, Node } from "./graph.ts";
 import type { Mask } from "./ink.ts";
+import { partsOf } from "./parts.ts";
 import { intoFrame, strokeOf, type Frame, type Stroke } from "./strokes.ts";
 
 /** Small holes about a crossing, as drawn over a centre mark: between so many strokes in radius. */
 export const [LEAST, MOST] = [2.4, 9];
 /** Round them there is ink but for this part, and half way in less. */
 const [ROUND, INSIDE] = [0.92, 0.7];
+/** A spot of paper is so many squared strokes, and parted from the next by so many. */
+const [SPOT, PARTED] = [0.4, 2.5];
 /** Places looked at round one, how far aside ink counts, and how far off its middle is looked for, in strokes. */
 const [PLACES, ASIDE, SHIFT] = [64, 0.5, 0.6];
 
@@ -51,10 +54,28 @@ export const crossedSides = ({ centre, radius }: Circle, { width, height, data }
   return sides.filter(inked).length;
 };
 
+/** Middles between small spots of paper that a stroke parts: a hole with its centre mark has four. */
+const betweenSpots = (mask: Mask, stroke: number): readonly Point[] => {
+  const spots = partsOf(mask, 0).filter(
+    ({ pixels, minX, minY, maxX, maxY }) =>
+      pixels.length >= SPOT * stroke ** 2 && Math.max(maxX - minX, maxY - minY) <= MOST * stroke,
+  );
+  return spots.flatMap((p, i) =>
+    spots.slice(i + 1).flatMap((q) => {
+      const [dx, dy] = [Math.max(p.minX - q.maxX, q.minX - p.maxX), Math.max(p.minY - q.maxY, q.minY - p.maxY)];
+      if (Math.max(dx, dy) > PARTED * stroke) return [];
+      const [minX, maxX] = [Math.min(p.minX, q.minX), Math.max(p.maxX, q.maxX)];
+      const [minY, maxY] = [Math.min(p.minY, q.minY), Math.max(p.maxY, q.maxY)];
+      return [{ x: (minX + maxX + 1) / 2, y: (minY + maxY + 1) / 2 }];
+    }),
+  );
+};
+
 /** Rings round crossings: too small, and too much crossed, to be found by following their ink. */
 export const ringsOf = (branches: readonly Branch[], mask: Mask, frame: Frame): readonly Stroke[] => {
   const nodes = new Set<Node>(branches.flatMap(({ ends }) => ends.filter((node) => node !== undefined)));
-  const rings = [...nodes].flatMap(({ at }) => ringAbout(mask, at, frame.stroke) ?? []).sort((p, q) => p.rms - q.rms);
+  const places = [...[...nodes].map(({ at }) => at), ...betweenSpots(mask, frame.stroke)];
+  const rings = places.flatMap((at) => ringAbout(mask, at, frame.stroke) ?? []).sort((p, q) => p.rms - q.rms);
   const found: Ring[] = [];
   for (const one of rings)
     if (found.every(({ at, radius }) => Math.hypot(at.x - one.at.x, at.y - one.at.y) >= 1.5 * radius)) found.push(one);

@@ -6,11 +6,11 @@ import { jointOf } from "../../fit/measured/joints.ts";
 import { momentsOf } from "../../fit/measured/moments.ts";
 import { placesOf } from "../../fit/measured/problem.ts";
 import { solved, type Touches } from "../../fit/measured/solve.ts";
-import { alongOf } from "./carriers.ts";
 import type { Drawn } from "./explained.ts";
+import { inOrder } from "./inOrder.ts";
 import type { Joint } from "./jointsOf.ts";
 import type { Shape } from "./shapes.ts";
-import { intoFrame, outOfFrame, pointsOf, type Frame } from "./strokes.ts";
+import { intoFrame, outOfFrame, type Frame } from "./strokes.ts";
 
 /** So many points stand for a stroke's ink. */
 const POINTS = 64;
@@ -22,21 +22,9 @@ const RISES = { touching: 4000, other: 6 };
  */
 const [FAR, TOUCHES_FAR] = [6, 25];
 
-/** A stroke's points from one end of its shape to the other (round a circle, once), so many of them. */
-const inOrder = (frame: Frame, { stroke, shape }: Drawn): readonly Point[] => {
-  const from = shape.kind === "circle" ? pointsOf(stroke.runs[0]!)[0]! : shape.a;
-  const along = alongOf(frame, stroke, from);
-  const shift = shape.kind === "circle" || along.round === 0 ? 0 : along.round / 100;
-  const sorted = stroke.runs
-    .flatMap(pointsOf)
-    .map((p) => {
-      const { t } = along.at(p);
-      return { p, t: along.round > 0 && t < -shift ? t + along.round : t };
-    })
-    .sort((p, q) => p.t - q.t);
-  const way = along.round > 0 || shape.kind === "circle" ? 1 : Math.sign(along.at(shape.b).t - along.at(from).t) || 1;
-  const points = sorted.map(({ p }) => intoFrame(frame, p));
-  if (way < 0) points.reverse();
+/** So many of a stroke's points in order, in the frame. */
+const standingFor = (frame: Frame, drawn: Drawn): readonly Point[] => {
+  const points = inOrder(frame, drawn).map(({ p }) => intoFrame(frame, p));
   const count = Math.min(POINTS, points.length);
   return Array.from(
     { length: count },
@@ -50,7 +38,7 @@ const inOrder = (frame: Frame, { stroke, shape }: Drawn): readonly Point[] => {
  */
 export const solvedPieces = (drawn: readonly Drawn[], joints: readonly Joint[], frame: Frame): readonly Shape[] => {
   if (drawn.length === 0) return [];
-  const runs = drawn.map((one) => inOrder(frame, one));
+  const runs = drawn.map((one) => standingFor(frame, one));
   const points = runs.flat();
   let from = 0;
   const segments = drawn.map(({ shape }, i) => {

@@ -68,7 +68,8 @@ it.each([
   [0.3, 1, 3],
   [1.1, 1, 5],
   [0.02, 1.6, 3],
-  [0, 0.8, 2.5],
+  [0, 0.7, 2.5],
+  [0.2, 0.5, 2.5],
   [0.7, 2.5, 6],
 ])(
   "a plate with round corners and a hole, turned by %f, %f times as large, is a closed chain and a circle",

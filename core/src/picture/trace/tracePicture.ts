@@ -19,9 +19,11 @@ import { mergedStrokes } from "./merged.ts";
 import { partsOf, widthOf } from "./parts.ts";
 import { pathsOf } from "./paths.ts";
 import { ringsOf } from "./rings.ts";
+import { withoutRules } from "./ruled.ts";
 import { settledEnds } from "./settledEnds.ts";
 import { shapeOf, type Shape } from "./shapes.ts";
 import { solvedPieces } from "./solvedPieces.ts";
+import { walkedAgain } from "./walkedAgain.ts";
 import { frameFor, pointsOf, strokesOn, type Stroke } from "./strokes.ts";
 import { filled, thinned } from "./thinned.ts";
 
@@ -48,6 +50,8 @@ export const LONGEST = 2000;
 const SPECK = 200;
 /** Strokes narrower than this leave nothing to tell; of more pieces than this nothing is told apart. */
 const [THINNEST, MOST_PIECES] = [1.9, 400];
+/** What is shorter than so many strokes is not counted. */
+const COUNTS = 3;
 /** Ink over more than this part of a picture is none. */
 const MOST_INK = 0.2;
 /** Of how far ink lies off a piece so much is left aside. */
@@ -68,7 +72,7 @@ export const tracePicture = (
   report: (part: number) => void = () => undefined,
 ): Outcome<PictureTrace> => {
   const { grey, per } = greyOf(pixels, LONGEST);
-  const ink = inkOf(grey);
+  const ink = withoutRules(inkOf(grey));
   const found = maskOf(ink);
   if (!found) return refuse("trace-no-strokes");
   report(STEPS.ink);
@@ -90,7 +94,8 @@ export const tracePicture = (
   report(STEPS.lines);
   const frame = frameFor(grey.width, grey.height, width);
   const raw = [...paths.flatMap((path) => strokesOn(path, frame)), ...ringsOf(branches, plain, frame)];
-  if (raw.length > MOST_PIECES) return refuse("trace-busy", { count: String(raw.length) });
+  const count = raw.filter(({ length }) => length >= COUNTS * width).length;
+  if (count > MOST_PIECES) return refuse("trace-busy", { count: String(count) });
   if (raw.length === 0) return refuse("trace-no-strokes");
   report(STEPS.pieces);
   let strokes = mergedStrokes(raw, frame);
@@ -98,12 +103,15 @@ export const tracePicture = (
   for (let turn = 0; turn < 2; turn++) strokes = mergedStrokes(settledEnds(strokes, frame), frame);
   for (let turn = 0; turn < 2; turn++) strokes = mergedStrokes(leftOver(strokes, frame), frame);
   report(STEPS.again);
-  const drawn = withoutGoneOver(
-    strokes.map((stroke) => ({ stroke, shape: shapeOf(frame, stroke, solid) })),
-    width,
-  );
+  const drawnOf = (some: readonly Stroke[]): readonly Drawn[] =>
+    withoutGoneOver(
+      some.map((stroke) => ({ stroke, shape: shapeOf(frame, stroke, solid) })),
+      width,
+    );
+  const drawn = drawnOf(strokes);
   const divides = dividing(drawn);
-  const heavy = drawn.filter(({ stroke }) => stroke.mass >= divides);
+  const first = drawn.filter(({ stroke }) => stroke.mass >= divides);
+  const heavy = drawnOf(mergedStrokes(walkedAgain(first, jointsOf(first, width), frame), frame));
   const isOwn = isOutline(heavy, jointsOf(heavy, width), plain, width);
   let outline = heavy.filter((_, i) => isOwn[i]);
   let joints = jointsOf(outline, width);
