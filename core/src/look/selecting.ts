@@ -1,7 +1,7 @@
 import { windingNumber } from "../contour/winding.ts";
 import { entitiesOf, entityOf, isLayout, layerOf, type Drawing } from "../drawing/drawing.ts";
 import { curvesOf, type Entity } from "../drawing/entity.ts";
-import { boundsMeet, type Bounds } from "../geometry/bounds.ts";
+import { boundsHold, boundsMeet, type Bounds } from "../geometry/bounds.ts";
 import { carrierOf, curveBounds, curveLength, isSmooth, smoothOf, type Curve } from "../geometry/curve.ts";
 import { pieceLength } from "../geometry/piece.ts";
 import { meetings } from "../intersect/meetings.ts";
@@ -16,6 +16,29 @@ const selectable = (drawing: Drawing, entity: Entity): boolean => {
   return layer !== undefined && layer.shown && !layer.locked;
 };
 
+/** What a box takes of curves that are one thing: one that lies in it whole, or one that it meets, too. */
+export const boxTakes = (
+  box: Bounds,
+  how: "encloses" | "touches",
+): ((bounds: Bounds | undefined, curves: readonly Curve[]) => boolean) => {
+  const corners = [
+    { x: box.minX, y: box.minY },
+    { x: box.maxX, y: box.minY },
+    { x: box.maxX, y: box.maxY },
+    { x: box.minX, y: box.maxY },
+  ];
+  const sides = corners.map((a, i): Curve => ({ kind: "piece", a, b: corners[(i + 1) % 4]!, bulge: 0 }));
+  return (bounds, curves) => {
+    if (bounds && boundsHold(box, bounds)) return true;
+    if (how === "encloses") return false;
+    return curves.some((curve) => {
+      const around = curveBounds(curve);
+      if (around && !boundsMeet(around, box)) return false;
+      return (around && boundsHold(box, around)) || sides.some((side) => meetings(curve, side, RESOLUTION).length > 0);
+    });
+  };
+};
+
 /**
  * What a box takes: everything that lies in it whole (`encloses`), or everything that it meets (`touches`). Endless
  * lines are taken only by touching. Nothing that is hidden or locked.
@@ -27,26 +50,14 @@ export const selectByBox = (index: DrawingIndex, box: Bounds, how: "encloses" | 
       .filter(({ kind }) => kind === "curve" || kind === "point")
       .map(({ ref }) => ref.id),
   );
-  const corners = [
-    { x: box.minX, y: box.minY },
-    { x: box.maxX, y: box.minY },
-    { x: box.maxX, y: box.maxY },
-    { x: box.minX, y: box.maxY },
-  ];
-  const sides = corners.map((a, i): Curve => ({ kind: "piece", a, b: corners[(i + 1) % 4]!, bulge: 0 }));
-  const holds = ({ minX, minY, maxX, maxY }: Bounds): boolean =>
-    minX >= box.minX && maxX <= box.maxX && minY >= box.minY && maxY <= box.maxY;
+  const takes = boxTakes(box, how);
   return [...ids].filter((id) => {
     const entity = entityOf(drawing, id);
     if (!entity || !selectable(drawing, entity)) return false;
-    const own = shapeBounds(entity);
-    if (own && holds(own)) return true;
-    if (how === "encloses") return false;
-    return curvesOf(entity).some(({ curve }) => {
-      const around = curveBounds(curve);
-      if (around && !boundsMeet(around, box)) return false;
-      return (around && holds(around)) || sides.some((side) => meetings(curve, side, RESOLUTION).length > 0);
-    });
+    return takes(
+      shapeBounds(entity),
+      curvesOf(entity).map(({ curve }) => curve),
+    );
   });
 };
 

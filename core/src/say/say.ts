@@ -276,6 +276,15 @@ const SENTENCES: Readonly<Record<RefusalCode, Words>> = {
     "finer.",
   "trace-busy": ({ count }) =>
     `There is too much on it to tell apart: ${count} strokes. Zoom in on the part, and trace what is in sight.`,
+  "trace-no-fit": ({ kind }) => `Its ink tells no ${kind}: too little of it is there, or it lies in one line.`,
+  "trace-no-merge": () => "A circle is whole by itself: two lines or arcs, end to end, become one.",
+  "trace-no-split": () =>
+    "It can't be split here: a circle has no ends, and on either side some ink must be left. Take a place nearer to " +
+    "its middle.",
+  "trace-no-corner": () => "What these lie on does not meet anywhere: two lines that cross, or a line and an arc, do.",
+  "trace-no-touch": () =>
+    "The first can't touch the second with its other end where it is: of two, one must be an arc or a circle.",
+  "trace-no-break": () => "It can't end there: on either side some ink must be left.",
   "picture-locked": () => "This picture is locked. Unlock it in the sketch card to change how it lies.",
   "snap-not-here": ({ kind }) => `No ${kind} snap is in reach here, so nothing was made. Move nearer, or press Esc.`,
   "property-impossible": () => "An arc must be less than a whole turn.",

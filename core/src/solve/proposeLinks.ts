@@ -8,7 +8,7 @@ import { draftEdit } from "../edits/draftEdit.ts";
 import { boundsExtent } from "../geometry/bounds.ts";
 import { curveNearest, type Curve } from "../geometry/curve.ts";
 import { pieceCentre, pieceLength, pieceRadius } from "../geometry/piece.ts";
-import { cross, distance, dot, midpoint, subtract, unit, type Point } from "../geometry/point.ts";
+import { add, cross, distance, dot, midpoint, subtract, times, unit, type Point } from "../geometry/point.ts";
 import { least } from "../numeric/greatest.ts";
 import type { Id } from "../numeric/id.ts";
 import { assignment } from "./assignment.ts";
@@ -78,9 +78,10 @@ const candidatesOf = (drawing: Drawing): readonly Candidate[] => {
       straight.forEach((p, i) =>
         straight.slice(i + 1).forEach((q) => {
           const links = [p.ref, q.ref];
-          const far = apartBy(p.curve, q.curve);
-          if (far !== undefined && far > 0)
-            found.push({ links, measures: far, fits: { length: 0.4 }, curves: [p.curve, q.curve] });
+          const span = spanOf(p.curve, q.curve);
+          const measures = span && distance(...span);
+          if (span && measures)
+            found.push({ links, measures, fits: { length: 0.4 }, curves: [p.curve, q.curve], span });
         }),
       );
   }
@@ -135,13 +136,14 @@ const isAbout = (p: Centre, q: Centre): boolean => {
 
 const NEARLY_PARALLEL = Math.cos((8 * Math.PI) / 180);
 
-/** How far the middle of the shorter of two straight pieces lies from the longer's line; undefined where aslant. */
-const apartBy = (p: Curve, q: Curve): number | undefined => {
+/** From the middle of the shorter of two straight pieces to the longer's line; undefined where aslant. */
+const spanOf = (p: Curve, q: Curve): readonly [Point, Point] | undefined => {
   if (p.kind !== "piece" || q.kind !== "piece") return undefined;
   const [short, long] = distance(p.a, p.b) <= distance(q.a, q.b) ? [p, q] : [q, p];
   const [u, v] = [unit(subtract(short.b, short.a)), unit(subtract(long.b, long.a))];
   if (!u || !v || Math.abs(dot(u, v)) < NEARLY_PARALLEL) return undefined;
-  return Math.abs(cross(v, subtract(midpoint(short.a, short.b), long.a)));
+  const middle = midpoint(short.a, short.b);
+  return [middle, add(long.a, times(v, dot(v, subtract(middle, long.a))))];
 };
 
 const roundOf = (links: readonly Ref[], curves: readonly Curve[], radius: number, whole: boolean): Candidate => ({
@@ -174,7 +176,9 @@ const missOf = (callout: Callout, one: Candidate, pin: Point | undefined, size: 
   const wanted = callout.times ?? (callout.throughout ? one.links.length : 1);
   const isRound = callout.kind === "radius" || callout.kind === "diameter";
   if (isRound && one.links.length !== wanted) return Infinity;
-  const measured = callout.kind === "diameter" ? 2 * one.measures : one.measures;
+  const { axis } = callout;
+  const along = axis && one.span ? Math.abs(one.span[1][axis] - one.span[0][axis]) : one.measures;
+  const measured = callout.kind === "diameter" ? 2 * one.measures : along;
   const off = (measured - callout.value) / Math.hypot(error * callout.value, isRound ? 0 : PLACES_OFF * size);
   const away = pin ? awayFrom(one, pin) / size : 0;
   return Math.hypot(off, fit, away);

@@ -85,7 +85,7 @@ export const LedgerWriting = ({ text, setText, onThickness }: Props) => {
           value={text}
           onFocus={() => writing ?? act.setWriting({})}
           onBlur={() => {
-            if (text === "") act.setWriting(undefined);
+            if (text === "" && !writing?.words) act.setWriting(undefined);
           }}
           onPaste={onPaste}
           onChange={(event) => setText(event.target.value)}
@@ -114,6 +114,17 @@ export const LedgerWriting = ({ text, setText, onThickness }: Props) => {
             `placeholder:text-soft ${writing ? "border-ember" : "border-hair"}`
           }
         />
+        {writing?.words && (
+          <button
+            type="button"
+            title="The next word of the picture"
+            onMouseDown={(event) => event.preventDefault()}
+            onClick={act.nextWord}
+            className="h-6 shrink-0 rounded-card border border-hair px-1.5 text-xs hover:border-ink"
+          >
+            Skip
+          </button>
+        )}
         {writing && (
           <span className="shrink-0 text-xs text-soft">{writing.pin ? "pinned" : "click the sketch to pin it"}</span>
         )}

@@ -33,6 +33,7 @@ import {
   type SnapSettings,
 } from "./state/index.ts";
 import { makeNumbers } from "./numbers/sessionNumbers.ts";
+import { makeProposals } from "./tracing/sessionProposals.ts";
 import { makeTracing } from "./tracing/sessionTracing.ts";
 import { makeTidying } from "./tidying/sessionTidy.ts";
 import type { Point } from "@ash-edge/core/geometry";
@@ -107,6 +108,7 @@ export const makeSession = (job: string, stored: StoredJob, surroundings: Surrou
     core,
     (callout) => tools.takeCalled(callout),
     (id) => numbers.offerTrue(id),
+    () => tracing.nextWord(),
   );
   const working = makeWork(core, surroundings.carryOut);
   const tools = makeTools(core, {
@@ -116,7 +118,11 @@ export const makeSession = (job: string, stored: StoredJob, surroundings: Surrou
     stepAside: working.stepAside,
     isReadOnly: history.isReadOnly,
   });
-  const selecting = makeSelecting(core, (at, mods) => pointing.click(at, mods));
+  const proposals = makeProposals(core);
+  const selecting = makeSelecting(core, {
+    click: (at, mods) => pointing.click(at, mods),
+    pickTracedIn: proposals.pickTracedIn,
+  });
   const handling = makeHandling(core, tools.takeUp, (at, mods) => pointing.click(at, mods));
   const pointing = makePointing(core, {
     holds,
@@ -124,7 +130,8 @@ export const makeSession = (job: string, stored: StoredJob, surroundings: Surrou
     selecting,
     handling,
     stayAt: (hover) => numbers.stayAt(hover),
-    pickTraced: (at, chain) => tracing.pickTraced(at, chain),
+    pickTraced: (at, chain) => proposals.splitHere(at) || tracing.pickTraced(at, chain),
+    pullTraced: proposals.pullBreak,
   });
   const tidying = makeTidying(core);
   const numbers = makeNumbers(core, {
@@ -215,7 +222,9 @@ export const makeSession = (job: string, stored: StoredJob, surroundings: Surrou
       core.refresh();
     } else if (asked?.picking) numbers.pickStays(false);
     else if (asked) numbers.closeNumbers();
-    else if (traced && traced.picked.size > 0) send("tracing", { type: "picked", ids: [] });
+    else if (traced?.pulled) send("tracing", { type: "pulled", pulled: undefined });
+    else if (traced?.splitting) send("tracing", { type: "splitting", on: false });
+    else if (traced && traced.picked.length > 0) send("tracing", { type: "picked", ids: [] });
     else if (traced) tracing.closeTracing();
     else if (panels.offered !== undefined) send("panels", { type: "offered", callout: undefined });
     else send("selection", { type: "selected", ids: [] });
@@ -246,6 +255,7 @@ export const makeSession = (job: string, stored: StoredJob, surroundings: Surrou
     ...tidying,
     ...numbers,
     ...tracing,
+    ...proposals,
     openTidy,
     ...annotating,
     ...actions,
@@ -260,7 +270,7 @@ export const makeSession = (job: string, stored: StoredJob, surroundings: Surrou
       core.refresh();
     },
     press: (at: Point, mods: Modifiers): void => {
-      if (!handling.pressHandle(at, mods)) selecting.press(at, mods);
+      if (!proposals.pressBreak(at) && !handling.pressHandle(at, mods)) selecting.press(at, mods);
     },
     /** A double click takes the whole chain, also where its first click brought up a handle. */
     selectRunAt: (): void => {
@@ -269,7 +279,7 @@ export const makeSession = (job: string, stored: StoredJob, surroundings: Surrou
       selecting.selectRunAt();
     },
     letGo: (at: Point, mods: Modifiers): void => {
-      if (!handling.letGoHandle(at, mods)) selecting.letGo(at, mods);
+      if (!proposals.dropBreak() && !handling.letGoHandle(at, mods)) selecting.letGo(at, mods);
     },
     /** Takes up the tool that mends what is wrong at a place: picked there, with its size where it has one. */
     takeRepair: (id: string, at: Point | undefined): void => {

@@ -33,6 +33,7 @@ export const makeCallouts = (
   core: SessionCore,
   takeCalled: (callout: Callout) => void,
   offerTrue: (callout: Id) => void,
+  nextWord: () => void,
 ) => {
   const { get, send, say, sayNo, commit, toolEvent, activeTool, context, notify } = core;
   /** The clicked thing's own radius, length or angle goes into the lit blank. */
@@ -153,7 +154,8 @@ export const makeCallouts = (
     const changed = writing?.id !== undefined && only && changeCallout(drawing, writing.id, only, writing.pin);
     const edit = changed || (callouts.length > 0 ? addCallouts(drawing, callouts, writing?.pin) : undefined);
     if (edit && !commit(edit)) return false;
-    send("panels", { type: "writing", writing: {} });
+    if (writing?.words) nextWord();
+    else send("panels", { type: "writing", writing: {} });
     say(undefined);
     if (changed) offerTrue(writing!.id!);
     return true;

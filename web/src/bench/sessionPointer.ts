@@ -19,6 +19,8 @@ type Parts = {
   readonly stayAt: (hover: Hover) => void;
   /** Picks what is proposed of a picture there; false where nothing is. */
   readonly pickTraced: (at: Point, chain: boolean) => boolean;
+  /** Pulls the place between two proposals that is held. */
+  readonly pullTraced: (to: Point | undefined) => void;
 };
 
 /** The pick that the tool in hand wants next. */
@@ -31,7 +33,7 @@ export const wantedBy = ({ get, activeTool, context }: SessionCore): ReturnType<
 /** The pointer moved and clicked, on the board and on the sketch card. */
 export const makePointing = (
   core: SessionCore,
-  { holds, callouts, selecting, handling, stayAt, pickTraced }: Parts,
+  { holds, callouts, selecting, handling, stayAt, pickTraced, pullTraced }: Parts,
 ) => {
   const { get, send, sayNo, activeTool, context, toolEvent, wanted } = core;
 
@@ -72,6 +74,7 @@ export const makePointing = (
   const move = (to: Point | undefined, modifiers: Modifiers): void => {
     send("pointer", { type: "moved", to, modifiers });
     if (to) selecting.stretchBox(to);
+    pullTraced(to);
     handling.hoverHandles(to);
     refresh();
   };

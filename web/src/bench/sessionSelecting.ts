@@ -1,6 +1,6 @@
 import { annotationsInBox, annotationsLike } from "@ash-edge/core/annotate";
 import { annotationOf } from "@ash-edge/core/drawing";
-import { boundsOf, type Point } from "@ash-edge/core/geometry";
+import { boundsOf, type Bounds, type Point } from "@ash-edge/core/geometry";
 import { selectByBox, selectInside, selectLike, selectRun, invertSelection } from "@ash-edge/core/look";
 import type { Id } from "@ash-edge/core/numeric";
 import type { Hover } from "@ash-edge/tools";
@@ -15,7 +15,14 @@ const BOX_STARTS = 5;
 /** Selecting, with no tool active: by a click, by a box, by what is like a thing. */
 export const makeSelecting = (
   { get, send, say, toolEvent, activeTool, wanted, keepSetting }: SessionCore,
-  click: (at: Point, mods: Modifiers) => void,
+  {
+    click,
+    pickTracedIn,
+  }: {
+    readonly click: (at: Point, mods: Modifiers) => void;
+    /** Picks what is proposed of a picture in a box; false where nothing is. */
+    readonly pickTracedIn: (around: Bounds, how: Selecting["box"], more: boolean) => boolean;
+  },
 ) => {
   let pressed: Point | undefined;
 
@@ -93,6 +100,8 @@ export const makeSelecting = (
     pressed = undefined;
     if (!box) return;
     const around = boundsOf([box.from, box.to]);
+    if (!activeTool() && pickTracedIn(around, kept.selecting.box, mods.shift))
+      return send("selection", { type: "box dropped" });
     const found = [
       ...selectByBox(index, around, kept.selecting.box),
       ...(activeTool() ? [] : annotationsInBox(pickableAnnotations(get()), around, kept.selecting.box)),

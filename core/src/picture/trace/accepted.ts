@@ -4,17 +4,21 @@ import { layerOf, type Drawing } from "../../drawing/drawing.ts";
 import type { Edit } from "../../drawing/edit.ts";
 import type { Picture } from "../../drawing/picture.ts";
 import { draftEdit } from "../../edits/draftEdit.ts";
+import type { Similarity } from "../../geometry/transform.ts";
 import type { Id } from "../../numeric/id.ts";
 import { transformShape } from "../../shape/kinds.ts";
 import type { Shape } from "./shapes.ts";
 
 type Lie = Pick<Picture, "at" | "scale" | "angle">;
 
-/** A shape of a picture where it lies in the drawing: y goes up there, so arcs turn the other way. */
-export const placedShape = ({ at, scale, angle }: Lie, shape: Shape): Shape => {
+/** From the picture's pixels into the drawing: y goes up there, so arcs turn the other way. */
+const placement = ({ at, scale, angle }: Lie): Similarity => {
   const [c, s] = [scale * Math.cos(angle), scale * Math.sin(angle)];
-  return transformShape({ a: c, b: s, c: s, d: -c, e: at.x, f: at.y }, shape) as Shape;
+  return { a: c, b: s, c: s, d: -c, e: at.x, f: at.y };
 };
+
+/** A shape of a picture where it lies in the drawing. */
+export const placedShape = (lie: Lie, shape: Shape): Shape => transformShape(placement(lie), shape) as Shape;
 
 /** A shape that is accepted, and onto which layer. */
 export type AcceptedShape = { readonly shape: Shape; readonly layer: Id };

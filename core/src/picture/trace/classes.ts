@@ -16,8 +16,8 @@ const TURNS = 12;
 const SHORT = 12;
 /** Pieces that hang together reach over so many strokes at least. */
 const TOGETHER = 22;
-/** A hole smaller than so many strokes in radius is one only with its centre mark. */
-const SMALL_HOLE = 3.5;
+/** A hole smaller than so many strokes in radius is one only with its centre mark, which leaves it on so many sides. */
+const [SMALL_HOLE, MARKED] = [3.5, 3];
 
 /** The ink across a line that divides heavy from thin ones; 0 where all are alike. */
 export const dividing = (drawn: readonly Drawn[]): number => {
@@ -66,16 +66,19 @@ export const isOutline = (
     const { shape } = one;
     if (shape.kind === "circle")
       return (
-        shape.radius >= SMALL_HOLE * width || (shape.radius >= LEAST * width && crossedSides(shape, mask, width) >= 2)
+        shape.radius >= SMALL_HOLE * width ||
+        (shape.radius >= LEAST * width && crossedSides(shape, mask, width) >= MARKED)
       );
     if (curveLength(shape) < width || sizes[i]! < TOGETHER * width) return false;
     const ends = endsAt[i]!;
     const others = ends.map((joint) => joint && (joint.one === i ? joint.other : joint.one));
     const meets = others.map((other) => other !== undefined && own[other]!);
     const runsOn = ends.map((joint, k) => meets[k] && (joint!.into ?? joint!.tangent));
-    // what only ends on it with one end, as a leader does, is none
-    if (isLong(one)) return meets.every((met) => met) || runsOn.some((on) => on);
-    return isHeld[i]! && others[0] !== others[1] && runsOn.every((on) => on);
+    const isBetween = others[0] !== others[1];
+    // what only ends on it with one end, as a leader does, or hangs on one piece by both, as a letter, is none
+    if (isLong(one))
+      return (isBetween && meets.every((met) => met)) || ends.some((joint, k) => meets[k] && joint!.into);
+    return isHeld[i]! && isBetween && runsOn.every((on) => on);
   };
   // what hangs on what is none, is none
   for (;;) {

@@ -23,3 +23,16 @@ export const inOrder = (frame: Frame, { stroke, shape }: Drawn): readonly Inked[
   const way = along.round > 0 || shape.kind === "circle" ? 1 : Math.sign(along.at(shape.b).t - along.at(from).t) || 1;
   return way < 0 ? sorted.reverse() : sorted;
 };
+
+/** So many stand for all. */
+const POINTS = 64;
+
+/** Some of many, evenly. */
+export const evenly = <T>(all: readonly T[]): readonly T[] => {
+  const count = Math.min(POINTS, all.length);
+  return Array.from({ length: count }, (_, k) => all[Math.round((k * (all.length - 1)) / Math.max(1, count - 1))]!);
+};
+
+/** Some of a stroke's points in order, evenly. */
+export const standingFor = (frame: Frame, drawn: Drawn): readonly Point[] =>
+  evenly(inOrder(frame, drawn)).map(({ p }) => p);

@@ -7,13 +7,11 @@ import { momentsOf } from "../../fit/measured/moments.ts";
 import { placesOf } from "../../fit/measured/problem.ts";
 import { solved, type Touches } from "../../fit/measured/solve.ts";
 import type { Drawn } from "./explained.ts";
-import { inOrder } from "./inOrder.ts";
+import { standingFor } from "./inOrder.ts";
 import type { Joint } from "./jointsOf.ts";
 import type { Shape } from "./shapes.ts";
 import { intoFrame, outOfFrame, type Frame } from "./strokes.ts";
 
-/** So many points stand for a stroke's ink. */
-const POINTS = 64;
 /** What a hypothesis may cost: a drawing says less than measured points, but that what meets smoothly is to touch. */
 const RISES = { touching: 4000, other: 6 };
 /**
@@ -22,23 +20,13 @@ const RISES = { touching: 4000, other: 6 };
  */
 const [FAR, TOUCHES_FAR] = [6, 25];
 
-/** So many of a stroke's points in order, in the frame. */
-const standingFor = (frame: Frame, drawn: Drawn): readonly Point[] => {
-  const points = inOrder(frame, drawn).map(({ p }) => intoFrame(frame, p));
-  const count = Math.min(POINTS, points.length);
-  return Array.from(
-    { length: count },
-    (_, k) => points[Math.round((k * (points.length - 1)) / Math.max(1, count - 1))]!,
-  );
-};
-
 /**
  * Shapes of an outline moved the least so that what meets smoothly touches, what is nearly level or upright is, and
  * like centres and radii are one, each where the ink allows it; their ends where they meet.
  */
 export const solvedPieces = (drawn: readonly Drawn[], joints: readonly Joint[], frame: Frame): readonly Shape[] => {
   if (drawn.length === 0) return [];
-  const runs = drawn.map((one) => standingFor(frame, one));
+  const runs = drawn.map((one) => standingFor(frame, one).map((p) => intoFrame(frame, p)));
   const points = runs.flat();
   let from = 0;
   const segments = drawn.map(({ shape }, i) => {

@@ -1,5 +1,5 @@
-import { boundsOf, type Bounds } from "../../geometry/bounds.ts";
-import { curveLength, curveNearest } from "../../geometry/curve.ts";
+import { boundsHold, boundsOf, growBounds, type Bounds } from "../../geometry/bounds.ts";
+import { curveBounds, curveLength, curveNearest } from "../../geometry/curve.ts";
 import type { Point } from "../../geometry/point.ts";
 import { transformPoint, type Similarity } from "../../geometry/transform.ts";
 import { done, refuse, type Outcome } from "../../numeric/outcome.ts";
@@ -12,12 +12,14 @@ import { withoutGoneOver, type Drawn } from "./explained.ts";
 import { branchesOf } from "./graph.ts";
 import { greyOf } from "./grey.ts";
 import { inkOf, maskOf } from "./ink.ts";
+import { evenly, standingFor } from "./inOrder.ts";
 import { jointsOf } from "./jointsOf.ts";
 import { leftOver } from "./leftOver.ts";
 import { lettersOf } from "./lettering.ts";
 import { mergedStrokes } from "./merged.ts";
 import { partsOf, widthOf } from "./parts.ts";
 import { pathsOf } from "./paths.ts";
+import { inkOff, type Proposal } from "./proposal.ts";
 import { ringsOf } from "./rings.ts";
 import { withoutRules } from "./ruled.ts";
 import { settledEnds } from "./settledEnds.ts";
@@ -26,15 +28,6 @@ import { solvedPieces } from "./solvedPieces.ts";
 import { walkedAgain } from "./walkedAgain.ts";
 import { frameFor, pointsOf, strokesOn, type Stroke } from "./strokes.ts";
 import { filled, thinned } from "./thinned.ts";
-
-/** What a picture may show, for a drafter to take or leave. Places are pixels of the picture, y down. */
-export type Proposal = {
-  readonly id: number;
-  readonly shape: Shape;
-  readonly group: Group;
-  /** How far its ink lies off it, but for a twentieth that strays. */
-  readonly off: number;
-};
 
 export type PictureTrace = {
   readonly proposals: readonly Proposal[];
@@ -54,10 +47,11 @@ const [THINNEST, MOST_PIECES] = [1.9, 400];
 const COUNTS = 3;
 /** Ink over more than this part of a picture is none. */
 const MOST_INK = 0.2;
-/** Of how far ink lies off a piece so much is left aside. */
-const STRAYS = 0.05;
 /** A piece of the outline lies no farther off its ink than so many strokes. */
 const MOST_OFF = 2.5;
+
+/** Letters that stand a little out of their word, by so much of its height, belong to it. */
+const WORD_EDGE = 0.4;
 
 /** How far each step is, of all. */
 const STEPS = { ink: 0.15, lines: 0.35, pieces: 0.6, merged: 0.8, again: 0.95 } as const;
@@ -112,15 +106,22 @@ export const tracePicture = (
   const divides = dividing(drawn);
   const first = drawn.filter(({ stroke }) => stroke.mass >= divides);
   const heavy = drawnOf(mergedStrokes(walkedAgain(first, jointsOf(first, width), frame), frame));
-  const isOwn = isOutline(heavy, jointsOf(heavy, width), plain, width);
+  const words = boxes.map((box) => growBounds(box, WORD_EDGE * (box.maxY - box.minY)));
+  const isWord = ({ shape }: Drawn): boolean => words.some((box) => boundsHold(box, curveBounds(shape)!));
+  const isOwn = isOutline(heavy, jointsOf(heavy, width), plain, width).map((own, i) => own && !isWord(heavy[i]!));
   let outline = heavy.filter((_, i) => isOwn[i]);
   let joints = jointsOf(outline, width);
   let solved = solvedPieces(outline, joints, frame);
-  // what was moved far from its ink by what it was taken to meet is none of it
-  const stays = outline.filter(({ stroke }, i) => inkOff(stroke, solved[i]!) <= MOST_OFF * width);
-  const strays = outline.filter((one) => !stays.includes(one));
+  const isOff = ({ stroke }: Drawn, i: number): boolean => inkOff(pointsIn(stroke), solved[i]!) > MOST_OFF * width;
+  // what was moved far from its ink by what it was taken to touch does not touch it; what is far off still is none
+  const bent = new Set(outline.flatMap((one, i) => (isOff(one, i) ? [i] : [])));
+  if (bent.size > 0) {
+    joints = joints.map((one) => (bent.has(one.one) || bent.has(one.other) ? { ...one, tangent: false } : one));
+    solved = solvedPieces(outline, joints, frame);
+  }
+  const strays = outline.filter(isOff);
   if (strays.length > 0) {
-    outline = stays;
+    outline = outline.filter((one) => !strays.includes(one));
     joints = jointsOf(outline, width);
     solved = solvedPieces(outline, joints, frame);
   }
@@ -139,11 +140,28 @@ export const tracePicture = (
     // what was solved to nothing is nothing
     proposals: all
       .filter(({ shape }) => curveLength(shape) >= width)
-      .map(({ stroke, shape, group, whole = shape }, id) => ({ id, shape, group, off: inkOff(stroke, whole) })),
+      .map(({ stroke, shape, group, whole = shape }, id) => ({
+        id,
+        shape,
+        group,
+        off: inkOff(pointsIn(stroke), whole),
+        ink: whole === shape ? standingFor(frame, { stroke, shape }) : inkAlong(pointsIn(stroke), shape, width),
+      })),
     lettering: boxes,
     stroke: width,
   };
   return done(per === 1 ? trace : enlarged(trace, per));
+};
+
+const pointsIn = ({ runs }: Stroke): readonly Point[] => runs.flatMap(pointsOf);
+
+/** The part of some ink that lies on a shape, from its one end to the other. */
+const inkAlong = (ink: readonly Point[], shape: Shape, width: number): readonly Point[] => {
+  const on = ink
+    .map((p) => ({ p, ...curveNearest(shape, p) }))
+    .filter(({ distance }) => distance <= MOST_OFF * width)
+    .sort((p, q) => p.t - q.t);
+  return evenly(on.map(({ p }) => p));
 };
 
 /** What was found in a picture that is so many times smaller, and a part of one whose corner lies at a place. */
@@ -154,16 +172,15 @@ export const enlarged = (
 ): PictureTrace => {
   const m: Similarity = { a: by, b: 0, c: 0, d: by, e: x, f: y };
   return {
-    proposals: proposals.map((one) => ({ ...one, shape: transformShape(m, one.shape) as Shape, off: one.off * by })),
+    proposals: proposals.map((one) => ({
+      ...one,
+      shape: transformShape(m, one.shape) as Shape,
+      off: one.off * by,
+      ink: one.ink.map((p) => transformPoint(m, p)),
+    })),
     lettering: lettering.map(({ minX, minY, maxX, maxY }) =>
       boundsOf([transformPoint(m, { x: minX, y: minY }), transformPoint(m, { x: maxX, y: maxY })]),
     ),
     stroke: stroke * by,
   };
-};
-
-/** How far a stroke's ink lies off a shape, but for what strays. */
-const inkOff = (stroke: Stroke, shape: Shape): number => {
-  const offs = stroke.runs.flatMap(pointsOf).map((p) => curveNearest(shape, p).distance);
-  return offs.sort((p, q) => p - q)[Math.floor((1 - STRAYS) * (offs.length - 1))] ?? 0;
 };

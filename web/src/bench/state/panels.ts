@@ -17,7 +17,14 @@ export type PanelTab = (typeof PANEL_TABS)[number];
 export type Panels = {
   readonly bank: BankKey | undefined;
   /** A callout is being written: where its pin goes, and which one is being changed. */
-  readonly writing: { readonly id?: Id; readonly pin?: NonNullable<Callout["pin"]> } | undefined;
+  readonly writing:
+    | {
+        readonly id?: Id;
+        readonly pin?: NonNullable<Callout["pin"]>;
+        /** It goes from word to word of the picture that is traced. */
+        readonly words?: true;
+      }
+    | undefined;
   /** A callout clicked with no tool active: the tools that fit it are offered. */
   readonly offered: Id | undefined;
   readonly message: Message | undefined;

@@ -1,6 +1,7 @@
 import { type Drawing, type Edit, type Picture } from "@ash-edge/core/drawing";
+import type { Point } from "@ash-edge/core/geometry";
 import { pictureOf } from "@ash-edge/core/picture";
-import type { Group, PictureTrace, Proposal } from "@ash-edge/core/picture/trace";
+import type { EndOf, Group, PictureTrace, Proposal, Proposals } from "@ash-edge/core/picture/trace";
 import { stepAt } from "../../store/index.ts";
 import type { HistoryPart } from "./history.ts";
 
@@ -11,14 +12,21 @@ export type Accepted = { readonly ids: readonly number[]; readonly step: number;
 type Looked = {
   readonly found?: PictureTrace | undefined;
   readonly failed?: string | undefined;
-  /** Where a proposal was put into another group. */
-  readonly moved: ReadonlyMap<number, Group>;
-  readonly rejected: ReadonlySet<number>;
+  /** What is proposed, as it was changed by hand; and what it was before each change, the last at the end. */
+  readonly proposals: Proposals;
+  readonly before: readonly Proposals[];
   readonly accepted: readonly Accepted[];
-  readonly picked: ReadonlySet<number>;
+  readonly picked: readonly number[];
   readonly lit?: number | undefined;
+  /** A place where two meet that is being pulled elsewhere. */
+  readonly pulled?: (EndOf & { readonly to: Point }) | undefined;
+  /** The next click parts the one that is picked. */
+  readonly splitting: boolean;
 };
-const NOT_LOOKED: Looked = { moved: new Map(), rejected: new Set(), accepted: [], picked: new Set() };
+const NOT_LOOKED: Looked = { proposals: [], before: [], accepted: [], picked: [], splitting: false };
+
+/** Changes that can be taken back. */
+const MOST_BEFORE = 100;
 
 /** A picture that is traced. */
 export type Tracing = Looked & {
@@ -36,11 +44,13 @@ export type TracingEvent =
   | { readonly type: "going on"; readonly part: number }
   | { readonly type: "found"; readonly found: PictureTrace }
   | { readonly type: "failed"; readonly why: string }
-  | { readonly type: "moved"; readonly ids: readonly number[]; readonly to: Group }
-  | { readonly type: "rejected"; readonly ids: readonly number[] }
+  | { readonly type: "changed"; readonly proposals: Proposals; readonly picked?: readonly number[] }
+  | { readonly type: "taken back" }
   | { readonly type: "accepted"; readonly accepted: Accepted }
   | { readonly type: "picked"; readonly ids: readonly number[] }
   | { readonly type: "shown"; readonly group: Group; readonly on: boolean }
+  | { readonly type: "pulled"; readonly pulled: Looked["pulled"] }
+  | { readonly type: "splitting"; readonly on: boolean }
   | { readonly type: "lit"; readonly id: number | undefined };
 
 /** Undefined while no picture is traced: only opening one ends that. */
@@ -58,25 +68,35 @@ export const tracingAfter = (tracing: Tracing | undefined, event: TracingEvent):
     case "going on":
       return { ...tracing, part: event.part };
     case "found":
-      return { ...tracing, part: undefined, found: event.found };
+      return { ...tracing, part: undefined, found: event.found, proposals: event.found.proposals };
     case "failed":
       return { ...tracing, part: undefined, failed: event.why };
-    case "moved":
-      return { ...tracing, moved: new Map([...tracing.moved, ...event.ids.map((id) => [id, event.to] as const)]) };
-    case "rejected":
-      return { ...tracing, rejected: new Set([...tracing.rejected, ...event.ids]), picked: new Set() };
+    case "changed": {
+      const { proposals, picked = [] } = event;
+      const before = [...tracing.before, tracing.proposals].slice(-MOST_BEFORE);
+      return { ...tracing, proposals, before, picked, splitting: false };
+    }
+    case "taken back": {
+      const proposals = tracing.before.at(-1);
+      if (!proposals) return tracing;
+      return { ...tracing, proposals, before: tracing.before.slice(0, -1), picked: [], splitting: false };
+    }
     case "accepted":
-      return { ...tracing, accepted: [...tracing.accepted, event.accepted], picked: new Set(), lit: undefined };
+      return { ...tracing, accepted: [...tracing.accepted, event.accepted], picked: [] };
     case "picked":
-      return { ...tracing, picked: new Set(event.ids) };
+      return { ...tracing, picked: event.ids, splitting: false };
     case "shown": {
       const shown = new Set(tracing.shown);
       if (event.on) shown.add(event.group);
       else shown.delete(event.group);
       return { ...tracing, shown };
     }
+    case "pulled":
+      return { ...tracing, pulled: event.pulled };
+    case "splitting":
+      return { ...tracing, splitting: event.on };
     case "lit":
-      return { ...tracing, lit: event.id };
+      return tracing.lit === event.id ? tracing : { ...tracing, lit: event.id };
   }
 };
 
@@ -86,12 +106,22 @@ export const tracedPicture = ({ blob }: Tracing, drawing: Drawing): Picture | un
   return picture?.scaled ? picture : undefined;
 };
 
-/** What is still proposed, in the groups in which it stands. */
-export const proposedIn = (tracing: Tracing, { steps }: Pick<HistoryPart, "steps">): readonly Proposal[] => {
-  const gone = new Set(tracing.rejected);
-  for (const { ids, step, edit } of tracing.accepted)
-    if (steps.position > step && stepAt(steps, step) === edit) for (const id of ids) gone.add(id);
-  return (tracing.found?.proposals ?? []).flatMap((one) =>
-    gone.has(one.id) ? [] : [{ ...one, group: tracing.moved.get(one.id) ?? one.group }],
+/** Which of the proposals were accepted, and are in the drawing still. */
+const takenIn = (tracing: Tracing, { steps }: Pick<HistoryPart, "steps">): ReadonlySet<number> =>
+  new Set(
+    tracing.accepted.flatMap(({ ids, step, edit }) =>
+      steps.position > step && stepAt(steps, step) === edit ? ids : [],
+    ),
   );
+
+/** What is still proposed. */
+export const proposedIn = (tracing: Tracing, history: Pick<HistoryPart, "steps">): readonly Proposal[] => {
+  const taken = takenIn(tracing, history);
+  return taken.size === 0 ? tracing.proposals : tracing.proposals.filter(({ id }) => !taken.has(id));
+};
+
+/** All proposals, those that are still proposed being others now. */
+export const withProposed = (tracing: Tracing, history: Pick<HistoryPart, "steps">, proposed: Proposals): Proposals => {
+  const taken = takenIn(tracing, history);
+  return [...tracing.proposals.filter(({ id }) => taken.has(id)), ...proposed];
 };

@@ -1,13 +1,14 @@
 import { Check, X } from "lucide-react";
 import { unitOf, type Picture } from "@ash-edge/core/drawing";
-import { pieceLength, pieceRadius } from "@ash-edge/core/geometry";
-import { derivedNumber, refuse, showLength, type Unit } from "@ash-edge/core/numeric";
-import { placedShape, type Group, type Proposal } from "@ash-edge/core/picture/trace";
+import { refuse, type Unit } from "@ash-edge/core/numeric";
+import { type Group, type Proposal } from "@ash-edge/core/picture/trace";
 import { sayRefusal } from "@ash-edge/core/say";
 import { keepFocus, small } from "../numbers/parts.tsx";
 import { PanelHead } from "../PanelHead.tsx";
 import { useBench, useSession } from "../SessionContext.tsx";
 import { proposedIn, tracedPicture } from "../state/index.ts";
+import { PickedActions } from "./PickedActions.tsx";
+import { offWords, proposalWords } from "./words.ts";
 
 const GROUPS: readonly (readonly [group: Group, name: string, why: string])[] = [
   ["outline", "Outline", "what is cut"],
@@ -24,7 +25,7 @@ export const Traced = () => {
   const tracing = useBench((state) => state.tracing);
   const history = useBench((state) => state.history);
   if (!tracing) return null;
-  const { part, found, failed, picked, shown } = tracing;
+  const { part, found, failed, picked, shown, before, splitting } = tracing;
   const { drawing } = history;
   const picture = tracedPicture(tracing, drawing);
   const proposed = proposedIn(tracing, history);
@@ -66,36 +67,8 @@ export const Traced = () => {
       )}
       {picture && found && part === undefined && (
         <div className="flex flex-wrap items-center gap-2 border-t border-hair px-3 py-1.5">
-          {picked.size > 0 ? (
-            <>
-              <button
-                type="button"
-                className="h-7 rounded-card bg-ember px-2 font-semibold text-panel"
-                onMouseDown={keepFocus}
-                onClick={() => act.acceptTraced([...picked])}
-              >
-                Accept {picked.size}
-              </button>
-              <button
-                type="button"
-                className={small}
-                onMouseDown={keepFocus}
-                onClick={() => act.rejectTraced([...picked])}
-              >
-                Reject
-              </button>
-              {GROUPS.map(([group, name]) => (
-                <button
-                  key={group}
-                  type="button"
-                  className={small}
-                  onMouseDown={keepFocus}
-                  onClick={() => act.moveTraced([...picked], group)}
-                >
-                  to {name}
-                </button>
-              ))}
-            </>
+          {picked.length > 0 ? (
+            <PickedActions {...{ proposed, picked, splitting, picture }} unit={unitOf(drawing)} />
           ) : (
             outline.length > 0 && (
               <button
@@ -109,12 +82,34 @@ export const Traced = () => {
               </button>
             )
           )}
+          {before.length > 0 && (
+            <button
+              type="button"
+              className={small}
+              title="The last change of what is proposed"
+              onMouseDown={keepFocus}
+              onClick={act.takeBackTraced}
+            >
+              Take back
+            </button>
+          )}
           <button type="button" className={small} onMouseDown={keepFocus} onClick={act.traceInSight}>
             Only in sight
           </button>
+          {found.lettering.length > 0 && (
+            <button
+              type="button"
+              className={small}
+              title="Callouts written in the ledger are pinned where words stand, one after the other"
+              onMouseDown={keepFocus}
+              onClick={act.nextWord}
+            >
+              Write its {found.lettering.length} words
+            </button>
+          )}
           <p className="basis-full text-xs text-soft">
-            A click on the board picks, with Shift all that hangs together. Sizes come from callouts.
-            {picture.from === undefined && " A photo taken askew is straightened first."}
+            A click or a box picks, Shift all that hangs together. A dot where two meet can be pulled. Sizes come from
+            callouts.{picture.from === undefined && " Askew? Straighten the photo first."}
           </p>
         </div>
       )}
@@ -152,7 +147,7 @@ const Listed = ({
   proposed: readonly Proposal[];
   isShown: boolean;
   picture: Picture;
-  picked: ReadonlySet<number>;
+  picked: readonly number[];
   unit: Unit;
 }) => {
   const { act } = useSession();
@@ -185,21 +180,30 @@ const Listed = ({
             <li
               key={one.id}
               className={`flex items-center gap-1 border-t border-hair px-3 py-0.5 ${
-                picked.has(one.id) ? "bg-board font-semibold" : ""
+                picked.includes(one.id) ? "bg-board font-semibold" : ""
               }`}
               onMouseEnter={() => act.lightTraced(one.id)}
             >
-              <span className="figures min-w-0 flex-1 truncate text-xs">{wordsOf(picture, one, unit)}</span>
+              <button
+                type="button"
+                className="figures min-w-0 flex-1 truncate text-left text-xs"
+                aria-pressed={picked.includes(one.id)}
+                title="Pick it"
+                onMouseDown={keepFocus}
+                onClick={() => act.toggleTraced([one.id])}
+              >
+                {proposalWords(picture, one, unit)}
+              </button>
               <span
                 className="figures shrink-0 text-xs text-soft"
                 title="how far its ink lies off it, but for a twentieth of it"
               >
-                ± {showLength(derivedNumber(Number((one.off * picture.scale).toPrecision(2))), unit).replace("≈ ", "")}
+                {offWords(picture, one, unit)}
               </span>
               <button
                 type="button"
                 className={icon}
-                aria-label={`Accept ${wordsOf(picture, one, unit)}`}
+                aria-label={`Accept ${proposalWords(picture, one, unit)}`}
                 title="Accept it"
                 onMouseDown={keepFocus}
                 onClick={() => act.acceptTraced([one.id])}
@@ -209,7 +213,7 @@ const Listed = ({
               <button
                 type="button"
                 className={icon}
-                aria-label={`Reject ${wordsOf(picture, one, unit)}`}
+                aria-label={`Reject ${proposalWords(picture, one, unit)}`}
                 title="Reject it"
                 onMouseDown={keepFocus}
                 onClick={() => act.rejectTraced([one.id])}
@@ -225,14 +229,4 @@ const Listed = ({
       )}
     </>
   );
-};
-
-/** Measured off a picture, nothing is known better than this. */
-const round = (length: number): number => Number(length.toPrecision(3));
-
-const wordsOf = (picture: Picture, { shape }: Proposal, unit: Unit): string => {
-  const placed = placedShape(picture, shape);
-  const shown = (length: number): string => showLength(derivedNumber(round(length)), unit);
-  if (placed.kind === "circle") return `circle Ø ${shown(2 * placed.radius)}`;
-  return placed.bulge === 0 ? `line ${shown(pieceLength(placed))}` : `arc R ${shown(pieceRadius(placed))}`;
 };

@@ -1,13 +1,15 @@
-import { LAYOUT_LAYER, layerOf, ontoPicture, picturesOf, type Picture } from "@ash-edge/core/drawing";
+import { calloutsOf, LAYOUT_LAYER, layerOf, ontoPicture, picturesOf, type Picture } from "@ash-edge/core/drawing";
 import { boundsOf, curveNearest, distance, type Bounds, type Point } from "@ash-edge/core/geometry";
 import { refuse } from "@ash-edge/core/numeric";
 import { acceptShapes, placedShape, type Group, type Proposal } from "@ash-edge/core/picture/trace";
-import { inSight } from "../board/view.ts";
+import { inSight, toDrawing } from "../board/view.ts";
 import type { SessionCore, Surroundings } from "../sessionCore.ts";
 import { proposedIn, tracedPicture } from "../state/index.ts";
 
 /** A click takes what lies no farther off than this, px. */
 const REACH = 9;
+/** Words in one of so many bands of a picture are read from left to right. */
+const LINES = 24;
 /** Ends as near as this part of a stroke's width are one. */
 const ONE_END = 1e-6;
 
@@ -67,7 +69,33 @@ export const makeTracing = (
     parts.toBoard();
   };
 
+  /** The next callout is written at the next word of the picture where none is pinned yet, after the one at hand. */
+  const nextWord = (): void => {
+    const { tracing, history, panels } = get();
+    const picture = tracing && tracedPicture(tracing, history.drawing);
+    if (!tracing?.found || !picture) return sayNo(refuse("picture-gone").refusal);
+    const pinned = calloutsOf(history.drawing).flatMap(({ pin }) => (pin?.sketch === tracing.blob ? [pin] : []));
+    const places = wordPins(tracing.found.lettering, picture);
+    const now = panels.writing?.words ? panels.writing.pin : undefined;
+    const after = now ? places.findIndex(({ x, y }) => x === now.x && y === now.y) + 1 : 0;
+    const next = places.slice(after).find(({ box }) => !pinned.some((pin) => isIn(box, pin)));
+    if (!next) {
+      send("panels", { type: "writing", writing: {} });
+      return say({ text: "No word of the picture is left without a callout.", tone: "said" });
+    }
+    const { x, y } = next;
+    send("panels", { type: "writing", writing: { pin: { sketch: tracing.blob, x, y }, words: true } });
+  };
+
+  /** Picks proposals, or lets them go where the first is picked. */
+  const toggle = (ids: readonly number[]): void => {
+    const picked = get().tracing?.picked ?? [];
+    const rest = picked.filter((id) => !ids.includes(id));
+    send("tracing", { type: "picked", ids: picked.includes(ids[0]!) ? rest : [...rest, ...ids] });
+  };
+
   return {
+    toggleTraced: toggle,
     /** Opens what is proposed for the picture that lies under the drawing, and begins to trace it. */
     openTracing: (): void => {
       const all = picturesOf(get().history.drawing);
@@ -113,21 +141,21 @@ export const makeTracing = (
     acceptReady: (): boolean => {
       const { tracing } = get();
       if (!tracing?.found) return false;
-      const ids = tracing.picked.size > 0 ? [...tracing.picked] : idsIn(proposed(), "outline");
+      const ids = tracing.picked.length > 0 ? tracing.picked : idsIn(proposed(), "outline");
       if (ids.length === 0) return false;
       accept(ids);
       return true;
     },
-    rejectTraced: (ids: readonly number[]): void => send("tracing", { type: "rejected", ids }),
-    moveTraced: (ids: readonly number[], to: Group): void => send("tracing", { type: "moved", ids, to }),
+    nextWord,
     showTraced: (group: Group, on: boolean): void => send("tracing", { type: "shown", group, on }),
     lightTraced: (id: number | undefined): void => send("tracing", { type: "lit", id }),
     /** A click on the board picks what is proposed there, or lets it go; with Shift all that hangs together with it. */
-    pickTraced: (at: Point, chain: boolean): boolean => {
+    pickTraced: (screen: Point, chain: boolean): boolean => {
       const { tracing, view, history } = get();
       const picture = tracing?.found && tracedPicture(tracing, history.drawing);
       if (!tracing || !picture) return false;
       const reach = REACH / view.now.scale;
+      const at = toDrawing(view.now, screen);
       let best: { readonly one: Proposal; readonly far: number } | undefined;
       for (const one of shown()) {
         const far = curveNearest(placedShape(picture, one.shape), at).distance;
@@ -135,16 +163,24 @@ export const makeTracing = (
       }
       if (!best) return false;
       const ids = chain ? togetherWith(best.one, shown()) : [best.one.id];
-      const picked = new Set(tracing.picked);
-      const goes = picked.has(best.one.id);
-      for (const id of ids)
-        if (goes) picked.delete(id);
-        else picked.add(id);
-      send("tracing", { type: "picked", ids: [...picked] });
+      toggle(ids);
       return true;
     },
   };
 };
+
+/** Where words stand, in parts of the picture, as they are read: line by line. */
+const wordPins = (lettering: readonly Bounds[], { width, height }: Picture) =>
+  lettering
+    .map(({ minX, minY, maxX, maxY }) => ({
+      x: (minX + maxX) / 2 / width,
+      y: (minY + maxY) / 2 / height,
+      box: { minX: minX / width, maxX: maxX / width, minY: minY / height, maxY: maxY / height },
+    }))
+    .sort((p, q) => Math.round(LINES * (p.y - q.y)) || p.x - q.x);
+
+const isIn = ({ minX, minY, maxX, maxY }: Bounds, { x, y }: Point): boolean =>
+  x >= minX && x <= maxX && y >= minY && y <= maxY;
 
 const idsIn = (proposed: readonly Proposal[], group: Group): readonly number[] =>
   proposed.filter((one) => one.group === group).map(({ id }) => id);
