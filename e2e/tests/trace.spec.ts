@@ -235,8 +235,9 @@ test("what is proposed is changed by hand: split, merged, another kind, joined, 
     .click();
   await page.keyboard.type("2 4 off");
   await page.keyboard.press("Enter");
+  await expect(page.getByText("pinned")).toBeVisible();
+  await page.keyboard.press("Escape");
   const pins = calloutsOf(await drawingOf(bench)).map(({ pin }) => pin);
   expect(pins).toHaveLength(9);
   expect(pins.at(-1)!.y).toBeLessThan(0.15);
-  await expect(page.getByText("pinned")).toBeVisible();
 });
