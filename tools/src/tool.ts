@@ -237,6 +237,8 @@ export type Tool = Named & {
   ) =>
     | { readonly choices: Readonly<Record<string, string>>; readonly values: Readonly<Record<string, number>> }
     | undefined;
+  /** What was measured answers callouts of these kinds: a click on one says so. */
+  readonly answers?: readonly Callout["kind"][];
   /** The point from which the next one is drawn: tangent snaps and held directions start there. */
   readonly from?: string;
 };

@@ -63,8 +63,16 @@ export const lookAtCallout = (drawing: Drawing, id: Id, measured: number | undef
     measured === undefined ? callout : { ...callout, looked: measured },
   );
 
-/** Says which geometry answers a callout; none lets it go. */
-export const answerCallout = (drawing: Drawing, id: Id, refs: readonly Ref[]): Edit | undefined => {
+/**
+ * Says which geometry answers a callout; none lets it go. Told how it is measured, it is from then on: along an axis,
+ * or straight. Sizes may come beside what answers it already.
+ */
+export const answerCallout = (
+  drawing: Drawing,
+  id: Id,
+  refs: readonly Ref[],
+  measured?: { readonly axis?: "x" | "y" | undefined; readonly beside?: boolean },
+): Edit | undefined => {
   const callout = pageGet(drawing.callout, id);
   if (!callout) return undefined;
   const draft = draftEdit(
@@ -72,7 +80,11 @@ export const answerCallout = (drawing: Drawing, id: Id, refs: readonly Ref[]): E
     refs.length > 0 ? `Answer ${callout.name || "a callout"}` : "Let a callout go",
     "link",
   );
-  draft.link(id, refs);
+  if (measured && measured.axis !== callout.axis) {
+    const { axis: _, ...straight } = callout;
+    draft.set("callout", id, measured.axis ? { ...straight, axis: measured.axis } : straight);
+  }
+  draft.link(id, refs, measured?.beside);
   return draft.finish();
 };
 

@@ -19,7 +19,7 @@ import { cross, distance, subtract, type Point } from "../geometry/point.ts";
 import { equalParts, feetOn } from "../geometry/smooth.ts";
 import { meetCarriers, meetingPoints } from "../intersect/carriers.ts";
 import { meetings } from "../intersect/meetings.ts";
-import { placeRefOn } from "../attach/places.ts";
+import { placeOf, placeRefOn } from "../attach/places.ts";
 import { normalAngle } from "../numeric/angle.ts";
 import { refined, rootsOn } from "../numeric/roots.ts";
 import { RESOLUTION } from "../numeric/tolerance.ts";
@@ -31,6 +31,7 @@ export const SNAP_KINDS = [
   "centre",
   "point",
   "datum",
+  "sharp",
   "middle",
   "quarter",
   "tangent",
@@ -49,6 +50,7 @@ export const SNAP_WORDS: Readonly<Record<SnapKind, string>> = {
   centre: "centre",
   point: "point",
   datum: "datum",
+  sharp: "sharp corner",
   middle: "middle",
   quarter: "quarter",
   tangent: "tangent",
@@ -71,6 +73,12 @@ const CROSSING_LIMIT = 24;
 const EXTENDED_REACH = 30;
 const EXTENDED_LOOKED_AT = 200;
 const EXTENDED_LIMIT = 10;
+
+/**
+ * An arc of more than about 160 degrees rounds no corner (its bulge), and a sharp corner lies no farther from its arc
+ * than so many times as far as this is from end to end.
+ */
+const [MOST_ROUNDED, MOST_SHARP] = [0.84, 3];
 
 /** No more than this many snaps are answered: nobody steps through more. */
 const ANSWERED = 96;
@@ -187,6 +195,7 @@ export const snapsAt = (
         for (const meeting of meetings(some[i]!.curve, some[j]!.curve, RESOLUTION))
           if (meeting.kind !== "overlap") note("crossing", meeting.at, crossingRef(some[i]!, some[j]!, meeting.at));
   }
+  if (wants("sharp")) for (const { at: place, ref } of sharpCorners(index, at, reach)) note("sharp", place, ref);
   if (wants("extended"))
     for (const { at: place, ref } of extendedCrossings(index, at, reach)) note("extended", place, ref);
   const { datum } = settingsOf(index.drawing);
@@ -222,6 +231,26 @@ const UNNAMED: ReadonlySet<SnapKind> = new Set(["crossing", "extended", "grid", 
 
 type CurveItem = Extract<Item, { kind: "curve" }>;
 const crossingRef = (p: CurveItem, q: CurveItem, at: Point): Ref => ({ ...p.ref, place: { crosses: q.ref }, near: at });
+
+/** Where the sides of rounded corners near the pointer would meet: the sharp corner that numbers are given to. */
+const sharpCorners = (
+  index: DrawingIndex,
+  at: Point,
+  reach: number,
+): readonly { readonly at: Point; readonly ref: Ref }[] =>
+  nearestInIndex(index, at, EXTENDED_LOOKED_AT, EXTENDED_REACH * reach)
+    .flatMap(({ ref, ...item }) => {
+      if (item.kind !== "curve" || ref.vertex === undefined || item.curve.kind !== "piece") return [];
+      const { a, b, bulge } = item.curve;
+      const [middle, most] = [piecePoint(item.curve, 0.5), MOST_SHARP * distance(a, b)];
+      const rounds = bulge !== 0 && Math.abs(bulge) <= MOST_ROUNDED && distance(middle, at) <= most + reach;
+      return rounds ? [{ ref: { ...ref, place: "sharp" as const }, middle, most }] : [];
+    })
+    .slice(0, EXTENDED_LIMIT)
+    .flatMap(({ ref, middle, most }) => {
+      const place = placeOf(index.drawing, ref);
+      return place && distance(place, middle) <= most ? [{ at: place, ref }] : [];
+    });
 
 /**
  * Where curves near the pointer would cross if they ran on: their carriers pass within reach, and one of the curves at

@@ -22,7 +22,7 @@ import { randomFrom } from "../testing/contours.ts";
 import { randomDrawing } from "../testing/randomEdits.ts";
 import {
   basin,
-  linksText,
+  saysAsWell,
   loosePart,
   partIfAny,
   partOf,
@@ -414,17 +414,16 @@ it("callouts that are not placed are put where they belong: 98 of 100 of those t
     for (let seed = 1; seed <= 20; seed++) {
       const exact = partOf(plan());
       const drawing = roughened(exact, randomFrom(seed));
-      const truth = new Map(calloutsOf(drawing).map(({ id, links }) => [id, linksText(exact, links)]));
       const bare = calloutsOf(drawing).reduce((now, { id }) => applyEdit(now, answerCallout(now, id, [])!), drawing);
       for (const { callout, links } of proposeLinks(bare)) {
         all++;
         if (!links) continue;
         plain++;
-        if (linksText(exact, links) !== truth.get(callout)) wrong.push(`${name} ${seed}: ${callout}`);
+        if (!saysAsWell(exact, callout, links)) wrong.push(`${name} ${seed}: ${callout}`);
       }
     }
   expect(wrong.length / plain, wrong.join()).toBeLessThan(0.02);
-  expect(plain / all).toBeGreaterThan(0.35);
+  expect(plain / all).toBeGreaterThan(0.5);
 });
 
 it("the cheapest assignment is the cheapest of all, by trying them all", () => {

@@ -17,6 +17,7 @@ import { arcBetween, type Piece } from "../geometry/piece.ts";
 import { add, distance, subtract, times, unit as unitOf, type Point } from "../geometry/point.ts";
 import { transformPoint, type Similarity } from "../geometry/transform.ts";
 import { unitAt } from "../numeric/angle.ts";
+import type { Id } from "../numeric/id.ts";
 import type { Unit } from "../numeric/units.ts";
 import type { Random } from "./contours.ts";
 
@@ -104,8 +105,17 @@ const drawn = ({ unit, outlines, circles, frees = {}, calls }: PartPlan, loose: 
   return applyEdit(drawing, draft.finish());
 };
 
+/** True where a callout speaks as well of other things: what its own links do, or what measures what it calls. */
+export const saysAsWell = (exact: Drawing, id: Id, links: readonly Ref[]): boolean => {
+  const callout = calloutsOf(exact).find((one) => one.id === id)!;
+  return (
+    linksText(exact, links) === linksText(exact, callout.links) ||
+    measureCallout(exact, { ...callout, links }).state === "true"
+  );
+};
+
 /** What links speak of, in any order: a hole's centre and that of the boss about it are one place in an exact part. */
-export const linksText = (exact: Drawing, links: readonly Ref[]): string =>
+const linksText = (exact: Drawing, links: readonly Ref[]): string =>
   links
     .map((ref) => {
       const at = ref.place === "centre" || ref.id === DATUM.id ? placeOf(exact, ref) : undefined;

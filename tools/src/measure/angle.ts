@@ -26,6 +26,7 @@ export const angleTool: Tool = {
     { kind: "words", text: "and" },
     { kind: "pick", name: "other", label: "other line", takes: "curve" },
   ],
+  answers: ["angle"],
   propose: (given, { drawing }) => {
     const { one, other } = given.picks;
     const [a, b] = [pickedCurve(drawing, one), pickedCurve(drawing, other)];

@@ -10,13 +10,16 @@ export const radiusTool: Tool = {
   kind: "tool",
   id: "radius",
   name: "Radius",
-  help: "Click an arc or a circle: its radius, its diameter, and of an arc its length and its sweep. Nothing is drawn.",
+  help:
+    "Click an arc or a circle: its radius, its diameter, and of an arc its length and its sweep. Nothing is drawn. " +
+    "Then click a callout to say that this answers it.",
   drawing: ["M20 14 A8.5 8.5 0 1 1 12 4", "M12 12.5 L17.5 6.5"],
   example: { cut: [exampleArc([0, 0], [60, 0], -0.5)], clicks: [[30, 15]] },
   parts: [
     { kind: "words", text: "of" },
     { kind: "pick", name: "of", label: "arc or circle", takes: "curve", round: true },
   ],
+  answers: ["radius", "diameter"],
   propose: (given, { drawing, unit }) => {
     const curve = pickedCurve(drawing, given.picks.of);
     const carrier = curve && carrierOf(curve);

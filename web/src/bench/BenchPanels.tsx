@@ -46,7 +46,9 @@ const SketchPanel = ({ children }: { children: ReactNode }) => {
   const large = useBench((state) => state.kept.card.large);
   const panel = usePanelRef();
   const share = ROOMY_HEIGHT.matches ? "40%" : "31%";
-  useEffect(() => panel.current?.resize(large ? "62%" : share), [large, share, panel]);
+  // a few callouts stay in sight beside a large sketch
+  const wide = ROOMY_HEIGHT.matches ? "62%" : "50%";
+  useEffect(() => panel.current?.resize(large ? wide : share), [large, wide, share, panel]);
   return (
     <>
       <Panel id="sketch" panelRef={panel} defaultSize={share} minSize="80px" collapsible>

@@ -85,7 +85,7 @@ export const LedgerWriting = ({ text, setText, onThickness }: Props) => {
           value={text}
           onFocus={() => writing ?? act.setWriting({})}
           onBlur={() => {
-            if (text === "" && !writing?.words) act.setWriting(undefined);
+            if (text === "") act.setWriting(undefined);
           }}
           onPaste={onPaste}
           onChange={(event) => setText(event.target.value)}
@@ -114,7 +114,7 @@ export const LedgerWriting = ({ text, setText, onThickness }: Props) => {
             `placeholder:text-soft ${writing ? "border-ember" : "border-hair"}`
           }
         />
-        {writing?.words && (
+        {writing?.word && (
           <button
             type="button"
             title="The next word of the picture"

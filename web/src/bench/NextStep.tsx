@@ -51,10 +51,10 @@ const InSentence = () => {
   return isShown ? <Words className="ml-2" /> : null;
 };
 
-/** On an empty board: how it is begun; out of the way once a tool is in hand. */
+/** On an empty board: how it is begun; out of the way once a tool is in hand, or a picture traced. */
 const OnBoard = () => {
   const isShown = useBench(
-    (state) => !state.following && state.hand.toolId === undefined && isEmpty(state.history.drawing),
+    (state) => !state.following && !state.tracing && state.hand.toolId === undefined && isEmpty(state.history.drawing),
   );
   if (!isShown) return null;
   return (

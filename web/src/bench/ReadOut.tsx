@@ -29,8 +29,15 @@ export const ReadOut = () => {
     value === undefined ? "–" : hover?.snap ? showLength(value, unit) : fixed(value, unit);
   const word = hover?.snap ? SNAP_WORDS[hover.snap.kind as keyof typeof SNAP_WORDS] : "none";
   return (
-    <footer className="figures flex h-7 shrink-0 items-center gap-3 border-t border-hair px-3 text-xs text-soft">
-      <span role="status" aria-label="Read-out" aria-live="off" className="flex min-w-0 items-center gap-3">
+    <footer
+      className={"figures @container flex h-7 shrink-0 items-center gap-3 border-t border-hair px-3 text-xs text-soft"}
+    >
+      <span
+        role="status"
+        aria-label="Read-out"
+        aria-live="off"
+        className="flex min-w-0 items-center gap-2 overflow-hidden"
+      >
         <span className="min-w-22 whitespace-nowrap">x {number(at?.x)}</span>
         <span className="min-w-22 whitespace-nowrap">y {number(at?.y)}</span>
         <Setting
@@ -41,7 +48,8 @@ export const ReadOut = () => {
         </Setting>
         {count > 1 && (
           <span className="whitespace-nowrap">
-            {which + 1} of {count} · Space
+            {which + 1} of {count}
+            <span className="@max-[540px]:hidden"> · Space</span>
           </span>
         )}
         <Setting label="Hold" words={<span className={heldWord ? "text-ember" : ""}>hold {heldWord ?? "none"}</span>}>
@@ -50,7 +58,7 @@ export const ReadOut = () => {
         {selected && <span className="truncate text-moss">{selected} selected</span>}
       </span>
       <span className="flex-1" />
-      <span className="whitespace-nowrap">{zoomRatio(view, unit)}</span>
+      <span className="whitespace-nowrap @max-[540px]:hidden">{zoomRatio(view, unit)}</span>
     </footer>
   );
 };

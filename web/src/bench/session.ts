@@ -144,6 +144,7 @@ export const makeSession = (job: string, stored: StoredJob, surroundings: Surrou
   const tracing = makeTracing(core, {
     trace: surroundings.trace,
     toBoard: surroundings.toBoard,
+    allInSight: viewing.allInSight,
     closeOthers: () => {
       tidying.closeTidy();
       numbers.closeNumbers();
@@ -235,6 +236,7 @@ export const makeSession = (job: string, stored: StoredJob, surroundings: Surrou
     if (hand.tool?.open) return tools.toolEvent({ type: "revert" });
     if (hand.grabbed) return handling.drop();
     if (hand.tool && Object.keys(hand.tool.picks).length > 0) return tools.toolEvent({ type: "back" });
+    if (proposals.undoTraced()) return;
     if (part.steps.position === 0) return say({ text: "There is nothing to undo.", tone: "said" });
     history.travel(part.steps.position - 1);
   };

@@ -8,7 +8,7 @@ import {
   refsAnswering,
   removeCallout,
 } from "@ash-edge/core/callouts";
-import { curveAt, unitOf, type Callout, type Ref } from "@ash-edge/core/drawing";
+import { curveAt, unitOf, type Callout } from "@ash-edge/core/drawing";
 import { angleOf, carrierOf, curveLength } from "@ash-edge/core/geometry";
 import { describeRef } from "@ash-edge/core/look";
 import { derivedNumber, showLength, toDegrees, type Id, type SizeKind } from "@ash-edge/core/numeric";
@@ -24,6 +24,8 @@ import {
   typedPart,
   type Entry,
   type Hover,
+  type Picked,
+  type Tool,
 } from "@ash-edge/tools";
 import type { SessionCore } from "./sessionCore.ts";
 import type { Panels } from "./state/index.ts";
@@ -82,11 +84,7 @@ export const makeCallouts = (
         type: "offered",
         callout: get().panels.offered === callout.id ? undefined : callout.id,
       });
-    if (tool.id === "distance" && state.measured)
-      return linkMeasured(
-        callout,
-        state.measured.map(({ ref }) => ref),
-      );
+    if (tool.answers && state.measured) return linkMeasured(callout, tool, state.measured, state.choices["way"]);
     // with a tool of the bank of dimensions in hand a callout is given its own
     if (tool.once || REGISTRY.some(({ id, bank }) => id === tool.id && bank === "KeyZ")) return takeCalled(callout);
     const { blank, full } = blankForCallout(tool, state, callout, context());
@@ -127,14 +125,22 @@ export const makeCallouts = (
     return true;
   };
 
-  const linkMeasured = (callout: Callout, refs: readonly (Ref | undefined)[]): void => {
-    const known = refs.filter((ref) => ref !== undefined);
-    if (known.length < 2)
+  const linkMeasured = (callout: Callout, tool: Tool, measured: readonly Picked[], way: string | undefined): void => {
+    const { drawing } = get().history;
+    if (!tool.answers?.includes(callout.kind))
+      return say({
+        text: `${calloutText(callout, unitOf(drawing))} is not answered by what ${tool.name} measures.`,
+        tone: "fault",
+      });
+    const refs = measured.flatMap(({ ref }) => ref ?? []);
+    if (refs.length < measured.length)
       return say({
         text: "Measure between places that snaps hold on to: a bare place on the board can't answer a callout.",
         tone: "fault",
       });
-    const edit = answerCallout(get().history.drawing, callout.id, known);
+    const axis = way === "level" ? "x" : way === "upright" ? "y" : undefined;
+    const beside = callout.kind === "radius" || callout.kind === "diameter";
+    const edit = answerCallout(drawing, callout.id, refs, { axis, beside });
     if (edit) commit(edit);
   };
 
@@ -154,9 +160,9 @@ export const makeCallouts = (
     const changed = writing?.id !== undefined && only && changeCallout(drawing, writing.id, only, writing.pin);
     const edit = changed || (callouts.length > 0 ? addCallouts(drawing, callouts, writing?.pin) : undefined);
     if (edit && !commit(edit)) return false;
-    if (writing?.words) nextWord();
-    else send("panels", { type: "writing", writing: {} });
     say(undefined);
+    if (writing?.word) nextWord();
+    else send("panels", { type: "writing", writing: {} });
     if (changed) offerTrue(writing!.id!);
     return true;
   };

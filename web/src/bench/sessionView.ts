@@ -74,6 +74,13 @@ export const makeView = ({ get, send, say, refresh }: SessionCore, leftView: Vie
 
   return {
     fit,
+    /** All of a box in sight, with the drawing: the view stays where it is so already. */
+    allInSight: (box: Bounds): void => {
+      const { now, size } = get().view;
+      if (size.width === 0 || boundsHold(inSight(now, size), box)) return;
+      const around = unionBounds([box, drawingBounds(get().history.drawing) ?? box])!;
+      jump(fitted(growBounds(around, 0.05 * boundsSize(around)), size));
+    },
     fitSelection: (): void => {
       const {
         selection: { ids: selection },

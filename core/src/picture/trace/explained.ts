@@ -1,6 +1,6 @@
 import { curveLength, curveNearest } from "../../geometry/curve.ts";
 import type { Shape } from "./shapes.ts";
-import { pointsOf, type Stroke } from "./strokes.ts";
+import { pointsIn, type Stroke } from "./strokes.ts";
 
 export type Drawn = { readonly stroke: Stroke; readonly shape: Shape };
 
@@ -13,7 +13,7 @@ const COMES_ROUND = 0.006;
 export const withoutGoneOver = (drawn: readonly Drawn[], width: number): readonly Drawn[] => {
   const kept: Drawn[] = [];
   for (const one of [...drawn].sort((p, q) => curveLength(q.shape) - curveLength(p.shape))) {
-    const points = one.stroke.runs.flatMap(pointsOf);
+    const points = pointsIn(one.stroke);
     const explains = ({ shape }: Drawn): boolean => {
       const isRound = shape.kind === "circle" || shape.bulge !== 0;
       const limit = BESIDE * width + (isRound ? COMES_ROUND * curveLength(shape) : 0);

@@ -1,7 +1,7 @@
 import { distance, type Point } from "../../geometry/point.ts";
 import { signedAngle } from "../../numeric/angle.ts";
 import { alongOf, spanOf } from "./carriers.ts";
-import { pointsOf, strokeOf, strokesOn, type Frame, type Run, type Stroke } from "./strokes.ts";
+import { pointsIn, pointsOf, strokeOf, strokesOn, type Frame, type Run, type Stroke } from "./strokes.ts";
 
 /** What is longer than so many strokes tells for itself; what is shorter is looked at again with what is left over. */
 const LONG = 12;
@@ -24,7 +24,7 @@ const ENDS_OFF = 7;
 
 const middleOf = (stroke: Stroke, frame: Frame): Stroke => {
   const along = alongOf(frame, stroke, pointsOf(stroke.runs[0]!)[0]!);
-  const { from, to } = spanOf(along, stroke.runs.flatMap(pointsOf));
+  const { from, to } = spanOf(along, pointsIn(stroke));
   const off = ENDS_OFF * frame.stroke;
   if (to - from < 4 * off || (to - from > 0.8 * along.round && along.round > 0)) return stroke;
   const runs = stroke.runs.flatMap((run): readonly Run[] => {

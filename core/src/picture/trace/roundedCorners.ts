@@ -1,11 +1,11 @@
 import { filletCorner } from "../../construct/fillet.ts";
 import { carrierNearest, type Carrier } from "../../geometry/curve.ts";
 import { pieceDirection, pieceNearest, type Piece } from "../../geometry/piece.ts";
-import { angleOf, distance, midpoint, type Point } from "../../geometry/point.ts";
+import { angleOf, cross, distance, dot, midpoint, subtract, unit, type Point } from "../../geometry/point.ts";
 import { jointOf } from "../../fit/measured/joints.ts";
 import { turned } from "../../fit/measured/segments.ts";
 import { signedAngle, TURN } from "../../numeric/angle.ts";
-import { least } from "../../numeric/greatest.ts";
+import { greatest, least } from "../../numeric/greatest.ts";
 import { alongOf } from "./carriers.ts";
 import { pointsOf, strokeOf, type Frame, type Run, type Stroke } from "./strokes.ts";
 
@@ -17,6 +17,8 @@ const [ENDS_OFF, PART_OFF] = [6, 0.25];
 const [LEAST_TURN, MOST_TURN] = [0.4, 2.7];
 /** Radii tried, in strokes, and how much each is larger than the one before. */
 const [FROM, UP_TO, STEP] = [2.5, 20, 1.06];
+/** A half round end is tried every so many strokes further out. */
+const STEP_OUT = 0.1;
 /** What is told by its neighbours and a radius costs so many prices; by nothing but them, none. */
 const [OF_FILLET, OF_LINE, OF_ARC] = [2, 3, 4];
 /** Ink this many strokes before and after it tells it, too. */
@@ -74,14 +76,53 @@ const costOf = (frame: Frame, points: readonly Point[], { before, arc, after }: 
   return sum / (frame.size ** 2 * frame.varianceFor(0)) + (arc ? OF_FILLET * frame.priceFor(points.length) : 0);
 };
 
+/**
+ * An end drawn half round between two pieces that run back beside each other: the circle that touches both, as far out
+ * as its ink tells. Undefined where they are not lines that do.
+ */
+const roundEnd = (frame: Frame, points: readonly Point[], one: Stroke, other: Stroke): Corner | undefined => {
+  const [p, q] = [carrierOf(frame, one), carrierOf(frame, other)];
+  if (p.kind !== "line" || q.kind !== "line") return undefined;
+  const [before, after] = [pointsOf(one.runs[0]!), pointsOf(other.runs[0]!)];
+  // both ways as the ink goes
+  const way = (points: readonly Point[], { direction }: { readonly direction: Point }): Point => {
+    const on = unit(direction)!;
+    return dot(subtract(points.at(-1)!, points[0]!), on) < 0 ? { x: -on.x, y: -on.y } : on;
+  };
+  const [out, back] = [way(before, p), way(after, q)];
+  const axis = unit(subtract(out, back));
+  if (!axis || Math.abs(signedAngle(angleOf(back) - angleOf(out))) < MOST_TURN) return undefined;
+  const from = carrierNearest(p, before.at(-1)!);
+  const to = carrierNearest(q, after[0]!);
+  const middle = midpoint(from, to);
+  const width = distance(from, to);
+  if (width > MOST * frame.stroke) return undefined;
+  const furthest = greatest(points.map((point) => dot(subtract(point, middle), axis)));
+  let best: Corner | undefined;
+  for (let t = furthest - width; t <= furthest; t += STEP_OUT * frame.stroke) {
+    const place = { x: middle.x + t * axis.x, y: middle.y + t * axis.y };
+    const [a, b] = [carrierNearest(p, place), carrierNearest(q, place)];
+    const arc = { a, b, bulge: cross(out, subtract(b, a)) > 0 ? 1 : -1 };
+    const corner = {
+      before: { a: carrierNearest(p, before[0]!), b: a, bulge: 0 },
+      arc,
+      after: { a: b, b: carrierNearest(q, after.at(-1)!), bulge: 0 },
+    };
+    const cost = costOf(frame, points, corner);
+    if (cost < (best?.cost ?? Infinity)) best = { ...corner, cost };
+  }
+  return best;
+};
+
 /** The cheapest of a corner: sharp, or rounded; undefined where its neighbours don't meet in one. */
 const bestCorner = (frame: Frame, points: readonly Point[], one: Stroke, other: Stroke): Corner | undefined => {
   const sharp = sharpOf(frame, one, other);
-  if (!sharp) return undefined;
+  if (!sharp) return roundEnd(frame, points, one, other);
   const turn = Math.abs(
     signedAngle(angleOf(pieceDirection(sharp.after, 0)) - angleOf(pieceDirection(sharp.before, 1))),
   );
-  if (turn < LEAST_TURN || turn > MOST_TURN) return undefined;
+  if (turn > MOST_TURN) return roundEnd(frame, points, one, other);
+  if (turn < LEAST_TURN) return undefined;
   let best: Corner = { ...sharp, cost: costOf(frame, points, sharp) };
   for (let radius = FROM * frame.stroke; radius <= UP_TO * frame.stroke; radius *= STEP) {
     const made = filletCorner(sharp.before, sharp.after, radius);

@@ -25,6 +25,9 @@ export type Stroke = {
 
 export const pointsOf = ({ line, from, to }: Run): readonly Point[] => line.points.slice(from, to);
 
+/** All points of a stroke. */
+export const pointsIn = ({ runs }: Stroke): readonly Point[] => runs.flatMap(pointsOf);
+
 /** Coordinates about the middle of a picture, half of whose longer side is 1, and what strokes are reckoned with. */
 export type Frame = {
   readonly middle: Point;

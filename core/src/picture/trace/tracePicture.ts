@@ -23,10 +23,10 @@ import { inkOff, type Proposal } from "./proposal.ts";
 import { ringsOf } from "./rings.ts";
 import { withoutRules } from "./ruled.ts";
 import { settledEnds } from "./settledEnds.ts";
+import { settledOutline } from "./settledOutline.ts";
 import { shapeOf, type Shape } from "./shapes.ts";
-import { solvedPieces } from "./solvedPieces.ts";
 import { walkedAgain } from "./walkedAgain.ts";
-import { frameFor, pointsOf, strokesOn, type Stroke } from "./strokes.ts";
+import { frameFor, pointsIn, strokesOn, type Stroke } from "./strokes.ts";
 import { filled, thinned } from "./thinned.ts";
 
 export type PictureTrace = {
@@ -47,8 +47,10 @@ const [THINNEST, MOST_PIECES] = [1.9, 400];
 const COUNTS = 3;
 /** Ink over more than this part of a picture is none. */
 const MOST_INK = 0.2;
-/** A piece of the outline lies no farther off its ink than so many strokes. */
-const MOST_OFF = 2.5;
+/** A line shorter than so many strokes, whose ink lies so many off it, may be anything. */
+const [SHORT, BOWS] = [6, 0.4];
+/** Ink no farther off a piece than so many strokes is its own. */
+const ITS_OWN = 2.5;
 
 /** Letters that stand a little out of their word, by so much of its height, belong to it. */
 const WORD_EDGE = 0.4;
@@ -109,32 +111,19 @@ export const tracePicture = (
   const words = boxes.map((box) => growBounds(box, WORD_EDGE * (box.maxY - box.minY)));
   const isWord = ({ shape }: Drawn): boolean => words.some((box) => boundsHold(box, curveBounds(shape)!));
   const isOwn = isOutline(heavy, jointsOf(heavy, width), plain, width).map((own, i) => own && !isWord(heavy[i]!));
-  let outline = heavy.filter((_, i) => isOwn[i]);
-  let joints = jointsOf(outline, width);
-  let solved = solvedPieces(outline, joints, frame);
-  const isOff = ({ stroke }: Drawn, i: number): boolean => inkOff(pointsIn(stroke), solved[i]!) > MOST_OFF * width;
-  // what was moved far from its ink by what it was taken to touch does not touch it; what is far off still is none
-  const bent = new Set(outline.flatMap((one, i) => (isOff(one, i) ? [i] : [])));
-  if (bent.size > 0) {
-    joints = joints.map((one) => (bent.has(one.one) || bent.has(one.other) ? { ...one, tangent: false } : one));
-    solved = solvedPieces(outline, joints, frame);
-  }
-  const strays = outline.filter(isOff);
-  if (strays.length > 0) {
-    outline = outline.filter((one) => !strays.includes(one));
-    joints = jointsOf(outline, width);
-    solved = solvedPieces(outline, joints, frame);
-  }
-  const cuts = cutRounds(solved, joints);
+  const outline = settledOutline(
+    heavy.filter((_, i) => isOwn[i]),
+    frame,
+  );
   const all: readonly (Drawn & { readonly group: Group; readonly whole?: Shape })[] = [
-    ...cuts.map(({ shape, of, inside }) => ({
-      stroke: outline[of]!.stroke,
+    ...cutRounds(outline.shapes, outline.joints).map(({ shape, of, inside }) => ({
+      stroke: outline.drawn[of]!.stroke,
       shape,
-      whole: solved[of]!,
-      group: inside ? ("doubtful" as const) : ("outline" as const),
+      whole: outline.shapes[of]!,
+      group: inside || isBlunt(shape, outline.drawn[of]!.stroke, width) ? ("doubtful" as const) : ("outline" as const),
     })),
     ...drawn.filter(({ stroke }) => stroke.mass < divides).map((one) => ({ ...one, group: "thin" as const })),
-    ...[...strays, ...heavy.filter((_, i) => !isOwn[i])].map((one) => ({ ...one, group: "doubtful" as const })),
+    ...[...outline.strays, ...heavy.filter((_, i) => !isOwn[i])].map((one) => ({ ...one, group: "doubtful" as const })),
   ];
   const trace: PictureTrace = {
     // what was solved to nothing is nothing
@@ -153,13 +142,21 @@ export const tracePicture = (
   return done(per === 1 ? trace : enlarged(trace, per));
 };
 
-const pointsIn = ({ runs }: Stroke): readonly Point[] => runs.flatMap(pointsOf);
+/**
+ * True of a short line whose ink bows: an end that was drawn round, smaller than strokes tell, must not come to be cut
+ * straight unless a drafter says so.
+ */
+const isBlunt = (shape: Shape, stroke: Stroke, width: number): boolean =>
+  shape.kind === "piece" &&
+  shape.bulge === 0 &&
+  curveLength(shape) < SHORT * width &&
+  inkOff(pointsIn(stroke), shape) > BOWS * width;
 
 /** The part of some ink that lies on a shape, from its one end to the other. */
 const inkAlong = (ink: readonly Point[], shape: Shape, width: number): readonly Point[] => {
   const on = ink
     .map((p) => ({ p, ...curveNearest(shape, p) }))
-    .filter(({ distance }) => distance <= MOST_OFF * width)
+    .filter(({ distance }) => distance <= ITS_OWN * width)
     .sort((p, q) => p.t - q.t);
   return evenly(on.map(({ p }) => p));
 };

@@ -62,21 +62,16 @@ export const paintTraced = (
       canvas.moveTo(from.x, from.y);
       canvas.lineTo(to.x, to.y);
     });
-  const word = panels.writing?.words && panels.writing.pin;
-  const box =
-    word &&
-    tracing.found.lettering.find(({ minX, minY, maxX, maxY }) => {
-      const [x, y] = [word.x * picture.width, word.y * picture.height];
-      return x >= minX && x <= maxX && y >= minY && y <= maxY;
-    });
-  if (box)
+  const word = panels.writing?.word;
+  if (word)
     stroke(canvas, { colour: palette.moss, width: 1.5, dash: [4, 3] }, () => {
+      const { minX, minY, maxX, maxY } = word;
       const corners = [
-        { x: box.minX, y: box.minY },
-        { x: box.maxX, y: box.minY },
-        { x: box.maxX, y: box.maxY },
-        { x: box.minX, y: box.maxY },
-        { x: box.minX, y: box.minY },
+        { x: minX, y: minY },
+        { x: maxX, y: minY },
+        { x: maxX, y: maxY },
+        { x: minX, y: maxY },
+        { x: minX, y: minY },
       ].map(onScreen);
       corners.forEach(({ x, y }, k) => (k === 0 ? canvas.moveTo(x, y) : canvas.lineTo(x, y)));
     });

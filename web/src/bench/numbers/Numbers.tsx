@@ -1,7 +1,7 @@
 import { CircleCheck, X } from "lucide-react";
 import { measureCallout } from "@ash-edge/core/callouts";
 import { calloutsOff } from "@ash-edge/core/checks";
-import { calloutsOf, unitOf, type Callout, type Drawing } from "@ash-edge/core/drawing";
+import { calloutsOf, cutEntities, unitOf, type Callout, type Drawing } from "@ash-edge/core/drawing";
 import { derivedNumber, showAngle, showLength, type Id } from "@ash-edge/core/numeric";
 import { calloutName } from "@ash-edge/core/say";
 import { PanelHead } from "../PanelHead.tsx";
@@ -21,6 +21,7 @@ export const Numbers = () => {
   const { asked, busy, found, failed, letGo, of } = numbers;
   const look = found?.look;
   const isNow = of === drawing;
+  const isDrawn = cutEntities(drawing).length > 0;
   return (
     <section
       data-region="Numbers"
@@ -64,7 +65,7 @@ export const Numbers = () => {
         {isNow && found && (
           <>
             <Unplaced proposed={found.proposed} drawing={drawing} />
-            <Standing standing={found.standing} drawing={drawing} />
+            {isDrawn && <Standing standing={found.standing} drawing={drawing} />}
           </>
         )}
       </div>
@@ -80,6 +81,9 @@ const Asked = ({ asked, drawing }: { asked: readonly Id[]; drawing: Drawing }) =
   const { act } = useSession();
   const light = useLight();
   const off = calloutsOff(drawing);
+  const isPlaced = calloutsOf(drawing).some(({ links }) => links.length > 0);
+  if (asked.length === 0 && !isPlaced)
+    return <p className="border-t border-hair px-3 py-2 text-soft">No number is placed yet.</p>;
   if (asked.length === 0)
     return off.length > 0 ? (
       <p className="flex items-center gap-2 border-t border-hair px-3 py-1.5">

@@ -16,8 +16,11 @@ export const Unplaced = ({ proposed, drawing }: { proposed: readonly LinkProposa
   const doubtful = proposed.filter(({ links, among }) => !links && among.length > 0);
   if (plain.length + doubtful.length === 0) return null;
   const taken = plain.filter(({ callout }) => !left.has(callout));
-  const namesOf = (links: readonly Ref[]): string =>
-    [...new Set(links.map(({ place: _, ...ref }) => describeRef(drawing, ref)))].join(", ");
+  const namesOf = (links: readonly Ref[]): string => {
+    const names = links.map(({ place: _, ...ref }) => describeRef(drawing, ref));
+    const count = (name: string): number => names.filter((one) => one === name).length;
+    return [...new Set(names)].map((name) => (count(name) > 1 ? `${count(name)} × ${name}` : name)).join(", ");
+  };
   return (
     <>
       <Heading>

@@ -1,3 +1,4 @@
+import type { Bounds } from "@ash-edge/core/geometry";
 import type { Callout } from "@ash-edge/core/drawing";
 import type { Id, Refusal } from "@ash-edge/core/numeric";
 import type { BankKey } from "@ash-edge/tools";
@@ -21,8 +22,8 @@ export type Panels = {
     | {
         readonly id?: Id;
         readonly pin?: NonNullable<Callout["pin"]>;
-        /** It goes from word to word of the picture that is traced. */
-        readonly words?: true;
+        /** It goes from word to word of the picture that is traced: where this one stands, in its pixels. */
+        readonly word?: Bounds;
       }
     | undefined;
   /** A callout clicked with no tool active: the tools that fit it are offered. */

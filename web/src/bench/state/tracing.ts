@@ -1,5 +1,6 @@
 import { type Drawing, type Edit, type Picture } from "@ash-edge/core/drawing";
 import type { Point } from "@ash-edge/core/geometry";
+import { greatest } from "@ash-edge/core/numeric";
 import { pictureOf } from "@ash-edge/core/picture";
 import type { EndOf, Group, PictureTrace, Proposal, Proposals } from "@ash-edge/core/picture/trace";
 import { stepAt } from "../../store/index.ts";
@@ -8,13 +9,16 @@ import type { HistoryPart } from "./history.ts";
 /** What was accepted in one step, and which that is: undone, it is proposed again. */
 export type Accepted = { readonly ids: readonly number[]; readonly step: number; readonly edit: Edit };
 
+/** What was proposed before a change, and after which step of the drawing that was made. */
+export type Before = { readonly proposals: Proposals; readonly step: number };
+
 /** What a picture was found to show, and what has become of that; of another look all begins anew. */
 type Looked = {
   readonly found?: PictureTrace | undefined;
   readonly failed?: string | undefined;
   /** What is proposed, as it was changed by hand; and what it was before each change, the last at the end. */
   readonly proposals: Proposals;
-  readonly before: readonly Proposals[];
+  readonly before: readonly Before[];
   readonly accepted: readonly Accepted[];
   readonly picked: readonly number[];
   readonly lit?: number | undefined;
@@ -39,12 +43,18 @@ export type Tracing = Looked & {
 
 export type TracingEvent =
   | { readonly type: "opened"; readonly blob: string }
+  | { readonly type: "opened again"; readonly tracing: Tracing }
   | { readonly type: "closed" }
   | { readonly type: "looking" }
   | { readonly type: "going on"; readonly part: number }
   | { readonly type: "found"; readonly found: PictureTrace }
   | { readonly type: "failed"; readonly why: string }
-  | { readonly type: "changed"; readonly proposals: Proposals; readonly picked?: readonly number[] }
+  | {
+      readonly type: "changed";
+      readonly proposals: Proposals;
+      readonly picked: readonly number[];
+      readonly step: number;
+    }
   | { readonly type: "taken back" }
   | { readonly type: "accepted"; readonly accepted: Accepted }
   | { readonly type: "picked"; readonly ids: readonly number[] }
@@ -53,10 +63,11 @@ export type TracingEvent =
   | { readonly type: "splitting"; readonly on: boolean }
   | { readonly type: "lit"; readonly id: number | undefined };
 
-/** Undefined while no picture is traced: only opening one ends that. */
+/** Undefined while no picture is traced: opening one alone ends that. */
 export const tracingAfter = (tracing: Tracing | undefined, event: TracingEvent): Tracing | undefined => {
   if (event.type === "opened")
     return { ...NOT_LOOKED, blob: event.blob, part: 0, shown: new Set(["outline", "doubtful"]) };
+  if (event.type === "opened again") return event.tracing;
   if (!tracing) return undefined;
   switch (event.type) {
     case "closed":
@@ -72,17 +83,24 @@ export const tracingAfter = (tracing: Tracing | undefined, event: TracingEvent):
     case "failed":
       return { ...tracing, part: undefined, failed: event.why };
     case "changed": {
-      const { proposals, picked = [] } = event;
-      const before = [...tracing.before, tracing.proposals].slice(-MOST_BEFORE);
+      const { proposals, picked, step } = event;
+      const before = [...tracing.before, { proposals: tracing.proposals, step }].slice(-MOST_BEFORE);
       return { ...tracing, proposals, before, picked, splitting: false };
     }
     case "taken back": {
-      const proposals = tracing.before.at(-1);
-      if (!proposals) return tracing;
-      return { ...tracing, proposals, before: tracing.before.slice(0, -1), picked: [], splitting: false };
+      const last = tracing.before.at(-1);
+      if (!last) return tracing;
+      return {
+        ...tracing,
+        proposals: last.proposals,
+        before: tracing.before.slice(0, -1),
+        picked: [],
+        splitting: false,
+      };
     }
     case "accepted":
-      return { ...tracing, accepted: [...tracing.accepted, event.accepted], picked: [] };
+      // what was accepted is taken back by undoing it; changes before it are made
+      return { ...tracing, accepted: [...tracing.accepted, event.accepted], picked: [], before: [] };
     case "picked":
       return { ...tracing, picked: event.ids, splitting: false };
     case "shown": {
@@ -125,3 +143,7 @@ export const withProposed = (tracing: Tracing, history: Pick<HistoryPart, "steps
   const taken = takenIn(tracing, history);
   return [...tracing.proposals.filter(({ id }) => taken.has(id)), ...proposed];
 };
+
+/** An id that no proposal has, nor one that was accepted, whatever was taken back since. */
+export const freshProposal = ({ proposals, accepted }: Tracing): number =>
+  greatest([-1, ...proposals.map(({ id }) => id), ...accepted.flatMap(({ ids }) => ids)]) + 1;

@@ -1,5 +1,4 @@
 import { X } from "lucide-react";
-import type { ReactNode } from "react";
 import type { Picture } from "@ash-edge/core/drawing";
 import type { Unit } from "@ash-edge/core/numeric";
 import { holdsOf, kindOf, type Group, type Hold, type Kind, type Proposals } from "@ash-edge/core/picture/trace";
@@ -38,15 +37,12 @@ export const PickedActions = ({ proposed, picked, splitting, picture, unit }: Pr
   const groups = new Set(those.map(({ group }) => group));
   return (
     <div role="group" aria-label="What is picked" className="flex flex-wrap items-center gap-1.5">
-      <button
-        type="button"
-        className="h-7 rounded-card bg-ember px-2 font-semibold text-panel"
-        title="Enter does it, too"
-        onMouseDown={keepFocus}
+      <Action
+        first
+        words={`Accept ${those.length}`}
+        why="Enter does it, too"
         onClick={() => act.acceptTraced(picked)}
-      >
-        Accept {those.length}
-      </button>
+      />
       <Action words="Reject" why="Not proposed any more" onClick={() => act.rejectTraced(picked)} />
       {GROUP_NAMES.filter(([group]) => !(groups.size === 1 && groups.has(group))).map(([group, name]) => (
         <Action
@@ -92,20 +88,23 @@ export const PickedActions = ({ proposed, picked, splitting, picture, unit }: Pr
   );
 };
 
-const Action = ({
+/** A button of the panel; the first is what a drafter most likely wants. */
+export const Action = ({
   words,
   why,
+  first = false,
   pressed,
   onClick,
 }: {
-  words: ReactNode;
+  words: string;
   why: string;
+  first?: boolean;
   pressed?: boolean;
   onClick: () => void;
 }) => (
   <button
     type="button"
-    className={small}
+    className={first ? "h-7 rounded-card bg-ember px-2 font-semibold text-panel" : small}
     title={why}
     {...(pressed === undefined ? {} : { "aria-pressed": pressed })}
     onMouseDown={keepFocus}

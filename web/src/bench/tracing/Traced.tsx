@@ -7,7 +7,7 @@ import { keepFocus, small } from "../numbers/parts.tsx";
 import { PanelHead } from "../PanelHead.tsx";
 import { useBench, useSession } from "../SessionContext.tsx";
 import { proposedIn, tracedPicture } from "../state/index.ts";
-import { PickedActions } from "./PickedActions.tsx";
+import { Action, PickedActions } from "./PickedActions.tsx";
 import { offWords, proposalWords } from "./words.ts";
 
 const GROUPS: readonly (readonly [group: Group, name: string, why: string])[] = [
@@ -55,7 +55,7 @@ export const Traced = () => {
       {failed !== undefined && (
         <p role="alert" className="border-t border-hair px-3 py-2 text-caution">
           <b>Nothing was traced.</b> {failed}{" "}
-          <button type="button" className={small} onClick={act.openTracing}>
+          <button type="button" className={small} onClick={act.traceAnew}>
             Again
           </button>
         </p>
@@ -71,41 +71,29 @@ export const Traced = () => {
             <PickedActions {...{ proposed, picked, splitting, picture }} unit={unitOf(drawing)} />
           ) : (
             outline.length > 0 && (
-              <button
-                type="button"
-                className="h-7 rounded-card bg-ember px-2 font-semibold text-panel"
-                title="Enter does it, too"
-                onMouseDown={keepFocus}
+              <Action
+                first
+                words={`Accept the outline ${outline.length}`}
+                why="Enter does it, too"
                 onClick={() => act.acceptTraced(outline)}
-              >
-                Accept the outline {outline.length}
-              </button>
+              />
             )
           )}
           {before.length > 0 && (
-            <button
-              type="button"
-              className={small}
-              title="The last change of what is proposed"
-              onMouseDown={keepFocus}
+            <Action
+              words="Take back"
+              why="The last change of what is proposed; Ctrl+Z does it, too"
               onClick={act.takeBackTraced}
-            >
-              Take back
-            </button>
+            />
           )}
-          <button type="button" className={small} onMouseDown={keepFocus} onClick={act.traceInSight}>
-            Only in sight
-          </button>
+          <Action words="Only in sight" why="Look at this part alone, from the beginning" onClick={act.traceInSight} />
+          <Action words="Anew" why="Look at the whole picture, from the beginning" onClick={act.traceAnew} />
           {found.lettering.length > 0 && (
-            <button
-              type="button"
-              className={small}
-              title="Callouts written in the ledger are pinned where words stand, one after the other"
-              onMouseDown={keepFocus}
+            <Action
+              words={`Write its ${found.lettering.length} words`}
+              why="Callouts written in the ledger are pinned where words stand, one after the other"
               onClick={act.nextWord}
-            >
-              Write its {found.lettering.length} words
-            </button>
+            />
           )}
           <p className="basis-full text-xs text-soft">
             A click or a box picks, Shift all that hangs together. A dot where two meet can be pulled. Sizes come from

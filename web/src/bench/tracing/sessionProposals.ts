@@ -21,7 +21,7 @@ import {
 } from "@ash-edge/core/picture/trace";
 import { toDrawing, toScreen } from "../board/view.ts";
 import type { SessionCore } from "../sessionCore.ts";
-import { proposedIn, tracedPicture, withProposed, type Tracing } from "../state/index.ts";
+import { freshProposal, proposedIn, tracedPicture, withProposed, type Tracing } from "../state/index.ts";
 
 /** A press on a place where two meet takes it, this near, px. */
 const GRIP = 8;
@@ -36,7 +36,9 @@ export const makeProposals = ({ get, send, sayNo }: SessionCore) => {
   };
   const put = (proposed: Proposals, picked: readonly number[] = []): void => {
     const { tracing, history } = get();
-    if (tracing) send("tracing", { type: "changed", proposals: withProposed(tracing, history, proposed), picked });
+    if (!tracing) return;
+    const proposals = withProposed(tracing, history, proposed);
+    send("tracing", { type: "changed", proposals, picked, step: history.steps.position });
   };
   /** Does something with what is picked; what can't be done is said, and nothing changes. */
   const change = (work: (proposed: Proposals, picked: readonly number[]) => Outcome<Proposals>): void => {
@@ -50,6 +52,7 @@ export const makeProposals = ({ get, send, sayNo }: SessionCore) => {
       now.tracing.picked.filter((id) => left.has(id)),
     );
   };
+  const takeBack = (): void => send("tracing", { type: "taken back" });
   /** The place where two meet under a place on the screen, of those that are shown. */
   const breakAt = (at: Point): EndOf | undefined => {
     const now = open();
@@ -74,13 +77,20 @@ export const makeProposals = ({ get, send, sayNo }: SessionCore) => {
       const now = open();
       if (now) put(now.proposed.map((one) => (ids.includes(one.id) ? { ...one, group } : one)));
     },
-    takeBackTraced: (): void => send("tracing", { type: "taken back" }),
+    takeBackTraced: takeBack,
+    /** Undo takes back what was changed here since the drawing's last step; false where nothing was. */
+    undoTraced: (): boolean => {
+      const { tracing, history } = get();
+      if (tracing?.before.at(-1)?.step !== history.steps.position) return false;
+      takeBack();
+      return true;
+    },
     /** A click on the board while one is to be split; false where none is. */
     splitHere: (screen: Point): boolean => {
       const now = open();
       if (!now?.tracing.splitting) return false;
       const at = ontoPicture(now.picture, toDrawing(get().view.now, screen));
-      change((all, [id]) => splitAt(all, id!, at));
+      change((all, [id]) => splitAt(all, id!, at, freshProposal(now.tracing)));
       return true;
     },
     /** The left button on a place where two meet takes it; true where there is one. */

@@ -1,10 +1,19 @@
 import { calloutsOf, LAYOUT_LAYER, layerOf, ontoPicture, picturesOf, type Picture } from "@ash-edge/core/drawing";
-import { boundsOf, curveNearest, distance, type Bounds, type Point } from "@ash-edge/core/geometry";
+import {
+  boundsMiddle,
+  boundsOf,
+  curveBounds,
+  curveNearest,
+  distance,
+  unionBounds,
+  type Bounds,
+  type Point,
+} from "@ash-edge/core/geometry";
 import { refuse } from "@ash-edge/core/numeric";
 import { acceptShapes, placedShape, type Group, type Proposal } from "@ash-edge/core/picture/trace";
 import { inSight, toDrawing } from "../board/view.ts";
 import type { SessionCore, Surroundings } from "../sessionCore.ts";
-import { proposedIn, tracedPicture } from "../state/index.ts";
+import { proposedIn, tracedPicture, type Tracing } from "../state/index.ts";
 
 /** A click takes what lies no farther off than this, px. */
 const REACH = 9;
@@ -16,7 +25,12 @@ const ONE_END = 1e-6;
 /** A picture traced: what its strokes were meant to be, to be accepted or not. */
 export const makeTracing = (
   core: SessionCore,
-  parts: { readonly trace: Surroundings["trace"]; readonly toBoard: () => void; readonly closeOthers: () => void },
+  parts: {
+    readonly trace: Surroundings["trace"];
+    readonly toBoard: () => void;
+    readonly allInSight: (box: Bounds) => void;
+    readonly closeOthers: () => void;
+  },
 ) => {
   const { get, send, say, sayNo, commit } = core;
   let working: AbortController | undefined;
@@ -27,7 +41,7 @@ export const makeTracing = (
   };
   const shown = (): readonly Proposal[] => proposed().filter(({ group }) => get().tracing?.shown.has(group));
 
-  const look = async (picture: Picture, box: Bounds): Promise<void> => {
+  const look = async (picture: Picture, box: Bounds): Promise<boolean> => {
     working?.abort();
     const own = (working = new AbortController());
     send("tracing", { type: "looking" });
@@ -38,14 +52,30 @@ export const makeTracing = (
         (part) => !own.signal.aborted && send("tracing", { type: "going on", part }),
         own.signal,
       );
-      if (!own.signal.aborted) send("tracing", { type: "found", found });
+      if (own.signal.aborted) return false;
+      send("tracing", { type: "found", found });
+      return true;
     } catch (reason) {
       if (!own.signal.aborted) send("tracing", { type: "failed", why: (reason as Error).message });
+      return false;
     }
   };
 
+  const lookAll = async (picture: Picture): Promise<void> => {
+    if (!(await look(picture, { minX: 0, minY: 0, maxX: picture.width, maxY: picture.height }))) return;
+    const { tracing, history } = get();
+    const now = tracing && tracedPicture(tracing, history.drawing);
+    const outline = proposed().filter(({ group }) => group === "outline");
+    const box = now && unionBounds(outline.flatMap(({ shape }) => curveBounds(placedShape(now, shape)) ?? []));
+    if (box) parts.allInSight(box);
+  };
+
+  /** What was found and changed is kept while the bench is open: a key pressed once too often loses nothing. */
+  let kept: Tracing | undefined;
   const closeTracing = (): void => {
     working?.abort();
+    const { tracing } = get();
+    if (tracing?.found) kept = { ...tracing, picked: [], pulled: undefined, splitting: false };
     send("tracing", { type: "closed" });
   };
 
@@ -73,18 +103,23 @@ export const makeTracing = (
   const nextWord = (): void => {
     const { tracing, history, panels } = get();
     const picture = tracing && tracedPicture(tracing, history.drawing);
-    if (!tracing?.found || !picture) return sayNo(refuse("picture-gone").refusal);
+    if (!tracing?.found || !picture) {
+      send("panels", { type: "writing", writing: {} });
+      return sayNo(refuse("picture-gone").refusal);
+    }
     const pinned = calloutsOf(history.drawing).flatMap(({ pin }) => (pin?.sketch === tracing.blob ? [pin] : []));
-    const places = wordPins(tracing.found.lettering, picture);
-    const now = panels.writing?.words ? panels.writing.pin : undefined;
-    const after = now ? places.findIndex(({ x, y }) => x === now.x && y === now.y) + 1 : 0;
-    const next = places.slice(after).find(({ box }) => !pinned.some((pin) => isIn(box, pin)));
+    const { width, height } = picture;
+    const words = asRead(tracing.found.lettering, height);
+    // after the one at hand, if any: what is not found is at -1
+    const rest = words.slice(words.findIndex((one) => one === panels.writing?.word) + 1);
+    const next = rest.find((word) => !pinned.some(({ x, y }) => isIn(word, { x: x * width, y: y * height })));
     if (!next) {
       send("panels", { type: "writing", writing: {} });
       return say({ text: "No word of the picture is left without a callout.", tone: "said" });
     }
-    const { x, y } = next;
-    send("panels", { type: "writing", writing: { pin: { sketch: tracing.blob, x, y }, words: true } });
+    const { x, y } = boundsMiddle(next);
+    const pin = { sketch: tracing.blob, x: x / width, y: y / height };
+    send("panels", { type: "writing", writing: { pin, word: next } });
   };
 
   /** Picks proposals, or lets them go where the first is picked. */
@@ -104,8 +139,15 @@ export const makeTracing = (
       if (!picture) return sayNo(refuse(all.length === 0 ? "picture-none" : "picture-not-scaled").refusal);
       parts.closeOthers();
       send("panels", { type: "tab", tab: "pieces" });
+      if (kept?.blob === picture.blob) return send("tracing", { type: "opened again", tracing: kept });
       send("tracing", { type: "opened", blob: picture.blob });
-      void look(picture, { minX: 0, minY: 0, maxX: picture.width, maxY: picture.height });
+      void lookAll(picture);
+    },
+    /** All of the picture once more, from the beginning. */
+    traceAnew: (): void => {
+      const { tracing, history } = get();
+      const picture = tracing && tracedPicture(tracing, history.drawing);
+      if (picture) void lookAll(picture);
     },
     /** Only the part that is in sight. */
     traceInSight: (): void => {
@@ -140,6 +182,10 @@ export const makeTracing = (
     /** Enter: what is picked, else the whole outline. */
     acceptReady: (): boolean => {
       const { tracing } = get();
+      if (tracing?.part !== undefined) {
+        say({ text: "The picture is still being traced. Enter accepts the outline once it is there.", tone: "said" });
+        return true;
+      }
       if (!tracing?.found) return false;
       const ids = tracing.picked.length > 0 ? tracing.picked : idsIn(proposed(), "outline");
       if (ids.length === 0) return false;
@@ -169,15 +215,11 @@ export const makeTracing = (
   };
 };
 
-/** Where words stand, in parts of the picture, as they are read: line by line. */
-const wordPins = (lettering: readonly Bounds[], { width, height }: Picture) =>
-  lettering
-    .map(({ minX, minY, maxX, maxY }) => ({
-      x: (minX + maxX) / 2 / width,
-      y: (minY + maxY) / 2 / height,
-      box: { minX: minX / width, maxX: maxX / width, minY: minY / height, maxY: maxY / height },
-    }))
-    .sort((p, q) => Math.round(LINES * (p.y - q.y)) || p.x - q.x);
+/** Words as they are read: line by line. */
+const asRead = (lettering: readonly Bounds[], height: number): readonly Bounds[] => {
+  const line = (word: Bounds): number => Math.floor((LINES * boundsMiddle(word).y) / height);
+  return [...lettering].sort((p, q) => line(p) - line(q) || p.minX - q.minX);
+};
 
 const isIn = ({ minX, minY, maxX, maxY }: Bounds, { x, y }: Point): boolean =>
   x >= minX && x <= maxX && y >= minY && y <= maxY;

@@ -79,7 +79,7 @@ it.each(PLACEMENTS.map((by, k) => [k, by] as const))(
     near(whole.kind === "circle" ? whole.centre : place({ x: 0, y: 0 }), place({ x: 200, y: 40 }), 0.2);
 
     // parted and put together it is what it was
-    const parted = made(splitAt(all, 0, place({ x: 80, y: 3 })));
+    const parted = made(splitAt(all, 0, place({ x: 80, y: 3 }), 3));
     expect(parted).toHaveLength(4);
     near(piece(parted, 0).b, place({ x: 80, y: 0 }), 1e-6);
     expect(distance(piece(parted, 0).b, piece(parted, 3).a)).toBe(0);
@@ -153,8 +153,8 @@ it("what can't be done is refused by its name", () => {
   const codeOf = (answer: Outcome<Proposals>): string => (answer.ok ? "" : answer.refusal.code);
   expect(codeOf(asKind([...all, ring], 9, "line"))).toBe("trace-no-fit");
   expect(codeOf(mergedInto([...all, ring], 0, 9))).toBe("trace-no-merge");
-  expect(codeOf(splitAt([...all, ring], 9, { x: 504, y: 0 }))).toBe("trace-no-split");
-  expect(codeOf(splitAt(all, 0, { x: 0, y: 0 }))).toBe("trace-no-split");
+  expect(codeOf(splitAt([...all, ring], 9, { x: 504, y: 0 }, 10))).toBe("trace-no-split");
+  expect(codeOf(splitAt(all, 0, { x: 0, y: 0 }, 10))).toBe("trace-no-split");
   expect(codeOf(toCorner([...all, ring], 0, 9))).toBe("trace-no-corner");
   expect(codeOf(toTouch(all, 0, 2))).toBe("trace-no-touch");
   expect(codeOf(breakMoved(all, 0, "a", { x: 9, y: 0 }))).toBe("trace-no-break");

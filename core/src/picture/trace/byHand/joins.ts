@@ -1,6 +1,7 @@
 import { tangentLinesFromPoint } from "../../../construct/tangentLines.ts";
 import { carrierNearest, carrierOf, curveNearest, type Carrier } from "../../../geometry/curve.ts";
 import { cross, distance, dot, midpoint, subtract, type Point } from "../../../geometry/point.ts";
+import { pointGrid } from "../../../geometry/pointGrid.ts";
 import { unitAt } from "../../../numeric/angle.ts";
 import { done, refuse, type Outcome } from "../../../numeric/outcome.ts";
 import type { Shape } from "../shapes.ts";
@@ -15,6 +16,7 @@ import {
   kindOf,
   meeting,
   metAt,
+  ONE,
   nearestEnds,
   onCarrier,
   pieceOn,
@@ -123,13 +125,24 @@ const circleTouching = (carrier: Carrier, at: Point, through: Point): Carrier | 
 };
 
 /** Where proposals meet end to end, each once: places that can be moved. Of three those of one group. */
-export const breaksOf = (all: Proposals): readonly EndOf[] =>
-  all.flatMap((one) =>
-    endsOf(one).filter(({ end }) => {
-      const [met] = metAt(all, one, end);
-      return met !== undefined && met.id > one.id && metAt(all, found(all, met.id)!, met.end)[0]!.id === one.id;
-    }),
+export const breaksOf = (all: Proposals): readonly EndOf[] => {
+  const ends = all.flatMap((one) => endsOf(one).map((end) => ({ ...end, group: one.group })));
+  const grid = pointGrid(
+    ends.map(({ at }) => at),
+    ONE,
   );
+  const partners = ends.map((own, i) => {
+    const others: number[] = [];
+    grid.near(own.at, (k) => {
+      if (ends[k]!.id !== own.id && distance(ends[k]!.at, own.at) <= ONE) others.push(k);
+    });
+    return others.find((k) => ends[k]!.group === ends[i]!.group) ?? others[0];
+  });
+  return ends.filter((_, i) => {
+    const other = partners[i];
+    return other !== undefined && other > i && partners[other] === i;
+  });
+};
 
 /**
  * The place where two proposals meet put elsewhere: the ink up to there is the one's, the rest the other's; both are

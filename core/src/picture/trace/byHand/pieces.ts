@@ -16,7 +16,7 @@ export type Ended = Proposal & { readonly shape: Extract<Shape, { kind: "piece" 
 export type EndOf = { readonly id: number; readonly end: End; readonly at: Point };
 
 /** Places in a picture as near as this are one. */
-const ONE = 1e-6;
+export const ONE = 1e-6;
 /** Ink that a piece is fitted to. */
 export const FEWEST = { line: 2, arc: 3, circle: 3 } as const;
 

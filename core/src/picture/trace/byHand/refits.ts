@@ -1,6 +1,5 @@
 import { carrierNearest, carrierOf, curveNearest } from "../../../geometry/curve.ts";
 import { distance, type Point } from "../../../geometry/point.ts";
-import { greatest } from "../../../numeric/greatest.ts";
 import { done, refuse, type Outcome } from "../../../numeric/outcome.ts";
 import { inkOff } from "../proposal.ts";
 import {
@@ -58,8 +57,8 @@ export const mergedInto = (all: Proposals, one: number, other: number): Outcome<
   return done(onCarrier(rest, whole, best.carrier, [a, b]));
 };
 
-/** A proposal as two on what it lies on, parted where its ink comes nearest to a place; the second has the next id. */
-export const splitAt = (all: Proposals, id: number, at: Point): Outcome<Proposals> => {
+/** A proposal as two on what it lies on, parted where its ink comes nearest to a place; the second has the id given. */
+export const splitAt = (all: Proposals, id: number, at: Point, next: number): Outcome<Proposals> => {
   const own = ended(all, id);
   if (!own) return refuse("trace-no-split");
   const near = own.ink.reduce((best, p, i) => (distance(p, at) < distance(own.ink[best]!, at) ? i : best), 0);
@@ -68,7 +67,6 @@ export const splitAt = (all: Proposals, id: number, at: Point): Outcome<Proposal
   if (inks.some((ink) => ink.length < fewest)) return refuse("trace-no-split");
   const { at: place } = curveNearest(own.shape, at);
   const carrier = carrierOf(own.shape)!;
-  const next = greatest(all.map((one) => one.id)) + 1;
   const first = withShape(own, { kind: "piece", ...pieceOn(carrier, own.shape.a, place, inks[0]) }, inks[0]);
   const second = withShape(own, { kind: "piece", ...pieceOn(carrier, place, own.shape.b, inks[1]) }, inks[1]);
   return done(all.flatMap((one) => (one.id === id ? [first, { ...second, id: next }] : [one])));
