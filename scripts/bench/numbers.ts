@@ -94,9 +94,9 @@ const proposals = (): readonly [right: number, wrong: number, asked: number] => 
       const exact = partOf(plan());
       const drawing = roughened(exact, randomFrom(seed));
       const bare = calloutsOf(drawing).reduce((now, { id }) => applyEdit(now, answerCallout(now, id, [])!), drawing);
-      for (const { callout, links } of proposeLinks(bare)) {
-        if (!links) asked++;
-        else if (saysAsWell(exact, callout, links)) right++;
+      for (const { callout, is } of proposeLinks(bare)) {
+        if (!is) asked++;
+        else if (saysAsWell(exact, callout, is)) right++;
         else wrong++;
       }
     }

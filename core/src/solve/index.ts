@@ -3,4 +3,5 @@ export * from "./holds/relation.ts";
 export * from "./lookTrue.ts";
 export * from "./makeTrue.ts";
 export * from "./standing.ts";
+export type { Answer } from "./linkCandidates.ts";
 export * from "./proposeLinks.ts";

@@ -415,11 +415,11 @@ it("callouts that are not placed are put where they belong: 98 of 100 of those t
       const exact = partOf(plan());
       const drawing = roughened(exact, randomFrom(seed));
       const bare = calloutsOf(drawing).reduce((now, { id }) => applyEdit(now, answerCallout(now, id, [])!), drawing);
-      for (const { callout, links } of proposeLinks(bare)) {
+      for (const { callout, is } of proposeLinks(bare)) {
         all++;
-        if (!links) continue;
+        if (!is) continue;
         plain++;
-        if (!saysAsWell(exact, callout, links)) wrong.push(`${name} ${seed}: ${callout}`);
+        if (!saysAsWell(exact, callout, is)) wrong.push(`${name} ${seed}: ${callout}`);
       }
     }
   expect(wrong.length / plain, wrong.join()).toBeLessThan(0.02);

@@ -106,11 +106,15 @@ const drawn = ({ unit, outlines, circles, frees = {}, calls }: PartPlan, loose: 
 };
 
 /** True where a callout speaks as well of other things: what its own links do, or what measures what it calls. */
-export const saysAsWell = (exact: Drawing, id: Id, links: readonly Ref[]): boolean => {
+export const saysAsWell = (
+  exact: Drawing,
+  id: Id,
+  { links, axis }: { readonly links: readonly Ref[]; readonly axis?: "x" | "y" },
+): boolean => {
   const callout = calloutsOf(exact).find((one) => one.id === id)!;
   return (
     linksText(exact, links) === linksText(exact, callout.links) ||
-    measureCallout(exact, { ...callout, links }).state === "true"
+    measureCallout(exact, { ...callout, links, ...(axis ? { axis } : {}) }).state === "true"
   );
 };
 

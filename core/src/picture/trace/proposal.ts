@@ -1,5 +1,5 @@
-import { curveNearest } from "../../geometry/curve.ts";
-import type { Point } from "../../geometry/point.ts";
+import { carrierNearest, carrierOf, curveNearest } from "../../geometry/curve.ts";
+import { distance, type Point } from "../../geometry/point.ts";
 import type { Group } from "./classes.ts";
 import type { Shape } from "./shapes.ts";
 
@@ -18,7 +18,14 @@ export type Proposal = {
 const STRAYS = 0.05;
 
 /** How far ink lies off a shape, but for what strays; 0 of none. */
-export const inkOff = (ink: readonly Point[], shape: Shape): number => {
-  const offs = ink.map((p) => curveNearest(shape, p).distance).sort((p, q) => p - q);
-  return offs[Math.floor((1 - STRAYS) * (offs.length - 1))] ?? 0;
+export const inkOff = (ink: readonly Point[], shape: Shape): number =>
+  mostOf(ink.map((p) => curveNearest(shape, p).distance));
+
+/** How far ink lies off what a shape lies on, wherever that ends; but for what strays; 0 of none. */
+export const inkAside = (ink: readonly Point[], shape: Shape): number => {
+  const carrier = carrierOf(shape);
+  return mostOf(ink.map((p) => distance(carrierNearest(carrier, p), p)));
 };
+
+const mostOf = (offs: readonly number[]): number =>
+  [...offs].sort((p, q) => p - q)[Math.floor((1 - STRAYS) * (offs.length - 1))] ?? 0;

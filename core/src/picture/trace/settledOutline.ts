@@ -1,6 +1,6 @@
 import type { Drawn } from "./explained.ts";
 import { jointsOf, type Joint } from "./jointsOf.ts";
-import { inkOff } from "./proposal.ts";
+import { inkAside } from "./proposal.ts";
 import type { Shape } from "./shapes.ts";
 import { solvedPieces } from "./solvedPieces.ts";
 import { pointsIn, type Frame } from "./strokes.ts";
@@ -23,8 +23,9 @@ export type Outline = {
 export const settledOutline = (drawn: readonly Drawn[], frame: Frame): Outline => {
   const joints = jointsOf(drawn, frame.stroke);
   const shapes = solvedPieces(drawn, joints, frame);
+  // a hand runs on past where it was to end: that bends nothing
   const isOff = (some: readonly Shape[]) => (one: Drawn, i: number) =>
-    inkOff(pointsIn(one.stroke), some[i]!) > MOST_OFF * frame.stroke;
+    inkAside(pointsIn(one.stroke), some[i]!) > MOST_OFF * frame.stroke;
   const bent = new Set(drawn.flatMap((one, i) => (isOff(shapes)(one, i) ? [i] : [])));
   if (bent.size === 0) return { drawn, joints, shapes, strays: [] };
   const looser = joints.map((one) => (bent.has(one.one) || bent.has(one.other) ? { ...one, tangent: false } : one));

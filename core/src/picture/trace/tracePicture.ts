@@ -25,6 +25,7 @@ import { withoutRules } from "./ruled.ts";
 import { settledEnds } from "./settledEnds.ts";
 import { settledOutline } from "./settledOutline.ts";
 import { shapeOf, type Shape } from "./shapes.ts";
+import { withoutTails } from "./tails.ts";
 import { walkedAgain } from "./walkedAgain.ts";
 import { frameFor, pointsIn, strokesOn, type Stroke } from "./strokes.ts";
 import { filled, thinned } from "./thinned.ts";
@@ -106,7 +107,11 @@ export const tracePicture = (
     );
   const drawn = drawnOf(strokes);
   const divides = dividing(drawn);
-  const first = drawn.filter(({ stroke }) => stroke.mass >= divides);
+  const { left: first, tails } = withoutTails(
+    drawn.filter(({ stroke }) => stroke.mass >= divides),
+    frame,
+    solid,
+  );
   const heavy = drawnOf(mergedStrokes(walkedAgain(first, jointsOf(first, width), frame), frame));
   const words = boxes.map((box) => growBounds(box, WORD_EDGE * (box.maxY - box.minY)));
   const isWord = ({ shape }: Drawn): boolean => words.some((box) => boundsHold(box, curveBounds(shape)!));
@@ -123,7 +128,10 @@ export const tracePicture = (
       group: inside || isBlunt(shape, outline.drawn[of]!.stroke, width) ? ("doubtful" as const) : ("outline" as const),
     })),
     ...drawn.filter(({ stroke }) => stroke.mass < divides).map((one) => ({ ...one, group: "thin" as const })),
-    ...[...outline.strays, ...heavy.filter((_, i) => !isOwn[i])].map((one) => ({ ...one, group: "doubtful" as const })),
+    ...[...outline.strays, ...tails, ...heavy.filter((_, i) => !isOwn[i])].map((one) => ({
+      ...one,
+      group: "doubtful" as const,
+    })),
   ];
   const trace: PictureTrace = {
     // what was solved to nothing is nothing

@@ -1,25 +1,30 @@
 import { useState } from "react";
-import type { Drawing, Ref } from "@ash-edge/core/drawing";
+import type { Drawing } from "@ash-edge/core/drawing";
 import { describeRef } from "@ash-edge/core/look";
 import type { Id } from "@ash-edge/core/numeric";
 import { calloutName } from "@ash-edge/core/say";
-import type { LinkProposal } from "@ash-edge/core/solve";
+import type { Answer, LinkProposal } from "@ash-edge/core/solve";
 import { useSession } from "../SessionContext.tsx";
 import { Heading, keepFocus, small, useLight } from "./parts.tsx";
+
+const WAYS = { x: ", level", y: ", upright" };
 
 /** Callouts that are not placed: where they plainly belong, to be put there at once; else which they may be. */
 export const Unplaced = ({ proposed, drawing }: { proposed: readonly LinkProposal[]; drawing: Drawing }) => {
   const { act } = useSession();
   const light = useLight();
   const [left, setLeft] = useState<ReadonlySet<Id>>(new Set());
-  const plain = proposed.flatMap(({ callout, links }) => (links ? [{ callout, links }] : []));
-  const doubtful = proposed.filter(({ links, among }) => !links && among.length > 0);
+  const plain = proposed.flatMap(({ callout, is }) => (is ? [{ callout, ...is }] : []));
+  const doubtful = proposed.filter(({ is, among }) => !is && among.length > 0);
   if (plain.length + doubtful.length === 0) return null;
   const taken = plain.filter(({ callout }) => !left.has(callout));
-  const namesOf = (links: readonly Ref[]): string => {
+  const namesOf = ({ links, axis }: Answer): string => {
     const names = links.map(({ place: _, ...ref }) => describeRef(drawing, ref));
     const count = (name: string): number => names.filter((one) => one === name).length;
-    return [...new Set(names)].map((name) => (count(name) > 1 ? `${count(name)} × ${name}` : name)).join(", ");
+    return (
+      [...new Set(names)].map((name) => (count(name) > 1 ? `${count(name)} × ${name}` : name)).join(", ") +
+      (axis ? WAYS[axis] : "")
+    );
   };
   return (
     <>
@@ -27,8 +32,8 @@ export const Unplaced = ({ proposed, drawing }: { proposed: readonly LinkProposa
         Not placed <span className="figures">{plain.length + doubtful.length}</span>
       </Heading>
       <ul aria-label="Where they belong">
-        {plain.map(({ callout, links }) => (
-          <li key={callout} className="px-3 py-0.5" {...light(links)}>
+        {plain.map(({ callout, ...answer }) => (
+          <li key={callout} className="px-3 py-0.5" {...light(answer.links)}>
             <label className="flex items-baseline gap-2">
               <input
                 type="checkbox"
@@ -42,7 +47,7 @@ export const Unplaced = ({ proposed, drawing }: { proposed: readonly LinkProposa
               />
               <span className="min-w-0 flex-1">
                 <b className="figures">{calloutName(drawing, callout)}</b>{" "}
-                <span className="text-xs text-soft">is {namesOf(links)}</span>
+                <span className="text-xs text-soft">is {namesOf(answer)}</span>
               </span>
             </label>
           </li>
@@ -65,16 +70,16 @@ export const Unplaced = ({ proposed, drawing }: { proposed: readonly LinkProposa
           <li key={callout} className="px-3 py-0.5">
             Which is <b className="figures">{calloutName(drawing, callout)}</b>?
             <span className="mt-0.5 flex flex-wrap gap-1">
-              {among.map((links) => (
+              {among.map((answer) => (
                 <button
-                  key={JSON.stringify(links)}
+                  key={JSON.stringify(answer)}
                   type="button"
                   className={small}
-                  {...light(links)}
+                  {...light(answer.links)}
                   onMouseDown={keepFocus}
-                  onClick={() => void act.linkThese([{ callout, links }])}
+                  onClick={() => void act.linkThese([{ callout, ...answer }])}
                 >
-                  {namesOf(links)}
+                  {namesOf(answer)}
                 </button>
               ))}
             </span>

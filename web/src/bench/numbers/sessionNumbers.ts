@@ -1,9 +1,9 @@
 import { addMeasured } from "@ash-edge/core/callouts";
 import { calloutsOff } from "@ash-edge/core/checks";
-import { sameTarget, type Ref } from "@ash-edge/core/drawing";
+import { sameTarget } from "@ash-edge/core/drawing";
 import type { Id } from "@ash-edge/core/numeric";
 import { calloutName, customerQuestions } from "@ash-edge/core/say";
-import type { Held, OpenMeasure } from "@ash-edge/core/solve";
+import type { Answer, Held, OpenMeasure } from "@ash-edge/core/solve";
 import type { Hover } from "@ash-edge/tools";
 import type { SessionCore } from "../sessionCore.ts";
 import { endNumbers, findNumbers } from "../../worker/findNumbers.ts";
@@ -134,7 +134,7 @@ export const makeNumbers = (
       return true;
     },
     /** Puts callouts on what they speak of, in one step; what is off by then is asked. */
-    linkThese: async (those: readonly { readonly callout: Id; readonly links: readonly Ref[] }[]): Promise<void> => {
+    linkThese: async (those: readonly ({ readonly callout: Id } & Answer)[]): Promise<void> => {
       const { linkAll } = await import("@ash-edge/core/solve");
       if (!commit(linkAll(get().history.drawing, those))) return;
       say({ text: `${those.length} callout${those.length === 1 ? "" : "s"} placed.`, tone: "said" });
