@@ -177,4 +177,12 @@ test("a chain made smooth through its corners, and a joint of its arcs slid: tan
   const slid = await vertices();
   expect(worstJoint(slid)).toBeLessThan(1e-6);
   expect(slid.map(({ at }) => at).toSpliced(2, 1)).toEqual(smooth.map(({ at }) => at).toSpliced(2, 1));
+  // dragged back by the mouse
+  await bench.point(slid[2]!.at);
+  await page.mouse.down();
+  const back = await bench.at(joint);
+  await page.mouse.move(back.x, back.y, { steps: 6 });
+  await page.mouse.up();
+  await expect.poll(async () => away((await vertices())[2]!.at) > away(joint) - 1).toBe(true);
+  expect(worstJoint(await vertices())).toBeLessThan(1e-6);
 });

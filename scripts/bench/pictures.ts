@@ -5,7 +5,7 @@ import { photoOf } from "../sketches/photo.ts";
 import { median, say } from "./report.ts";
 
 /** Seeds on which nothing was tuned. */
-const SEEDS = [7011, 7012] as const;
+const SEEDS = [8101, 8102] as const;
 
 /** Sketches as pictures under hard conditions, traced; how much of what was meant was found. */
 export const pictures = async (): Promise<void> => {
