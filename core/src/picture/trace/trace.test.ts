@@ -1,7 +1,9 @@
 import { expect, it } from "vitest";
 import { applyEdit, entitiesOf, newDrawing, PROFILE_LAYER, type Drawing } from "../../drawing/index.ts";
+import { transformEntities } from "../../edits/copies/transformEntities.ts";
 import { pieceNearest, pieceRadius, type Piece } from "../../geometry/piece.ts";
 import { distance, type Point } from "../../geometry/point.ts";
+import { moving } from "../../geometry/transform.ts";
 import { profileOf } from "../../profile/index.ts";
 import { randomFrom } from "../../testing/contours.ts";
 import { acceptShapes, tracePicture, type PictureTrace } from "./index.ts";
@@ -128,4 +130,35 @@ it("no strokes, no drawing, strokes too thin and too much on it are refused by t
   tracePicture(sheet(300, 200, [], [{ centre: { x: 150, y: 100 }, radius: 60 }], 3), (part) => parts.push(part));
   expect(parts.length).toBeGreaterThan(3);
   expect(parts).toEqual([...parts].sort((p, q) => p - q));
+});
+
+it("ends of what is accepted go to loose ends of what was accepted before, wherever these were moved to", () => {
+  const found = traced(sheet(420, 320, rounded({ x: 210, y: 160 }, 280, 180, 45, 0.2), [], 3));
+  const [lie, all] = [{ at: { x: 0, y: 0 }, scale: 0.5, angle: 0 }, outline(found)];
+  expect(all).toHaveLength(8);
+  const onLayer = (some: typeof all) => some.map(({ shape }) => ({ shape, layer: PROFILE_LAYER }));
+  const empty = newDrawing("mm");
+  // all but one line; then it is moved a little, as making numbers true does
+  const line = all.find(({ shape }) => shape.kind === "piece" && shape.bulge === 0)!;
+  const most = acceptShapes(empty, lie, onLayer(all.filter((one) => one !== line)))!;
+  const drawing = applyEdit(empty, most);
+  const [chain] = [...entitiesOf(drawing)].filter(({ kind }) => kind === "chain");
+  const moved = transformEntities(drawing, [chain!.id], moving({ x: 1.3, y: -0.8 }), "Move", "move");
+  if (!moved.ok) throw new Error(moved.refusal.code);
+  const now = applyEdit(drawing, moved.value);
+  const endsOf = (one: Drawing): readonly Point[] =>
+    [...entitiesOf(one)].flatMap((entity) =>
+      entity.kind === "piece"
+        ? [entity.a, entity.b]
+        : entity.kind === "chain"
+          ? [entity.vertices[0]!.at, entity.vertices.at(-1)!.at]
+          : [],
+    );
+  const meeting = (reach: number): number => {
+    const ends = endsOf(applyEdit(now, acceptShapes(now, lie, onLayer([line]), reach)!));
+    return ends.filter((p, i) => ends.some((q, k) => k !== i && p.x === q.x && p.y === q.y)).length;
+  };
+  expect(meeting(0)).toBe(0);
+  expect(meeting(1)).toBe(0); // not in reach
+  expect(meeting(4)).toBe(4);
 });

@@ -17,6 +17,8 @@ import { proposedIn, tracedPicture, type Tracing } from "../state/index.ts";
 
 /** A click takes what lies no farther off than this, px. */
 const REACH = 9;
+/** Loose ends go onto those of what was accepted before, no farther than so many strokes. */
+const ONTO = 4;
 /** Words in one of so many bands of a picture are read from left to right. */
 const LINES = 24;
 /** Ends as near as this part of a stroke's width are one. */
@@ -91,7 +93,8 @@ export const makeTracing = (
       layer: group === "thin" ? LAYOUT_LAYER : selection.layer,
     }));
     const locked = shapes.map(({ layer }) => layerOf(history.drawing, layer)).find((layer) => layer?.locked !== false);
-    const edit = acceptShapes(history.drawing, picture, shapes);
+    const reach = ONTO * (tracing.found?.stroke ?? 0) * picture.scale;
+    const edit = acceptShapes(history.drawing, picture, shapes, reach);
     if (!edit) return sayNo(refuse("layer-locked", { layer: locked?.name ?? "Layout" }).refusal);
     const step = history.steps.position;
     if (!commit(edit)) return;
