@@ -96,12 +96,20 @@ await withBrowser(4339, async (page) => {
   for (const [name, heading] of [
     ["help", "Help"],
     ["tables", "Tables"],
-    ["settings", "Settings"],
   ] as const) {
     await page.goto(name === "help" ? "/help#fillet" : `/${name}`);
     await page.getByRole("heading", { name: heading }).first().waitFor();
     await shoot(name);
   }
+  // a straightened photo traced, one proposal picked
+  await open("Hearth stone");
+  for (const key of ["KeyB", "KeyC"]) await page.keyboard.press(key);
+  const outline = page.getByRole("list", { name: "Outline" }).getByRole("listitem");
+  await outline.first().waitFor({ timeout: 60_000 });
+  await outline.first().getByRole("button", { name: /^arc/ }).click();
+  await page.waitForTimeout(500);
+  await shoot("traced");
+  await page.keyboard.press("Escape");
   await page.goto("/jobs");
   await page.getByRole("link", { name: /^Inbox/ }).click();
   await page.getByRole("link", { name: /Sight glass flange/ }).click();

@@ -5,9 +5,10 @@ import { calloutsOf, entitiesOf, type Drawing } from "@ash-edge/core/drawing";
 import { profileOf } from "@ash-edge/core/profile";
 import { hearth, link, partOf, rocker, strainer } from "../../core/src/testing/parts.ts";
 import { brakeLink } from "../../scripts/sketches/link.ts";
-import { photoOf } from "../../scripts/sketches/photo.ts";
+import { photoOf, type Conditions } from "../../scripts/sketches/photo.ts";
 import { drawingOf } from "../support/annotated.ts";
 import { Bench, type Place } from "../support/bench.ts";
+import { newJob } from "../support/drawn.ts";
 import { fitView, hearthCorners, takeStraighten } from "../support/demoJobs.ts";
 import { SketchPicture } from "../support/sketchPicture.ts";
 
@@ -162,15 +163,16 @@ test("job 0413: its photo straightened, traced, made true and released; its area
   written.forEach((area, k) => expect(Math.abs(area / exact[k]! - 1)).toBeLessThan(1e-9));
 });
 
-test("the link: from its picture to the exact profile in at most 12 gestures", async ({ page }) => {
+/** The job of the link as the demo's, with a picture of its sketch as it was taken. */
+const openLink = async (page: Page, conditions: Conditions): Promise<{ bench: Bench; across: number }> => {
   const sketch = brakeLink();
-  const { bytes } = await photoOf(page.context().browser()!, sketch);
+  const { bytes, type } = await photoOf(page.context().browser()!, sketch, conditions);
   const { id, unit, head, width, height } = sketch;
   const callouts = sketch.callouts.map((one) => ({
     ...one,
     pin: { sketch: `${id}-sketch-1`, x: one.pin.x / width, y: one.pin.y / height },
   }));
-  await page.route("**/api/demo/sketch-0420.png", (route) => route.fulfill({ body: bytes, contentType: "image/png" }));
+  await page.route("**/api/demo/sketch-0420.png", (route) => route.fulfill({ body: bytes, contentType: type }));
   await page.route("**/api/demo", (route) =>
     route.fulfill({ json: { jobs: [{ id, unit, head, callouts, sketch: "/api/demo/sketch-0420.png" }] } }),
   );
@@ -178,11 +180,39 @@ test("the link: from its picture to the exact profile in at most 12 gestures", a
   await page.goto("/jobs");
   await page.getByRole("link", { name: "Brake link" }).click();
   await bench.ready();
+  return { bench, across: width };
+};
+
+test("the link: from its picture to the exact profile in at most 12 gestures", async ({ page }) => {
+  const { bench } = await openLink(page, {});
   await scaledBy(bench, "80", { x: 240, y: 470 }, { x: 880, y: 470 }); // 5
   await traced(page, 9); // 6
   await page.keyboard.press("Enter"); // 7
   await madeTrue(page, 7); // 10
   await expectPart(bench, partOf(link()));
+});
+
+test("a photo of 24 megapixels is traced while the page is worked with; its scale is that of the whole photo", async ({
+  page,
+}) => {
+  const { bench, across } = await openLink(page, { enlarged: 5.1, jpeg: 80, shadow: true });
+  const { size } = await SketchPicture.shown(page);
+  expect(size.width).toBe(2600); // shown smaller, kept whole
+  const shown = (x: number): Place => ({ x: (x / across) * 2600, y: (470 / across) * 2600 });
+  await scaledBy(bench, "80", shown(240), shown(880));
+  await page.keyboard.press("KeyB");
+  await page.keyboard.press("KeyC");
+  const progress = panel(page).getByRole("progressbar");
+  await expect(progress).toBeVisible();
+  // a line is drawn meanwhile
+  await bench.tool("WQ", "Line");
+  await bench.click({ x: 10, y: 60 });
+  await bench.click({ x: 40, y: 60 });
+  await expect.poll(async () => kinds(await drawingOf(bench))).toEqual(["piece"]);
+  await expect(progress).toBeVisible();
+  const holes = panel(page).getByRole("list", { name: "Outline" }).getByRole("listitem").filter({ hasText: "circle" });
+  // Ø 10, twice, and Ø 13.5, to what a hand draws them
+  await expect(holes.filter({ hasText: /Ø (9|1[01345])/ })).toHaveCount(3, { timeout: 90_000 });
 });
 
 test("job 0412: from its picture to the exact profile in at most 12 gestures", async ({ page }) => {
@@ -202,7 +232,7 @@ test("what is proposed is picked, moved, rejected and accepted; undone it is pro
   // without a scale there is nothing to trace
   await page.keyboard.press("KeyB");
   await page.keyboard.press("KeyC");
-  await expect(page.getByText(/There is no sketch to trace|The picture has no scale yet/)).toBeVisible();
+  await expect(page.getByText("No picture of the sketch is to scale yet")).toBeVisible();
   await page.keyboard.press("Escape");
   await scaled(bench);
   await page.keyboard.press("KeyB");
@@ -339,4 +369,107 @@ test("what is proposed is changed by hand: split, merged, another kind, joined, 
   const pins = calloutsOf(await drawingOf(bench)).map(({ pin }) => pin);
   expect(pins).toHaveLength(9);
   expect(pins.at(-1)!.y).toBeLessThan(0.15);
+});
+
+/** A picture of 1200 by 800: its ground, strokes by their width, and how many of them. */
+const pictureOf = async (
+  page: Page,
+  { ground = "#fff", width = 0, strokes = [] as readonly (readonly [number, number, number, number])[] },
+): Promise<Buffer> => {
+  const url = await page.evaluate(
+    ([fill, line, all]) => {
+      const canvas = document.createElement("canvas");
+      [canvas.width, canvas.height] = [1200, 800];
+      const context = canvas.getContext("2d")!;
+      context.fillStyle = fill;
+      context.fillRect(0, 0, 1200, 800);
+      context.lineWidth = line;
+      for (const [x, y, dx, dy] of all) {
+        context.beginPath();
+        context.moveTo(x, y);
+        context.lineTo(x + dx, y + dy);
+        context.stroke();
+      }
+      return canvas.toDataURL("image/png");
+    },
+    [ground, width, strokes] as const,
+  );
+  return Buffer.from(url.split(",")[1]!, "base64");
+};
+const FRAME = [
+  [200, 200, 700, 0],
+  [900, 200, 0, 400],
+  [900, 600, -700, 0],
+  [200, 600, 0, -400],
+] as const;
+
+test("what can't be traced is said; a picture taken off, put back and scaled anew meanwhile", async ({ page }) => {
+  const bench = new Bench(page);
+  await newJob(bench, "7302");
+  const card = page.getByRole("region", { name: "Sketch card" });
+  const sketch = new SketchPicture(page, { width: 1200, height: 800 });
+  let count = 0;
+  const put = async (buffer: Buffer): Promise<void> => {
+    await card
+      .getByLabel("Pictures of the sketch")
+      .setInputFiles({ name: `p${++count}.png`, mimeType: "image/png", buffer });
+    if (count > 1) await expect(card).toContainText(`${count} of ${count}`);
+    await expect(card.getByRole("img")).toBeVisible();
+  };
+  const scale = async (length: string): Promise<void> => {
+    await page.keyboard.press("KeyB");
+    await page.keyboard.press("KeyW");
+    await bench.type(length);
+    await page.keyboard.press("Enter");
+    for (const x of [200, 900]) await sketch.click({ x, y: 600 }, 0);
+    await expect(page.getByText("The picture is to scale")).toBeVisible();
+    await page.keyboard.press("Escape");
+  };
+  const trace = async (): Promise<void> => {
+    await page.keyboard.press("KeyB");
+    await page.keyboard.press("KeyC");
+  };
+  const scattered = Array.from(
+    { length: 700 },
+    (_, k) => [20 + 38 * (k % 30), 15 + 33 * Math.floor(k / 30), 25 - 7 * (k % 4), 6 * (k % 5)] as const,
+  );
+  const zigzags = Array.from({ length: 520 }, (_, k) => {
+    const [i, row] = [k % 26, Math.floor(k / 26)];
+    const down = i % 2 === 0;
+    return [40 + 43 * i, 30 + 37 * row + (down ? 0 : 22), 43, down ? 22 : -22] as const;
+  });
+  for (const [picture, said] of [
+    [{}, "There are no strokes on this picture"],
+    [{ width: 14, strokes: scattered }, "This does not look like a drawing"],
+    [{ width: 1, strokes: FRAME.map(([x, y, dx, dy]) => [x + 0.5, y + 0.5, dx, dy] as const) }, "too thin"],
+    [{ width: 3, strokes: scattered }, "All that stands out on this picture is small"],
+    [{ width: 3, strokes: zigzags }, "There is too much on it"],
+  ] as const) {
+    await put(await pictureOf(page, picture));
+    await trace();
+    await expect(page.getByText("No picture of the sketch is to scale yet").or(panel(page))).toBeVisible();
+    await page.keyboard.press("Escape");
+    await scale("700");
+    await trace();
+    await expect(panel(page).getByRole("alert")).toContainText(said, { timeout: 60_000 });
+    await page.keyboard.press("Escape");
+    await expect(panel(page)).toHaveCount(0);
+  }
+  // one that can: scaled anew, what is proposed goes with it; taken off and put back
+  await put(await pictureOf(page, { width: 3, strokes: FRAME }));
+  await scale("700");
+  const rows = await traced(page, 4);
+  await expect(rows.filter({ hasText: /line (699|70[01])/ })).toHaveCount(2);
+  await scale("350");
+  await expect(rows.filter({ hasText: /line (349|35[01])/ })).toHaveCount(2);
+  await card.getByRole("button", { name: "More for the sketch" }).click();
+  await page.getByRole("menuitem", { name: "Take this picture off the job" }).click();
+  await panel(page).getByRole("button", { name: "Anew" }).click();
+  await expect(panel(page).getByRole("alert")).toContainText("The picture is not stored any more.");
+  await page.getByRole("button", { name: "Undo" }).last().click();
+  await expect(card).toContainText(`${count} of ${count}`);
+  await panel(page).getByRole("button", { name: "Again" }).click();
+  await expect(rows).toHaveCount(4, { timeout: 60_000 });
+  await panel(page).getByRole("button", { name: "Accept the outline 4" }).click();
+  await expect.poll(async () => profileOf(await drawingOf(bench)).contours.map(({ area }) => area)).toHaveLength(1);
 });

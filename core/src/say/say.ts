@@ -263,11 +263,13 @@ const SENTENCES: Readonly<Record<RefusalCode, Words>> = {
     "This picture has no scale yet, so nothing can be measured on it. Scale it by a length that is written on it.",
   "pictures-differ": () => "All the places must lie on the same picture.",
   "plan-not-here": () => "No line of the plan lies here. Click nearer to one, or mark a new one.",
-  "picture-none": () => "There is no sketch to trace. Drop a picture on the sketch card, or pick one there.",
   "picture-gone": () => "The picture lies under the drawing no more, or has no scale. Put it back, or trace another.",
   "picture-not-scaled": () =>
-    "The picture has no scale yet. Take Scale the picture (bank Job), and give it one length that is written on it.",
+    "No picture of the sketch is to scale yet. Take Scale the picture (bank Job), and give it one length that is " +
+    "written on it; where there is none, drop one on the sketch card first.",
   "trace-no-strokes": () => "There are no strokes on this picture that stand out from the paper.",
+  "trace-only-words": () =>
+    "All that stands out on this picture is small, like lettering: no stroke is long enough to be an outline.",
   "trace-no-drawing": () =>
     "This does not look like a drawing on paper: too much of it is dark. Cut it to the sheet, or take it in more " +
     "even light.",

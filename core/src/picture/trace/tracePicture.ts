@@ -42,6 +42,8 @@ export type PictureTrace = {
 export const LONGEST = 2000;
 /** Parts smaller than so many pixels say nothing of how wide strokes are. */
 const SPECK = 200;
+/** Parts larger than so many pixels are marks, not grain. */
+const MARK = 40;
 /** Strokes narrower than this leave nothing to tell; of more pieces than this nothing is told apart. */
 const [THINNEST, MOST_PIECES] = [1.9, 400];
 /** What is shorter than so many strokes is not counted. */
@@ -80,7 +82,8 @@ export const tracePicture = (
     parts.filter((part) => part.pixels.length > SPECK),
     found.mask,
   );
-  if (width === 0) return refuse("trace-no-strokes");
+  if (width === 0)
+    return refuse(parts.some(({ pixels }) => pixels.length > MARK) ? "trace-only-words" : "trace-no-strokes");
   if (width < THINNEST) return refuse("trace-thin", { pixels: width.toFixed(1) });
   const { letters, boxes } = lettersOf(parts, width, found.mask);
   const plain = { ...found.mask, data: found.mask.data.slice() };
@@ -93,7 +96,7 @@ export const tracePicture = (
   const raw = [...paths.flatMap((path) => strokesOn(path, frame)), ...ringsOf(branches, plain, frame)];
   const count = raw.filter(({ length }) => length >= COUNTS * width).length;
   if (count > MOST_PIECES) return refuse("trace-busy", { count: String(count) });
-  if (raw.length === 0) return refuse("trace-no-strokes");
+  if (raw.length === 0) return refuse(letters.length > 0 ? "trace-only-words" : "trace-no-strokes");
   report(STEPS.pieces);
   let strokes = mergedStrokes(raw, frame);
   report(STEPS.merged);

@@ -136,10 +136,9 @@ export const makeTracing = (
     toggleTraced: toggle,
     /** Opens what is proposed for the picture that lies under the drawing, and begins to trace it. */
     openTracing: (): void => {
-      const all = picturesOf(get().history.drawing);
-      const scaled = all.filter((one) => one.scaled);
+      const scaled = picturesOf(get().history.drawing).filter((one) => one.scaled);
       const picture = scaled.find((one) => one.shown) ?? scaled.at(-1);
-      if (!picture) return sayNo(refuse(all.length === 0 ? "picture-none" : "picture-not-scaled").refusal);
+      if (!picture) return sayNo(refuse("picture-not-scaled").refusal);
       parts.closeOthers();
       send("panels", { type: "tab", tab: "pieces" });
       if (kept?.blob === picture.blob) return send("tracing", { type: "opened again", tracing: kept });
