@@ -347,9 +347,12 @@ test("what is proposed is changed by hand: split, merged, another kind, joined, 
   await page.keyboard.press("Control+z");
   await expect(outline).toHaveCount(7);
   expect(kinds(await drawingOf(bench))).toEqual([]);
-  // Escape closes it; what was changed is there again
+  // asked for once more it stays; Escape closes it, and what was changed is there again
   await bench.click(above(3.4));
   await press("to Thin");
+  await expect(outline).toHaveCount(6);
+  await page.keyboard.press("KeyB");
+  await page.keyboard.press("KeyC");
   await expect(outline).toHaveCount(6);
   await page.keyboard.press("Escape");
   await expect(panel(page)).toHaveCount(0);

@@ -139,6 +139,9 @@ export const makeTracing = (
       const scaled = picturesOf(get().history.drawing).filter((one) => one.scaled);
       const picture = scaled.find((one) => one.shown) ?? scaled.at(-1);
       if (!picture) return sayNo(refuse("picture-not-scaled").refusal);
+      // asked for once more it stays as it is
+      const { tracing } = get();
+      if (tracing?.blob === picture.blob && tracing.failed === undefined) return;
       parts.closeOthers();
       send("panels", { type: "tab", tab: "pieces" });
       if (kept?.blob === picture.blob) return send("tracing", { type: "opened again", tracing: kept });
