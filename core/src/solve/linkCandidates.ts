@@ -31,6 +31,8 @@ const HALF_ROUND = 0.25;
 /** Centres lie on a circle to within this part of its radius, evenly to within this part of a step. */
 const [OFF_PITCH, OFF_EVEN] = [0.04, 0.15];
 const [MOST_CENTRES, MOST_EDGES] = [60, 10];
+/** No more distances of centres from edges, or of slots from centres, are looked at. */
+const MOST_ASIDE = MOST_CENTRES * MOST_EDGES;
 
 /** What is cut and may be called, with what it measures now. */
 export const candidatesOf = (drawing: Drawing): readonly Candidate[] => {
@@ -93,7 +95,9 @@ export const candidatesOf = (drawing: Drawing): readonly Candidate[] => {
       if (around) found.push(around);
     }
   }
-  const places = centres.filter((one, i) => !centres.slice(0, i).some((other) => isAbout(one, other)));
+  // where there are very many no distance of theirs is looked at
+  const some = centres.length > 2 * MOST_ASIDE ? [] : centres;
+  const places = some.filter((one, i) => !some.slice(0, i).some((other) => isAbout(one, other)));
   // nobody gives the distance of a slot's end aslant
   const slotOf = ({ ref }: Place): Slot | undefined =>
     slots.find(({ p, q }) => [p, q].some((end) => sameTarget(end.ref, ref)));
@@ -113,7 +117,7 @@ export const candidatesOf = (drawing: Drawing): readonly Candidate[] => {
           });
       }),
     );
-  if (places.length * edges.length <= MOST_CENTRES * MOST_EDGES)
+  if (places.length * edges.length <= MOST_ASIDE)
     for (const { ref, at, radius } of places)
       for (const edge of edges) {
         const foot = footOn(edge.curve, at);
@@ -128,9 +132,10 @@ export const candidatesOf = (drawing: Drawing): readonly Candidate[] => {
             says: saysOf([isBeside(ref, places, edge.curve) ? { id: ref.id } : ref, edge.ref]),
           });
       }
+  const isFew = places.length * slots.length <= MOST_ASIDE;
   for (const slot of slots) {
     found.push(overall(slot));
-    for (const place of places) if (slotOf(place) !== slot) found.push(asideOf(slot, place));
+    if (isFew) for (const place of places) if (slotOf(place) !== slot) found.push(asideOf(slot, place));
   }
   return found;
 };
